@@ -1,0 +1,338 @@
+package api_test
+
+import (
+	"bytes"
+	"context"
+	"encoding/json"
+	"fmt"
+	"io"
+	"log/slog"
+	"net/http"
+	"net/http/httptest"
+	"os"
+	"path/filepath"
+	"strings"
+	"testing"
+	"testing/fstest"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"upbeatladle/api"
+	"upbeatladle/core/food"
+	"upbeatladle/demo"
+	"upbeatladle/document"
+	"upbeatladle/store"
+)
+
+// kitchen is the real program over a real SQLite file, with a front end of one page.
+type kitchen struct {
+	t   *testing.T
+	url string
+}
+
+func open(t *testing.T) kitchen {
+	t.Helper()
+	st, err := store.Open(context.Background(), filepath.Join(t.TempDir(), "api.db"), time.Now)
+	require.NoError(t, err)
+	t.Cleanup(func() { st.Close() })
+	require.NoError(t, demo.Write(context.Background(), st, food.Reference()))
+	dist := fstest.MapFS{"index.html": {Data: []byte("<!doctype html>bench")}, "assets/a.js": {Data: []byte("1")}}
+	srv := httptest.NewUnstartedServer(api.New(st, food.Reference(), dist, slog.New(slog.DiscardHandler)))
+	api.Harden(srv.Config)
+	srv.Start()
+	t.Cleanup(srv.Close)
+	return kitchen{t, srv.URL}
+}
+
+// call sends a request and decodes the answer into out when that is not nil.
+func (k kitchen) call(method, path string, body any, out any, headers ...string) *http.Response {
+	k.t.Helper()
+	var r io.Reader
+	switch b := body.(type) {
+	case nil:
+	case string:
+		r = strings.NewReader(b)
+	case []byte:
+		r = bytes.NewReader(b)
+	default:
+		data, err := json.Marshal(b)
+		require.NoError(k.t, err)
+		r = bytes.NewReader(data)
+	}
+	req, err := http.NewRequest(method, k.url+path, r)
+	require.NoError(k.t, err)
+	if r != nil {
+		req.Header.Set("Content-Type", "application/json")
+	}
+	for i := 0; i < len(headers); i += 2 {
+		req.Header.Set(headers[i], headers[i+1])
+		if headers[i] == "Host" {
+			req.Host = headers[i+1]
+		}
+	}
+	resp, err := http.DefaultClient.Do(req)
+	require.NoError(k.t, err)
+	defer resp.Body.Close()
+	data, err := io.ReadAll(resp.Body)
+	require.NoError(k.t, err)
+	if out != nil {
+		require.NoError(k.t, json.Unmarshal(data, out), string(data))
+	}
+	return resp
+}
+
+type savedDoc struct {
+	ID       string
+	Revision int
+	Document json.RawMessage
+}
+
+type problem struct {
+	Title, Detail, Type string
+	Status              int
+	Errors              []struct{ Pointer, Code, Message string }
+	Current             savedDoc
+	Yours               json.RawMessage
+}
+
+func (k kitchen) first(collection string) savedDoc {
+	k.t.Helper()
+	var list struct{ Items []struct{ ID string } }
+	k.call("GET", "/api/v1/"+collection, nil, &list)
+	require.NotEmpty(k.t, list.Items)
+	var d savedDoc
+	k.call("GET", "/api/v1/"+collection+"/"+list.Items[0].ID, nil, &d)
+	return d
+}
+
+func TestDemoKitchenIsThere(t *testing.T) {
+	k := open(t)
+	for collection, want := range map[string][]string{
+		"bases":      {"Hatch cultured", "Hatch plain"},
+		"variations": {"Beetroot & orange", "Carrot, cardamom & walnut", "Courgette, dill & feta"},
+	} {
+		var list struct{ Items []struct{ Name, Verdict string } }
+		k.call("GET", "/api/v1/"+collection, nil, &list)
+		var names []string
+		for _, i := range list.Items {
+			names = append(names, i.Name)
+			assert.NotEmpty(t, i.Verdict)
+		}
+		assert.Equal(t, want, names)
+	}
+}
+
+// The command line and the API answer the same document with the same bytes.
+func TestWorksheet(t *testing.T) {
+	k := open(t)
+	d := k.first("variations")
+	resp, err := http.Post(k.url+"/api/v1/worksheets", "application/json", bytes.NewReader(d.Document))
+	require.NoError(t, err)
+	defer resp.Body.Close()
+	got, err := io.ReadAll(resp.Body)
+	require.NoError(t, err)
+	want, err := document.Work(d.Document, food.Reference())
+	require.NoError(t, err)
+	assert.Equal(t, string(want), string(got))
+
+	// The contract's own types read it without a field left over, and write it back the same.
+	dec := json.NewDecoder(bytes.NewReader(got))
+	dec.DisallowUnknownFields()
+	var typed api.Worksheet
+	require.NoError(t, dec.Decode(&typed))
+	back, err := json.Marshal(typed)
+	require.NoError(t, err)
+	assert.JSONEq(t, string(got), string(back))
+}
+
+func TestDocumentsFitTheContract(t *testing.T) {
+	k := open(t)
+	for collection, into := range map[string]any{"variations": &api.Variation{}, "bases": &api.Base{}} {
+		d := k.first(collection)
+		dec := json.NewDecoder(bytes.NewReader(d.Document))
+		dec.DisallowUnknownFields()
+		require.NoError(t, dec.Decode(into), collection)
+		back, err := json.Marshal(into)
+		require.NoError(t, err)
+		assert.JSONEq(t, string(d.Document), string(back), collection)
+	}
+}
+
+func TestContractHasNoSmallFloats(t *testing.T) {
+	data, err := os.ReadFile("api.gen.go")
+	require.NoError(t, err)
+	assert.NotContains(t, string(data), "float32", "every number needs format: double")
+}
+
+func TestSaveConflictDeleteRestore(t *testing.T) {
+	k := open(t)
+	for _, collection := range []string{"variations", "bases"} {
+		d := k.first(collection)
+		at := "/api/v1/" + collection + "/" + d.ID
+		mine := bytes.Replace(d.Document, []byte(`"name":"`), []byte(`"name":"Mine `), 1)
+		theirs := bytes.Replace(d.Document, []byte(`"name":"`), []byte(`"name":"Theirs `), 1)
+
+		var p problem
+		assert.Equal(t, 428, k.call("PUT", at, []byte(mine), &p).StatusCode)
+		var saved savedDoc
+		resp := k.call("PUT", at, []byte(mine), &saved, "If-Match", `"1"`)
+		require.Equal(t, 200, resp.StatusCode)
+		assert.Equal(t, 2, saved.Revision)
+		assert.Equal(t, `"2"`, resp.Header.Get("ETag"))
+
+		resp = k.call("PUT", at, []byte(theirs), &p, "If-Match", `"1"`)
+		require.Equal(t, 409, resp.StatusCode)
+		assert.Equal(t, "application/problem+json", resp.Header.Get("Content-Type"))
+		assert.JSONEq(t, string(mine), string(p.Current.Document), "both sides of the conflict come back")
+		assert.JSONEq(t, string(theirs), string(p.Yours))
+
+		require.Equal(t, 204, k.call("DELETE", at, nil, nil).StatusCode)
+		assert.Equal(t, 404, k.call("GET", at, nil, &p).StatusCode)
+		require.Equal(t, 200, k.call("POST", at+"/restore", nil, &saved).StatusCode)
+		assert.JSONEq(t, string(mine), string(saved.Document))
+	}
+}
+
+func TestARepeatedPostMakesOne(t *testing.T) {
+	k := open(t)
+	d := k.first("variations")
+	var a, b savedDoc
+	resp := k.call("POST", "/api/v1/variations", []byte(d.Document), &a, "Idempotency-Key", "k1")
+	require.Equal(t, 201, resp.StatusCode)
+	assert.Equal(t, "/api/v1/variations/"+a.ID, resp.Header.Get("Location"))
+	k.call("POST", "/api/v1/variations", []byte(d.Document), &b, "Idempotency-Key", "k1")
+	assert.Equal(t, a.ID, b.ID)
+	other := bytes.Replace(d.Document, []byte(`"name":"`), []byte(`"name":"Other `), 1)
+	assert.Equal(t, 422, k.call("POST", "/api/v1/variations", []byte(other), nil, "Idempotency-Key", "k1").StatusCode)
+}
+
+func TestBadBodiesSaveNothing(t *testing.T) {
+	k := open(t)
+	d := k.first("variations")
+	at := "/api/v1/variations/" + d.ID
+	for name, c := range map[string]struct {
+		body    any
+		status  int
+		pointer string
+	}{
+		"broken JSON":        {`{"format":`, 400, ""},
+		"two documents":      {string(d.Document) + "{}", 400, ""},
+		"unknown field":      {strings.Replace(string(d.Document), `"form"`, `"colour":1,"form"`, 1), 400, "/colour"},
+		"unknown ingredient": {strings.Replace(string(d.Document), "beetroot_cooked", "moon_dust", 1), 400, "/additions/0/ingredient"},
+		"unit does not fit":  {strings.Replace(string(d.Document), `"ingredient":"beetroot_cooked","amount":320,"unit":"g"`, `"ingredient":"beetroot_cooked","amount":320,"unit":"each"`, 1), 400, "/additions/0/unit"},
+		"negative":           {strings.Replace(string(d.Document), `"amount":320`, `"amount":-320`, 1), 400, "/additions/0/amount"},
+		"NaN":                {strings.Replace(string(d.Document), `"amount":320`, `"amount":NaN`, 1), 400, ""},
+		"no flour":           {strings.Replace(string(d.Document), "plain_flour", "water", 1), 400, "/base/lines"},
+		"5 MB":               {strings.Repeat(" ", 5<<20), 413, ""},
+	} {
+		for _, to := range []struct{ method, path string }{{"PUT", at}, {"POST", "/api/v1/variations"}, {"POST", "/api/v1/worksheets"}} {
+			var p problem
+			resp := k.call(to.method, to.path, c.body, &p, "If-Match", `"1"`)
+			assert.Equal(t, c.status, resp.StatusCode, "%s %s", name, to.path)
+			assert.Equal(t, "application/problem+json", resp.Header.Get("Content-Type"), name)
+			assert.Equal(t, c.status, p.Status)
+			assert.NotEmpty(t, p.Detail, name)
+			if c.pointer != "" && assert.NotEmpty(t, p.Errors, name) {
+				assert.Equal(t, c.pointer, p.Errors[0].Pointer, name)
+			}
+		}
+	}
+	var after savedDoc
+	k.call("GET", at, nil, &after)
+	assert.Equal(t, 1, after.Revision)
+	assert.Equal(t, string(d.Document), string(after.Document), "nothing lost")
+	var list struct{ Items []any }
+	k.call("GET", "/api/v1/variations", nil, &list)
+	assert.Len(t, list.Items, 3, "nothing saved")
+	assert.Equal(t, 415, k.call("POST", "/api/v1/worksheets", "x=1", nil, "Content-Type", "text/plain").StatusCode)
+}
+
+func TestAmounts(t *testing.T) {
+	k := open(t)
+	var a struct{ Amount float64 }
+	require.Equal(t, 200, k.call("POST", "/api/v1/amounts", `{"text":"1 ½"}`, &a).StatusCode)
+	assert.InDelta(t, 1.5, a.Amount, 1e-12)
+	for _, body := range []string{`{"text":"lots"}`, `{"text":"-1"}`, `{}`, `{"text":1}`} {
+		var p problem
+		assert.Equal(t, 400, k.call("POST", "/api/v1/amounts", body, &p).StatusCode, body)
+		require.NotEmpty(t, p.Errors)
+		assert.Equal(t, "/text", p.Errors[0].Pointer)
+	}
+}
+
+func TestShelf(t *testing.T) {
+	k := open(t)
+	var list struct {
+		Items []struct {
+			ID   string
+			Dose struct {
+				LightG float64 `json:"light_g"`
+			}
+			Units []string
+		}
+	}
+	k.call("GET", "/api/v1/ingredients?q=beet&flour_g=500", nil, &list)
+	require.NotEmpty(t, list.Items)
+	assert.Equal(t, "beetroot_cooked", list.Items[0].ID)
+	assert.Equal(t, 150.0, list.Items[0].Dose.LightG, "30 g per 100 g flour")
+	assert.NotContains(t, list.Items[0].Units, "each")
+	k.call("GET", "/api/v1/ingredients?group=puree&limit=500", nil, &list)
+	assert.Greater(t, len(list.Items), 20)
+	k.call("GET", "/api/v1/ingredients?q=nothing+like+it", nil, &list)
+	assert.Empty(t, list.Items)
+	for _, bad := range []string{"flour_g=-1", "flour_g=NaN", "limit=0", "limit=many"} {
+		assert.Equal(t, 400, k.call("GET", "/api/v1/ingredients?"+bad, nil, &problem{}).StatusCode, bad)
+	}
+}
+
+func TestPagesOfAList(t *testing.T) {
+	k := open(t)
+	seen, after := map[string]bool{}, ""
+	for range 5 {
+		var page struct {
+			Items []struct{ ID string }
+			Next  string
+		}
+		k.call("GET", fmt.Sprintf("/api/v1/variations?limit=2&after=%s", strings.ReplaceAll(after, " ", "%20")), nil, &page)
+		for _, i := range page.Items {
+			seen[i.ID] = true
+		}
+		if after = page.Next; after == "" {
+			break
+		}
+	}
+	assert.Len(t, seen, 3)
+}
+
+func TestDoors(t *testing.T) {
+	k := open(t)
+	resp := k.call("GET", "/", nil, nil)
+	assert.Equal(t, 200, resp.StatusCode)
+	policy := resp.Header.Get("Content-Security-Policy")
+	assert.Contains(t, policy, "default-src 'self'")
+	assert.NotContains(t, policy, "script-src 'unsafe-inline'")
+	assert.Equal(t, 200, k.call("GET", "/some/area", nil, nil).StatusCode, "an area of the app")
+	assert.Equal(t, 404, k.call("GET", "/assets/none.js", nil, nil).StatusCode)
+	assert.Equal(t, 404, k.call("GET", "/api/v1/none", nil, &problem{}).StatusCode)
+	assert.Equal(t, 405, k.call("PATCH", "/api/v1/worksheets", nil, &problem{}).StatusCode)
+	assert.Equal(t, 200, k.call("GET", "/healthz", nil, nil).StatusCode)
+	assert.Equal(t, 421, k.call("GET", "/", nil, &problem{}, "Host", "bench.example").StatusCode, "a foreign name pointed here")
+	assert.Equal(t, 403, k.call("POST", "/api/v1/amounts", `{"text":"1"}`, &problem{}, "Sec-Fetch-Site", "cross-site").StatusCode, "another site")
+	assert.Contains(t, k.call("GET", "/assets/a.js", nil, nil).Header.Get("Cache-Control"), "immutable")
+}
+
+func TestUnbuiltFrontEndSaysWhatToDo(t *testing.T) {
+	st, err := store.Open(context.Background(), filepath.Join(t.TempDir(), "api.db"), time.Now)
+	require.NoError(t, err)
+	defer st.Close()
+	srv := httptest.NewServer(api.New(st, food.Reference(), fstest.MapFS{}, slog.New(slog.DiscardHandler)))
+	defer srv.Close()
+	resp, err := http.Get(srv.URL)
+	require.NoError(t, err)
+	defer resp.Body.Close()
+	data, _ := io.ReadAll(resp.Body)
+	assert.Equal(t, 503, resp.StatusCode)
+	assert.Contains(t, string(data), "make build")
+}

@@ -1,0 +1,64 @@
+package api
+
+import (
+	"encoding/json"
+	"errors"
+	"net/http"
+	"strings"
+
+	"github.com/gin-gonic/gin"
+
+	"upbeatladle/core/batter"
+	"upbeatladle/store"
+)
+
+const problemType = "application/problem+json"
+
+// writeProblem fills the fixed members of a problem and sends it.
+func writeProblem(w http.ResponseWriter, status int, p Problem) {
+	p.Status = status
+	if p.Type == "" {
+		p.Type = "about:blank"
+	}
+	w.Header().Set("Content-Type", problemType)
+	w.WriteHeader(status)
+	_ = json.NewEncoder(w).Encode(p) // the client has gone when this fails
+}
+
+// fail answers with one sentence.
+func (s *Server) fail(c *gin.Context, status int, code, sentence string) {
+	c.Abort()
+	writeProblem(c.Writer, status, Problem{Title: http.StatusText(status), Detail: sentence, Type: "tag:upbeat-ladle:" + code})
+}
+
+// refuse answers an error of the core, the documents or the store.
+func (s *Server) refuse(c *gin.Context, err error) {
+	var p batter.Problems
+	switch {
+	case errors.As(err, &p):
+		fields := make([]FieldError, len(p))
+		sentences := make([]string, 0, 3)
+		for i, q := range p {
+			fields[i] = FieldError{Pointer: q.Pointer, Code: q.Code, Message: q.Message}
+			if i < cap(sentences) {
+				sentences = append(sentences, q.Message)
+			}
+		}
+		c.Abort()
+		writeProblem(c.Writer, http.StatusBadRequest, Problem{
+			Title: "This cannot be worked with", Detail: strings.Join(sentences, " "), Type: "tag:upbeat-ladle:document", Errors: &fields,
+		})
+	case errors.Is(err, store.ErrNotFound):
+		s.fail(c, http.StatusNotFound, "not_found", "It is not on the shelf; somebody may have put it aside.")
+	case errors.Is(err, store.ErrKeyReused):
+		s.fail(c, http.StatusUnprocessableEntity, "key_reused", "This key was used to save something else. Use a new one.")
+	default:
+		s.log.Error("a request failed", "err", err, "path", c.Request.URL.Path)
+		s.fail(c, http.StatusInternalServerError, "internal", "The program could not do it. Nothing was saved; what is on the screen is still yours.")
+	}
+}
+
+// plain turns a binding error of the generated code into a sentence.
+func plain(err error) string {
+	return "A part of the address or a header is not as expected: " + err.Error() + "."
+}

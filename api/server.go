@@ -1,0 +1,196 @@
+// Package api serves the contract in openapi.yaml with Gin: it decodes through
+// document/, keeps in store/, and asks the core for every figure.
+package api
+
+//go:generate go tool oapi-codegen -config oapi-codegen.yaml openapi.yaml
+
+import (
+	"errors"
+	"fmt"
+	"io"
+	"io/fs"
+	"log/slog"
+	"mime"
+	"net"
+	"net/http"
+	"path"
+	"strings"
+	"time"
+
+	"github.com/gin-contrib/gzip"
+	"github.com/gin-gonic/gin"
+
+	"upbeatladle/core/food"
+	"upbeatladle/document"
+	"upbeatladle/store"
+)
+
+// Limits of the server (modelling choice).
+const (
+	readTimeout  = 10 * time.Second
+	writeTimeout = 20 * time.Second
+	idleTimeout  = 2 * time.Minute
+	maxHeader    = 32 << 10
+)
+
+// policy lets pages use what ships with the program and nothing else. Element Plus sets
+// style attributes, which style-src-attr allows; inline scripts and style sheets are not.
+const policy = "default-src 'self'; img-src 'self' data:; style-src 'self'; style-src-attr 'unsafe-inline'; " +
+	"object-src 'none'; base-uri 'self'; frame-ancestors 'none'; form-action 'self'"
+
+// Server answers the API.
+type Server struct {
+	store *store.Store
+	table *food.Table
+	log   *slog.Logger
+}
+
+var _ ServerInterface = (*Server)(nil)
+
+// New returns the handler of the whole program: API, health and the front end in dist.
+func New(st *store.Store, table *food.Table, dist fs.FS, log *slog.Logger) http.Handler {
+	s := &Server{store: st, table: table, log: log}
+	gin.SetMode(gin.ReleaseMode)
+	r := gin.New()
+	r.HandleMethodNotAllowed = true
+	r.Use(s.logged, s.recovered, headers, gzip.Gzip(gzip.DefaultCompression), boundedBody)
+	r.GET("/healthz", s.health)
+	RegisterHandlersWithOptions(r, s, GinServerOptions{
+		BaseURL:      "/api/v1",
+		ErrorHandler: func(c *gin.Context, err error, status int) { s.fail(c, status, "bad_request", plain(err)) },
+	})
+	r.NoMethod(func(c *gin.Context) {
+		s.fail(c, http.StatusMethodNotAllowed, "method", "This address does not take "+c.Request.Method+".")
+	})
+	r.NoRoute(s.pages(dist))
+	guard := http.NewCrossOriginProtection()
+	guard.SetDenyHandler(http.HandlerFunc(func(w http.ResponseWriter, _ *http.Request) {
+		writeProblem(w, http.StatusForbidden, Problem{Title: "Not from here", Detail: "Another site asked for this in your name, so it was not done. Open the bench itself and try again."})
+	}))
+	return guard.Handler(r)
+}
+
+// Harden sets timeouts on a server and makes it answer only to the names of its own address.
+func Harden(h *http.Server) {
+	h.ReadTimeout, h.ReadHeaderTimeout = readTimeout, readTimeout
+	h.WriteTimeout, h.IdleTimeout, h.MaxHeaderBytes = writeTimeout, idleTimeout, maxHeader
+	next := h.Handler
+	h.Handler = http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		if !localHost(r.Host) {
+			writeProblem(w, http.StatusMisdirectedRequest, Problem{Title: "Wrong address", Detail: "This bench answers on 127.0.0.1 and localhost only."})
+			return
+		}
+		next.ServeHTTP(w, r)
+	})
+}
+
+// localHost guards against a foreign name that was pointed at this machine.
+func localHost(host string) bool {
+	if h, _, err := net.SplitHostPort(host); err == nil {
+		host = h
+	}
+	ip := net.ParseIP(strings.Trim(host, "[]"))
+	return host == "localhost" || ip != nil && ip.IsLoopback()
+}
+
+func (s *Server) logged(c *gin.Context) {
+	start := time.Now()
+	c.Next()
+	level := slog.LevelDebug
+	if c.Writer.Status() >= 500 {
+		level = slog.LevelError
+	}
+	s.log.LogAttrs(c.Request.Context(), level, "request", slog.String("method", c.Request.Method),
+		slog.String("path", c.Request.URL.Path), slog.Int("status", c.Writer.Status()), slog.Duration("took", time.Since(start)))
+}
+
+func (s *Server) recovered(c *gin.Context) {
+	defer func() {
+		if v := recover(); v != nil {
+			s.log.Error("a handler panicked", "panic", v, "path", c.Request.URL.Path)
+			s.fail(c, http.StatusInternalServerError, "internal", "The program stumbled over this. Nothing was saved; what is on the screen is still yours.")
+		}
+	}()
+	c.Next()
+}
+
+func headers(c *gin.Context) {
+	h := c.Writer.Header()
+	h.Set("Content-Security-Policy", policy)
+	h.Set("X-Content-Type-Options", "nosniff")
+	h.Set("Referrer-Policy", "no-referrer")
+	h.Set("Cross-Origin-Opener-Policy", "same-origin")
+	if strings.HasPrefix(c.Request.URL.Path, "/api/") {
+		h.Set("Cache-Control", "no-store")
+	}
+	c.Next()
+}
+
+func boundedBody(c *gin.Context) {
+	c.Request.Body = http.MaxBytesReader(c.Writer, c.Request.Body, document.MaxBytes)
+	c.Next()
+}
+
+func (s *Server) health(c *gin.Context) {
+	if err := s.store.Ping(c.Request.Context()); err != nil {
+		s.fail(c, http.StatusServiceUnavailable, "store", "The database does not answer.")
+		return
+	}
+	c.JSON(http.StatusOK, gin.H{"status": "ok"})
+}
+
+// pages serves the front end; a path without a file is an area of the app.
+func (s *Server) pages(dist fs.FS) gin.HandlerFunc {
+	return func(c *gin.Context) {
+		p := strings.TrimPrefix(path.Clean(c.Request.URL.Path), "/")
+		switch {
+		case strings.HasPrefix(c.Request.URL.Path, "/api/"):
+			s.fail(c, http.StatusNotFound, "not_found", "There is nothing at this address.")
+			return
+		case c.Request.Method != http.MethodGet && c.Request.Method != http.MethodHead:
+			s.fail(c, http.StatusMethodNotAllowed, "method", "This address does not take "+c.Request.Method+".")
+			return
+		}
+		if f, err := fs.Stat(dist, p); p == "" || err != nil || f.IsDir() {
+			if path.Ext(p) != "" {
+				s.fail(c, http.StatusNotFound, "not_found", "There is no such file.")
+				return
+			}
+			p = "index.html"
+		}
+		data, err := fs.ReadFile(dist, p)
+		if err != nil {
+			c.String(http.StatusServiceUnavailable, "The front end is not built. Run: make build\n")
+			return
+		}
+		if strings.HasPrefix(p, "assets/") {
+			c.Header("Cache-Control", "public, max-age=31536000, immutable")
+		} else {
+			c.Header("Cache-Control", "no-cache")
+		}
+		kind := mime.TypeByExtension(path.Ext(p))
+		if kind == "" {
+			kind = http.DetectContentType(data)
+		}
+		c.Data(http.StatusOK, kind, data)
+	}
+}
+
+// body reads a request body; a failure is answered and ok is false.
+func (s *Server) body(c *gin.Context) (data []byte, ok bool) {
+	if kind, _, err := mime.ParseMediaType(c.GetHeader("Content-Type")); err != nil || kind != "application/json" {
+		s.fail(c, http.StatusUnsupportedMediaType, "content_type", "Send JSON, with the content type application/json.")
+		return nil, false
+	}
+	data, err := io.ReadAll(c.Request.Body)
+	var large *http.MaxBytesError
+	switch {
+	case errors.As(err, &large):
+		s.fail(c, http.StatusRequestEntityTooLarge, "too_large", fmt.Sprintf("That is more than %d kB. A variation takes a few; nothing was saved.", document.MaxBytes>>10))
+		return nil, false
+	case err != nil:
+		s.fail(c, http.StatusBadRequest, "unreadable", "The request broke off before its end. Nothing was saved; send it again.")
+		return nil, false
+	}
+	return data, true
+}

@@ -1,0 +1,128 @@
+package main
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"log/slog"
+	"net"
+	"net/http"
+	"os"
+	"os/signal"
+	"path/filepath"
+	"strconv"
+	"syscall"
+	"time"
+
+	"github.com/spf13/cobra"
+
+	"upbeatladle/api"
+	"upbeatladle/core/food"
+	"upbeatladle/demo"
+	"upbeatladle/store"
+	"upbeatladle/web"
+)
+
+const (
+	portsToTry  = 20               // from the one asked for, when it is taken
+	graceToStop = 10 * time.Second // for requests that are under way
+)
+
+func serveCommand() *cobra.Command {
+	var addr, db string
+	var withDemo, verbose bool
+	c := &cobra.Command{
+		Use:   "serve",
+		Short: "Serve the bench to a browser on this machine",
+		Args:  cobra.NoArgs,
+		RunE: func(c *cobra.Command, _ []string) error {
+			level := slog.LevelInfo
+			if verbose {
+				level = slog.LevelDebug
+			}
+			log := slog.New(slog.NewJSONHandler(c.ErrOrStderr(), &slog.HandlerOptions{Level: level}))
+			ctx, stop := signal.NotifyContext(c.Context(), os.Interrupt, syscall.SIGTERM)
+			defer stop()
+			return serve(ctx, c, serveOptions{addr: addr, db: db, demo: withDemo, log: log})
+		},
+	}
+	c.Flags().StringVar(&addr, "addr", "127.0.0.1:8475", "address on this machine; the next free port is taken when it is in use")
+	c.Flags().StringVar(&db, "db", "upbeat-ladle.db", "database file; made when it is missing")
+	c.Flags().BoolVar(&withDemo, "demo", false, "write the demo kitchen when the database is empty")
+	c.Flags().BoolVar(&verbose, "verbose", false, "log every request")
+	return c
+}
+
+type serveOptions struct {
+	addr, db string
+	demo     bool
+	log      *slog.Logger
+}
+
+func serve(ctx context.Context, c *cobra.Command, o serveOptions) error {
+	if err := os.MkdirAll(filepath.Dir(o.db), 0o750); err != nil {
+		return fmt.Errorf("making the folder of the database: %w", err)
+	}
+	st, err := store.Open(ctx, o.db, time.Now)
+	if err != nil {
+		return err
+	}
+	defer st.Close()
+	if o.demo {
+		if err := writeDemo(ctx, st); err != nil {
+			return err
+		}
+	}
+	l, err := listen(o.addr)
+	if err != nil {
+		return err
+	}
+	srv := &http.Server{
+		Handler:  api.New(st, food.Reference(), web.Dist(), o.log),
+		ErrorLog: slog.NewLogLogger(o.log.Handler(), slog.LevelWarn),
+	}
+	api.Harden(srv)
+	failed := make(chan error, 1)
+	go func() { failed <- srv.Serve(l) }()
+	fmt.Fprintf(c.OutOrStdout(), "Upbeat Ladle is open at http://%s  (Ctrl+C closes it)\n", l.Addr())
+	select {
+	case err := <-failed:
+		return err
+	case <-ctx.Done():
+	}
+	o.log.Info("closing", "grace", graceToStop)
+	grace, cancel := context.WithTimeout(context.WithoutCancel(ctx), graceToStop)
+	defer cancel()
+	return srv.Shutdown(grace)
+}
+
+func writeDemo(ctx context.Context, st *store.Store) error {
+	empty, err := st.Empty(ctx)
+	if err != nil || !empty {
+		return err
+	}
+	return demo.Write(ctx, st, food.Reference())
+}
+
+// listen opens the address, or the next free port after it. Only loopback is served.
+func listen(addr string) (net.Listener, error) {
+	host, portText, err := net.SplitHostPort(addr)
+	port, perr := strconv.Atoi(portText)
+	if err != nil || perr != nil {
+		return nil, usageError{fmt.Errorf("--addr %q is not an address like 127.0.0.1:8475", addr)}
+	}
+	if ip := net.ParseIP(host); host != "localhost" && (ip == nil || !ip.IsLoopback()) {
+		return nil, usageError{fmt.Errorf("--addr %q: the bench has no passcode yet, so it serves this machine only: use 127.0.0.1", addr)}
+	}
+	for try := range portsToTry {
+		at := net.JoinHostPort(host, strconv.Itoa(port+try))
+		var l net.Listener
+		if l, err = net.Listen("tcp", at); err == nil {
+			return l, nil
+		}
+		if port == 0 || !errors.Is(err, syscall.EADDRINUSE) {
+			break
+		}
+	}
+	return nil, fmt.Errorf("no free port from %s on: %w", addr, err)
+}

@@ -1,0 +1,212 @@
+// Package batter holds what a cook works with: a base, the additions to it, the variation
+// they make, the kitchen it is made in, and the bands that a form of batter keeps to.
+package batter
+
+import (
+	"upbeatladle/core/flow"
+	"upbeatladle/core/food"
+	"upbeatladle/core/measure"
+)
+
+// Form is what the batter is cooked as.
+type Form string
+
+// The five forms.
+const (
+	Pancake   Form = "pancake"
+	DropScone Form = "drop_scone"
+	Waffle    Form = "waffle"
+	Crepe     Form = "crepe"
+	Flourless Form = "flourless"
+)
+
+// Forms lists them; the three common ones first.
+var Forms = []Form{Pancake, Waffle, Crepe, DropScone, Flourless}
+
+// Stage is when an addition meets the batter.
+type Stage string
+
+// The stages.
+const (
+	StageBatter       Stage = "batter"
+	StageDry          Stage = "dry"
+	StageInfused      Stage = "infused"
+	StageFoldIn       Stage = "fold_in"
+	StageOnPortion    Stage = "on_portion"
+	StageUnderPortion Stage = "under_portion"
+)
+
+// Stages lists them in the order of work.
+var Stages = []Stage{StageDry, StageInfused, StageBatter, StageFoldIn, StageOnPortion, StageUnderPortion}
+
+// InBowl tells whether an addition of the stage is in the bowl when the batter is poured.
+func (s Stage) InBowl() bool { return s != StageOnPortion && s != StageUnderPortion }
+
+// Style is the school of a base.
+type Style string
+
+// Styles lists every style that a base may have; none is fine too.
+var Styles = []Style{
+	"milk", "cultured", "yogurt", "curd", "self_raising", "whipped", "crisp", "chewy", "yeast", "crepe", "buckwheat", "flourless",
+}
+
+// Strategy is how the base gives way to what the additions bring.
+type Strategy string
+
+// The strategies.
+const (
+	HoldBackLiquid Strategy = "hold_back_liquid"
+	BuildUpFlour   Strategy = "build_up_flour"
+	DryAddition    Strategy = "dry_addition"
+	Shared         Strategy = "shared"
+	Leave          Strategy = "leave"
+)
+
+// Strategies lists every strategy; DryAddition has not landed yet.
+var Strategies = []Strategy{HoldBackLiquid, BuildUpFlour, DryAddition, Shared, Leave}
+
+// Hold is a property that the offsets keep where the base had it.
+type Hold string
+
+// The holds.
+const (
+	HoldThickness Hold = "thickness"
+	HoldSweetness Hold = "sweetness"
+	HoldLift      Hold = "lift"
+	HoldTang      Hold = "tang"
+	HoldSalt      Hold = "salt"
+	HoldFat       Hold = "fat"
+	HoldStructure Hold = "structure"
+	HoldBatchSize Hold = "batch_size"
+)
+
+// Holds lists every hold that a document may name.
+var Holds = []Hold{HoldThickness, HoldSweetness, HoldLift, HoldTang, HoldSalt, HoldFat, HoldStructure, HoldBatchSize}
+
+// SugarBy says what the sweetness hold keeps.
+type SugarBy string
+
+// Relative sweetness is what is tasted; total sugars is what browns.
+const (
+	BySweetness   SugarBy = "sweetness"
+	ByTotalSugars SugarBy = "total_sugars"
+)
+
+// Line is one line of a base.
+type Line struct {
+	ID         string
+	Ingredient *food.Ingredient
+	Amount     float64
+	Unit       measure.Unit
+	Role       food.Role // the ingredient's own, unless the cook says otherwise
+	Locked     bool      // pinned: offsets go elsewhere
+	Method     measure.FlourMethod
+	CanG       float64
+	CanML      float64
+}
+
+// Addition is one thing put into the base.
+type Addition struct {
+	Line
+	Stage Stage
+}
+
+// Base is a batter that the cook trusts.
+type Base struct {
+	Name  string
+	Style Style
+	Lines []Line
+}
+
+// Offset says what to hold and how.
+type Offset struct {
+	Strategy       Strategy
+	Hold           []Hold
+	SugarBy        SugarBy
+	AllowLowLiquid bool
+}
+
+// Portion is the measure that every portion is poured with.
+type Portion struct{ VolumeML float64 }
+
+// Variation is a base with additions, and what the cook wants of them.
+type Variation struct {
+	Name      string
+	Form      Form
+	Base      Base
+	Additions []Addition
+	Offset    Offset
+	Portion   Portion
+	NotYet    []NotYet // wishes whose capability has not landed
+}
+
+// NotYet is a wish in a document that this version understands but cannot fulfil yet.
+type NotYet struct {
+	Pointer string // JSON pointer to the wish
+	What    string // what it would do, in a cook's words
+}
+
+// Kitchen is what the batter is measured and made with.
+type Kitchen struct {
+	Measures    measure.Standard
+	EggG        float64 // g of one egg without shell
+	ScaleStep   float64 // g
+	LeavenStep  float64 // g, for powder, soda, salt and spice
+	Calibration flow.Calibration
+}
+
+// Defaults of a kitchen that says nothing.
+const (
+	DefaultEggG       = 50  // g, large egg without shell; GNU units, after Beranbaum
+	DefaultScaleStep  = 1   // g, an ordinary kitchen scale (common practice, no source)
+	DefaultLeavenStep = 0.1 // g, a spice scale (common practice, no source)
+)
+
+// DefaultKitchen weighs in grams and measures with metric cups.
+func DefaultKitchen() Kitchen {
+	return Kitchen{
+		Measures: measure.Metric, EggG: DefaultEggG, ScaleStep: DefaultScaleStep,
+		LeavenStep: DefaultLeavenStep, Calibration: flow.Prior,
+	}
+}
+
+// Grams turns a line into grams with the kitchen's measures and eggs. Errors are those of
+// measure.ToGrams.
+func (k Kitchen) Grams(l Line) (float64, error) {
+	s := l.Ingredient.Subject()
+	s.Method, s.CanG, s.CanML = l.Method, l.CanG, l.CanML
+	if l.Ingredient.Group == food.GroupEgg && k.EggG > 0 {
+		s.EachG *= k.EggG / DefaultEggG // whites and yolks keep their share of the egg
+	}
+	return k.Measures.ToGrams(l.Amount, l.Unit, s)
+}
+
+// Step is the smallest step in g to which a line is weighed out: what is dosed by the
+// pinch goes on the fine scale.
+func (k Kitchen) Step(l Line) float64 {
+	switch l.Role {
+	case food.RoleLeavener, food.RoleSoda, food.RoleAcid, food.RoleSalt:
+		if l.Ingredient.Group != food.GroupAcid || l.Ingredient.Water < 50 {
+			return k.LeavenStep
+		}
+	}
+	switch l.Ingredient.Group {
+	case food.GroupSpice, food.GroupExtract, food.GroupZest:
+		return k.LeavenStep
+	}
+	return k.ScaleStep
+}
+
+// DefaultPortionML is the portion in ml of a form when the cook names none (common
+// practice, no source: ¼ cup for a pancake).
+func DefaultPortionML(f Form) float64 {
+	switch f {
+	case DropScone:
+		return 40
+	case Waffle:
+		return 120
+	case Flourless:
+		return 30
+	}
+	return 60
+}

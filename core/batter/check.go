@@ -1,0 +1,155 @@
+package batter
+
+import (
+	"errors"
+	"fmt"
+	"math"
+	"strings"
+	"unicode/utf8"
+
+	"upbeatladle/core/food"
+	"upbeatladle/core/measure"
+)
+
+// Bounds of a variation (docs/formats/variation.md).
+const (
+	MaxLines     = 200
+	MaxLineG     = 100_000 // g a line
+	MaxName      = 200     // characters
+	MinPortionML = 5
+	MaxPortionML = 1000
+)
+
+// Problem is one thing in a document that cannot be worked with.
+type Problem struct {
+	Pointer string // JSON Pointer to the field
+	Code    string
+	Message string // a sentence a cook understands
+}
+
+// Problems is the error of everything that checks a document.
+type Problems []Problem
+
+// Error joins the sentences.
+func (p Problems) Error() string {
+	s := make([]string, len(p))
+	for i, q := range p {
+		s[i] = q.Message
+		if q.Pointer != "" {
+			s[i] = q.Pointer + ": " + q.Message
+		}
+	}
+	return strings.Join(s, "\n")
+}
+
+// OrNil returns the problems as an error, or nil when there are none.
+func (p Problems) OrNil() error {
+	if len(p) == 0 {
+		return nil
+	}
+	return p
+}
+
+// Add notes a problem.
+func (p *Problems) Add(pointer, code, format string, args ...any) {
+	*p = append(*p, Problem{pointer, code, fmt.Sprintf(format, args...)})
+}
+
+// Check returns what is wrong with a base on its own; prefix is the pointer to it.
+func (b Base) Check(f Form, k Kitchen, prefix string) Problems {
+	var p Problems
+	p.name(prefix+"/name", b.Name)
+	if len(b.Lines) == 0 {
+		p.Add(prefix+"/lines", "empty", "The base has nothing in it. Give it at least flour and a liquid.")
+		return p
+	}
+	var flour, mass float64
+	for i, l := range b.Lines {
+		at := fmt.Sprintf("%s/lines/%d", prefix, i)
+		if l.Amount <= 0 && !bad(l.Amount) {
+			p.Add(at+"/amount", "not_positive", "%s needs an amount above zero; take the line out if there is none.", l.Ingredient.Name)
+			continue
+		}
+		g, ok := p.line(at, l, k)
+		if !ok {
+			continue
+		}
+		mass += g
+		if l.Role == food.RoleFlour {
+			flour += g
+		}
+	}
+	if len(p) == 0 && flour <= 0 && f != Flourless {
+		p.Add(prefix+"/lines", "no_flour", "There is no flour in this base. Add some, or choose the form flourless.")
+	}
+	return p
+}
+
+// Check returns what is wrong with a variation, or nil.
+func (v Variation) Check(k Kitchen) Problems {
+	var p Problems
+	p.name("/name", v.Name)
+	if n := len(v.Base.Lines) + len(v.Additions); n > MaxLines {
+		p.Add("/additions", "too_many", "%d lines and additions are too many; %d is the most.", n, MaxLines)
+		return p
+	}
+	p = append(p, v.Base.Check(v.Form, k, "/base")...)
+	for i, a := range v.Additions {
+		p.line(fmt.Sprintf("/additions/%d", i), a.Line, k)
+	}
+	if ml := v.Portion.VolumeML; bad(ml) || ml < MinPortionML || ml > MaxPortionML {
+		p.Add("/portion/volume_ml", "out_of_range", "A portion must be between %d and %d ml.", MinPortionML, MaxPortionML)
+	}
+	if v.Offset.Strategy == DryAddition {
+		p.Add("/offset/strategy", "not_yet", "Drying the addition is not worked out yet. Hold back liquid, build up flour, share it or leave it.")
+	}
+	return p
+}
+
+func bad(v float64) bool { return math.IsNaN(v) || math.IsInf(v, 0) }
+
+func (p *Problems) name(at, name string) {
+	switch {
+	case strings.TrimSpace(name) == "":
+		p.Add(at, "missing", "Give it a name.")
+	case utf8.RuneCountInString(name) > MaxName:
+		p.Add(at, "too_long", "The name is longer than %d characters.", MaxName)
+	}
+}
+
+// line checks amount and unit of a line and returns its grams.
+func (p *Problems) line(at string, l Line, k Kitchen) (float64, bool) {
+	name := l.Ingredient.Name
+	switch {
+	case bad(l.Amount):
+		p.Add(at+"/amount", "not_a_number", "The amount of %s is not a number.", name)
+		return 0, false
+	case l.Amount < 0:
+		p.Add(at+"/amount", "negative", "The amount of %s is below zero.", name)
+		return 0, false
+	}
+	g, err := k.Grams(l)
+	switch {
+	case errors.Is(err, measure.ErrNoDensity):
+		p.Add(at+"/unit", "no_density", "%s cannot be measured by the %s: nobody has weighed a cup of it. Give grams.", name, l.Unit)
+	case errors.Is(err, measure.ErrNotCounted):
+		p.Add(at+"/unit", "not_counted", "%s does not come in pieces with a known weight. Give grams.", name)
+	case errors.Is(err, measure.ErrCanSize):
+		p.Add(at+"/unit", "can_size", "Say how much is in a can of %s: size_g or size_ml.", name)
+	case errors.Is(err, measure.ErrUnknownUnit):
+		p.Add(at+"/unit", "unknown_unit", "The unit %q is not known. Use one of %s.", l.Unit, unitList())
+	case g > MaxLineG:
+		p.Add(at+"/amount", "too_much", "%s comes to %.0f kg; %d kg a line is the most.", name, g/1000, MaxLineG/1000)
+	default:
+		return g, true
+	}
+	return 0, false
+}
+
+func unitList() string {
+	s := make([]string, len(measure.Units))
+	for i, u := range measure.Units {
+		s[i] = string(u)
+	}
+	return strings.Join(s, ", ")
+}

@@ -1,0 +1,134 @@
+// Package flow says how thick a batter is and how far it spreads: suspending liquid per
+// unit of body, the class a cook would name, yield stress, and the spread of a portion.
+// Formulas: docs/maths.md section 3.
+package flow
+
+import (
+	"math"
+
+	"upbeatladle/core/food"
+)
+
+// What a gram of each constituent adds to the suspending liquid [ml/g].
+const (
+	liquidWater   = 1.00
+	liquidSugars  = 0.62 // partial volume of dissolved sugar (handbook value, from memory)
+	liquidFat     = 0.65 // 60 % of its volume, droplets thin less than water (modelling choice)
+	liquidProtein = 0.74 // partial volume of protein (handbook value, from memory)
+	liquidAlcohol = 1.27 // partial volume of ethanol (handbook value, from memory)
+)
+
+// LiquidPerGram is the suspending liquid in ml that one gram of an ingredient brings to
+// the batter account. Flour and starch bring none: body describes them.
+func LiquidPerGram(in *food.Ingredient) float64 {
+	if in.IsFlour() {
+		return 0
+	}
+	c := &in.Composition
+	own := liquidWater*c.Water + liquidSugars*c.Sugars + liquidFat*c.Fat + liquidProtein*c.Protein + liquidAlcohol*c.Alcohol
+	return in.Release()*own/100 - in.Drinks()
+}
+
+// Thickness is the pair behind L*: suspending liquid V [ml] and body F [g of plain flour].
+type Thickness struct{ Liquid, Body float64 }
+
+// Of returns the thickness of a bowl with everything released and drunk, as offsets and
+// gauges use it.
+func Of(parts []food.Part) Thickness {
+	var t Thickness
+	for _, p := range parts {
+		t.Liquid += p.Grams * LiquidPerGram(p.Ingredient)
+		t.Body += p.Grams * p.Ingredient.Body
+	}
+	return t
+}
+
+// L is L* = V/F [ml/g], or NaN when nothing in the bowl thickens.
+func (t Thickness) L() float64 {
+	if t.Body <= 0 {
+		return math.NaN()
+	}
+	return t.Liquid / t.Body
+}
+
+// Range of L* inside which the model was fitted [ml/g] (modelling choice).
+const (
+	ModelLow  = 1.3
+	ModelHigh = 3.4
+)
+
+// InModel tells whether L* lies where the model may be believed.
+func InModel(l float64) bool { return l >= ModelLow && l <= ModelHigh }
+
+// Class is what a cook calls a thickness.
+type Class string
+
+// The classes, thickest last.
+const (
+	Runny    Class = "runny"
+	Thin     Class = "thin"
+	Standard Class = "standard"
+	Thick    Class = "thick"
+	Stiff    Class = "stiff"
+)
+
+// Lower edges of the classes on L* [ml/g] (modelling choice, fitted to common practice).
+const (
+	runnyAbove    = 2.45
+	thinAbove     = 2.2
+	standardAbove = 1.9
+	thickAbove    = 1.55
+)
+
+// ClassOf names the thickness L*.
+func ClassOf(l float64) Class {
+	switch {
+	case l > runnyAbove:
+		return Runny
+	case l > thinAbove:
+		return Thin
+	case l > standardAbove:
+		return Standard
+	case l > thickAbove:
+		return Thick
+	}
+	return Stiff
+}
+
+// Calibration is a kitchen's own line from L* to yield stress:
+// ln τ0 [Pa] = C − B·(L* − 2).
+type Calibration struct{ C, B float64 }
+
+// Prior is the calibration of a kitchen that has measured nothing yet (modelling choice,
+// fitted to common practice).
+var Prior = Calibration{C: 3.10, B: 2.15}
+
+// YieldStress is τ0 in Pa of the rested batter.
+func (k Calibration) YieldStress(l float64) float64 { return math.Exp(k.C - k.B*(l-2)) }
+
+const gravity = 9.81 // m/s², standard
+
+// MinLayerMM is the thinnest layer in mm that a batter left to itself settles to on a flat
+// plate: about its capillary length (modelling choice).
+const MinLayerMM = 3.0
+
+// Spread returns the diameter and the mean thickness in mm of volume ml of batter with
+// yield stress tau [Pa] and density rho [g/ml] poured on a flat cold plate: the spreading
+// regime of Roussel & Coussot 2005, never thinner than MinLayerMM.
+func Spread(ml, tau, rho float64) (diameterMM, thicknessMM float64) {
+	if ml <= 0 || tau <= 0 || rho <= 0 {
+		return 0, 0
+	}
+	v := ml * 1e-6
+	r := math.Pow(225*rho*1000*gravity*v*v/(128*math.Pi*math.Pi*tau), 0.2)
+	d, h := 2000*r, 1000*v/(math.Pi*r*r)
+	if h < MinLayerMM {
+		return Disc(ml, MinLayerMM), MinLayerMM
+	}
+	return d, h
+}
+
+// Disc returns the diameter in mm of ml spread to a layer of the given thickness in mm.
+func Disc(ml, thicknessMM float64) float64 {
+	return 2 * math.Sqrt(ml*1000/(math.Pi*thicknessMM))
+}

@@ -1,0 +1,188 @@
+// Package food knows what an ingredient is: its composition, its role in a batter, the
+// reference table, and what a mixture of ingredients contains by mass balance.
+package food
+
+import (
+	"strings"
+
+	"upbeatladle/core/measure"
+)
+
+// Composition is what 100 g of the edible part contain: g, but sodium in mg, energy in
+// kcal, acid in meq (titratable to about pH 8.1; negative for a base) and CO2 in g.
+// Carbohydrate includes fibre.
+type Composition struct {
+	Water, Protein, Fat, Carbohydrate, Ash, Alcohol float64
+	Sugars                                          float64 // all of them, galactose included
+	Sucrose, Glucose, Fructose, Lactose, Maltose    float64
+	Starch, Fibre                                   float64
+	Sodium, Energy, Acid, CO2                       float64
+}
+
+// Group is the shelf on which an ingredient stands in the reference table.
+type Group string
+
+// The groups of the reference table.
+const (
+	GroupFlour         Group = "flour"
+	GroupStarch        Group = "starch"
+	GroupSugar         Group = "sugar"
+	GroupSyrup         Group = "syrup"
+	GroupFat           Group = "fat"
+	GroupEgg           Group = "egg"
+	GroupLiquid        Group = "liquid"
+	GroupCulturedDairy Group = "cultured_dairy"
+	GroupInfusion      Group = "infusion"
+	GroupLeavener      Group = "leavener"
+	GroupAcid          Group = "acid"
+	GroupPuree         Group = "puree"
+	GroupGrated        Group = "grated"
+	GroupFreshPiece    Group = "fresh_piece"
+	GroupFrozenPiece   Group = "frozen_piece"
+	GroupDryPiece      Group = "dry_piece"
+	GroupPowder        Group = "powder"
+	GroupSpice         Group = "spice"
+	GroupExtract       Group = "extract"
+	GroupZest          Group = "zest"
+	GroupHerb          Group = "herb"
+	GroupSalt          Group = "salt"
+	GroupTopping       Group = "topping"
+)
+
+// Groups lists every group in the order in which the shelf shows them.
+var Groups = []Group{
+	GroupPuree, GroupGrated, GroupFreshPiece, GroupFrozenPiece, GroupDryPiece, GroupPowder, GroupSpice,
+	GroupExtract, GroupZest, GroupHerb, GroupInfusion, GroupTopping, GroupSyrup, GroupSugar, GroupFlour,
+	GroupStarch, GroupLiquid, GroupCulturedDairy, GroupEgg, GroupFat, GroupLeavener, GroupAcid, GroupSalt,
+}
+
+// Role is what an ingredient does in a batter, and so which target may move it.
+type Role string
+
+// The roles. A liquid may give way to an addition; dairy never does.
+const (
+	RoleFlour    Role = "flour"
+	RoleSugar    Role = "sugar"
+	RoleFat      Role = "fat"
+	RoleEgg      Role = "egg"
+	RoleLiquid   Role = "liquid"
+	RoleDairy    Role = "dairy"
+	RoleLeavener Role = "leavener"
+	RoleSoda     Role = "soda"
+	RoleAcid     Role = "acid"
+	RoleSalt     Role = "salt"
+	RoleFlavour  Role = "flavour"
+	RolePuree    Role = "puree"
+	RolePiece    Role = "piece"
+	RoleTopping  Role = "topping"
+)
+
+// Roles lists every role.
+var Roles = []Role{
+	RoleFlour, RoleSugar, RoleFat, RoleEgg, RoleLiquid, RoleDairy, RoleLeavener, RoleSoda, RoleAcid,
+	RoleSalt, RoleFlavour, RolePuree, RolePiece, RoleTopping,
+}
+
+// Piece describes one piece of an ingredient that stays whole in the batter; zero means
+// that it has no pieces or that the figure is not known.
+type Piece struct {
+	MassG   float64 // g
+	SizeMM  float64 // mm across
+	Density float64 // g/ml of the piece itself, never bulk
+}
+
+// Dose is the usual range of an ingredient in g per 100 g of flour; zero when unknown.
+type Dose struct{ Low, High float64 }
+
+// Colour is the tint that an ingredient lends.
+type Colour struct {
+	Hex         string
+	Strength    float64
+	PHSensitive bool
+}
+
+// Ingredient is one row of the reference table, or a cook's own.
+type Ingredient struct {
+	ID, Name string
+	Group    Group
+	Role     Role
+	Composition
+
+	Density, DensitySifted, DensityScooped float64 // g/ml as measured by cup or spoon
+	UnitName                               string
+	UnitG                                  float64 // edible grams of one unit
+	Piece                                  Piece
+	Refuse                                 float64 // % thrown away when bought whole
+	ReleaseFraction                        float64 // share of water and solutes that the batter gets
+	Uptake                                 float64 // g of water drunk per g, for dry pieces
+	Body                                   float64 // thickening power per g, plain flour = 1
+	HydrationMin                           float64 // min, time constant of drinking
+	Colour                                 Colour
+	Allergens, MayContain                  []string
+	Caution                                string
+	Dose                                   Dose
+
+	// Where the figures come from.
+	CompositionSource, AcidSource, DensitySource, Notes string
+}
+
+// IsFlour tells whether the ingredient is flour or starch, which body alone describes.
+func (in *Ingredient) IsFlour() bool { return in.Group == GroupFlour || in.Group == GroupStarch }
+
+// HasCells tells whether the ingredient stays in pieces, so that the batter gets only a
+// part of it (job rule: two accounts, docs/maths.md section 2).
+func (in *Ingredient) HasCells() bool {
+	switch in.Group {
+	case GroupGrated, GroupFreshPiece, GroupFrozenPiece, GroupDryPiece, GroupZest:
+		return true
+	}
+	return false
+}
+
+// Release is the share r of the ingredient that takes part in the batter account: the
+// table's release fraction for what keeps its cells, 1 for everything else.
+func (in *Ingredient) Release() float64 {
+	if in.HasCells() {
+		return in.ReleaseFraction
+	}
+	return 1
+}
+
+// Drinks is the water in g that one gram of the ingredient draws out of the batter in the
+// end; only dry pieces do.
+func (in *Ingredient) Drinks() float64 {
+	if in.Group == GroupDryPiece {
+		return in.Uptake
+	}
+	return 0
+}
+
+// BatterMass is what one gram of the ingredient adds to the mass of the batter account: its
+// released share less the water that it drinks.
+func (in *Ingredient) BatterMass() float64 { return in.Release() - in.Drinks() }
+
+// Subject is what core/measure needs to know to weigh the ingredient.
+func (in *Ingredient) Subject() measure.Subject {
+	return measure.Subject{
+		Density: in.Density, DensitySifted: in.DensitySifted, DensityScooped: in.DensityScooped,
+		EachG: in.UnitG, IsFlour: in.IsFlour(),
+	}
+}
+
+// Label is the name without its particulars, for a narrow column: "Beetroot" for
+// "Beetroot, boiled and puréed".
+func (in *Ingredient) Label() string {
+	s, _, _ := strings.Cut(in.Name, ",")
+	for {
+		open := strings.Index(s, "(")
+		if open < 0 {
+			break
+		}
+		end := strings.Index(s[open:], ")")
+		if end < 0 {
+			break
+		}
+		s = s[:open] + s[open+end+1:]
+	}
+	return strings.Join(strings.Fields(s), " ")
+}

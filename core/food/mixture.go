@@ -1,0 +1,97 @@
+package food
+
+// Part is a mass of one ingredient.
+type Part struct {
+	Ingredient *Ingredient
+	Grams      float64
+}
+
+// Total is what a mixture holds: its mass in g and the same constituents as Composition,
+// now as absolute amounts (g; mg sodium, kcal, meq acid, g CO2), not per 100 g.
+type Total struct {
+	Mass float64
+	Composition
+}
+
+// add puts grams of something of composition c into the total.
+func (t *Total) add(c *Composition, grams float64) {
+	f := grams / 100
+	t.Mass += grams
+	t.Water += f * c.Water
+	t.Protein += f * c.Protein
+	t.Fat += f * c.Fat
+	t.Carbohydrate += f * c.Carbohydrate
+	t.Ash += f * c.Ash
+	t.Alcohol += f * c.Alcohol
+	t.Sugars += f * c.Sugars
+	t.Sucrose += f * c.Sucrose
+	t.Glucose += f * c.Glucose
+	t.Fructose += f * c.Fructose
+	t.Lactose += f * c.Lactose
+	t.Maltose += f * c.Maltose
+	t.Starch += f * c.Starch
+	t.Fibre += f * c.Fibre
+	t.Sodium += f * c.Sodium
+	t.Energy += f * c.Energy
+	t.Acid += f * c.Acid
+	t.CO2 += f * c.CO2
+}
+
+// Whole is the whole account of a mixture: everything in the bowl (docs/maths.md section 2).
+func Whole(parts []Part) Total {
+	var t Total
+	for _, p := range parts {
+		t.add(&p.Ingredient.Composition, p.Grams)
+	}
+	return t
+}
+
+// Batter is the batter account of a mixture: what is between the pieces. An ingredient
+// that keeps its cells takes part with its release fraction only, and dry pieces take the
+// water that they drink (docs/maths.md section 2). The account is full: everything is
+// released and drunk.
+func Batter(parts []Part) Total {
+	var t Total
+	for _, p := range parts {
+		if r := p.Ingredient.Release(); r > 0 {
+			t.add(&p.Ingredient.Composition, p.Grams*r)
+		}
+		if d := p.Ingredient.Drinks(); d > 0 {
+			t.Mass -= p.Grams * d
+			t.Water -= p.Grams * d
+		}
+	}
+	return t
+}
+
+// Densities of the constituents at 20 °C [g/ml]: component polynomials of Choi & Okos
+// 1986 (from memory); ethanol 0.789 (handbook value, from memory).
+const (
+	rhoWater        = 0.99574
+	rhoProtein      = 1.31953
+	rhoFat          = 0.91724
+	rhoCarbohydrate = 1.59289
+	rhoFibre        = 1.30418
+	rhoAsh          = 2.41819
+	rhoAlcohol      = 0.789
+)
+
+// Density is the gas-free density of the mixture in g/ml from its composition, volumes
+// added (docs/maths.md section 5). It is 0 for an empty mixture.
+func (t Total) Density() float64 {
+	ml := t.Water/rhoWater + t.Protein/rhoProtein + t.Fat/rhoFat + (t.Carbohydrate-t.Fibre)/rhoCarbohydrate +
+		t.Fibre/rhoFibre + t.Ash/rhoAsh + t.Alcohol/rhoAlcohol
+	if ml <= 0 {
+		return 0
+	}
+	return (t.Water + t.Protein + t.Fat + t.Carbohydrate + t.Ash + t.Alcohol) / ml
+}
+
+// PieceDensity is the density in g/ml of one piece: as tabulated, else from composition.
+// Bulk density never serves here.
+func (in *Ingredient) PieceDensity() float64 {
+	if in.Piece.Density > 0 {
+		return in.Piece.Density
+	}
+	return Whole([]Part{{in, 100}}).Density()
+}

@@ -1,0 +1,487 @@
+package document
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"upbeatladle/core/batter"
+	"upbeatladle/core/flow"
+	"upbeatladle/core/food"
+	"upbeatladle/core/measure"
+)
+
+// Names and versions of the documents.
+const (
+	VariationFormat = "upbeat-ladle/variation"
+	BaseFormat      = "upbeat-ladle/base"
+	WorksheetFormat = "upbeat-ladle/worksheet"
+	Version         = 1
+)
+
+// Line is a line of a base as written.
+type Line struct {
+	ID          string   `json:"id,omitzero"`
+	Ingredient  string   `json:"ingredient"`
+	Amount      *float64 `json:"amount,omitzero"`
+	Unit        string   `json:"unit"`
+	Role        string   `json:"role,omitzero"`
+	Locked      bool     `json:"locked,omitzero"`
+	FlourMethod string   `json:"flour_method,omitzero"`
+	SizeG       *float64 `json:"size_g,omitzero"`
+	SizeML      *float64 `json:"size_ml,omitzero"`
+}
+
+// Measured is what a cook measured of an addition.
+type Measured struct {
+	Brix          *float64 `json:"brix,omitzero"`
+	WeightBeforeG *float64 `json:"weight_before_g,omitzero"`
+	WeightAfterG  *float64 `json:"weight_after_g,omitzero"`
+	SizeMM        *float64 `json:"size_mm,omitzero"`
+}
+
+// Addition is an addition as written.
+type Addition struct {
+	Line
+	Stage            string    `json:"stage,omitzero"`
+	Prep             string    `json:"prep,omitzero"`
+	Measured         *Measured `json:"measured,omitzero"`
+	PlacedPerPortion *float64  `json:"placed_per_portion,omitzero"`
+	ShareOfBowl      *float64  `json:"share_of_bowl,omitzero"`
+}
+
+// School is how a base is mixed.
+type School struct {
+	Lumps   string   `json:"lumps,omitzero"`
+	RestMin *float64 `json:"rest_min,omitzero"`
+	Dairy   string   `json:"dairy,omitzero"`
+	Eggs    string   `json:"eggs,omitzero"`
+	PanFat  string   `json:"pan_fat,omitzero"`
+	Crisp   string   `json:"crisp,omitzero"`
+}
+
+// BaseRef says which saved base a snapshot was taken from.
+type BaseRef struct {
+	ID       string `json:"id"`
+	Revision int64  `json:"revision"`
+}
+
+// BasePart is the base inside a variation.
+type BasePart struct {
+	Name       string   `json:"name"`
+	Style      string   `json:"style,omitzero"`
+	School     *School  `json:"school,omitzero"`
+	Lines      []Line   `json:"lines"`
+	SourceNote string   `json:"source_note,omitzero"`
+	BaseRef    *BaseRef `json:"base_ref,omitzero"`
+}
+
+// Offset is the wish for offsets as written.
+type Offset struct {
+	Strategy       string   `json:"strategy,omitzero"`
+	Hold           []string `json:"hold,omitzero"`
+	SugarBy        string   `json:"sugar_by,omitzero"`
+	AllowLowLiquid bool     `json:"allow_low_liquid,omitzero"`
+}
+
+// Portion is the portion as written.
+type Portion struct {
+	VolumeML *float64 `json:"volume_ml,omitzero"`
+	Count    *float64 `json:"count,omitzero"`
+	ScoopNo  *float64 `json:"scoop_no,omitzero"`
+	LadleID  string   `json:"ladle_id,omitzero"`
+}
+
+// Calibration is a kitchen's own thickness line.
+type Calibration struct {
+	C *float64 `json:"c"`
+	B *float64 `json:"b"`
+}
+
+// Kitchen is the kitchen as written.
+type Kitchen struct {
+	Measures       string       `json:"measures,omitzero"`
+	AltitudeM      *float64     `json:"altitude_m,omitzero"`
+	GriddleC       *float64     `json:"griddle_c,omitzero"`
+	EggG           *float64     `json:"egg_g,omitzero"`
+	ScaleStepG     *float64     `json:"scale_step_g,omitzero"`
+	LeavenerStepG  *float64     `json:"leavener_step_g,omitzero"`
+	RestMin        *float64     `json:"rest_min,omitzero"`
+	CalibrationOwn *Calibration `json:"calibration,omitzero"`
+}
+
+// PantryItem is an own ingredient or tub, in the columns of the reference table.
+type PantryItem struct {
+	ID              string   `json:"id"`
+	Name            string   `json:"name"`
+	Group           string   `json:"group"`
+	Role            string   `json:"role"`
+	WaterG          *float64 `json:"water_g,omitzero"`
+	ProteinG        *float64 `json:"protein_g,omitzero"`
+	FatG            *float64 `json:"fat_g,omitzero"`
+	CarbohydrateG   *float64 `json:"carbohydrate_g,omitzero"`
+	SugarsG         *float64 `json:"sugars_g,omitzero"`
+	SucroseG        *float64 `json:"sucrose_g,omitzero"`
+	GlucoseG        *float64 `json:"glucose_g,omitzero"`
+	FructoseG       *float64 `json:"fructose_g,omitzero"`
+	LactoseG        *float64 `json:"lactose_g,omitzero"`
+	MaltoseG        *float64 `json:"maltose_g,omitzero"`
+	StarchG         *float64 `json:"starch_g,omitzero"`
+	FibreG          *float64 `json:"fibre_g,omitzero"`
+	AshG            *float64 `json:"ash_g,omitzero"`
+	AlcoholG        *float64 `json:"alcohol_g,omitzero"`
+	SodiumMG        *float64 `json:"sodium_mg,omitzero"`
+	EnergyKcal      *float64 `json:"energy_kcal,omitzero"`
+	AcidMeq         *float64 `json:"acid_meq,omitzero"`
+	CO2Pct          *float64 `json:"co2_pct,omitzero"`
+	Density         *float64 `json:"density_g_per_ml,omitzero"`
+	UnitName        string   `json:"unit_name,omitzero"`
+	UnitG           *float64 `json:"unit_g,omitzero"`
+	PieceMassG      *float64 `json:"piece_mass_g,omitzero"`
+	PieceSizeMM     *float64 `json:"piece_size_mm,omitzero"`
+	PieceDensity    *float64 `json:"piece_density_g_per_ml,omitzero"`
+	RefusePct       *float64 `json:"refuse_pct,omitzero"`
+	ReleaseFraction *float64 `json:"release_fraction,omitzero"`
+	Uptake          *float64 `json:"uptake_g_per_g,omitzero"`
+	Body            *float64 `json:"body,omitzero"`
+	HydrationMin    *float64 `json:"hydration_min,omitzero"`
+	ColourHex       string   `json:"colour_hex,omitzero"`
+	Allergens       []string `json:"allergens,omitzero"`
+	MayContain      []string `json:"may_contain,omitzero"`
+	Caution         string   `json:"caution,omitzero"`
+	MadeOn          string   `json:"made_on,omitzero"`
+	Measured        bool     `json:"measured,omitzero"`
+}
+
+// Variation is the variation document.
+type Variation struct {
+	Format    string       `json:"format"`
+	Version   int          `json:"version"`
+	Name      string       `json:"name"`
+	Form      string       `json:"form"`
+	Base      *BasePart    `json:"base"`
+	Additions []Addition   `json:"additions,omitzero"`
+	Offset    *Offset      `json:"offset,omitzero"`
+	Portion   *Portion     `json:"portion,omitzero"`
+	Kitchen   *Kitchen     `json:"kitchen,omitzero"`
+	Pantry    []PantryItem `json:"pantry,omitzero"`
+}
+
+// Base is the base document.
+type Base struct {
+	Format     string  `json:"format"`
+	Version    int     `json:"version"`
+	Name       string  `json:"name"`
+	Form       string  `json:"form"`
+	Style      string  `json:"style,omitzero"`
+	School     *School `json:"school,omitzero"`
+	Lines      []Line  `json:"lines"`
+	SourceNote string  `json:"source_note,omitzero"`
+}
+
+// DecodeVariation reads a variation document. The error is batter.Problems.
+func DecodeVariation(data []byte) (Variation, error) {
+	var v Variation
+	if err := Strict(data, &v); err != nil {
+		return Variation{}, err
+	}
+	return v, header(v.Format, v.Version, VariationFormat)
+}
+
+// DecodeBase reads a base document. The error is batter.Problems.
+func DecodeBase(data []byte) (Base, error) {
+	var b Base
+	if err := Strict(data, &b); err != nil {
+		return Base{}, err
+	}
+	return b, header(b.Format, b.Version, BaseFormat)
+}
+
+func header(format string, version int, want string) error {
+	switch {
+	case format == "":
+		return Refusal("/format", "missing", "Say what this is: \"format\":%q.", want)
+	case format != want:
+		return Refusal("/format", "wrong_format", "This is %q; %q is wanted here.", format, want)
+	case version != Version:
+		return Refusal("/version", "wrong_version", "Version %d is not known here; %d is.", version, Version)
+	}
+	return nil
+}
+
+// Encode writes the document.
+func (v Variation) Encode() ([]byte, error) { return encode(v) }
+
+// Encode writes the document.
+func (b Base) Encode() ([]byte, error) { return encode(b) }
+
+// Variation makes the plain variation of a base: no additions, the form's usual portion.
+func (b Base) Variation() Variation {
+	return Variation{
+		Format: VariationFormat, Version: Version, Name: b.Name, Form: b.Form,
+		Base: &BasePart{Name: b.Name, Style: b.Style, School: b.School, Lines: b.Lines, SourceNote: b.SourceNote},
+	}
+}
+
+// reader gathers what is wrong while a document is turned into the domain.
+type reader struct {
+	p      batter.Problems
+	table  *food.Table
+	notYet []batter.NotYet
+	ids    map[string]bool
+}
+
+func (r *reader) later(wished bool, pointer, what string) {
+	if wished {
+		r.notYet = append(r.notYet, batter.NotYet{Pointer: pointer, What: what})
+	}
+}
+
+// choice reads one of a few words; empty takes the default.
+func choice[T ~string](r *reader, at, text string, all []T, def T, what string) T {
+	if text == "" && def != "" {
+		return def
+	}
+	v := T(text)
+	if text == "" {
+		r.p.Add(at, "missing", "Say which %s: %s.", what, words(all))
+	} else if !slices.Contains(all, v) {
+		r.p.Add(at, "unknown_choice", "“%s” is not a %s. Use one of %s.", text, what, words(all))
+	}
+	return v
+}
+
+func words[T ~string](all []T) string {
+	s := make([]string, len(all))
+	for i, w := range all {
+		s[i] = string(w)
+	}
+	return strings.Join(s, ", ")
+}
+
+// within reads an optional number inside bounds.
+func (r *reader) within(at string, v *float64, low, high, def float64, what string) float64 {
+	if v == nil {
+		return def
+	}
+	if !(*v >= low && *v <= high) {
+		r.p.Add(at, "out_of_range", "%s must lie between %g and %g.", what, low, high)
+	}
+	return *v
+}
+
+// above reads an optional number that must be above zero.
+func (r *reader) above(at string, v *float64, what string) float64 {
+	if v == nil {
+		return 0
+	}
+	if !(*v > 0) {
+		r.p.Add(at, "not_positive", "%s must be above zero.", what)
+	}
+	return *v
+}
+
+func (r *reader) line(at string, l Line, id string) (batter.Line, bool) {
+	if l.ID != "" {
+		id = l.ID
+	}
+	if len(id) > 64 {
+		r.p.Add(at+"/id", "too_long", "The id is longer than 64 characters.")
+	}
+	if r.ids[id] {
+		r.p.Add(at+"/id", "duplicate", "The id “%s” stands on two lines.", id)
+	}
+	r.ids[id] = true
+	in := r.table.ByID(l.Ingredient)
+	switch {
+	case l.Ingredient == "":
+		r.p.Add(at+"/ingredient", "missing", "Say which ingredient this line is.")
+		return batter.Line{}, false
+	case in == nil:
+		r.p.Add(at+"/ingredient", "unknown_ingredient", "There is no ingredient “%s” on the shelf. Search for it by name and use the id that is shown.", clip(l.Ingredient))
+		return batter.Line{}, false
+	case l.Amount == nil:
+		r.p.Add(at+"/amount", "missing", "Say how much %s.", in.Name)
+		return batter.Line{}, false
+	}
+	return batter.Line{
+		ID: id, Ingredient: in, Amount: *l.Amount, Locked: l.Locked,
+		Unit:   choice(r, at+"/unit", l.Unit, measure.Units, "", "unit"),
+		Role:   choice(r, at+"/role", l.Role, food.Roles, in.Role, "role"),
+		Method: choice(r, at+"/flour_method", l.FlourMethod, []measure.FlourMethod{measure.Sifted, measure.Spooned, measure.Scooped}, measure.Spooned, "way to measure flour"),
+		CanG:   r.above(at+"/size_g", l.SizeG, "The size of the can"),
+		CanML:  r.above(at+"/size_ml", l.SizeML, "The size of the can"),
+	}, true
+}
+
+func clip(s string) string {
+	if r := []rune(s); len(r) > 60 {
+		return string(r[:60]) + "…"
+	}
+	return s
+}
+
+func (r *reader) lines(at string, lines []Line) []batter.Line {
+	var out []batter.Line
+	for i, l := range lines {
+		if b, ok := r.line(fmt.Sprintf("%s/%d", at, i), l, fmt.Sprintf("b%d", i+1)); ok {
+			out = append(out, b)
+		}
+	}
+	return out
+}
+
+func (r *reader) school(at string, s *School) {
+	if s != nil && s.RestMin != nil {
+		r.within(at+"/rest_min", s.RestMin, 0, 48*60, 0, "The rest in minutes")
+	}
+}
+
+// Domain turns a document into the domain, with the kitchen that it names. Ingredients are
+// looked up in the table. The error is batter.Problems and names every field that is wrong.
+func (v Variation) Domain(table *food.Table) (batter.Variation, batter.Kitchen, error) {
+	r := &reader{table: table, ids: map[string]bool{}}
+	out := batter.Variation{Name: v.Name, Form: choice(r, "/form", v.Form, batter.Forms, "", "form")}
+	if v.Base == nil {
+		r.p.Add("/base", "missing", "Give the base that the additions go into.")
+		return batter.Variation{}, batter.Kitchen{}, r.p
+	}
+	if n := len(v.Base.Lines) + len(v.Additions); n > batter.MaxLines {
+		r.p.Add("/additions", "too_many", "%d lines and additions are too many; %d is the most.", n, batter.MaxLines)
+		return batter.Variation{}, batter.Kitchen{}, r.p
+	}
+	out.Base = batter.Base{Name: v.Base.Name, Lines: r.lines("/base/lines", v.Base.Lines)}
+	if v.Base.Style != "" {
+		out.Base.Style = choice(r, "/base/style", v.Base.Style, batter.Styles, "", "style")
+	}
+	r.school("/base/school", v.Base.School)
+	for i, a := range v.Additions {
+		at := fmt.Sprintf("/additions/%d", i)
+		l, ok := r.line(at, a.Line, fmt.Sprintf("a%d", i+1))
+		if !ok {
+			continue
+		}
+		add := batter.Addition{Line: l, Stage: choice(r, at+"/stage", a.Stage, batter.Stages, batter.UsualStage(l.Ingredient), "stage")}
+		out.Additions = append(out.Additions, add)
+		label := l.Ingredient.Label()
+		r.later(add.Stage == batter.StageInfused, at+"/stage", "steeping; "+label+" is counted as if all of it stayed in the batter")
+		r.later(a.Prep != "", at+"/prep", "the preparation of "+label)
+		r.later(a.Measured != nil, at+"/measured", "your measurements of "+label)
+		r.later(a.PlacedPerPortion != nil, at+"/placed_per_portion", "pieces of "+label+" placed on each portion")
+		r.later(a.ShareOfBowl != nil, at+"/share_of_bowl", label+" in a part of the bowl only")
+	}
+	out.Offset = r.offset(v.Offset)
+	out.Portion = r.portion(v.Portion, out.Form)
+	k := r.kitchen(v.Kitchen)
+	r.later(len(v.Pantry) > 0, "/pantry", "your own ingredients and tubs")
+	out.NotYet = r.notYet
+	if len(r.p) > 0 {
+		return batter.Variation{}, batter.Kitchen{}, r.p
+	}
+	return out, k, out.Check(k).OrNil()
+}
+
+// defaultHold is what is held when a document does not say; what has not landed yet is held
+// from the day it lands.
+var defaultHold = []batter.Hold{batter.HoldThickness, batter.HoldSweetness, batter.HoldLift, batter.HoldTang, batter.HoldSalt, batter.HoldFat}
+
+// heldNow are the holds whose capability has landed.
+var heldNow = []batter.Hold{batter.HoldThickness, batter.HoldSweetness, batter.HoldBatchSize}
+
+func (r *reader) offset(o *Offset) batter.Offset {
+	out := batter.Offset{Strategy: batter.HoldBackLiquid, SugarBy: batter.BySweetness, Hold: defaultHold}
+	if o == nil {
+		return out
+	}
+	out.Strategy = choice(r, "/offset/strategy", o.Strategy, batter.Strategies, batter.HoldBackLiquid, "way to offset")
+	out.SugarBy = choice(r, "/offset/sugar_by", o.SugarBy, []batter.SugarBy{batter.BySweetness, batter.ByTotalSugars}, batter.BySweetness, "way to count sugar")
+	out.AllowLowLiquid = o.AllowLowLiquid
+	if o.Hold == nil {
+		return out
+	}
+	out.Hold = nil
+	for i, h := range o.Hold {
+		at := fmt.Sprintf("/offset/hold/%d", i)
+		hold := choice(r, at, h, batter.Holds, "", "property to hold")
+		if slices.Contains(out.Hold, hold) {
+			r.p.Add(at, "duplicate", "“%s” is named twice.", h)
+		}
+		out.Hold = append(out.Hold, hold)
+		r.later(slices.Contains(batter.Holds, hold) && !slices.Contains(heldNow, hold), at, "holding "+strings.ReplaceAll(h, "_", " "))
+	}
+	return out
+}
+
+func (r *reader) portion(p *Portion, f batter.Form) batter.Portion {
+	out := batter.Portion{VolumeML: batter.DefaultPortionML(f)}
+	if p == nil {
+		return out
+	}
+	out.VolumeML = r.within("/portion/volume_ml", p.VolumeML, batter.MinPortionML, batter.MaxPortionML, out.VolumeML, "A portion in ml")
+	r.within("/portion/count", p.Count, 1, 5000, 0, "The number of portions")
+	r.later(p.Count != nil, "/portion/count", "a batch scaled to a number of portions")
+	r.above("/portion/scoop_no", p.ScoopNo, "The number of the scoop")
+	r.later(p.ScoopNo != nil, "/portion/scoop_no", "portions by scoop number")
+	r.later(p.LadleID != "", "/portion/ladle_id", "your own ladles")
+	return out
+}
+
+// Bounds of a kitchen; beyond them a figure is a slip of the keys (modelling choice).
+const (
+	minEggG, maxEggG     = 20, 150  // g
+	minStepG, maxStepG   = 0.01, 50 // g
+	minAltM, maxAltM     = -400, 5000
+	minPlateC, maxPlateC = 80, 300
+)
+
+func (r *reader) kitchen(k *Kitchen) batter.Kitchen {
+	out := batter.DefaultKitchen()
+	if k == nil {
+		return out
+	}
+	if k.Measures != "" {
+		st, ok := measure.Standards[k.Measures]
+		if !ok {
+			r.p.Add("/kitchen/measures", "unknown_choice", "“%s” is not a set of measures. Use one of metric, us, imperial, au.", clip(k.Measures))
+		} else {
+			out.Measures = st
+		}
+	}
+	out.EggG = r.within("/kitchen/egg_g", k.EggG, minEggG, maxEggG, out.EggG, "An egg without its shell in g")
+	out.ScaleStep = r.within("/kitchen/scale_step_g", k.ScaleStepG, minStepG, maxStepG, out.ScaleStep, "The scale's step in g")
+	out.LeavenStep = r.within("/kitchen/leavener_step_g", k.LeavenerStepG, minStepG, maxStepG, out.LeavenStep, "The fine scale's step in g")
+	r.within("/kitchen/altitude_m", k.AltitudeM, minAltM, maxAltM, 0, "The altitude in m")
+	r.later(k.AltitudeM != nil && *k.AltitudeM != 0, "/kitchen/altitude_m", "what altitude does to the lift")
+	r.within("/kitchen/griddle_c", k.GriddleC, minPlateC, maxPlateC, 0, "The plate in °C")
+	r.later(k.GriddleC != nil, "/kitchen/griddle_c", "times for your plate")
+	r.within("/kitchen/rest_min", k.RestMin, 0, 48*60, 0, "The rest in minutes")
+	r.later(k.RestMin != nil, "/kitchen/rest_min", "what resting does")
+	if c := k.CalibrationOwn; c != nil {
+		if c.C == nil || c.B == nil {
+			r.p.Add("/kitchen/calibration", "missing", "A calibration needs both c and b.")
+			return out
+		}
+		out.Calibration = flow.Calibration{
+			C: r.within("/kitchen/calibration/c", c.C, 0, 8, 0, "c of the calibration"),
+			B: r.within("/kitchen/calibration/b", c.B, 0.1, 8, 0, "b of the calibration"),
+		}
+	}
+	return out
+}
+
+// Domain turns a base document into the plain variation of it, with the default kitchen.
+// The pointers in the error are those of the base document.
+func (b Base) Domain(table *food.Table) (batter.Variation, batter.Kitchen, error) {
+	v, k, err := b.Variation().Domain(table)
+	var p batter.Problems
+	if e, ok := err.(batter.Problems); ok {
+		for _, q := range e {
+			if q.Pointer == "/base/name" { // the same as /name
+				continue
+			}
+			q.Pointer = strings.TrimPrefix(q.Pointer, "/base")
+			p = append(p, q)
+		}
+	}
+	return v, k, p.OrNil()
+}

@@ -1,0 +1,326 @@
+package e2e_test
+
+import (
+	"bytes"
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"io"
+	"net/http"
+	"os"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"upbeatladle/e2e/stage"
+)
+
+// cook is one person at one tablet.
+type cook struct {
+	*testing.T
+	k *stage.Kitchen
+	p *stage.Page
+}
+
+var browser *stage.Browser
+
+func TestMain(m *testing.M) { os.Exit(runAll(m)) }
+
+func runAll(m *testing.M) int {
+	dir, err := os.MkdirTemp("", "e2e")
+	if err != nil {
+		panic(err)
+	}
+	defer os.RemoveAll(dir)
+	if browser, err = stage.OpenBrowser(context.Background(), dir); err != nil {
+		if os.Getenv("REQUIRE_BROWSER") != "" {
+			fmt.Fprintln(os.Stderr, err)
+			return 1
+		}
+		fmt.Fprintln(os.Stderr, "browser tests skipped:", err)
+		return 0
+	}
+	defer browser.Close()
+	return m.Run()
+}
+
+func kitchen(t *testing.T) *stage.Kitchen {
+	t.Helper()
+	k, err := stage.Open(context.Background(), t.TempDir(), time.Now)
+	if errors.Is(err, stage.ErrNotBuilt) && os.Getenv("REQUIRE_BROWSER") == "" {
+		t.Skip(err)
+	}
+	require.NoError(t, err)
+	t.Cleanup(func() { k.Close() })
+	return k
+}
+
+// sits opens the bench on a tablet of a size; at the end its console has to be clean.
+func sits(t *testing.T, k *stage.Kitchen, width, height int64) cook {
+	t.Helper()
+	p, err := browser.Page(width, height)
+	require.NoError(t, err)
+	t.Cleanup(func() {
+		assert.Empty(t, p.Console(), "the console is free of errors and warnings")
+		p.Close()
+	})
+	c := cook{t, k, p}
+	c.do(chromedp.Navigate(k.URL))
+	c.sees(`document.querySelectorAll('[data-line]').length > 5`)
+	return c
+}
+
+func (c cook) do(steps ...chromedp.Action[chromedp.Void]) {
+	c.Helper()
+	require.NoError(c, c.p.Do(steps...))
+}
+
+func (c cook) sees(expression string) {
+	c.Helper()
+	require.NoError(c, c.p.Wait(expression))
+}
+
+func (c cook) saved() {
+	c.Helper()
+	c.sees(`document.querySelector('[data-save=saved]')`)
+}
+
+func (c cook) press(keys string) { c.Helper(); c.do(chromedp.KeyEvent(keys)) }
+
+func (c cook) click(css string) {
+	c.Helper()
+	c.sees(fmt.Sprintf("document.querySelector(%q)", css))
+	c.do(chromedp.Click(chromedp.CSS(css)))
+}
+
+func (c cook) text(css string) string {
+	c.Helper()
+	s, err := stage.Ask[string](c.p, fmt.Sprintf("document.querySelector(%q)?.innerText ?? ''", css))
+	require.NoError(c, err)
+	return strings.Join(strings.Fields(s), " ")
+}
+
+// stored is the variation on top of the list, as the API has it.
+func (c cook) stored() (id string, doc map[string]any) {
+	c.Helper()
+	var list struct{ Items []struct{ ID string } }
+	c.get("/api/v1/variations", &list)
+	require.NotEmpty(c, list.Items)
+	var d struct{ Document map[string]any }
+	c.get("/api/v1/variations/"+list.Items[0].ID, &d)
+	return list.Items[0].ID, d.Document
+}
+
+func (c cook) get(path string, out any) {
+	c.Helper()
+	resp, err := http.Get(c.k.URL + path)
+	require.NoError(c, err)
+	defer resp.Body.Close()
+	require.NoError(c, json.NewDecoder(resp.Body).Decode(out))
+}
+
+// worked is what the API says of a document: weigh-out by ingredient.
+func (c cook) worked(doc any) map[string]float64 {
+	c.Helper()
+	data, err := json.Marshal(doc)
+	require.NoError(c, err)
+	resp, err := http.Post(c.k.URL+"/api/v1/worksheets", "application/json", bytes.NewReader(data))
+	require.NoError(c, err)
+	defer resp.Body.Close()
+	body, err := io.ReadAll(resp.Body)
+	require.NoError(c, err)
+	var w struct {
+		Lines []struct {
+			Ingredient string
+			WeighG     float64 `json:"weigh_g"`
+		}
+	}
+	require.NoError(c, json.Unmarshal(body, &w))
+	out := map[string]float64{}
+	for _, l := range w.Lines {
+		out[l.Ingredient] = l.WeighG
+	}
+	return out
+}
+
+func (c cook) out(ingredient string) string {
+	c.Helper()
+	return c.text(fmt.Sprintf("[data-line=%s] .out", ingredient))
+}
+
+// The ledger shows what the API says of the stored document.
+func (c cook) agrees(ingredient string) float64 {
+	c.Helper()
+	c.saved()
+	_, doc := c.stored()
+	want := c.worked(doc)[ingredient]
+	c.sees(fmt.Sprintf("document.querySelector('[data-line=%s] .out').innerText.replace(/\\s+/g,' ').trim() === '%.0f g'", ingredient, want))
+	return want
+}
+
+func TestAddAnAdditionFromTheShelf(t *testing.T) {
+	c := sits(t, kitchen(t), 1280, 800)
+	before := c.agrees("milk_whole")
+
+	c.press("/")
+	c.sees(`document.activeElement?.closest('.el-autocomplete')`)
+	c.press("courgette, raw")
+	c.sees(`[...document.querySelectorAll('.el-autocomplete-suggestion li')].some(li => li.innerText.includes('Courgette, raw'))`)
+	c.press(kb.Enter)
+	c.sees(`document.querySelector('[data-addition=courgette_grated].active')`)
+	added := c.agrees("milk_whole")
+	assert.Less(t, added, before, "the courgette's water holds milk back")
+
+	// Step it, then drag its slider to the end of the track.
+	c.press("+")
+	stepped := c.agrees("milk_whole")
+	assert.Less(t, stepped, added)
+	track, err := stage.Ask[[]float64](c.p, `(() => {
+		const b = document.querySelector('[data-addition=courgette_grated] .el-slider__button').getBoundingClientRect()
+		const r = document.querySelector('[data-addition=courgette_grated] .el-slider__runway').getBoundingClientRect()
+		return [b.x + b.width / 2, b.y + b.height / 2, r.x + r.width * 0.2]
+	})()`)
+	require.NoError(t, err)
+	c.do(chromedp.DragAndDropXY(track[0], track[1], track[2], track[1], 8))
+	c.sees(fmt.Sprintf("document.querySelector('[data-line=milk_whole] .out').innerText.replace(/\\s+/g,' ').trim() !== '%.0f g'", stepped))
+	dragged := c.agrees("milk_whole")
+	assert.Greater(t, dragged, stepped, "less courgette, more milk")
+
+	c.do(chromedp.Reload())
+	c.sees(`document.querySelector('[data-addition=courgette_grated]')`)
+	c.sees(fmt.Sprintf("document.querySelector('[data-line=milk_whole] .out')?.innerText.replace(/\\s+/g,' ').trim() === '%.0f g'", dragged))
+}
+
+func TestTypeAmountsPinRowsAndChooseHowToOffset(t *testing.T) {
+	c := sits(t, kitchen(t), 1280, 800)
+	field := `document.querySelector('[data-addition=beetroot_cooked] .typed input')`
+	typeIn := func(s string) {
+		c.sees(field)
+		c.click("[data-addition=beetroot_cooked] .typed input")
+		c.sees(field + ` === document.activeElement && (document.activeElement.select(), true)`)
+		c.do(chromedp.KeyEvent(s), chromedp.KeyEvent(kb.Enter))
+	}
+	typeIn("lots")
+	c.sees(`document.querySelector('[data-addition=beetroot_cooked] [role=alert]')?.innerText.includes('1 1/2')`)
+	c.saved()
+	_, doc := c.stored()
+	assert.Contains(t, fmt.Sprint(doc["additions"]), "320", "what cannot be read changes nothing")
+	typeIn("250 1/2")
+	c.sees(`document.querySelector('[data-addition=beetroot_cooked] .amount').innerText.startsWith('251') || document.querySelector('[data-addition=beetroot_cooked] .amount').innerText.startsWith('250')`)
+	c.agrees("milk_whole")
+
+	// Letters are keys again outside the field: pin the milk, then build up flour.
+	c.click("[data-line=milk_whole] .pin button")
+	c.sees(`document.querySelector('[data-line=milk_whole] .off').innerText.includes('pinned')`)
+	c.sees(`document.querySelector('[data-note=thickness_left]')`)
+	c.click("[data-line=milk_whole] th")
+	c.press("2")
+	c.sees(`document.querySelector('[data-line=plain_flour] .off').innerText.includes('add')`)
+	c.sees(`!document.querySelector('[data-note=thickness_left]')`)
+	c.press("p")
+	c.press("1")
+	c.sees(`document.querySelector('[data-line=milk_whole] .off').innerText.includes('hold back')`)
+	c.press("g")
+	c.sees(`document.querySelector('[data-line=milk_whole] .out').innerText.includes('cup')`)
+	c.press("g")
+	milk := c.agrees("milk_whole")
+	c.press("5")
+	c.sees(`document.querySelector('[data-line=milk_whole] .off').innerText.includes('as it is')`)
+	c.do(chromedp.KeyEvent("z", chromedp.KeyModifiers(chromedp.ModifierCtrl)))
+	c.sees(fmt.Sprintf("document.querySelector('[data-line=milk_whole] .out').innerText.startsWith('%.0f')", milk))
+	c.press("f")
+	c.sees(`document.querySelector('[aria-label=Portion]').innerText.includes('shape of its iron')`)
+	c.press("?")
+	c.sees(`document.querySelector('.el-dialog')?.innerText.includes('pin the row in hand')`)
+	c.press(kb.Escape)
+}
+
+func TestStartPutAsideAndBringBackAVariation(t *testing.T) {
+	c := sits(t, kitchen(t), 1280, 800)
+	c.do(chromedp.KeyEvent("k", chromedp.KeyModifiers(chromedp.ModifierCtrl)))
+	c.sees(`document.querySelectorAll('.el-drawer .bases input').length === 2`)
+	c.click(".el-drawer form .go")
+	c.sees(`document.querySelector('.el-drawer [role=alert]')?.innerText.includes('name')`)
+	c.do(chromedp.Click(chromedp.CSS(".el-drawer form .el-input input")), chromedp.KeyEvent("Plain morning"), chromedp.KeyEvent(kb.Enter))
+	c.sees(`document.querySelector('h1').innerText === 'Plain morning'`)
+	c.sees(`document.querySelector('[aria-label=Shelf]').innerText.includes('Nothing in the bowl yet')`)
+	c.sees(`!document.querySelector('.el-overlay:not([style*=none])')`)
+
+	c.do(chromedp.KeyEvent("k", chromedp.KeyModifiers(chromedp.ModifierCtrl)))
+	c.click("[aria-label='Put aside Plain morning']")
+	c.sees(`[...document.querySelectorAll('.el-message button')].some(b => b.innerText.includes('Bring it back'))`)
+	c.sees(`![...document.querySelectorAll('.el-drawer .list b')].some(b => b.innerText === 'Plain morning')`)
+	c.click(".el-message button")
+	c.sees(`[...document.querySelectorAll('.el-drawer .list b')].some(b => b.innerText === 'Plain morning')`)
+	c.sees(`document.querySelector('h1').innerText === 'Plain morning'`)
+}
+
+func TestALostConnectionKeepsTheWork(t *testing.T) {
+	k := kitchen(t)
+	c := sits(t, k, 1280, 800)
+	c.saved()
+	require.NoError(t, k.Stop())
+	c.press("+")
+	c.sees(`document.querySelector('[data-save=offline]')`)
+	c.sees(`document.querySelector('.centre [role=alert]')?.innerText.includes('last good ones')`)
+	require.NoError(t, k.Start())
+	c.saved()
+	c.click(".centre [role=alert] button")
+	c.agrees("milk_whole")
+	_, doc := c.stored()
+	assert.Contains(t, fmt.Sprint(doc["additions"]), "330", "the step that was made while it was away")
+	c.p.ForgetConsole() // the browser itself reports requests that found nobody
+}
+
+func TestTwoTabletsNeverOverwriteEachOther(t *testing.T) {
+	k := kitchen(t)
+	one, two := sits(t, k, 1280, 800), sits(t, k, 1280, 800)
+	one.press("+")
+	one.agrees("milk_whole")
+	two.press("-")
+	two.sees(`document.querySelector('[data-save=conflict]')`)
+	two.sees(`[...document.querySelectorAll('.el-dialog')].some(d => d.innerText.includes('Nothing was overwritten'))`)
+	_, doc := one.stored()
+	assert.Contains(t, fmt.Sprint(doc["additions"]), "330", "the first save stands")
+	two.click(".el-dialog__footer .go")
+	two.saved()
+	_, doc = two.stored()
+	assert.Contains(t, fmt.Sprint(doc["additions"]), "310", "kept by choice")
+	two.p.ForgetConsole() // the browser reports the 409 itself
+}
+
+// At every width: nothing runs out of the window, no text under 13 px, no target under
+// 44 px, every control has a name.
+func TestEveryWidthKeepsTheHouseRules(t *testing.T) {
+	k := kitchen(t)
+	for _, size := range [][2]int64{{1280, 800}, {820, 1180}, {390, 844}} {
+		c := sits(t, k, size[0], size[1])
+		c.saved()
+		found, err := stage.Ask[[]string](c.p, `(() => {
+			const bad = []
+			if (document.documentElement.scrollWidth > innerWidth) bad.push('the page is ' + document.documentElement.scrollWidth + ' px wide')
+			for (const e of document.querySelectorAll('button, input, [role=slider]')) {
+				const r = e.getBoundingClientRect()
+				if (r.width === 0 || e.closest('.vh') || e.type === 'radio') continue
+				const name = e.getAttribute('aria-label') || e.innerText || e.labels?.[0]?.innerText || e.getAttribute('aria-labelledby') || e.closest('[aria-label]')?.getAttribute('aria-label')
+				if (!name) bad.push('no name: ' + e.outerHTML.slice(0, 120))
+				const box = (e.closest('.el-input, .el-select') ?? e).getBoundingClientRect()
+				if (box.height < 43.5 && e.tagName !== 'INPUT') bad.push('small target ' + box.height + ': ' + (e.getAttribute('aria-label') || e.innerText))
+			}
+			const walk = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT)
+			while (walk.nextNode()) {
+				const p = walk.currentNode.parentElement
+				if (walk.currentNode.data.trim() && p.getClientRects().length && parseFloat(getComputedStyle(p).fontSize) < 13 && !p.closest('svg')) bad.push('small text: ' + walk.currentNode.data)
+			}
+			return bad
+		})()`)
+		require.NoError(t, err)
+		assert.Empty(t, found, "%d px", size[0])
+	}
+}

@@ -1,0 +1,90 @@
+// Command screenshots takes the pictures of docs/screenshots from the demo kitchen.
+package main
+
+import (
+	"context"
+	"fmt"
+	"os"
+	"path/filepath"
+	"time"
+
+	"github.com/chromedp/chromedp"
+
+	"upbeatladle/e2e/stage"
+)
+
+// shot is one picture: a window, what to do in it, and the file.
+type shot struct {
+	file          string
+	width, height int64
+	early         bool
+	steps         []string // JavaScript, each waited for until true
+}
+
+const settled = `document.querySelector('[data-save=saved]') && document.querySelectorAll('[data-line]').length > 5 && document.fonts.status === 'loaded'`
+
+var shots = []shot{
+	{file: "bench.png", width: 1280, height: 800, steps: []string{settled}},
+	{file: "bench-820.png", width: 820, height: 1180, steps: []string{settled}},
+	{file: "bench-early.png", width: 1280, height: 800, early: true, steps: []string{settled}},
+}
+
+func main() {
+	if err := run(context.Background(), "docs/screenshots"); err != nil {
+		fmt.Fprintln(os.Stderr, err)
+		os.Exit(1)
+	}
+}
+
+func run(ctx context.Context, out string) error {
+	dir, err := os.MkdirTemp("", "screenshots")
+	if err != nil {
+		return err
+	}
+	defer os.RemoveAll(dir)
+	k, err := stage.Open(ctx, dir, time.Now)
+	if err != nil {
+		return err
+	}
+	defer k.Close()
+	b, err := stage.OpenBrowser(ctx, dir)
+	if err != nil {
+		return err
+	}
+	defer b.Close()
+	for _, s := range shots {
+		if err := take(b, k.URL, s, filepath.Join(out, s.file)); err != nil {
+			return fmt.Errorf("%s: %w", s.file, err)
+		}
+		fmt.Println(filepath.Join(out, s.file))
+	}
+	return nil
+}
+
+func take(b *stage.Browser, url string, s shot, file string) error {
+	p, err := b.Page(s.width, s.height)
+	if err != nil {
+		return err
+	}
+	defer p.Close()
+	if err := p.Do(chromedp.Navigate(url)); err != nil {
+		return err
+	}
+	if s.early {
+		if _, err := stage.Ask[bool](p, `document.documentElement.dataset.shift = 'early', true`); err != nil {
+			return err
+		}
+	}
+	for _, step := range s.steps {
+		if err := p.Wait(step); err != nil {
+			return err
+		}
+	}
+	if err := p.Shot(file); err != nil {
+		return err
+	}
+	if c := p.Console(); len(c) > 0 {
+		return fmt.Errorf("the console is not clean: %v", c)
+	}
+	return nil
+}

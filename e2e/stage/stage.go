@@ -1,0 +1,208 @@
+// Package stage opens the real program with the demo kitchen and the real interface in
+// headless Chromium, for the browser tests and for the screenshots.
+package stage
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"io/fs"
+	"log/slog"
+	"net"
+	"net/http"
+	"os"
+	"path/filepath"
+	"sync"
+	"time"
+
+	"github.com/chromedp/cdproto/cdp"
+	"github.com/chromedp/cdproto/emulation"
+	"github.com/chromedp/chromedp"
+
+	"upbeatladle/api"
+	"upbeatladle/core/food"
+	"upbeatladle/demo"
+	"upbeatladle/store"
+	"upbeatladle/web"
+)
+
+// ErrNotBuilt says that the front end has to be built first.
+var ErrNotBuilt = errors.New("the front end is not built: run make build")
+
+// waitLimit is how long a condition in the page may take to come true.
+const waitLimit = 20 * time.Second
+
+// Kitchen is a running program with the demo data in a folder of its own.
+type Kitchen struct {
+	URL   string
+	Store *store.Store
+	srv   *http.Server
+	addr  string
+}
+
+// Open starts the program on a free port with a fresh database in dir.
+func Open(ctx context.Context, dir string, now func() time.Time) (*Kitchen, error) {
+	if _, err := fs.Stat(web.Dist(), "index.html"); err != nil {
+		return nil, ErrNotBuilt
+	}
+	st, err := store.Open(ctx, filepath.Join(dir, "e2e.db"), now)
+	if err != nil {
+		return nil, err
+	}
+	if err := demo.Write(ctx, st, food.Reference()); err != nil {
+		return nil, errors.Join(err, st.Close())
+	}
+	k := &Kitchen{Store: st, addr: "127.0.0.1:0"}
+	if err := k.Start(); err != nil {
+		return nil, errors.Join(err, st.Close())
+	}
+	return k, nil
+}
+
+// Start listens again after Stop, on the same port.
+func (k *Kitchen) Start() error {
+	l, err := net.Listen("tcp", k.addr)
+	if err != nil {
+		return err
+	}
+	k.addr = l.Addr().String()
+	k.URL = "http://" + k.addr
+	k.srv = &http.Server{Handler: api.New(k.Store, food.Reference(), web.Dist(), slog.New(slog.DiscardHandler))}
+	api.Harden(k.srv)
+	go k.srv.Serve(l) //nolint:errcheck // ends with ErrServerClosed
+	return nil
+}
+
+// Stop makes the program unreachable; the database stays open.
+func (k *Kitchen) Stop() error { return k.srv.Close() }
+
+// Close ends the program.
+func (k *Kitchen) Close() error { return errors.Join(k.srv.Close(), k.Store.Close()) }
+
+// Browser is a headless Chromium with an empty profile.
+type Browser struct {
+	ctx    context.Context
+	cancel func()
+}
+
+// OpenBrowser starts Chromium with a profile in dir.
+func OpenBrowser(ctx context.Context, dir string) (*Browser, error) {
+	profile, err := os.MkdirTemp(dir, "profile")
+	if err != nil {
+		return nil, err
+	}
+	opts := append(chromedp.DefaultExecAllocatorOptions[:],
+		chromedp.NoSandbox, chromedp.DisableGPU, chromedp.UserDataDir(profile),
+		chromedp.Flag("disable-quic", true), chromedp.Flag("disable-component-update", true),
+		chromedp.Flag("hide-scrollbars", false), chromedp.WindowSize(1280, 800),
+	)
+	allocator, cancelAllocator := chromedp.NewExecAllocator(ctx, opts...)
+	first, cancelFirst := chromedp.NewContext(allocator)
+	b := &Browser{first, func() { cancelFirst(); cancelAllocator() }}
+	if err := chromedp.Do(first); err != nil {
+		b.cancel()
+		return nil, fmt.Errorf("starting Chromium (Debian package chromium): %w", err)
+	}
+	return b, nil
+}
+
+// Close ends Chromium.
+func (b *Browser) Close() { b.cancel() }
+
+// Page is one tab. Errors that it writes to the console are kept.
+type Page struct {
+	ctx    context.Context
+	cancel func()
+	mu     sync.Mutex
+	errs   []string
+}
+
+// Page opens a tab of a size on a clean profile of its own.
+func (b *Browser) Page(width, height int64) (*Page, error) {
+	ctx, cancel := chromedp.NewContext(b.ctx, chromedp.WithNewBrowserContext())
+	p := &Page{ctx: ctx, cancel: cancel}
+	messages := chromedp.Console(ctx)
+	go func() {
+		for m, err := range messages {
+			if err != nil {
+				return
+			}
+			if m.Type == chromedp.ConsoleError || m.Type == chromedp.ConsoleException || m.Type == chromedp.ConsoleWarning {
+				p.mu.Lock()
+				p.errs = append(p.errs, string(m.Type)+": "+m.Text+" "+m.URL)
+				p.mu.Unlock()
+			}
+		}
+	}()
+	if err := p.Do(chromedp.EmulateViewport(width, height), still); err != nil {
+		cancel()
+		return nil, err
+	}
+	return p, nil
+}
+
+// still asks the page for no motion, so that what is seen has come to rest.
+var still = chromedp.Func(func(ctx context.Context, t *chromedp.Target) error {
+	_, err := cdp.Call(ctx, t, emulation.SetEmulatedMedia, emulation.SetEmulatedMediaParams{
+		Features: []*emulation.MediaFeature{{Name: "prefers-reduced-motion", Value: "reduce"}},
+	})
+	return err
+})
+
+// Close closes the tab.
+func (p *Page) Close() { p.cancel() }
+
+// Console returns the warnings and errors so far.
+func (p *Page) Console() []string {
+	p.mu.Lock()
+	defer p.mu.Unlock()
+	return append([]string(nil), p.errs...)
+}
+
+// ForgetConsole drops what was written so far, after a part that has to fail.
+func (p *Page) ForgetConsole() {
+	p.mu.Lock()
+	defer p.mu.Unlock()
+	p.errs = nil
+}
+
+// Do runs actions in the tab.
+func (p *Page) Do(steps ...chromedp.Action[chromedp.Void]) error {
+	return chromedp.Do(p.ctx, steps...)
+}
+
+// Ask evaluates an expression in the page.
+func Ask[T any](p *Page, expression string) (T, error) {
+	return chromedp.Run(p.ctx, chromedp.Evaluate[T](expression))
+}
+
+// Wait waits until an expression is true in the page.
+func (p *Page) Wait(expression string) error {
+	limit := time.NewTimer(waitLimit)
+	defer limit.Stop()
+	look := time.NewTicker(15 * time.Millisecond)
+	defer look.Stop()
+	for {
+		ok, err := Ask[bool](p, "!!("+expression+")")
+		if err != nil || ok {
+			return err
+		}
+		select {
+		case <-look.C:
+		case <-limit.C:
+			text, _ := Ask[string](p, "document.body.innerText")
+			return fmt.Errorf("never true: %s\nconsole: %v\non the page:\n%s", expression, p.Console(), text)
+		case <-p.ctx.Done():
+			return p.ctx.Err()
+		}
+	}
+}
+
+// Shot writes a PNG of the window.
+func (p *Page) Shot(file string) error {
+	png, err := chromedp.Run(p.ctx, chromedp.CaptureScreenshot())
+	if err != nil {
+		return err
+	}
+	return os.WriteFile(file, png, 0o644)
+}

@@ -1,0 +1,294 @@
+// Package store keeps the kitchen's documents in one SQLite file. Every save keeps the
+// state before it as a revision; a delete only puts aside.
+package store
+
+import (
+	"bytes"
+	"context"
+	"crypto/sha256"
+	"database/sql"
+	"embed"
+	"errors"
+	"fmt"
+	"io/fs"
+	"net/url"
+	"time"
+
+	"github.com/google/uuid"
+	"github.com/pressly/goose/v3"
+	_ "modernc.org/sqlite" // the driver "sqlite"
+)
+
+//go:embed migrations/*.sql
+var migrations embed.FS
+
+// Kind is what a document is.
+type Kind string
+
+// The kinds.
+const (
+	Base      Kind = "base"
+	Variation Kind = "variation"
+)
+
+// Errors that callers tell apart with errors.Is.
+var (
+	ErrNotFound  = errors.New("there is no such document")
+	ErrKeyReused = errors.New("the idempotency key was used for another document")
+)
+
+// ConflictError says that the document was saved by somebody else since it was read.
+type ConflictError struct{ Current Document }
+
+func (e *ConflictError) Error() string {
+	return fmt.Sprintf("the document is at revision %d by now", e.Current.Revision)
+}
+
+// Content is what a caller saves: the encoded document and what lists show of it.
+type Content struct {
+	Name, Form, Verdict string
+	Body                []byte
+}
+
+// Document is a saved document.
+type Document struct {
+	ID        string
+	Revision  int64
+	UpdatedAt time.Time
+	Content
+}
+
+// Store is the database. It is safe for concurrent use.
+type Store struct {
+	db  *sql.DB
+	now func() time.Time
+}
+
+// busyMS is how long a writer waits for another [ms] (modelling choice: longer than any
+// save takes, shorter than a cook's patience).
+const busyMS = 5000
+
+// Open opens the file, makes it when it is missing, and brings its tables up to date.
+func Open(ctx context.Context, path string, now func() time.Time) (*Store, error) {
+	q := url.Values{"_pragma": {
+		"journal_mode(WAL)", "foreign_keys(1)", fmt.Sprintf("busy_timeout(%d)", busyMS), "synchronous(NORMAL)",
+	}, "_txlock": {"immediate"}}
+	db, err := sql.Open("sqlite", (&url.URL{Scheme: "file", Opaque: (&url.URL{Path: path}).EscapedPath(), RawQuery: q.Encode()}).String())
+	if err != nil {
+		return nil, fmt.Errorf("opening %s: %w", path, err)
+	}
+	if err := migrate(ctx, db); err != nil {
+		return nil, errors.Join(fmt.Errorf("preparing %s: %w", path, err), db.Close())
+	}
+	return &Store{db: db, now: now}, nil
+}
+
+func migrate(ctx context.Context, db *sql.DB) error {
+	dir, err := fs.Sub(migrations, "migrations")
+	if err != nil {
+		return err
+	}
+	p, err := goose.NewProvider(goose.DialectSQLite3, db, dir)
+	if err != nil {
+		return err
+	}
+	_, err = p.Up(ctx)
+	return err
+}
+
+// Close closes the file.
+func (s *Store) Close() error { return s.db.Close() }
+
+// Ping tells whether the database answers.
+func (s *Store) Ping(ctx context.Context) error { return s.db.PingContext(ctx) }
+
+const timeLayout = "2006-01-02T15:04:05.000000000Z"
+
+func (s *Store) stamp() string { return s.now().UTC().Format(timeLayout) }
+
+const columns = `id, name, form, verdict, revision, updated_at, body`
+
+func scan(row interface{ Scan(...any) error }) (Document, error) {
+	var d Document
+	var at string
+	if err := row.Scan(&d.ID, &d.Name, &d.Form, &d.Verdict, &d.Revision, &at, &d.Body); err != nil {
+		if errors.Is(err, sql.ErrNoRows) {
+			return Document{}, ErrNotFound
+		}
+		return Document{}, err
+	}
+	t, err := time.Parse(timeLayout, at)
+	d.UpdatedAt = t
+	return d, err
+}
+
+// tx runs f in one transaction: all of it is saved, or nothing.
+func (s *Store) tx(ctx context.Context, f func(*sql.Tx) error) error {
+	tx, err := s.db.BeginTx(ctx, nil)
+	if err != nil {
+		return err
+	}
+	defer tx.Rollback() //nolint:errcheck // after a commit it has nothing to undo
+	if err := f(tx); err != nil {
+		return err
+	}
+	return tx.Commit()
+}
+
+func get(ctx context.Context, q interface {
+	QueryRowContext(context.Context, string, ...any) *sql.Row
+}, kind Kind, id string) (Document, error) {
+	return scan(q.QueryRowContext(ctx, `SELECT `+columns+` FROM documents WHERE kind = ? AND id = ? AND deleted_at IS NULL`, kind, id))
+}
+
+// Get returns a document, or ErrNotFound when it is missing or put aside.
+func (s *Store) Get(ctx context.Context, kind Kind, id string) (Document, error) {
+	return get(ctx, s.db, kind, id)
+}
+
+// Create saves a new document under a new id. A key other than "" makes a repeated call
+// with the same content return the first document; with other content it is ErrKeyReused.
+func (s *Store) Create(ctx context.Context, kind Kind, c Content, key string) (Document, error) {
+	id, err := uuid.NewV7()
+	if err != nil {
+		return Document{}, err
+	}
+	hash := sha256.Sum256(c.Body)
+	var out Document
+	err = s.tx(ctx, func(tx *sql.Tx) error {
+		if key != "" {
+			var had []byte
+			var hadID string
+			err := tx.QueryRowContext(ctx, `SELECT body_hash, id FROM idempotency WHERE kind = ? AND key = ?`, kind, key).Scan(&had, &hadID)
+			switch {
+			case err == nil && !bytes.Equal(had, hash[:]):
+				return ErrKeyReused
+			case err == nil:
+				out, err = get(ctx, tx, kind, hadID)
+				return err
+			case !errors.Is(err, sql.ErrNoRows):
+				return err
+			}
+		}
+		now := s.stamp()
+		if _, err := tx.ExecContext(ctx, `INSERT INTO documents (id, kind, name, form, verdict, revision, updated_at, body) VALUES (?, ?, ?, ?, ?, 1, ?, ?)`,
+			id.String(), kind, c.Name, c.Form, c.Verdict, now, c.Body); err != nil {
+			return err
+		}
+		if err := keep(ctx, tx, id.String(), 1, now, c.Body); err != nil {
+			return err
+		}
+		if key != "" {
+			if _, err := tx.ExecContext(ctx, `INSERT INTO idempotency (key, kind, body_hash, id, created_at) VALUES (?, ?, ?, ?, ?)`,
+				key, kind, hash[:], id.String(), now); err != nil {
+				return err
+			}
+		}
+		out, err = get(ctx, tx, kind, id.String())
+		return err
+	})
+	return out, err
+}
+
+func keep(ctx context.Context, tx *sql.Tx, id string, revision int64, at string, body []byte) error {
+	_, err := tx.ExecContext(ctx, `INSERT INTO revisions (id, revision, saved_at, body) VALUES (?, ?, ?, ?)`, id, revision, at, body)
+	return err
+}
+
+// Put saves over the revision that the caller read. A later one in the store is a
+// *ConflictError with the current document, and nothing is saved. Saving what is already
+// there keeps the revision.
+func (s *Store) Put(ctx context.Context, kind Kind, id string, revision int64, c Content) (Document, error) {
+	var out Document
+	err := s.tx(ctx, func(tx *sql.Tx) error {
+		current, err := get(ctx, tx, kind, id)
+		if err != nil {
+			return err
+		}
+		if current.Revision != revision {
+			return &ConflictError{current}
+		}
+		if bytes.Equal(current.Body, c.Body) {
+			out = current
+			return nil
+		}
+		now := s.stamp()
+		if _, err := tx.ExecContext(ctx, `UPDATE documents SET name = ?, form = ?, verdict = ?, revision = revision + 1, updated_at = ?, body = ? WHERE id = ?`,
+			c.Name, c.Form, c.Verdict, now, c.Body, id); err != nil {
+			return err
+		}
+		if err := keep(ctx, tx, id, revision+1, now, c.Body); err != nil {
+			return err
+		}
+		out, err = get(ctx, tx, kind, id)
+		return err
+	})
+	return out, err
+}
+
+// Delete puts a document aside.
+func (s *Store) Delete(ctx context.Context, kind Kind, id string) error {
+	return s.affectOne(ctx, `UPDATE documents SET deleted_at = ? WHERE kind = ? AND id = ? AND deleted_at IS NULL`, s.stamp(), kind, id)
+}
+
+// Restore brings a document back that was put aside; one that is there stays as it is.
+func (s *Store) Restore(ctx context.Context, kind Kind, id string) (Document, error) {
+	if err := s.affectOne(ctx, `UPDATE documents SET deleted_at = NULL WHERE kind = ? AND id = ?`, kind, id); err != nil {
+		return Document{}, err
+	}
+	return s.Get(ctx, kind, id)
+}
+
+func (s *Store) affectOne(ctx context.Context, query string, args ...any) error {
+	r, err := s.db.ExecContext(ctx, query, args...)
+	if err != nil {
+		return err
+	}
+	if n, err := r.RowsAffected(); err != nil || n == 0 {
+		return errors.Join(err, ErrNotFound)
+	}
+	return nil
+}
+
+// Page is one page of a list, last changed first; Next is empty on the last one.
+type Page struct {
+	Items []Document // without their bodies
+	Next  string
+}
+
+// List returns a page of at most limit documents after the cursor of the page before.
+func (s *Store) List(ctx context.Context, kind Kind, after string, limit int) (Page, error) {
+	// The cursor is "time id" of the last item; an unknown one starts at the top.
+	cursorTime, cursorID := "9", ""
+	if len(after) > len(timeLayout) {
+		cursorTime, cursorID = after[:len(timeLayout)], after[len(timeLayout)+1:]
+	}
+	rows, err := s.db.QueryContext(ctx, `SELECT id, name, form, verdict, revision, updated_at, x'' FROM documents
+		WHERE kind = ? AND deleted_at IS NULL AND (updated_at, id) < (?, ?)
+		ORDER BY updated_at DESC, id DESC LIMIT ?`, kind, cursorTime, cursorID, limit+1)
+	if err != nil {
+		return Page{}, err
+	}
+	defer rows.Close()
+	var p Page
+	for rows.Next() {
+		d, err := scan(rows)
+		if err != nil {
+			return Page{}, err
+		}
+		p.Items = append(p.Items, d)
+	}
+	if len(p.Items) > limit {
+		p.Items = p.Items[:limit]
+		last := p.Items[limit-1]
+		p.Next = last.UpdatedAt.Format(timeLayout) + " " + last.ID
+	}
+	return p, rows.Err()
+}
+
+// Empty tells whether nothing was ever saved, so that a demo may be written.
+func (s *Store) Empty(ctx context.Context) (bool, error) {
+	var n int
+	err := s.db.QueryRowContext(ctx, `SELECT count(*) FROM (SELECT 1 FROM documents LIMIT 1)`).Scan(&n)
+	return n == 0, err
+}

@@ -1,0 +1,164 @@
+package store_test
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"path/filepath"
+	"sync"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"upbeatladle/store"
+)
+
+var ctx = context.Background()
+
+// clock ticks a second at every look.
+func clock() func() time.Time {
+	var mu sync.Mutex
+	t := time.Date(2026, 11, 25, 7, 0, 0, 0, time.UTC)
+	return func() time.Time {
+		mu.Lock()
+		defer mu.Unlock()
+		t = t.Add(time.Second)
+		return t
+	}
+}
+
+func open(t *testing.T) (*store.Store, string) {
+	t.Helper()
+	path := filepath.Join(t.TempDir(), "a folder with ? and #.db")
+	s, err := store.Open(ctx, path, clock())
+	require.NoError(t, err)
+	t.Cleanup(func() { s.Close() })
+	return s, path
+}
+
+func content(name, body string) store.Content {
+	return store.Content{Name: name, Form: "pancake", Verdict: "v", Body: []byte(body)}
+}
+
+func TestSaveReadChange(t *testing.T) {
+	s, path := open(t)
+	d, err := s.Create(ctx, store.Variation, content("one", "1"), "")
+	require.NoError(t, err)
+	assert.EqualValues(t, 1, d.Revision)
+	d2, err := s.Put(ctx, store.Variation, d.ID, 1, content("two", "2"))
+	require.NoError(t, err)
+	assert.EqualValues(t, 2, d2.Revision)
+	assert.True(t, d2.UpdatedAt.After(d.UpdatedAt))
+	same, err := s.Put(ctx, store.Variation, d.ID, 2, content("two", "2"))
+	require.NoError(t, err)
+	assert.EqualValues(t, 2, same.Revision, "saving what is there makes no revision")
+	_, err = s.Get(ctx, store.Base, d.ID)
+	assert.ErrorIs(t, err, store.ErrNotFound, "a variation is not a base")
+
+	require.NoError(t, s.Close())
+	again, err := store.Open(ctx, path, clock())
+	require.NoError(t, err)
+	defer again.Close()
+	got, err := again.Get(ctx, store.Variation, d.ID)
+	require.NoError(t, err)
+	assert.Equal(t, "2", string(got.Body), "it is all there after the program was closed")
+}
+
+func TestAStaleSaveChangesNothing(t *testing.T) {
+	s, _ := open(t)
+	d, err := s.Create(ctx, store.Variation, content("one", "1"), "")
+	require.NoError(t, err)
+	_, err = s.Put(ctx, store.Variation, d.ID, 1, content("mine", "2"))
+	require.NoError(t, err)
+	_, err = s.Put(ctx, store.Variation, d.ID, 1, content("theirs", "3"))
+	var conflict *store.ConflictError
+	require.ErrorAs(t, err, &conflict)
+	assert.Equal(t, "mine", conflict.Current.Name)
+	got, err := s.Get(ctx, store.Variation, d.ID)
+	require.NoError(t, err)
+	assert.Equal(t, "2", string(got.Body))
+}
+
+func TestDeleteAndRestore(t *testing.T) {
+	s, _ := open(t)
+	d, err := s.Create(ctx, store.Base, content("one", "1"), "")
+	require.NoError(t, err)
+	require.NoError(t, s.Delete(ctx, store.Base, d.ID))
+	_, err = s.Get(ctx, store.Base, d.ID)
+	assert.ErrorIs(t, err, store.ErrNotFound)
+	assert.ErrorIs(t, s.Delete(ctx, store.Base, d.ID), store.ErrNotFound)
+	_, err = s.Put(ctx, store.Base, d.ID, 1, content("x", "x"))
+	assert.ErrorIs(t, err, store.ErrNotFound)
+	empty, err := s.Empty(ctx)
+	require.NoError(t, err)
+	assert.False(t, empty, "what is put aside still counts, so the demo is not written over it")
+	back, err := s.Restore(ctx, store.Base, d.ID)
+	require.NoError(t, err)
+	assert.Equal(t, d.Body, back.Body)
+	_, err = s.Restore(ctx, store.Base, "nobody")
+	assert.ErrorIs(t, err, store.ErrNotFound)
+}
+
+func TestARepeatedPostSavesOnce(t *testing.T) {
+	s, _ := open(t)
+	a, err := s.Create(ctx, store.Variation, content("one", "1"), "key")
+	require.NoError(t, err)
+	b, err := s.Create(ctx, store.Variation, content("one", "1"), "key")
+	require.NoError(t, err)
+	assert.Equal(t, a.ID, b.ID)
+	_, err = s.Create(ctx, store.Variation, content("two", "2"), "key")
+	assert.ErrorIs(t, err, store.ErrKeyReused)
+	page, err := s.List(ctx, store.Variation, "", 10)
+	require.NoError(t, err)
+	assert.Len(t, page.Items, 1)
+}
+
+func TestPagesCoverEverythingOnce(t *testing.T) {
+	s, _ := open(t)
+	for i := range 7 {
+		_, err := s.Create(ctx, store.Variation, content(fmt.Sprint(i), fmt.Sprint(i)), "")
+		require.NoError(t, err)
+	}
+	var names []string
+	after := ""
+	for {
+		page, err := s.List(ctx, store.Variation, after, 3)
+		require.NoError(t, err)
+		for _, d := range page.Items {
+			names = append(names, d.Name)
+			assert.Empty(t, d.Body)
+		}
+		if after = page.Next; after == "" {
+			break
+		}
+	}
+	assert.Equal(t, []string{"6", "5", "4", "3", "2", "1", "0"}, names)
+}
+
+// Two tablets save at the same moment: one of each pair wins, the other is told.
+func TestManyTabletsAtOnce(t *testing.T) {
+	s, _ := open(t)
+	d, err := s.Create(ctx, store.Variation, content("start", "0"), "")
+	require.NoError(t, err)
+	const tablets = 16
+	var wg sync.WaitGroup
+	results := make([]error, tablets)
+	for i := range tablets {
+		wg.Go(func() {
+			_, results[i] = s.Put(ctx, store.Variation, d.ID, 1, content("t", fmt.Sprint("tablet ", i)))
+		})
+	}
+	wg.Wait()
+	won := 0
+	for _, err := range results {
+		var conflict *store.ConflictError
+		if err == nil {
+			won++
+		} else {
+			assert.True(t, errors.As(err, &conflict), "%v", err)
+		}
+	}
+	assert.Equal(t, 1, won)
+}

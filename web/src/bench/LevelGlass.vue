@@ -1,0 +1,74 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Gauge } from '@/api/client'
+import { figure } from '@/parts/figures'
+
+const props = defineProps<{ gauge: Gauge }>()
+
+// Drawing only: the base sits on the shared level line, the band is 48 px high whatever its unit.
+const middle = 56
+const half = 24
+const reach = 46
+
+function offset(v: number): number {
+  const { base, low, high } = props.gauge
+  if (base === undefined || low === undefined || high === undefined) return 0
+  const even = (high - low) / 2
+  const span = v >= base ? high - base : base - low
+  return (half * (v - base)) / (span > 0.1 * even ? span : even)
+}
+const y = (v: number) => middle - Math.max(-reach, Math.min(reach, offset(v)))
+const edge = (v: number | undefined) => (v === undefined ? middle : Math.max(6, Math.min(106, middle - offset(v))))
+
+const known = computed(() => props.gauge.state !== 'unknown' && props.gauge.after !== undefined)
+const beyond = computed(() => known.value && Math.abs(offset(props.gauge.after ?? 0)) > reach)
+const up = computed(() => offset(props.gauge.after ?? 0) > 0)
+const good = computed(() => props.gauge.state === 'level' || props.gauge.state === 'in_band')
+const drifted = computed(() => known.value && Math.abs(y(props.gauge.with_additions ?? 0) - y(props.gauge.after ?? 0)) > 1)
+const number = (v: number | undefined) => (v === undefined ? '' : figure(v, props.gauge.decimals))
+</script>
+
+<template>
+  <div class="glass" :data-gauge="gauge.label" :data-state="gauge.state">
+    <svg width="40" height="112" viewBox="0 0 40 112" role="img" :aria-label="`${gauge.label}: ${gauge.verdict_text}`">
+      <rect x="8" y="1" width="24" height="110" rx="12" fill="var(--well-2)" />
+      <template v-if="gauge.low !== undefined && gauge.high !== undefined">
+        <rect x="8" :y="edge(gauge.high)" width="24" :height="edge(gauge.low) - edge(gauge.high)" fill="var(--leaf-wash)" />
+        <path :d="`M4 ${edge(gauge.high)}h32M4 ${edge(gauge.low)}h32`" stroke="var(--leaf)" stroke-width="2" />
+      </template>
+      <rect x="8" y="1" width="24" height="110" rx="12" fill="none" stroke="var(--edge)" stroke-width="1.5" :stroke-dasharray="known ? undefined : '4 4'" />
+      <template v-if="known">
+        <path v-if="drifted" :d="`M20 ${y(gauge.with_additions ?? 0)}V${y(gauge.after ?? 0)}`" stroke="var(--ink-3)" stroke-width="2" stroke-dasharray="2 3" />
+        <rect x="6" :y="y(gauge.with_additions ?? 0) - 3.5" width="28" height="7" rx="2" class="bar" />
+        <circle cx="20" :cy="middle" r="10" fill="var(--enamel)" stroke="var(--ink)" stroke-width="2.2" />
+        <g class="mark" :transform="`translate(20 ${y(gauge.after ?? 0)})`">
+          <circle v-if="good" r="7.5" fill="var(--leaf)" stroke="var(--enamel)" stroke-width="2" />
+          <rect v-else x="-6.5" y="-6.5" width="13" height="13" rx="2" transform="rotate(45)" fill="var(--beet)" stroke="var(--enamel)" stroke-width="2" />
+          <path v-if="beyond" :d="up ? 'M-6 16l6-6 6 6' : 'M-6 -16l6 6 6-6'" fill="none" stroke="var(--beet)" stroke-width="2.5" />
+        </g>
+      </template>
+    </svg>
+    <p>
+      <b>{{ gauge.label }}</b>
+      <span class="say" :class="{ out: !good && known }">{{ gauge.verdict_text }}</span>
+      <small v-if="gauge.after !== undefined">
+        <b class="num">{{ number(gauge.after) }}</b> {{ gauge.unit }}<template v-if="known">, base {{ number(gauge.base) }}</template>
+      </small>
+      <small v-if="known && drifted">without offsets {{ number(gauge.with_additions) }}, {{ (gauge.with_additions ?? 0) > (gauge.base ?? 0) ? gauge.high_text : gauge.low_text }}</small>
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.glass { display: flex; gap: var(--s2); align-items: center; min-width: 0; }
+.glass svg { flex: none; }
+.glass p { min-width: 0; line-height: 1.2; }
+.glass p > b { display: block; font-size: var(--t-lead); }
+.say { display: block; margin: 3px 0 5px; color: var(--leaf); font-weight: 650; font-size: var(--t-body); }
+.say.out { color: var(--beet); }
+.glass[data-state='unknown'] .say { color: var(--ink-2); }
+small { display: block; font-size: var(--t-mini); color: var(--ink-2); }
+.num { color: var(--ink); }
+.bar { fill: var(--ink-3); stroke: var(--enamel); stroke-width: 1.5; transition: y 180ms ease-out; }
+.mark { transition: transform 180ms ease-out; }
+</style>

@@ -1,0 +1,71 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Worksheet } from '@/api/client'
+import { useBench } from './bench'
+import { ladles } from './choices'
+import PortionDrawing from './PortionDrawing.vue'
+
+const props = defineProps<{ sheet: Worksheet }>()
+const bench = useBench()
+const p = computed(() => props.sheet.portion)
+const ml = computed({
+  get: () => p.value.volume_ml,
+  set: (v: number | undefined) => v && bench.change((d) => (d.portion = { ...d.portion, volume_ml: v })),
+})
+const words = computed(() => `One portion to scale: ${p.value.diameter_mm?.toFixed(0)} mm across, ${p.value.poured_mm?.toFixed(1)} mm thick when poured`)
+</script>
+
+<template>
+  <section class="panel portion" aria-label="Portion">
+    <header>
+      <h2>Portion</h2>
+      <p class="end">{{ p.diameter_mm ? 'one as poured, to scale' : '' }}</p>
+    </header>
+    <div class="draw">
+      <PortionDrawing v-if="p.diameter_mm && p.poured_mm" :diameter-mm="p.diameter_mm" :poured-mm="p.poured_mm" :words="words" />
+      <p v-else class="well none">{{ p.reason }}</p>
+    </div>
+    <dl class="facts">
+      <div class="well count"><dd>{{ p.count }}</dd><dt>portions</dt></div>
+      <div class="well"><dd>{{ p.mass_g.toFixed(0) }} g</dd><dt>of batter in each</dt></div>
+      <div v-if="p.poured_mm" class="well"><dd>{{ p.poured_mm.toFixed(1) }} mm</dd><dt>thick when poured</dt></div>
+      <div class="well"><dd>{{ p.left_over_ml.toFixed(0) }} ml</dd><dt>left over in the bowl</dt></div>
+    </dl>
+    <div class="ladle">
+      <b id="ladle-label">Ladle</b>
+      <el-radio-group v-model="ml" class="pick" aria-labelledby="ladle-label">
+        <el-radio-button v-for="l in ladles" :key="l" :value="l">{{ l }}</el-radio-button>
+      </el-radio-group>
+      <el-input-number v-model="ml" :min="5" :max="1000" :step="5" aria-label="Portion in ml" />
+      <span class="muted">ml</span>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.portion { display: flex; flex-direction: column; overflow: auto; }
+.draw { padding: var(--s2) var(--s3) 0; display: grid; place-items: center; }
+.draw svg { display: block; max-width: 100%; }
+.none { width: 100%; padding: var(--s5) var(--s4); color: var(--ink-2); text-align: center; }
+.facts { display: grid; grid-template-columns: 1fr 1fr; gap: 6px; margin: var(--s2) var(--s3) 0; }
+.facts div { padding: var(--s2) 10px; }
+dt { font-size: var(--t-mini); color: var(--ink-2); }
+dd { margin: 0; font-size: 22px; font-weight: 750; line-height: 1.1; }
+.count dd { font-size: var(--t-figure); }
+.ladle { margin: auto var(--s3) var(--s3); padding-top: var(--s3); display: grid; grid-template-columns: auto 1fr; align-items: center; gap: var(--s2); }
+.pick { width: 100%; }
+.pick :deep(.el-radio-button) { flex: 1; }
+.pick :deep(.el-radio-button__inner) { padding: 0 2px; width: 100%; }
+.pick :deep(.el-radio-button.is-active .el-radio-button__inner::before) { margin-right: 4px; width: 9px; height: 5px; }
+.el-input-number { grid-column: 2; width: 100%; }
+.ladle .muted { grid-column: 1; grid-row: 2; text-align: right; }
+@media (max-width: 900px) {
+  .portion { display: grid; grid-template: auto auto 1fr / auto 1fr; overflow: visible; }
+  .portion > header { grid-column: 1 / -1; }
+  .draw { grid-row: 2 / 4; padding-bottom: var(--s3); }
+  .ladle { margin-top: 0; }
+}
+@media (max-width: 560px) {
+  .portion { display: flex; }
+}
+</style>

@@ -1,0 +1,120 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { ElButton, ElMessage } from 'element-plus'
+import { h } from 'vue'
+import { api, sentence, type ListItem } from '@/api/client'
+import Icon from '@/parts/Icon.vue'
+import { ago } from '@/parts/figures'
+import { useBench } from './bench'
+import { forms } from './choices'
+
+const shown = defineModel<boolean>({ required: true })
+const bench = useBench()
+const bases = ref<ListItem[]>([])
+const baseId = ref<string>()
+const name = ref('')
+const trouble = ref('')
+const busy = ref(false)
+const now = ref(new Date())
+
+async function opened() {
+  now.value = new Date()
+  trouble.value = ''
+  await bench.refreshList()
+  const { data, error } = await api.GET('/bases', { params: { query: { limit: 200 } } })
+  bases.value = data?.items ?? []
+  if (error) trouble.value = sentence(error)
+  baseId.value ??= bases.value[0]?.id
+}
+
+async function attempt(f: () => Promise<unknown>) {
+  busy.value = true
+  try {
+    await f()
+    trouble.value = ''
+    return true
+  } catch (e) {
+    trouble.value = (e as Error).message
+    return false
+  } finally {
+    busy.value = false
+  }
+}
+
+async function open(id: string) {
+  if (await attempt(() => bench.open(id))) shown.value = false
+}
+
+async function create() {
+  if (!name.value.trim()) {
+    trouble.value = 'Give the new variation a name.'
+    return
+  }
+  const ok = await attempt(async () => {
+    const { data, error } = await api.GET('/bases/{id}', { params: { path: { id: baseId.value ?? '' } } })
+    if (!data) throw new Error(sentence(error))
+    const { name: baseName, form, style, school, lines, source_note } = data.document
+    await bench.create({
+      format: 'upbeat-ladle/variation', version: 1, name: name.value.trim(), form,
+      base: { name: baseName, style, school, lines, source_note, base_ref: { id: data.id, revision: data.revision } },
+    })
+  })
+  if (ok) {
+    name.value = ''
+    shown.value = false
+  }
+}
+
+async function remove(v: ListItem) {
+  await attempt(async () => {
+    const bringBack = await bench.remove(v.id)
+    const message = ElMessage({
+      duration: 10000, showClose: true,
+      message: h('span', { class: 'undo-line' }, [
+        `${v.name} is put aside. `,
+        h(ElButton, { onClick: () => { message.close(); void bringBack() } }, () => 'Bring it back'),
+      ]),
+    })
+  })
+}
+</script>
+
+<template>
+  <el-drawer v-model="shown" title="Variations" size="420px" direction="ltr" @open="opened">
+    <p v-if="trouble" class="trouble" role="alert"><i class="sign high" />{{ trouble }}</p>
+    <ul v-if="bench.list.length" class="list">
+      <li v-for="v in bench.list" :key="v.id" class="well" :class="{ here: v.id === bench.id }">
+        <button type="button" class="open" :disabled="busy" @click="open(v.id)">
+          <b>{{ v.name }}</b>
+          <small>{{ forms.find((f) => f.value === v.form)?.label }} · {{ v.verdict }}</small>
+          <small>changed {{ ago(v.updated_at, now) }}</small>
+        </button>
+        <el-button class="ghost" :aria-label="`Put aside ${v.name}`" :disabled="busy" @click="remove(v)"><Icon name="bin" /></el-button>
+      </li>
+    </ul>
+    <p v-else class="empty">No variation yet. Choose a base, name it, and start.</p>
+    <form class="new" @submit.prevent="create">
+      <h3>A new variation</h3>
+      <el-radio-group v-if="bases.length" v-model="baseId" class="bases" aria-label="Base">
+        <el-radio v-for="b in bases" :key="b.id" :value="b.id">{{ b.name }} <small>{{ b.verdict }}</small></el-radio>
+      </el-radio-group>
+      <p v-else class="empty">There is no base saved. Start with: make demo.</p>
+      <el-input v-model="name" maxlength="200" placeholder="Its name" aria-label="Name of the new variation" />
+      <el-button native-type="submit" class="go" :disabled="busy || !baseId">Start it</el-button>
+    </form>
+  </el-drawer>
+</template>
+
+<style scoped>
+.list { list-style: none; margin: 0; padding: 0; display: grid; gap: var(--s2); }
+.list li { display: flex; align-items: center; padding: var(--s1); }
+.list li.here { background: var(--yolk-wash); box-shadow: inset 0 0 0 2px var(--ink); }
+.open { flex: 1; min-width: 0; min-height: 56px; text-align: left; background: none; border: 0; padding: var(--s1) var(--s2); cursor: pointer; border-radius: var(--r-ctl); }
+.open b { display: block; font-size: var(--t-lead); }
+.open small { display: block; color: var(--ink-2); font-size: var(--t-mini); }
+.new { display: grid; gap: var(--s2); margin-top: var(--s5); padding-top: var(--s4); border-top: 2px solid var(--hair); }
+.bases { display: grid; gap: 0; }
+.bases .el-radio { min-height: var(--touch); margin: 0; }
+.trouble { color: var(--beet); display: flex; gap: var(--s2); align-items: center; padding-bottom: var(--s2); }
+.empty { color: var(--ink-2); padding: var(--s3) 0; }
+</style>

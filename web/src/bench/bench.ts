@@ -1,0 +1,295 @@
+import { useDebounceFn, useEventListener, useManualRefHistory } from '@vueuse/core'
+import { defineStore } from 'pinia'
+import { computed, ref, shallowRef, watch } from 'vue'
+import {
+  api, sentence, unreachable,
+  type Addition, type Conflict, type Ingredient, type ListItem, type Saved, type Variation, type Worksheet,
+} from '@/api/client'
+
+export type SaveState = 'saved' | 'changed' | 'saving' | 'offline' | 'refused' | 'conflict'
+
+const saveAfterMs = 600 // of quiet
+const retryAfterMs = 4000 // while the program does not answer
+const rememberAfterMs = 400 // one undo step for one drag
+
+/** Work that was not sent yet, so that a closed tab loses nothing. */
+const draftKey = (id: string) => `ladle.draft.${id}`
+
+const copy = <T>(v: T): T => (v === undefined ? v : (JSON.parse(JSON.stringify(v)) as T))
+
+/** The variation on the bench: the document, what the program makes of it, and its saving. */
+export const useBench = defineStore('bench', () => {
+  const id = ref<string>()
+  const revision = ref(0)
+  const doc = ref<Variation>()
+  const sheet = shallowRef<Worksheet>()
+  const trouble = ref<string>() // why there are no fresh figures
+  const working = ref(false)
+  const saveState = ref<SaveState>('saved')
+  const saveTrouble = ref<string>()
+  const conflict = shallowRef<Conflict>()
+  const list = shallowRef<ListItem[]>([])
+  const listTrouble = ref<string>()
+  const loaded = ref(false)
+  const active = ref<string>() // the line in hand
+
+  // Undo and redo across everything in the document; one drag is one step.
+  const history = useManualRefHistory(doc, { clone: copy, capacity: 200 })
+  const remember = useDebounceFn(() => {
+    if (pendingStep) history.commit()
+    pendingStep = false
+  }, rememberAfterMs)
+  let pendingStep = false
+
+  const sheetLine = (lineId: string) => sheet.value?.lines.find((l) => l.id === lineId)
+  const additions = computed(() => doc.value?.additions ?? [])
+  const shelf = computed(() => additions.value.map((a) => ({ addition: a, line: sheetLine(a.id ?? '') })))
+  const ledger = computed(() => sheet.value?.lines.filter((l) => l.from === 'base') ?? [])
+  const order = computed(() => [...additions.value.map((a) => a.id ?? ''), ...ledger.value.map((l) => l.id)])
+
+  // One request at a time; the newest document goes next.
+  let asking = false
+  let stale = false
+  async function work() {
+    if (!doc.value) return
+    if (asking) {
+      stale = true
+      return
+    }
+    asking = true
+    working.value = true
+    try {
+      do {
+        stale = false
+        const { data, error } = await api.POST('/worksheets', { body: doc.value })
+        if (data) {
+          sheet.value = data
+          trouble.value = undefined
+        } else {
+          trouble.value = sentence(error)
+        }
+      } while (stale)
+    } catch {
+      trouble.value = unreachable
+    } finally {
+      asking = false
+      working.value = false
+    }
+  }
+
+  let saving: Promise<void> | undefined
+  async function save(): Promise<void> {
+    if (saving) await saving
+    if (saveState.value !== 'changed' && saveState.value !== 'offline') return
+    saving = send().finally(() => (saving = undefined))
+    return saving
+  }
+  async function send() {
+    if (!doc.value || !id.value) return
+    const sent = JSON.stringify(doc.value)
+    const to = id.value
+    saveState.value = 'saving'
+    try {
+      const { data, error, response } = await api.PUT('/variations/{id}', {
+        params: { path: { id: to }, header: { 'If-Match': `"${revision.value}"` } },
+        body: doc.value,
+      })
+      if (id.value !== to) return
+      if (data) {
+        revision.value = data.revision
+        saveState.value = JSON.stringify(doc.value) === sent ? 'saved' : 'changed'
+        saveTrouble.value = undefined
+        if (saveState.value === 'saved') localStorage.removeItem(draftKey(to))
+        else void saveSoon()
+      } else if (response.status === 409) {
+        conflict.value = error as Conflict
+        saveState.value = 'conflict'
+      } else {
+        saveState.value = 'refused'
+        saveTrouble.value = sentence(error)
+      }
+    } catch {
+      saveState.value = 'offline'
+      setTimeout(() => void save(), retryAfterMs)
+    }
+  }
+  const saveSoon = useDebounceFn(() => save(), saveAfterMs)
+
+  /** Everything that changes the document goes through here. */
+  function change(f: (d: Variation) => void) {
+    if (!doc.value) return
+    f(doc.value)
+    pendingStep = true
+    void remember()
+    touched()
+  }
+  function touched() {
+    if (!id.value || !doc.value) return
+    localStorage.setItem(draftKey(id.value), JSON.stringify({ revision: revision.value, doc: doc.value }))
+    if (saveState.value !== 'conflict') saveState.value = 'changed'
+    void work()
+    void saveSoon()
+  }
+  function undo() {
+    if (pendingStep) {
+      history.commit()
+      pendingStep = false
+    }
+    history.undo()
+    touched()
+  }
+  function redo() {
+    history.redo()
+    touched()
+  }
+
+  function show(s: Saved, draft?: Variation) {
+    id.value = s.id
+    revision.value = s.revision
+    doc.value = withIds(copy(draft ?? s.document))
+    history.clear()
+    history.commit()
+    history.clear()
+    pendingStep = false
+    saveState.value = 'saved'
+    saveTrouble.value = undefined
+    conflict.value = undefined
+    active.value = doc.value.additions?.[0]?.id
+    localStorage.setItem('ladle.open', s.id)
+    if (draft) touched()
+    else void work()
+  }
+
+  async function open(variationId: string) {
+    if (saveState.value === 'changed') await save()
+    const { data, error } = await api.GET('/variations/{id}', { params: { path: { id: variationId } } })
+    if (!data) throw new Error(sentence(error))
+    const kept = localStorage.getItem(draftKey(variationId))
+    const draft = kept ? (JSON.parse(kept) as { revision: number; doc: Variation }) : undefined
+    // A draft that rests on an older revision meets the other tablet's work as a conflict.
+    show(draft ? { ...data, revision: draft.revision } : data, draft?.doc)
+  }
+
+  async function refreshList() {
+    try {
+      const { data, error } = await api.GET('/variations', { params: { query: { limit: 200 } } })
+      list.value = data?.items ?? []
+      listTrouble.value = data ? undefined : sentence(error)
+    } catch {
+      listTrouble.value = unreachable
+    }
+  }
+
+  /** The first look: what was open last, else what changed last. */
+  async function start() {
+    await refreshList()
+    const last = localStorage.getItem('ladle.open')
+    const first = list.value.find((v) => v.id === last) ?? list.value[0]
+    if (first) await open(first.id).catch((e: Error) => (listTrouble.value = e.message))
+    loaded.value = true
+  }
+
+  async function create(document: Variation) {
+    const { data, error } = await api.POST('/variations', {
+      params: { header: { 'Idempotency-Key': crypto.randomUUID() } }, body: document,
+    })
+    if (!data) throw new Error(sentence(error))
+    show(data)
+    await refreshList()
+  }
+
+  /** Puts a variation aside; the answer brings it back. */
+  async function remove(variationId: string) {
+    const { error } = await api.DELETE('/variations/{id}', { params: { path: { id: variationId } } })
+    if (error) throw new Error(sentence(error))
+    if (id.value === variationId) {
+      id.value = doc.value = sheet.value = undefined
+      saveState.value = 'saved'
+    }
+    await refreshList()
+    if (!id.value && list.value[0]) await open(list.value[0].id)
+    return async () => {
+      await api.POST('/variations/{id}/restore', { params: { path: { id: variationId } } })
+      await refreshList()
+      await open(variationId)
+    }
+  }
+
+  /** Ends a conflict with one of the two sides. */
+  function settle(keep: 'mine' | 'theirs') {
+    const c = conflict.value
+    if (!c || !doc.value) return
+    const mine = copy(doc.value)
+    if (keep === 'theirs' && id.value) localStorage.removeItem(draftKey(id.value))
+    show(c.current, keep === 'mine' ? mine : undefined)
+  }
+
+  function add(ingredient: Ingredient) {
+    const taken = new Set(order.value)
+    let n = additions.value.length + 1
+    while (taken.has(`a${n}`)) n++
+    change((d) => {
+      d.additions = [...(d.additions ?? []), {
+        id: `a${n}`, ingredient: ingredient.id, amount: ingredient.dose.usual_g, unit: 'g', stage: ingredient.usual_stage,
+      }]
+    })
+    active.value = `a${n}`
+  }
+
+  function changeAddition(lineId: string, patch: Partial<Addition>) {
+    change((d) => {
+      const a = d.additions?.find((x) => x.id === lineId)
+      if (a) Object.assign(a, patch)
+    })
+  }
+
+  function takeOut(lineId: string) {
+    change((d) => (d.additions = d.additions?.filter((a) => a.id !== lineId)))
+    if (active.value === lineId) active.value = additions.value[0]?.id
+  }
+
+  /** Steps the addition in hand by its natural step, never below nothing. */
+  function step(lineId: string, steps: number) {
+    const line = sheetLine(lineId)
+    if (!line?.dose) return
+    const g = doc.value?.additions?.find((a) => a.id === lineId)
+    const from = g?.unit === 'g' ? g.amount : line.rounded_from_g
+    const size = line.dose.step_g
+    const next = Math.max(0, Math.round((from + steps * size) / size) * size)
+    changeAddition(lineId, { amount: Number(next.toFixed(6)), unit: 'g' })
+  }
+
+  function togglePin(lineId: string) {
+    change((d) => {
+      const i = ledger.value.findIndex((l) => l.id === lineId)
+      const line = d.base.lines[i]
+      if (!line) return
+      if (line.locked) delete line.locked
+      else line.locked = true
+    })
+  }
+
+  function move(by: number) {
+    const all = order.value
+    if (all.length === 0) return
+    const at = all.indexOf(active.value ?? '')
+    active.value = all[Math.min(all.length - 1, Math.max(0, at + by))]
+  }
+
+  useEventListener(window, 'online', () => void save())
+  useEventListener(window, 'pagehide', () => void save())
+  watch(saveState, (s) => s === 'saved' && void refreshList())
+
+  return {
+    id, revision, doc, sheet, trouble, working, saveState, saveTrouble, conflict, list, listTrouble, loaded, active,
+    shelf, ledger, canUndo: history.canUndo, canRedo: history.canRedo,
+    start, open, refreshList, create, remove, settle, change, changeAddition, add, takeOut, step, togglePin, move, undo, redo, work, save,
+  }
+})
+
+/** Every line gets an id, so that a line keeps its place while others come and go. */
+function withIds(d: Variation): Variation {
+  d.base.lines.forEach((l, i) => (l.id ??= `b${i + 1}`))
+  d.additions?.forEach((a, i) => (a.id ??= `a${i + 1}`))
+  return d
+}

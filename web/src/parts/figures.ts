@@ -1,0 +1,27 @@
+/** Formatting only: how many decimals a figure has comes from the program. */
+
+/** A mass on the step of the scale that weighs it: "296", "7.5". */
+export function onStep(g: number, step: number): string {
+  return step < 1 ? g.toFixed(1).replace(/\.0$/, '') : g.toFixed(0)
+}
+
+/** A figure with fixed decimals, with a real minus sign. */
+export function figure(v: number, decimals: number): string {
+  const text = Math.abs(v).toFixed(decimals)
+  return v < 0 && Number(text) !== 0 ? `−${text}` : text
+}
+
+/** "2 minutes ago" for a saved time. */
+export function ago(iso: string, now: Date): string {
+  const s = (now.getTime() - new Date(iso).getTime()) / 1000
+  const format = new Intl.RelativeTimeFormat('en', { numeric: 'auto' })
+  for (const [unit, size] of [['day', 86400], ['hour', 3600], ['minute', 60]] as const) {
+    if (s >= size) return format.format(-Math.floor(s / size), unit)
+  }
+  return 'just now'
+}
+
+/** A measure in words that breaks between its parts only: "3¾ cups + 3 tbsp". */
+export function unbroken(measure: string | undefined): string {
+  return (measure ?? '').replace(/ (?=cups?\b|tbsp\b|tsp\b|eggs?\b)/g, '\u00a0').replace(/([+]|less) /g, '$1\u00a0')
+}

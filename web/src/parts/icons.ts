@@ -1,0 +1,32 @@
+/** Our own icons on a 24 grid, 2 px stroke, round ends. */
+type Drawing = { lines: string[]; solid?: string[] }
+
+const drawings = {
+  bench: { lines: ['M3 11h18c0 5-3.5 8-9 8s-9-3-9-8z', 'M15.5 8 19 2.5', 'M9 22h6'] },
+  search: { lines: ['M10.5 4a6.5 6.5 0 1 0 0 13a6.5 6.5 0 1 0 0-13z', 'm15.5 15.5 6 6'] },
+  undo: { lines: ['M4 10h10a6 6 0 0 1 0 12h-3', 'M9 4 3.5 10 9 16'] },
+  redo: { lines: ['M20 10H10a6 6 0 0 0 0 12h3', 'm15 4 5.5 6L15 16'] },
+  minus: { lines: ['M5 12h14'] },
+  plus: { lines: ['M5 12h14M12 5v14'] },
+  drop: { lines: [], solid: ['M12 3c4 5 6 8 6 11a6 6 0 0 1-12 0c0-3 2-6 6-11z'] },
+  cube: { lines: [], solid: ['M5 6h14v13H5z'] },
+  grain: { lines: ['M12 22V9'], solid: ['M12 9c-2-2-2-4 0-7 2 3 2 5 0 7zM11 15c-3 0-5-1.5-5-5 3 0 5 1.5 5 5zM13 15c3 0 5-1.5 5-5-3 0-5 1.5-5 5z'] },
+  rise: { lines: ['M5 13 12 6l7 7M5 20l7-7 7 7'] },
+  tick: { lines: ['m4 13 5.5 5.5L20 6.5'] },
+  down: { lines: ['m6 9 6 6 6-6'] },
+  pour: { lines: ['M12 4v11M7 10.5l5 4.5 5-4.5', 'M4 20h16'] },
+  caution: { lines: ['M12 3 22 20H2z', 'M12 10v4.5M12 17.3v.2'] },
+  allergen: { lines: ['M12 3c5 0 8 4 8 9s-3 9-8 9-8-4-8-9 3-9 8-9z', 'M12 3v18M8 8c1 1 1 3 0 4M16 8c-1 1-1 3 0 4'] },
+  pin: { lines: ['M8 3h8l-1.5 7 3.5 4H6l3.5-4z', 'M12 14v7'] },
+  scale: { lines: ['M4 20h16l-2-8H6z', 'M4 8h16M12 8v4'] },
+  offline: { lines: ['M4 4l16 16', 'M2 9c3-3 7-4 10-4M22 9c-1.5-1.5-3.5-2.7-5.5-3.4M6 13c1.5-1.5 3-2.3 5-2.7M9.5 17c1.5-1.3 3.5-1.3 5 0'] },
+  bin: { lines: ['M4 7h16M9 7V4h6v3M6.5 7l1 14h9l1-14M10 11v6M14 11v6'] },
+  sun: { lines: ['M12 8a4 4 0 1 0 0 8a4 4 0 1 0 0-8z', 'M12 2v2M12 20v2M2 12h2M20 12h2M5 5l1.4 1.4M17.6 17.6 19 19M19 5l-1.4 1.4M6.4 17.6 5 19'] },
+  moon: { lines: ['M19 14.5A8 8 0 0 1 9.5 5a8 8 0 1 0 9.5 9.5z'] },
+  keys: { lines: ['M3 6h18v12H3z', 'M7 10h.1M11 10h.1M15 10h.1M8 14h8'] },
+  close: { lines: ['M5 5l14 14M19 5 5 19'] },
+} satisfies Record<string, Drawing>
+
+export type IconName = keyof typeof drawings
+
+export const icons: Record<IconName, Drawing> = drawings
