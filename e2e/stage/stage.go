@@ -198,6 +198,24 @@ func (p *Page) Wait(expression string) error {
 	}
 }
 
+// Click clicks the first match of a CSS selector once it has come to rest and nothing lies
+// over it.
+func (p *Page) Click(css string) error {
+	atRest := fmt.Sprintf(`(() => {
+		const e = document.querySelector(%q)
+		if (!e) return false
+		e.scrollIntoView({ block: 'nearest', inline: 'nearest' })
+		const r = e.getBoundingClientRect(), was = window.__rest
+		window.__rest = [r.x, r.y, r.width, r.height].join()
+		const hit = document.elementFromPoint(r.x + r.width / 2, r.y + r.height / 2)
+		return was === window.__rest && r.width > 0 && (e.contains(hit) || hit?.contains(e))
+	})()`, css)
+	if err := p.Wait(atRest); err != nil {
+		return fmt.Errorf("clicking %s: %w", css, err)
+	}
+	return p.Do(chromedp.Click(chromedp.CSS(css)))
+}
+
 // Shot writes a PNG of the window.
 func (p *Page) Shot(file string) error {
 	png, err := chromedp.Run(p.ctx, chromedp.CaptureScreenshot())

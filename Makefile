@@ -1,0 +1,64 @@
+# Upbeat Ladle. `make help` lists what there is.
+SHELL := /bin/bash
+.SHELLFLAGS := -eu -o pipefail -c
+export GOFLAGS := -buildvcs=false
+BIN := bin/upbeat-ladle
+DEMO_DB := .data/demo.db
+GO_FILES := $(shell git ls-files '*.go' 2>/dev/null)
+PROGRAM_FILES := $(shell git ls-files cmd core document store api demo web/embed.go 2>/dev/null)
+WEB_FILES := $(shell git ls-files web 2>/dev/null) api/openapi.yaml
+
+.DEFAULT_GOAL := help
+.PHONY: help demo demo-reset test build check generate bench screenshots chromium clean
+
+help: ## list the targets
+	@grep -E '^[a-z-]+:.*## ' $(MAKEFILE_LIST) | sed -E 's/^([a-z-]+):.*## /\1\t/' | expand -t 14
+
+demo: $(BIN) ## build what changed and serve the demo kitchen on this machine
+	$(BIN) serve --demo --db $(DEMO_DB)
+
+demo-reset: ## put the demo kitchen back to its first morning
+	rm -f $(DEMO_DB) $(DEMO_DB)-wal $(DEMO_DB)-shm
+
+build: $(BIN) ## build the front end and the program
+
+web/node_modules/.installed: web/package.json web/package-lock.json
+	cd web && npm ci --no-audit --no-fund --ignore-scripts
+	touch $@
+
+web/dist/index.html: web/node_modules/.installed $(WEB_FILES)
+	cd web && npm run --silent build
+
+$(BIN): web/dist/index.html $(PROGRAM_FILES) go.mod go.sum
+	go build -o $@ ./cmd/upbeat-ladle
+
+check: build ## static checks of both sides, and that generated files are current
+	@unformatted=$$(gofmt -l $(GO_FILES)); test -z "$$unformatted" || { echo "gofmt these: $$unformatted"; exit 1; }
+	go vet ./...
+	go tool staticcheck ./...
+	cd web && npm run --silent types && npm run --silent lint
+	@tmp=$$(mktemp -d); cp api/api.gen.go web/src/api/schema.d.ts $$tmp; \
+	$(MAKE) --no-print-directory generate >/dev/null; \
+	cmp api/api.gen.go $$tmp/api.gen.go && cmp web/src/api/schema.d.ts $$tmp/schema.d.ts || { echo "generated files were out of date: commit what make generate wrote"; exit 1; }
+
+test: chromium build check ## everything: static checks, all tests, the real interface in Chromium
+	REQUIRE_FOOD_TABLE=1 REQUIRE_BROWSER=1 go test -timeout 12m ./...
+	go test -race -timeout 10m ./store
+
+generate: web/node_modules/.installed ## write what is generated from api/openapi.yaml
+	go generate ./api
+	go run ./api/schemas
+	cd web && npm run --silent api
+
+bench: ## print the speed of the solver and of a whole worksheet
+	go test -run '^$$' -bench . -benchmem ./core/balance ./core/worksheet
+
+screenshots: chromium build ## take the pictures in docs/screenshots from the demo kitchen
+	go run ./e2e/screenshots
+
+chromium: ## install Debian's Chromium when it is missing
+	@command -v chromium >/dev/null || { apt-get update && DEBIAN_FRONTEND=noninteractive apt-get install -y --no-install-recommends chromium; }
+
+clean: ## remove what was built, keep the demo's data
+	rm -rf bin web/node_modules
+	find web/dist -mindepth 1 ! -name .keep -delete
