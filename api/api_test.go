@@ -113,7 +113,9 @@ func TestDemoKitchenIsThere(t *testing.T) {
 		"bases":      {"Hatch cultured", "Hatch plain"},
 		"variations": {"Beetroot & orange", "Carrot, cardamom & walnut", "Courgette, dill & feta"},
 	} {
-		var list struct{ Items []struct{ Name, Verdict string } }
+		var list struct {
+			Items []struct{ Name, Verdict string }
+		}
 		k.call("GET", "/api/v1/"+collection, nil, &list)
 		var names []string
 		for _, i := range list.Items {

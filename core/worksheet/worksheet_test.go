@@ -240,7 +240,12 @@ func TestBadVariations(t *testing.T) {
 		pointer string
 		code    string
 	}{
-		"no density":     {func(v *batter.Variation) { x := *in("carrot_grated"); x.Density = 0; v.Additions[0].Ingredient = &x; v.Additions[0].Unit = measure.Cup }, "/additions/0/unit", "no_density"},
+		"no density": {func(v *batter.Variation) {
+			x := *in("carrot_grated")
+			x.Density = 0
+			v.Additions[0].Ingredient = &x
+			v.Additions[0].Unit = measure.Cup
+		}, "/additions/0/unit", "no_density"},
 		"uncounted":      {func(v *batter.Variation) { v.Additions[0].Unit = measure.Each }, "/additions/0/unit", "not_counted"},
 		"can":            {func(v *batter.Variation) { v.Additions[0].Unit = measure.Can }, "/additions/0/unit", "can_size"},
 		"unknown unit":   {func(v *batter.Variation) { v.Additions[0].Unit = "gill" }, "/additions/0/unit", "unknown_unit"},
