@@ -292,7 +292,11 @@ func TestEveryWidthKeepsTheHouseRules(t *testing.T) {
 		c.saved()
 		found, err := stage.Ask[[]string](c.p, `(() => {
 			const bad = []
-			if (document.documentElement.scrollWidth > innerWidth) bad.push('the page is ' + document.documentElement.scrollWidth + ' px wide')
+			for (const e of [document.documentElement, ...document.querySelectorAll('.work, .scroll, .panel')]) {
+				if (e.scrollWidth > e.clientWidth + 1) bad.push('runs out of its width: ' + (e.getAttribute('aria-label') ?? e.className) + ' ' + e.scrollWidth + ' in ' + e.clientWidth)
+			}
+			const foot = document.querySelector('[aria-label=Verdict]')
+			if (foot.scrollHeight > foot.clientHeight + 1) bad.push('the verdict is clipped')
 			for (const e of document.querySelectorAll('button, input, [role=slider]')) {
 				const r = e.getBoundingClientRect()
 				if (r.width === 0 || e.closest('.vh') || e.type === 'radio') continue

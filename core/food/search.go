@@ -44,9 +44,6 @@ func (t *Table) Search(query string, group Group) []*Ingredient {
 		if a.rank != b.rank {
 			return a.rank - b.rank
 		}
-		if len(words) == 0 {
-			return 0
-		}
 		return slices.Index(Groups, a.in.Group) - slices.Index(Groups, b.in.Group)
 	})
 	out := make([]*Ingredient, len(hits))

@@ -17,6 +17,9 @@ var (
 	tspFractions  = []fraction{{0, ""}, {1. / 8, "⅛"}, {1. / 4, "¼"}, {3. / 8, "⅜"}, {1. / 2, "½"}, {5. / 8, "⅝"}, {3. / 4, "¾"}, {7. / 8, "⅞"}}
 )
 
+// quarters are the teaspoon steps that are worth measuring beside a cup.
+var quarters = []fraction{{0, ""}, {1. / 4, "¼"}, {1. / 2, "½"}, {3. / 4, "¾"}}
+
 type fraction struct {
 	v    float64
 	text string
@@ -77,10 +80,12 @@ func (st Standard) Spoon(grams, density float64) (text string, given float64) {
 	}
 	// What to start from, largest vessel that is worth taking out first.
 	var starts []spoonTerm
+	beside := tspFractions // what a second, smaller term is measured with
 	switch {
 	case ml >= st.Cup/4*0.9:
 		starts = nearestTerms(ml, st.Cup, cupFractions, "cup", "cups")
-	case ml >= st.Tbsp*0.9:
+		beside = quarters
+	case ml >= st.Tbsp*0.98:
 		starts = nearestTerms(ml, st.Tbsp, tbspFractions, "tbsp", "tbsp")
 	default:
 		starts = nearestTerms(ml, st.Tsp, tspFractions, "tsp", "tsp")
@@ -128,8 +133,7 @@ func (st Standard) Spoon(grams, density float64) (text string, given float64) {
 		if s.ml == 0 {
 			joint = ""
 		}
-		small := nearestTerms(rest, st.Tsp, tspFractions[:1:1], "tsp", "tsp")
-		small = append(small, nearestTerms(rest, st.Tsp, []fraction{{0, ""}, {.25, "¼"}, {.5, "½"}, {.75, "¾"}}, "tsp", "tsp")...)
+		small := nearestTerms(rest, st.Tsp, beside, "tsp", "tsp")
 		small = append(small, nearestTerms(rest, st.Tbsp, tbspFractions, "tbsp", "tbsp")...)
 		for _, t := range small {
 			if t.ml <= 0 || math.IsInf(t.ml, 1) || (strings.HasSuffix(t.text, "tsp") && t.ml >= st.Tbsp*0.99) {

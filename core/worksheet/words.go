@@ -214,11 +214,7 @@ func (w *work) verdict() {
 	}
 	w.say("portion", lead, reason)
 
-	for _, g := range []Gauge{w.out.Thickness, w.out.Sweetness} {
-		if g.State == Low || g.State == High {
-			w.say("drift", g.VerdictText, fmt.Sprintf("%.*f %s, the base %.*f", g.Decimals, g.After, g.Unit, g.Decimals, g.Base))
-		}
-	}
+	w.drift([]Gauge{w.out.Thickness, w.out.Sweetness})
 	if len(w.out.Allergens) > 0 {
 		w.say("allergens", "Contains "+list(w.out.Allergens), "by the usual makes; the pack decides")
 	}
@@ -226,4 +222,27 @@ func (w *work) verdict() {
 
 func (w *work) say(kind, lead, reason string) {
 	w.out.Verdict = append(w.out.Verdict, Verdict{kind, lead, reason})
+}
+
+// drift says in one clause which gauges ended outside their band.
+func (w *work) drift(gauges []Gauge) {
+	var out []Gauge
+	for _, g := range gauges {
+		if g.State == Low || g.State == High {
+			out = append(out, g)
+		}
+	}
+	if len(out) == 0 {
+		return
+	}
+	first := out[0]
+	reason := fmt.Sprintf("%.*f %s, the base %.*f", first.Decimals, first.After, first.Unit, first.Decimals, first.Base)
+	if len(out) > 1 {
+		var others []string
+		for _, g := range out[1:] {
+			others = append(others, lower(g.VerdictText))
+		}
+		reason = "and " + list(others)
+	}
+	w.say("drift", first.VerdictText, reason)
 }

@@ -86,7 +86,8 @@ h3 { font-size: var(--t-lead); margin-right: auto; min-width: 0; overflow-wrap: 
 .set { display: flex; gap: 6px; margin-top: var(--s2); }
 .set .el-button { width: var(--touch); padding: 0; flex: none; }
 .typed, .unit { min-width: 0; flex: 1; }
-.unit { max-width: 78px; }
+.unit { max-width: 68px; }
+.typed :deep(.el-input__wrapper), .unit :deep(.el-select__wrapper) { padding: 0 var(--s2); }
 .stage { flex: 1; }
 .when { margin-top: 6px; font-size: var(--t-mini); color: var(--ink-2); }
 .trouble { color: var(--beet); font-size: var(--t-mini); padding-top: var(--s1); }

@@ -26,5 +26,8 @@ const level = computed(() => gauges.value.filter((g) => g.state === 'level').len
 <style scoped>
 .key { display: flex; gap: var(--s3); align-items: center; }
 .key span { display: inline-flex; align-items: center; gap: 5px; white-space: nowrap; }
-.strip { display: grid; grid-template-columns: repeat(auto-fit, minmax(230px, 1fr)); gap: var(--s2) var(--s4); padding: var(--s2) var(--s4) var(--s3); }
+.strip { display: grid; grid-template-columns: repeat(auto-fit, minmax(min(230px, 100%), 1fr)); gap: var(--s2) var(--s4); padding: var(--s2) var(--s4) var(--s3); }
+@media (max-width: 560px) {
+  .key { display: none; }
+}
 </style>

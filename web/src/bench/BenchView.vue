@@ -74,7 +74,7 @@ onMounted(() => void bench.start())
 
 <style scoped>
 .work { display: grid; grid-template-rows: auto minmax(0, 1fr); min-width: 0; min-height: 0; }
-.body { display: grid; grid-template: minmax(0, 1fr) auto / 262px minmax(0, 1fr) 296px; gap: 10px; padding: 0 var(--s3) var(--s3) 0; min-height: 0; }
+.body { display: grid; grid-template: minmax(0, 1fr) auto / 274px minmax(0, 1fr) 290px; gap: 10px; padding: 0 var(--s3) var(--s3) 0; min-height: 0; }
 .centre { display: grid; grid-template-rows: auto minmax(0, 1fr); gap: 10px; min-height: 0; min-width: 0; }
 .centre:has(> .trouble) { grid-template-rows: auto auto minmax(0, 1fr); }
 .verdict { grid-column: 1 / -1; min-height: 72px; }
@@ -84,12 +84,15 @@ onMounted(() => void bench.start())
 .empty { margin: var(--s5); padding: var(--s6); display: grid; gap: var(--s3); justify-items: start; align-self: start; }
 .empty :deep(.icon) { margin-right: var(--s2); }
 @media (max-width: 900px) {
-  .work { overflow: auto; grid-template-rows: auto auto; }
+  .work { overflow: hidden auto; grid-template: auto auto / minmax(0, 1fr); }
   .body { display: flex; flex-direction: column; padding: 0 var(--s3) var(--s3); }
   .body > *, .centre > * { flex: none; }
   .tab { align-self: start; }
   .centre { display: flex; flex-direction: column; }
   .verdict { position: sticky; bottom: 0; min-height: 0; z-index: 2; }
+}
+@media (max-width: 560px) {
+  .verdict { position: static; }
 }
 </style>
 

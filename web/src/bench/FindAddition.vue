@@ -43,7 +43,7 @@ defineExpose({ focus: () => box.value?.focus() })
         <span class="hit">
           <i class="tint" :style="{ background: item.colour ?? 'transparent' }" />
           <span class="name">{{ item.name }}</span>
-          <small>usually {{ onStep(item.dose.light_g, item.dose.step_g) }}–{{ onStep(item.dose.bold_g, item.dose.step_g) }} g</small>
+          <small v-if="item.dose.light_g">usually {{ onStep(item.dose.light_g, item.dose.step_g) }}–{{ onStep(item.dose.bold_g, item.dose.step_g) }} g</small>
         </span>
       </template>
     </el-autocomplete>

@@ -47,7 +47,7 @@ const moved = (l: SheetLine) => l.acts_like_g !== undefined && onStep(l.acts_lik
               <span v-if="changed(l)" class="chip" :class="look(l).tone"><Icon :name="look(l).icon" :size="15" />{{ offsetText(l) }}</span>
               <span v-else-if="l.state === 'pinned'" class="none">pinned</span>
               <span v-else-if="l.state !== 'stuck'" class="none">as it is</span>
-              <span v-if="l.state === 'stuck'" class="chip beet"><i class="sign high" />{{ changed(l) ? 'no more to give' : 'nothing to give' }}</span>
+              <span v-if="l.state === 'stuck'" class="stuck"><i class="sign high" />{{ changed(l) ? 'no more to give' : 'nothing to give' }}</span>
             </td>
             <td v-if="cups" class="out words">{{ unbroken(l.measure) }}<small v-if="!l.measure">{{ onStep(l.weigh_g, l.step_g) }} g</small></td>
             <td v-else class="out">{{ onStep(l.weigh_g, l.step_g) }} <small>g</small></td>
@@ -91,6 +91,9 @@ td b { color: var(--ink); }
 td.left { text-align: left; }
 td.off { padding-left: var(--s2); }
 .chip { min-height: 32px; font-size: 14px; }
+.stuck { display: flex; align-items: center; gap: 5px; color: var(--beet); font-size: var(--t-mini); font-weight: 600; line-height: 1; padding: 3px 0 2px 10px; }
+.stuck .sign { width: 9px; height: 9px; }
+.off:has(.stuck) .chip { min-height: 24px; }
 .none { color: var(--ink-3); padding-left: var(--s2); font-size: 14px; }
 td.out { font-size: var(--t-figure); font-weight: 780; letter-spacing: -.01em; }
 td.out small { font-size: var(--t-body); font-weight: 500; letter-spacing: 0; margin-left: -2px; }
@@ -101,7 +104,7 @@ td.pin .el-button { color: var(--ink-3); width: var(--touch); padding: 0; }
 td.pin .el-button[aria-pressed='true'] { color: var(--rim); background: var(--rim-wash); }
 tr.hot th, tr.hot td { background: var(--yolk-wash); border-top-color: var(--ink); border-bottom: 1px solid var(--ink); }
 .stale td.out, .stale td b { color: var(--ink-3); }
-.notes { list-style: none; margin: 0; padding: var(--s1) var(--s1) 0; border-top: 2px solid var(--ink); max-height: 96px; overflow: auto; }
+.notes { list-style: none; margin: 0; padding: var(--s1) var(--s1) 0; border-top: 2px solid var(--ink); max-height: 32%; overflow: auto; flex: none; }
 .notes li { display: flex; gap: var(--s2); align-items: baseline; padding: 3px 0; font-size: 14px; line-height: 1.25; }
 .notes .sign { width: 11px; height: 11px; }
 .sum { border-top: 2px solid var(--ink); display: flex; align-items: center; gap: var(--s4); padding: 0 var(--s1); min-height: 40px; margin-top: auto; }
@@ -114,8 +117,17 @@ tr.hot th, tr.hot td { background: var(--yolk-wash); border-top-color: var(--ink
   .how { flex-wrap: wrap; }
   .scroll { overflow: visible; }
 }
+/* Phone: two lines a row, name and weigh-out above, offset and measure below. */
 @media (max-width: 560px) {
-  .narrow { display: none; }
-  td.small, th.small { display: none; }
+  thead, .narrow { display: none; }
+  tbody, table { display: block; }
+  tr { display: grid; grid-template: "name out pin" auto "off small pin" auto / minmax(0, 1fr) auto var(--touch); align-items: center; border-top: 1px solid var(--hair); padding: var(--s1) 0; }
+  tbody th, td, tr.hot th, tr.hot td { height: auto; border: 0; min-height: 28px; }
+  tbody th { grid-area: name; }
+  td.out { grid-area: out; font-size: var(--t-figure); }
+  td.off { grid-area: off; padding-left: 0; }
+  td.small { grid-area: small; text-align: right; font-size: var(--t-mini); }
+  td.pin { grid-area: pin; }
+  tr.hot { background: var(--yolk-wash); }
 }
 </style>

@@ -56,6 +56,6 @@ const other = computed(() => rest.find((f) => f.value === form.value))
 .hands .el-button { width: var(--touch); padding: 0; }
 @media (max-width: 900px) {
   .bar { flex-wrap: wrap; padding: var(--s2) var(--s3); row-gap: var(--s2); }
-  .bar > .title { flex: 1 1 55%; }
+  .bar > .title { flex: 1 1 50%; }
 }
 </style>

@@ -42,5 +42,6 @@ li { padding: var(--s1) 0; }
   .verdict { flex-wrap: wrap; padding: var(--s1) var(--s2); }
   .clause { min-height: 44px; padding: 0 var(--s2); }
   .clause + .clause { border-left: 0; }
+  .clause { flex-basis: 260px; }
 }
 </style>
