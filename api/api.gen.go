@@ -90,6 +90,51 @@ func (e BatterClass) Valid() bool {
 	}
 }
 
+// Defines values for ComparedLineChange.
+const (
+	ComparedLineChangeGone ComparedLineChange = "gone"
+	ComparedLineChangeLess ComparedLineChange = "less"
+	ComparedLineChangeMore ComparedLineChange = "more"
+	ComparedLineChangeNew  ComparedLineChange = "new"
+	ComparedLineChangeSame ComparedLineChange = "same"
+)
+
+// Valid indicates whether the value is a known member of the ComparedLineChange enum.
+func (e ComparedLineChange) Valid() bool {
+	switch e {
+	case ComparedLineChangeGone:
+		return true
+	case ComparedLineChangeLess:
+		return true
+	case ComparedLineChangeMore:
+		return true
+	case ComparedLineChangeNew:
+		return true
+	case ComparedLineChangeSame:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for ComparedLineFrom.
+const (
+	ComparedLineFromAddition ComparedLineFrom = "addition"
+	ComparedLineFromBase     ComparedLineFrom = "base"
+)
+
+// Valid indicates whether the value is a known member of the ComparedLineFrom enum.
+func (e ComparedLineFrom) Valid() bool {
+	switch e {
+	case ComparedLineFromAddition:
+		return true
+	case ComparedLineFromBase:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for DoseWord.
 const (
 	Bold     DoseWord = "bold"
@@ -264,6 +309,27 @@ func (e OffsetSugarBy) Valid() bool {
 	case OffsetSugarBySweetness:
 		return true
 	case OffsetSugarByTotalSugars:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for PourWhen.
+const (
+	AfterTheRest PourWhen = "after the rest"
+	Now          PourWhen = "now"
+	Settled      PourWhen = "settled"
+)
+
+// Valid indicates whether the value is a known member of the PourWhen enum.
+func (e PourWhen) Valid() bool {
+	switch e {
+	case AfterTheRest:
+		return true
+	case Now:
+		return true
+	case Settled:
 		return true
 	default:
 		return false
@@ -482,25 +548,25 @@ func (e WorksheetLineFrom) Valid() bool {
 
 // Defines values for WorksheetLineState.
 const (
-	AsItIs WorksheetLineState = "as_it_is"
-	Less   WorksheetLineState = "less"
-	More   WorksheetLineState = "more"
-	Pinned WorksheetLineState = "pinned"
-	Stuck  WorksheetLineState = "stuck"
+	WorksheetLineStateAsItIs WorksheetLineState = "as_it_is"
+	WorksheetLineStateLess   WorksheetLineState = "less"
+	WorksheetLineStateMore   WorksheetLineState = "more"
+	WorksheetLineStatePinned WorksheetLineState = "pinned"
+	WorksheetLineStateStuck  WorksheetLineState = "stuck"
 )
 
 // Valid indicates whether the value is a known member of the WorksheetLineState enum.
 func (e WorksheetLineState) Valid() bool {
 	switch e {
-	case AsItIs:
+	case WorksheetLineStateAsItIs:
 		return true
-	case Less:
+	case WorksheetLineStateLess:
 		return true
-	case More:
+	case WorksheetLineStateMore:
 		return true
-	case Pinned:
+	case WorksheetLineStatePinned:
 		return true
-	case Stuck:
+	case WorksheetLineStateStuck:
 		return true
 	default:
 		return false
@@ -585,17 +651,24 @@ type BaseRef struct {
 
 // Batter defines model for Batter.
 type Batter struct {
-	Class      *BatterClass `json:"class,omitempty"`
-	DensityGMl float64      `json:"density_g_ml"`
+	AcidMeq     float64      `json:"acid_meq"`
+	AfterRestPa *float64     `json:"after_rest_pa,omitempty"`
+	Class       *BatterClass `json:"class,omitempty"`
+	Colour      *Tint        `json:"colour,omitempty"`
+	DensityGMl  float64      `json:"density_g_ml"`
 
 	// FlourG Flour of the base which doses are counted against
 	FlourG float64 `json:"flour_g"`
 
 	// FoldInG Of it folded in last
-	FoldInG *float64 `json:"fold_in_g,omitempty"`
+	FoldInG      *float64 `json:"fold_in_g,omitempty"`
+	GasMlPer100g *float64 `json:"gas_ml_per_100g,omitempty"`
 
 	// MassG Everything in the bowl
 	MassG         float64  `json:"mass_g"`
+	Pours         *[]Pour  `json:"pours,omitempty"`
+	PoursNowPa    *float64 `json:"pours_now_pa,omitempty"`
+	SodaToAcid    *float64 `json:"soda_to_acid,omitempty"`
 	SugarsG       float64  `json:"sugars_g"`
 	VolumeMl      float64  `json:"volume_ml"`
 	WaterG        float64  `json:"water_g"`
@@ -621,6 +694,43 @@ type Calibration struct {
 type Caution struct {
 	Code string `json:"code"`
 	Text string `json:"text"`
+}
+
+// ComparedGauge defines model for ComparedGauge.
+type ComparedGauge struct {
+	After    *float64 `json:"after,omitempty"`
+	Before   *float64 `json:"before,omitempty"`
+	Decimals int      `json:"decimals"`
+	Label    string   `json:"label"`
+	Unit     string   `json:"unit"`
+}
+
+// ComparedLine defines model for ComparedLine.
+type ComparedLine struct {
+	AfterG  *float64           `json:"after_g,omitempty"`
+	BeforeG *float64           `json:"before_g,omitempty"`
+	Change  ComparedLineChange `json:"change"`
+	From    ComparedLineFrom   `json:"from"`
+	Label   string             `json:"label"`
+	StepG   float64            `json:"step_g"`
+}
+
+// ComparedLineChange defines model for ComparedLine.Change.
+type ComparedLineChange string
+
+// ComparedLineFrom defines model for ComparedLine.From.
+type ComparedLineFrom string
+
+// Comparison defines model for Comparison.
+type Comparison struct {
+	Gauges []ComparedGauge `json:"gauges"`
+	Lines  []ComparedLine  `json:"lines"`
+}
+
+// ComparisonWish defines model for ComparisonWish.
+type ComparisonWish struct {
+	After  Variation `json:"after"`
+	Before Variation `json:"before"`
 }
 
 // Dose The track of an addition for this batch
@@ -653,6 +763,9 @@ type Gauge struct {
 	After *float64 `json:"after,omitempty"`
 	Base  *float64 `json:"base,omitempty"`
 
+	// ByMeasure Measured out by cups and spoons
+	ByMeasure *float64 `json:"by_measure,omitempty"`
+
 	// Decimals How many decimals the figure is worth
 	Decimals int      `json:"decimals"`
 	High     *float64 `json:"high,omitempty"`
@@ -676,7 +789,11 @@ type GaugeState string
 
 // Gauges defines model for Gauges.
 type Gauges struct {
+	Lift      Gauge `json:"lift"`
+	Moisture  Gauge `json:"moisture"`
+	Structure Gauge `json:"structure"`
 	Sweetness Gauge `json:"sweetness"`
+	Tang      Gauge `json:"tang"`
 	Thickness Gauge `json:"thickness"`
 }
 
@@ -734,9 +851,12 @@ type LineFlourMethod string
 
 // ListItem defines model for ListItem.
 type ListItem struct {
-	Form      Form      `json:"form"`
-	Id        string    `json:"id"`
-	Name      string    `json:"name"`
+	Form Form   `json:"form"`
+	Id   string `json:"id"`
+	Name string `json:"name"`
+
+	// Picture One portion in small
+	Picture   *Picture  `json:"picture,omitempty"`
 	Revision  int64     `json:"revision"`
 	UpdatedAt time.Time `json:"updated_at"`
 	Verdict   string    `json:"verdict"`
@@ -761,6 +881,12 @@ type Measured struct {
 // Measures defines model for Measures.
 type Measures string
 
+// MixingStep defines model for MixingStep.
+type MixingStep struct {
+	Step int    `json:"step"`
+	Text string `json:"text"`
+}
+
 // Note defines model for Note.
 type Note struct {
 	Code    string  `json:"code"`
@@ -770,6 +896,20 @@ type Note struct {
 
 // Number defines model for Number.
 type Number = float64
+
+// Nutrition defines model for Nutrition.
+type Nutrition struct {
+	AlcoholG *float64 `json:"alcohol_g,omitempty"`
+
+	// CarbohydrateG Without fibre
+	CarbohydrateG float64 `json:"carbohydrate_g"`
+	EnergyKcal    float64 `json:"energy_kcal"`
+	FatG          float64 `json:"fat_g"`
+	FibreG        float64 `json:"fibre_g"`
+	ProteinG      float64 `json:"protein_g"`
+	SaltG         float64 `json:"salt_g"`
+	SugarsG       float64 `json:"sugars_g"`
+}
 
 // Offset defines model for Offset.
 type Offset struct {
@@ -828,6 +968,14 @@ type PantryItem struct {
 	WaterG             *float64  `json:"water_g,omitempty"`
 }
 
+// Picture One portion in small
+type Picture struct {
+	Colour     *string  `json:"colour,omitempty"`
+	Count      int      `json:"count"`
+	DiameterMm *float64 `json:"diameter_mm,omitempty"`
+	PouredMm   *float64 `json:"poured_mm,omitempty"`
+}
+
 // Portion defines model for Portion.
 type Portion struct {
 	Count      int      `json:"count"`
@@ -848,6 +996,17 @@ type PortionWish struct {
 	ScoopNo  *float64 `json:"scoop_no,omitempty"`
 	VolumeMl *float64 `json:"volume_ml,omitempty"`
 }
+
+// Pour defines model for Pour.
+type Pour struct {
+	AtMin         *float64 `json:"at_min,omitempty"`
+	Class         string   `json:"class"`
+	When          PourWhen `json:"when"`
+	YieldStressPa float64  `json:"yield_stress_pa"`
+}
+
+// PourWhen defines model for Pour.When.
+type PourWhen string
 
 // Problem defines model for Problem.
 type Problem struct {
@@ -874,6 +1033,26 @@ type SavedVariation struct {
 	UpdatedAt time.Time `json:"updated_at"`
 }
 
+// ScaleWish One of count, flour_g, or line with amount_g
+type ScaleWish struct {
+	AmountG *float64 `json:"amount_g,omitempty"`
+	Count   *int     `json:"count,omitempty"`
+	FlourG  *float64 `json:"flour_g,omitempty"`
+
+	// Line Id of the line of which so much is left
+	Line      *string   `json:"line,omitempty"`
+	Variation Variation `json:"variation"`
+}
+
+// Scaled defines model for Scaled.
+type Scaled struct {
+	Factor float64 `json:"factor"`
+
+	// Said What was rounded on the way
+	Said      []string  `json:"said"`
+	Variation Variation `json:"variation"`
+}
+
 // School defines model for School.
 type School struct {
 	Crisp   *string  `json:"crisp,omitempty"`
@@ -889,6 +1068,46 @@ type Stage string
 
 // Strategy defines model for Strategy.
 type Strategy string
+
+// StrategyPreview What a way to offset would do
+type StrategyPreview struct {
+	Count int    `json:"count"`
+	Lead  string `json:"lead"`
+
+	// Left Targets that would not come out
+	Left      int      `json:"left"`
+	Strategy  Strategy `json:"strategy"`
+	Sweetness float64  `json:"sweetness"`
+	Thickness float64  `json:"thickness"`
+	Weigh     []struct {
+		Id     string  `json:"id"`
+		WeighG float64 `json:"weigh_g"`
+	} `json:"weigh"`
+}
+
+// Swap defines model for Swap.
+type Swap struct {
+	Label string `json:"label"`
+	Lines []Line `json:"lines"`
+	Says  string `json:"says"`
+}
+
+// SwapList defines model for SwapList.
+type SwapList struct {
+	Items []Swap `json:"items"`
+}
+
+// SwapWish defines model for SwapWish.
+type SwapWish struct {
+	Line      string    `json:"line"`
+	Variation Variation `json:"variation"`
+}
+
+// Tint defines model for Tint.
+type Tint struct {
+	Hex    string `json:"hex"`
+	Reason string `json:"reason"`
+}
 
 // Unit defines model for Unit.
 type Unit string
@@ -934,19 +1153,61 @@ type Verdict struct {
 // VerdictKind defines model for Verdict.Kind.
 type VerdictKind string
 
+// Version defines model for Version.
+type Version struct {
+	Name     string    `json:"name"`
+	NamedAt  time.Time `json:"named_at"`
+	Revision int64     `json:"revision"`
+}
+
+// VersionList defines model for VersionList.
+type VersionList struct {
+	Items []Version `json:"items"`
+}
+
+// VersionWish defines model for VersionWish.
+type VersionWish struct {
+	Name     string `json:"name"`
+	Revision int64  `json:"revision"`
+}
+
+// Working The short derivation of one figure
+type Working struct {
+	// For JSON Pointer to the figure
+	For   string `json:"for"`
+	Terms []struct {
+		Name   string  `json:"name"`
+		Source string  `json:"source"`
+		Unit   string  `json:"unit"`
+		Value  float64 `json:"value"`
+	} `json:"terms"`
+	Text string `json:"text"`
+}
+
 // Worksheet defines model for Worksheet.
 type Worksheet struct {
-	Allergens  []string         `json:"allergens"`
-	Batter     Batter           `json:"batter"`
-	Cautions   []Caution        `json:"cautions"`
-	Format     WorksheetFormat  `json:"format"`
-	Gauges     Gauges           `json:"gauges"`
-	Lines      []WorksheetLine  `json:"lines"`
-	MayContain []string         `json:"may_contain"`
-	Notes      []Note           `json:"notes"`
-	Portion    Portion          `json:"portion"`
-	Verdict    []Verdict        `json:"verdict"`
-	Version    WorksheetVersion `json:"version"`
+	Allergens []string `json:"allergens"`
+
+	// AllergensEu In the words of the EU list
+	AllergensEu []string `json:"allergens_eu"`
+
+	// AllergensUs In the words of the US list
+	AllergensUs         []string          `json:"allergens_us"`
+	Batter              Batter            `json:"batter"`
+	Cautions            []Caution         `json:"cautions"`
+	Format              WorksheetFormat   `json:"format"`
+	Gauges              Gauges            `json:"gauges"`
+	Lines               []WorksheetLine   `json:"lines"`
+	MayContain          []string          `json:"may_contain"`
+	Mixing              []MixingStep      `json:"mixing"`
+	Notes               []Note            `json:"notes"`
+	NutritionPer100g    *Nutrition        `json:"nutrition_per_100g,omitempty"`
+	NutritionPerPortion *Nutrition        `json:"nutrition_per_portion,omitempty"`
+	Portion             Portion           `json:"portion"`
+	Strategies          []StrategyPreview `json:"strategies"`
+	Verdict             []Verdict         `json:"verdict"`
+	Version             WorksheetVersion  `json:"version"`
+	Working             []Working         `json:"working"`
 }
 
 // WorksheetFormat defines model for Worksheet.Format.
@@ -964,7 +1225,10 @@ type WorksheetLine struct {
 	Colour    *string  `json:"colour,omitempty"`
 
 	// Dose The track of an addition for this batch
-	Dose       *Dose             `json:"dose,omitempty"`
+	Dose *Dose `json:"dose,omitempty"`
+
+	// DryToG What the addition is to be dried to
+	DryToG     *float64          `json:"dry_to_g,omitempty"`
 	From       WorksheetLineFrom `json:"from"`
 	Id         string            `json:"id"`
 	Ingredient string            `json:"ingredient"`
@@ -972,7 +1236,10 @@ type WorksheetLine struct {
 	// Label The name without its particulars
 	Label   string  `json:"label"`
 	Measure *string `json:"measure,omitempty"`
-	Name    string  `json:"name"`
+
+	// MeasureG What the cups and spoons really give
+	MeasureG *float64 `json:"measure_g,omitempty"`
+	Name     string   `json:"name"`
 
 	// OffsetG Weigh-out less base; 0 when the line stays as it is
 	OffsetG      *float64           `json:"offset_g,omitempty"`
@@ -1062,11 +1329,23 @@ type CreateBaseJSONRequestBody = Base
 // PutBaseJSONRequestBody defines body for PutBase for application/json ContentType.
 type PutBaseJSONRequestBody = Base
 
+// CompareVariationsJSONRequestBody defines body for CompareVariations for application/json ContentType.
+type CompareVariationsJSONRequestBody = ComparisonWish
+
+// ScaleVariationJSONRequestBody defines body for ScaleVariation for application/json ContentType.
+type ScaleVariationJSONRequestBody = ScaleWish
+
+// ListSwapsJSONRequestBody defines body for ListSwaps for application/json ContentType.
+type ListSwapsJSONRequestBody = SwapWish
+
 // CreateVariationJSONRequestBody defines body for CreateVariation for application/json ContentType.
 type CreateVariationJSONRequestBody = Variation
 
 // PutVariationJSONRequestBody defines body for PutVariation for application/json ContentType.
 type PutVariationJSONRequestBody = Variation
+
+// NameVersionJSONRequestBody defines body for NameVersion for application/json ContentType.
+type NameVersionJSONRequestBody = VersionWish
 
 // CreateWorksheetJSONRequestBody defines body for CreateWorksheet for application/json ContentType.
 type CreateWorksheetJSONRequestBody = Variation
@@ -1094,9 +1373,18 @@ type ServerInterface interface {
 
 	// (POST /bases/{id}/restore)
 	RestoreBase(c *gin.Context, id Id)
+	// CompareVariations Two variations line by line
+	// (POST /comparisons)
+	CompareVariations(c *gin.Context)
 	// ListIngredients Search the shelf, best match first
 	// (GET /ingredients)
 	ListIngredients(c *gin.Context, params ListIngredientsParams)
+	// ScaleVariation A batch made larger or smaller; nothing is saved
+	// (POST /scalings)
+	ScaleVariation(c *gin.Context)
+	// ListSwaps What can stand in for a sour or milky line with the same acid and water
+	// (POST /swaps)
+	ListSwaps(c *gin.Context)
 	// ListVariations Saved variations, last changed first
 	// (GET /variations)
 	ListVariations(c *gin.Context, params ListVariationsParams)
@@ -1115,6 +1403,15 @@ type ServerInterface interface {
 
 	// (POST /variations/{id}/restore)
 	RestoreVariation(c *gin.Context, id Id)
+	// GetRevision A variation as it was saved then
+	// (GET /variations/{id}/revisions/{revision})
+	GetRevision(c *gin.Context, id Id, revision int64)
+	// ListVersions The named states of a variation, newest first
+	// (GET /variations/{id}/versions)
+	ListVersions(c *gin.Context, id Id)
+	// NameVersion Name a saved state
+	// (POST /variations/{id}/versions)
+	NameVersion(c *gin.Context, id Id)
 	// CreateWorksheet Work a variation document out; nothing is saved
 	// (POST /worksheets)
 	CreateWorksheet(c *gin.Context)
@@ -1341,6 +1638,19 @@ func (siw *ServerInterfaceWrapper) RestoreBase(c *gin.Context) {
 	siw.Handler.RestoreBase(c, id)
 }
 
+// CompareVariations operation middleware
+func (siw *ServerInterfaceWrapper) CompareVariations(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.CompareVariations(c)
+}
+
 // ListIngredients operation middleware
 func (siw *ServerInterfaceWrapper) ListIngredients(c *gin.Context) {
 
@@ -1390,6 +1700,32 @@ func (siw *ServerInterfaceWrapper) ListIngredients(c *gin.Context) {
 	}
 
 	siw.Handler.ListIngredients(c, params)
+}
+
+// ScaleVariation operation middleware
+func (siw *ServerInterfaceWrapper) ScaleVariation(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ScaleVariation(c)
+}
+
+// ListSwaps operation middleware
+func (siw *ServerInterfaceWrapper) ListSwaps(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListSwaps(c)
 }
 
 // ListVariations operation middleware
@@ -1591,6 +1927,90 @@ func (siw *ServerInterfaceWrapper) RestoreVariation(c *gin.Context) {
 	siw.Handler.RestoreVariation(c, id)
 }
 
+// GetRevision operation middleware
+func (siw *ServerInterfaceWrapper) GetRevision(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Path parameter "revision" -------------
+	var revision int64
+
+	err = runtime.BindStyledParameterWithOptions("simple", "revision", c.Param("revision"), &revision, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter revision: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetRevision(c, id, revision)
+}
+
+// ListVersions operation middleware
+func (siw *ServerInterfaceWrapper) ListVersions(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListVersions(c, id)
+}
+
+// NameVersion operation middleware
+func (siw *ServerInterfaceWrapper) NameVersion(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.NameVersion(c, id)
+}
+
 // CreateWorksheet operation middleware
 func (siw *ServerInterfaceWrapper) CreateWorksheet(c *gin.Context) {
 
@@ -1633,6 +2053,9 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 
 	router.POST(options.BaseURL+"/worksheets", wrapper.CreateWorksheet)
 	router.POST(options.BaseURL+"/amounts", wrapper.ReadAmount)
+	router.POST(options.BaseURL+"/scalings", wrapper.ScaleVariation)
+	router.POST(options.BaseURL+"/swaps", wrapper.ListSwaps)
+	router.POST(options.BaseURL+"/comparisons", wrapper.CompareVariations)
 	router.GET(options.BaseURL+"/ingredients", wrapper.ListIngredients)
 	router.GET(options.BaseURL+"/variations", wrapper.ListVariations)
 	router.POST(options.BaseURL+"/variations", wrapper.CreateVariation)
@@ -1640,6 +2063,9 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/variations/:id", wrapper.GetVariation)
 	router.PUT(options.BaseURL+"/variations/:id", wrapper.PutVariation)
 	router.POST(options.BaseURL+"/variations/:id/restore", wrapper.RestoreVariation)
+	router.GET(options.BaseURL+"/variations/:id/versions", wrapper.ListVersions)
+	router.POST(options.BaseURL+"/variations/:id/versions", wrapper.NameVersion)
+	router.GET(options.BaseURL+"/variations/:id/revisions/:revision", wrapper.GetRevision)
 	router.GET(options.BaseURL+"/bases", wrapper.ListBases)
 	router.POST(options.BaseURL+"/bases", wrapper.CreateBase)
 	router.DELETE(options.BaseURL+"/bases/:id", wrapper.DeleteBase)

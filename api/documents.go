@@ -66,9 +66,12 @@ func (s *Server) list(c *gin.Context, kind store.Kind, after *string, limit *int
 	}
 	out := Listing{Items: []ListItem{}}
 	for _, d := range page.Items {
-		out.Items = append(out.Items, ListItem{
-			Id: d.ID, Name: d.Name, Form: Form(d.Form), Revision: d.Revision, UpdatedAt: d.UpdatedAt, Verdict: d.Verdict,
-		})
+		item := ListItem{Id: d.ID, Name: d.Name, Form: Form(d.Form), Revision: d.Revision, UpdatedAt: d.UpdatedAt, Verdict: d.Verdict}
+		var picture Picture
+		if json.Unmarshal(d.Picture, &picture) == nil { // documents from before pictures have none
+			item.Picture = &picture
+		}
+		out.Items = append(out.Items, item)
 	}
 	if page.Next != "" {
 		out.Next = &page.Next

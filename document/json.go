@@ -152,6 +152,9 @@ func kindName(t reflect.Type) string {
 	return "an object in { }"
 }
 
+// Encode writes a value that holds documents, in the documents' own encoding.
+func Encode(v any) ([]byte, error) { return encode(v) }
+
 // encode writes a document with a line feed at its end.
 func encode(v any) ([]byte, error) {
 	var b bytes.Buffer

@@ -11,7 +11,20 @@ import (
 // shows of it.
 type Summary struct {
 	Name, Form, Verdict string
+	Picture             []byte // JSON: one portion in small
 	Body                []byte
+}
+
+// pictureJSON is what a card draws of a saved document.
+type pictureJSON struct {
+	Count      int    `json:"count"`
+	DiameterMM *num   `json:"diameter_mm,omitzero"`
+	PouredMM   *num   `json:"poured_mm,omitzero"`
+	Colour     string `json:"colour,omitzero"`
+}
+
+func picture(w worksheet.Worksheet) ([]byte, error) {
+	return encode(pictureJSON{w.Portion.Count, ptr(w.Portion.DiameterMM), ptr(w.Portion.PouredMM), w.Batter.Colour.Hex})
 }
 
 // SummariseVariation reads a variation document and works it out. The error is
@@ -25,8 +38,7 @@ func SummariseVariation(data []byte, table *food.Table) (Summary, error) {
 	if err != nil {
 		return Summary{}, err
 	}
-	body, err := v.Encode()
-	return Summary{v.Name, v.Form, lead(w), body}, err
+	return summary(v.Name, v.Form, lead(w), w, v.Encode)
 }
 
 // SummariseBase does the same for a base document, worked out plain.
@@ -39,12 +51,20 @@ func SummariseBase(data []byte, table *food.Table) (Summary, error) {
 	if err != nil {
 		return Summary{}, err
 	}
-	body, err := b.Encode()
-	verdict := fmt.Sprintf("%.2f ml/g", w.Thickness.Base)
+	verdict := fmt.Sprintf("%.2f ml/g", w.Gauge(worksheet.Thickness).Base)
 	if w.Batter.Class != "" {
 		verdict = string(w.Batter.Class) + ", " + verdict
 	}
-	return Summary{b.Name, b.Form, verdict, body}, err
+	return summary(b.Name, b.Form, verdict, w, b.Encode)
+}
+
+func summary(name, form, verdict string, w worksheet.Worksheet, body func() ([]byte, error)) (Summary, error) {
+	text, err := body()
+	if err != nil {
+		return Summary{}, err
+	}
+	pic, err := picture(w)
+	return Summary{name, form, verdict, pic, text}, err
 }
 
 // lead is the first clause of the verdict line.

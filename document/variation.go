@@ -2,6 +2,7 @@ package document
 
 import (
 	"fmt"
+	"math"
 	"slices"
 	"strings"
 
@@ -331,10 +332,14 @@ func (r *reader) lines(at string, lines []Line) []batter.Line {
 	return out
 }
 
-func (r *reader) school(at string, s *School) {
-	if s != nil && s.RestMin != nil {
-		r.within(at+"/rest_min", s.RestMin, 0, 48*60, 0, "The rest in minutes")
+func (r *reader) school(at string, s *School) batter.School {
+	out := batter.School{RestMin: math.NaN()}
+	if s == nil {
+		return out
 	}
+	out.Lumps, out.Dairy, out.Eggs, out.PanFat, out.Crisp = s.Lumps, s.Dairy, s.Eggs, s.PanFat, s.Crisp
+	out.RestMin = r.within(at+"/rest_min", s.RestMin, 0, maxRestMin, out.RestMin, "The rest in minutes")
+	return out
 }
 
 // Domain turns a document into the domain, with the kitchen that it names. Ingredients are
@@ -354,7 +359,7 @@ func (v Variation) Domain(table *food.Table) (batter.Variation, batter.Kitchen, 
 	if v.Base.Style != "" {
 		out.Base.Style = choice(r, "/base/style", v.Base.Style, batter.Styles, "", "style")
 	}
-	r.school("/base/school", v.Base.School)
+	out.Base.School = r.school("/base/school", v.Base.School)
 	for i, a := range v.Additions {
 		at := fmt.Sprintf("/additions/%d", i)
 		l, ok := r.line(at, a.Line, fmt.Sprintf("a%d", i+1))
@@ -364,7 +369,6 @@ func (v Variation) Domain(table *food.Table) (batter.Variation, batter.Kitchen, 
 		add := batter.Addition{Line: l, Stage: choice(r, at+"/stage", a.Stage, batter.Stages, batter.UsualStage(l.Ingredient), "stage")}
 		out.Additions = append(out.Additions, add)
 		label := l.Ingredient.Label()
-		r.later(add.Stage == batter.StageInfused, at+"/stage", "steeping; "+label+" is counted as if all of it stayed in the batter")
 		r.later(a.Prep != "", at+"/prep", "the preparation of "+label)
 		r.later(a.Measured != nil, at+"/measured", "your measurements of "+label)
 		r.later(a.PlacedPerPortion != nil, at+"/placed_per_portion", "pieces of "+label+" placed on each portion")
@@ -381,12 +385,8 @@ func (v Variation) Domain(table *food.Table) (batter.Variation, batter.Kitchen, 
 	return out, k, out.Check(k).OrNil()
 }
 
-// defaultHold is what is held when a document does not say; what has not landed yet is held
-// from the day it lands.
+// defaultHold is what is held when a document does not say.
 var defaultHold = []batter.Hold{batter.HoldThickness, batter.HoldSweetness, batter.HoldLift, batter.HoldTang, batter.HoldSalt, batter.HoldFat}
-
-// heldNow are the holds whose capability has landed.
-var heldNow = []batter.Hold{batter.HoldThickness, batter.HoldSweetness, batter.HoldBatchSize}
 
 func (r *reader) offset(o *Offset) batter.Offset {
 	out := batter.Offset{Strategy: batter.HoldBackLiquid, SugarBy: batter.BySweetness, Hold: defaultHold}
@@ -407,7 +407,6 @@ func (r *reader) offset(o *Offset) batter.Offset {
 			r.p.Add(at, "duplicate", "“%s” is named twice.", h)
 		}
 		out.Hold = append(out.Hold, hold)
-		r.later(slices.Contains(batter.Holds, hold) && !slices.Contains(heldNow, hold), at, "holding "+strings.ReplaceAll(h, "_", " "))
 	}
 	return out
 }
@@ -432,6 +431,7 @@ const (
 	minStepG, maxStepG   = 0.01, 50 // g
 	minAltM, maxAltM     = -400, 5000
 	minPlateC, maxPlateC = 80, 300
+	maxRestMin           = 48 * 60 // min
 )
 
 func (r *reader) kitchen(k *Kitchen) batter.Kitchen {
@@ -450,12 +450,10 @@ func (r *reader) kitchen(k *Kitchen) batter.Kitchen {
 	out.EggG = r.within("/kitchen/egg_g", k.EggG, minEggG, maxEggG, out.EggG, "An egg without its shell in g")
 	out.ScaleStep = r.within("/kitchen/scale_step_g", k.ScaleStepG, minStepG, maxStepG, out.ScaleStep, "The scale's step in g")
 	out.LeavenStep = r.within("/kitchen/leavener_step_g", k.LeavenerStepG, minStepG, maxStepG, out.LeavenStep, "The fine scale's step in g")
-	r.within("/kitchen/altitude_m", k.AltitudeM, minAltM, maxAltM, 0, "The altitude in m")
-	r.later(k.AltitudeM != nil && *k.AltitudeM != 0, "/kitchen/altitude_m", "what altitude does to the lift")
+	out.AltitudeM = r.within("/kitchen/altitude_m", k.AltitudeM, minAltM, maxAltM, 0, "The altitude in m")
 	r.within("/kitchen/griddle_c", k.GriddleC, minPlateC, maxPlateC, 0, "The plate in °C")
 	r.later(k.GriddleC != nil, "/kitchen/griddle_c", "times for your plate")
-	r.within("/kitchen/rest_min", k.RestMin, 0, 48*60, 0, "The rest in minutes")
-	r.later(k.RestMin != nil, "/kitchen/rest_min", "what resting does")
+	out.RestMin = r.within("/kitchen/rest_min", k.RestMin, 0, maxRestMin, out.RestMin, "The rest in minutes")
 	if c := k.CalibrationOwn; c != nil {
 		if c.C == nil || c.B == nil {
 			r.p.Add("/kitchen/calibration", "missing", "A calibration needs both c and b.")

@@ -1,22 +1,87 @@
 package document
 
 import (
+	"math"
+
 	"upbeatladle/core/food"
 	"upbeatladle/core/worksheet"
 )
 
 type worksheetJSON struct {
-	Format     string        `json:"format"`
-	Version    int           `json:"version"`
-	Lines      []lineJSON    `json:"lines"`
-	Gauges     gaugesJSON    `json:"gauges"`
-	Batter     batterJSON    `json:"batter"`
-	Portion    portionJSON   `json:"portion"`
-	Allergens  []string      `json:"allergens"`
-	MayContain []string      `json:"may_contain"`
-	Verdict    []verdictJSON `json:"verdict"`
-	Cautions   []cautionJSON `json:"cautions"`
-	Notes      []noteJSON    `json:"notes"`
+	Format              string         `json:"format"`
+	Version             int            `json:"version"`
+	Lines               []lineJSON     `json:"lines"`
+	Gauges              gaugesJSON     `json:"gauges"`
+	Batter              batterJSON     `json:"batter"`
+	Portion             portionJSON    `json:"portion"`
+	NutritionPerPortion *nutritionJSON `json:"nutrition_per_portion,omitzero"`
+	NutritionPer100G    *nutritionJSON `json:"nutrition_per_100g,omitzero"`
+	Allergens           []string       `json:"allergens"`
+	AllergensEU         []string       `json:"allergens_eu"`
+	AllergensUS         []string       `json:"allergens_us"`
+	MayContain          []string       `json:"may_contain"`
+	Verdict             []verdictJSON  `json:"verdict"`
+	Cautions            []cautionJSON  `json:"cautions"`
+	Mixing              []mixingJSON   `json:"mixing"`
+	Notes               []noteJSON     `json:"notes"`
+	Strategies          []strategyJSON `json:"strategies"`
+	Working             []workingJSON  `json:"working"`
+}
+
+type nutritionJSON struct {
+	EnergyKcal    num `json:"energy_kcal"`
+	FatG          num `json:"fat_g"`
+	CarbohydrateG num `json:"carbohydrate_g"`
+	SugarsG       num `json:"sugars_g"`
+	FibreG        num `json:"fibre_g"`
+	ProteinG      num `json:"protein_g"`
+	SaltG         num `json:"salt_g"`
+	AlcoholG      num `json:"alcohol_g,omitzero"`
+}
+
+type mixingJSON struct {
+	Step int    `json:"step"`
+	Text string `json:"text"`
+}
+
+type strategyJSON struct {
+	Strategy  string        `json:"strategy"`
+	Lead      string        `json:"lead"`
+	Left      int           `json:"left"`
+	Count     int           `json:"count"`
+	Thickness num           `json:"thickness"`
+	Sweetness num           `json:"sweetness"`
+	Weigh     []weighedJSON `json:"weigh"`
+}
+
+type weighedJSON struct {
+	ID     string `json:"id"`
+	WeighG num    `json:"weigh_g"`
+}
+
+type workingJSON struct {
+	For   string     `json:"for"`
+	Text  string     `json:"text"`
+	Terms []termJSON `json:"terms"`
+}
+
+type termJSON struct {
+	Name   string `json:"name"`
+	Value  num    `json:"value"`
+	Unit   string `json:"unit"`
+	Source string `json:"source"`
+}
+
+type colourJSON struct {
+	Hex    string `json:"hex"`
+	Reason string `json:"reason"`
+}
+
+type pourJSON struct {
+	When          string `json:"when"`
+	AtMin         *num   `json:"at_min,omitzero"`
+	YieldStressPa num    `json:"yield_stress_pa"`
+	Class         string `json:"class"`
 }
 
 type lineJSON struct {
@@ -34,6 +99,8 @@ type lineJSON struct {
 	RoundedFromG num         `json:"rounded_from_g"`
 	StepG        num         `json:"step_g"`
 	Measure      string      `json:"measure,omitzero"`
+	MeasureG     *num        `json:"measure_g,omitzero"`
+	DryToG       *num        `json:"dry_to_g,omitzero"`
 	State        string      `json:"state"`
 	Brings       *bringsJSON `json:"brings,omitzero"`
 	Dose         *doseJSON   `json:"dose,omitzero"`
@@ -56,7 +123,11 @@ type doseJSON struct {
 
 type gaugesJSON struct {
 	Thickness gaugeJSON `json:"thickness"`
+	Moisture  gaugeJSON `json:"moisture"`
 	Sweetness gaugeJSON `json:"sweetness"`
+	Lift      gaugeJSON `json:"lift"`
+	Tang      gaugeJSON `json:"tang"`
+	Structure gaugeJSON `json:"structure"`
 }
 
 type gaugeJSON struct {
@@ -65,6 +136,7 @@ type gaugeJSON struct {
 	Base          *num   `json:"base,omitzero"`
 	WithAdditions *num   `json:"with_additions,omitzero"`
 	After         *num   `json:"after,omitzero"`
+	ByMeasure     *num   `json:"by_measure,omitzero"`
 	Low           *num   `json:"low,omitzero"`
 	High          *num   `json:"high,omitzero"`
 	State         string `json:"state"`
@@ -76,15 +148,22 @@ type gaugeJSON struct {
 }
 
 type batterJSON struct {
-	MassG         num    `json:"mass_g"`
-	FoldInG       *num   `json:"fold_in_g,omitzero"`
-	VolumeML      num    `json:"volume_ml"`
-	DensityGML    num    `json:"density_g_ml"`
-	FlourG        num    `json:"flour_g"`
-	WaterG        num    `json:"water_g"`
-	SugarsG       num    `json:"sugars_g"`
-	YieldStressPa *num   `json:"yield_stress_pa,omitzero"`
-	Class         string `json:"class,omitzero"`
+	MassG         num         `json:"mass_g"`
+	FoldInG       *num        `json:"fold_in_g,omitzero"`
+	VolumeML      num         `json:"volume_ml"`
+	DensityGML    num         `json:"density_g_ml"`
+	FlourG        num         `json:"flour_g"`
+	WaterG        num         `json:"water_g"`
+	SugarsG       num         `json:"sugars_g"`
+	YieldStressPa *num        `json:"yield_stress_pa,omitzero"`
+	PoursNowPa    *num        `json:"pours_now_pa,omitzero"`
+	AfterRestPa   *num        `json:"after_rest_pa,omitzero"`
+	Class         string      `json:"class,omitzero"`
+	AcidMeq       num         `json:"acid_meq"`
+	SodaToAcid    *num        `json:"soda_to_acid,omitzero"`
+	GasML         *num        `json:"gas_ml_per_100g,omitzero"`
+	Pours         []pourJSON  `json:"pours,omitzero"`
+	Colour        *colourJSON `json:"colour,omitzero"`
 }
 
 type portionJSON struct {
@@ -118,37 +197,24 @@ type noteJSON struct {
 func EncodeWorksheet(w worksheet.Worksheet) ([]byte, error) {
 	out := worksheetJSON{
 		Format: WorksheetFormat, Version: Version,
-		Gauges:    gaugesJSON{gauge(w.Thickness), gauge(w.Sweetness)},
-		Allergens: some(w.Allergens), MayContain: some(w.MayContain),
-		Batter: batterJSON{
-			MassG: num(w.Batter.MassG), VolumeML: num(w.Batter.VolumeML), DensityGML: num(w.Batter.DensityGML),
-			FlourG: num(w.Batter.FlourG), WaterG: num(w.Batter.WaterG), SugarsG: num(w.Batter.SugarsG),
-			YieldStressPa: ptr(w.Batter.YieldStressPa), Class: string(w.Batter.Class),
+		Gauges: gaugesJSON{
+			gauge(w.Gauge(worksheet.Thickness)), gauge(w.Gauge(worksheet.Moisture)), gauge(w.Gauge(worksheet.Sweetness)),
+			gauge(w.Gauge(worksheet.Lifting)), gauge(w.Gauge(worksheet.Tang)), gauge(w.Gauge(worksheet.Structure)),
 		},
+		Batter: batterOf(w.Batter),
 		Portion: portionJSON{
 			Count: w.Portion.Count, VolumeML: num(w.Portion.VolumeML), MassG: num(w.Portion.MassG),
 			DiameterMM: ptr(w.Portion.DiameterMM), PouredMM: ptr(w.Portion.PouredMM),
 			LeftOverML: num(w.Portion.LeftOverML), Reason: w.Portion.Reason,
 		},
-		Verdict: []verdictJSON{}, Cautions: []cautionJSON{}, Notes: []noteJSON{},
+		Allergens: some(w.Allergens), AllergensEU: some(w.AllergensEU), AllergensUS: some(w.AllergensUS), MayContain: some(w.MayContain),
+		Verdict: []verdictJSON{}, Cautions: []cautionJSON{}, Mixing: []mixingJSON{}, Notes: []noteJSON{},
 	}
-	if w.Batter.FoldInG > 0 {
-		out.Batter.FoldInG = ptr(&w.Batter.FoldInG)
+	if n := w.Nutrition; n != nil {
+		out.NutritionPerPortion, out.NutritionPer100G = nutritionOf(n.Portion), nutritionOf(n.Per100G)
 	}
 	for _, l := range w.Lines {
-		j := lineJSON{
-			ID: l.ID, Ingredient: l.Ingredient, Name: l.Name, Label: l.Label, Role: string(l.Role), From: l.From,
-			Stage: string(l.Stage), BaseG: ptr(l.Base), ActsLikeG: ptr(l.ActsLike), OffsetG: ptr(l.Offset),
-			WeighG: num(l.Weigh), RoundedFromG: num(l.RoundedFrom), StepG: num(l.Step), Measure: l.Measure,
-			State: string(l.State), Colour: l.Colour.Hex,
-		}
-		if l.Brings != nil {
-			j.Brings = &bringsJSON{num(l.Brings.Water), num(l.Brings.Sugars)}
-		}
-		if d := l.Dose; d != nil {
-			j.Dose = &doseJSON{num(d.Light), num(d.Usual), num(d.Bold), num(d.Max), num(d.Step), d.Word}
-		}
-		out.Lines = append(out.Lines, j)
+		out.Lines = append(out.Lines, lineOf(l))
 	}
 	for _, v := range w.Verdict {
 		out.Verdict = append(out.Verdict, verdictJSON(v))
@@ -156,17 +222,83 @@ func EncodeWorksheet(w worksheet.Worksheet) ([]byte, error) {
 	for _, c := range w.Cautions {
 		out.Cautions = append(out.Cautions, cautionJSON(c))
 	}
+	for i, m := range w.Mixing {
+		out.Mixing = append(out.Mixing, mixingJSON{i + 1, m.Text})
+	}
 	for _, n := range w.Notes {
 		out.Notes = append(out.Notes, noteJSON(n))
 	}
+	for _, p := range w.Strategies {
+		j := strategyJSON{Strategy: string(p.Strategy), Lead: p.Lead, Left: p.Reports, Count: p.Count, Thickness: num(p.Thickness), Sweetness: num(p.Sweet)}
+		for i, g := range p.Weigh {
+			j.Weigh = append(j.Weigh, weighedJSON{w.Lines[i].ID, num(g)})
+		}
+		out.Strategies = append(out.Strategies, j)
+	}
+	for _, k := range w.Working {
+		j := workingJSON{For: k.For, Text: k.Text, Terms: []termJSON{}}
+		for _, t := range k.Terms {
+			j.Terms = append(j.Terms, termJSON{t.Name, num(t.Value), t.Unit, t.Source})
+		}
+		out.Working = append(out.Working, j)
+	}
 	return encode(out)
+}
+
+func batterOf(b worksheet.Batter) batterJSON {
+	out := batterJSON{
+		MassG: num(b.MassG), VolumeML: num(b.VolumeML), DensityGML: num(b.DensityGML), FlourG: num(b.FlourG),
+		WaterG: num(b.WaterG), SugarsG: num(b.SugarsG), YieldStressPa: ptr(b.YieldStressPa), Class: string(b.Class),
+		AcidMeq: num(b.AcidMeq), SodaToAcid: finite(b.SodaToAcid), GasML: finite(b.GasML),
+	}
+	if b.FoldInG > 0 {
+		out.FoldInG = ptr(&b.FoldInG)
+	}
+	for i, p := range b.Pours {
+		out.Pours = append(out.Pours, pourJSON{p.When, finite(p.Minutes), num(p.YieldStressPa), string(p.Class)})
+		switch i {
+		case 0:
+			out.PoursNowPa = ptr(&p.YieldStressPa)
+		case 1:
+			out.AfterRestPa = ptr(&p.YieldStressPa)
+		}
+	}
+	if b.Colour.Hex != "" {
+		out.Colour = &colourJSON{b.Colour.Hex, b.Colour.Reason}
+	}
+	return out
+}
+
+func nutritionOf(n worksheet.Nutrients) *nutritionJSON {
+	return &nutritionJSON{
+		num(n.EnergyKcal), num(n.Fat), num(n.Carbohydrate), num(n.Sugars), num(n.Fibre), num(n.Protein), num(n.Salt), num(n.Alcohol),
+	}
+}
+
+func lineOf(l worksheet.Line) lineJSON {
+	j := lineJSON{
+		ID: l.ID, Ingredient: l.Ingredient, Name: l.Name, Label: l.Label, Role: string(l.Role), From: l.From,
+		Stage: string(l.Stage), BaseG: ptr(l.Base), ActsLikeG: ptr(l.ActsLike), OffsetG: ptr(l.Offset),
+		WeighG: num(l.Weigh), RoundedFromG: num(l.RoundedFrom), StepG: num(l.Step), Measure: l.Measure,
+		DryToG: ptr(l.DryTo), State: string(l.State), Colour: l.Colour.Hex,
+	}
+	if l.Measure != "" {
+		j.MeasureG = ptr(&l.MeasureG)
+	}
+	if l.Brings != nil {
+		j.Brings = &bringsJSON{num(l.Brings.Water), num(l.Brings.Sugars)}
+	}
+	if d := l.Dose; d != nil {
+		j.Dose = &doseJSON{num(d.Light), num(d.Usual), num(d.Bold), num(d.Max), num(d.Step), d.Word}
+	}
+	return j
 }
 
 func gauge(g worksheet.Gauge) gaugeJSON {
 	out := gaugeJSON{
 		Label: g.Label, Unit: g.Unit, State: string(g.State), Verdict: g.Verdict, VerdictText: g.VerdictText,
 		LowText: g.LowText, HighText: g.HighText, Decimals: g.Decimals,
-		Base: finite(g.Base), WithAdditions: finite(g.With), After: finite(g.After),
+		Base: finite(g.Base), WithAdditions: finite(g.With), After: finite(g.After), ByMeasure: finite(g.ByMeasure),
 	}
 	if g.Band != nil {
 		out.Low, out.High = ptr(&g.Band.Low), ptr(&g.Band.High)
@@ -176,7 +308,7 @@ func gauge(g worksheet.Gauge) gaugeJSON {
 
 // finite leaves out a figure that does not exist.
 func finite(v float64) *num {
-	if v != v {
+	if math.IsNaN(v) || math.IsInf(v, 0) {
 		return nil
 	}
 	return ptr(&v)

@@ -47,6 +47,7 @@ func (e *ConflictError) Error() string {
 // Content is what a caller saves: the encoded document and what lists show of it.
 type Content struct {
 	Name, Form, Verdict string
+	Picture             []byte // JSON that a card draws
 	Body                []byte
 }
 
@@ -106,12 +107,12 @@ const timeLayout = "2006-01-02T15:04:05.000000000Z"
 
 func (s *Store) stamp() string { return s.now().UTC().Format(timeLayout) }
 
-const columns = `id, name, form, verdict, revision, updated_at, body`
+const columns = `id, name, form, verdict, picture, revision, updated_at, body`
 
 func scan(row interface{ Scan(...any) error }) (Document, error) {
 	var d Document
 	var at string
-	if err := row.Scan(&d.ID, &d.Name, &d.Form, &d.Verdict, &d.Revision, &at, &d.Body); err != nil {
+	if err := row.Scan(&d.ID, &d.Name, &d.Form, &d.Verdict, &d.Picture, &d.Revision, &at, &d.Body); err != nil {
 		if errors.Is(err, sql.ErrNoRows) {
 			return Document{}, ErrNotFound
 		}
@@ -171,8 +172,8 @@ func (s *Store) Create(ctx context.Context, kind Kind, c Content, key string) (D
 			}
 		}
 		now := s.stamp()
-		if _, err := tx.ExecContext(ctx, `INSERT INTO documents (id, kind, name, form, verdict, revision, updated_at, body) VALUES (?, ?, ?, ?, ?, 1, ?, ?)`,
-			id.String(), kind, c.Name, c.Form, c.Verdict, now, c.Body); err != nil {
+		if _, err := tx.ExecContext(ctx, `INSERT INTO documents (id, kind, name, form, verdict, picture, revision, updated_at, body) VALUES (?, ?, ?, ?, ?, ?, 1, ?, ?)`,
+			id.String(), kind, c.Name, c.Form, c.Verdict, picture(c), now, c.Body); err != nil {
 			return err
 		}
 		if err := keep(ctx, tx, id.String(), 1, now, c.Body); err != nil {
@@ -188,6 +189,14 @@ func (s *Store) Create(ctx context.Context, kind Kind, c Content, key string) (D
 		return err
 	})
 	return out, err
+}
+
+// picture is never null.
+func picture(c Content) []byte {
+	if c.Picture == nil {
+		return []byte{}
+	}
+	return c.Picture
 }
 
 func keep(ctx context.Context, tx *sql.Tx, id string, revision int64, at string, body []byte) error {
@@ -213,8 +222,8 @@ func (s *Store) Put(ctx context.Context, kind Kind, id string, revision int64, c
 			return nil
 		}
 		now := s.stamp()
-		if _, err := tx.ExecContext(ctx, `UPDATE documents SET name = ?, form = ?, verdict = ?, revision = revision + 1, updated_at = ?, body = ? WHERE id = ?`,
-			c.Name, c.Form, c.Verdict, now, c.Body, id); err != nil {
+		if _, err := tx.ExecContext(ctx, `UPDATE documents SET name = ?, form = ?, verdict = ?, picture = ?, revision = revision + 1, updated_at = ?, body = ? WHERE id = ?`,
+			c.Name, c.Form, c.Verdict, picture(c), now, c.Body, id); err != nil {
 			return err
 		}
 		if err := keep(ctx, tx, id, revision+1, now, c.Body); err != nil {
@@ -263,7 +272,7 @@ func (s *Store) List(ctx context.Context, kind Kind, after string, limit int) (P
 	if len(after) > len(timeLayout) {
 		cursorTime, cursorID = after[:len(timeLayout)], after[len(timeLayout)+1:]
 	}
-	rows, err := s.db.QueryContext(ctx, `SELECT id, name, form, verdict, revision, updated_at, x'' FROM documents
+	rows, err := s.db.QueryContext(ctx, `SELECT id, name, form, verdict, picture, revision, updated_at, x'' FROM documents
 		WHERE kind = ? AND deleted_at IS NULL AND (updated_at, id) < (?, ?)
 		ORDER BY updated_at DESC, id DESC LIMIT ?`, kind, cursorTime, cursorID, limit+1)
 	if err != nil {

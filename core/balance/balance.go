@@ -14,6 +14,7 @@ import (
 	"upbeatladle/core/batter"
 	"upbeatladle/core/flow"
 	"upbeatladle/core/food"
+	"upbeatladle/core/lift"
 )
 
 // Weights of the stages (modelling choice): a target counts 1, a line that gives way 1e-3.
@@ -53,6 +54,7 @@ type Problem struct {
 	Hold           []batter.Hold
 	SugarBy        batter.SugarBy
 	AllowLowLiquid bool
+	EggG           float64 // of one egg, for whole eggs added under the structure hold
 }
 
 // Reason says why a target could not be met.
@@ -77,6 +79,8 @@ type Solution struct {
 	Grams   []float64
 	Stuck   []bool // stands at a bound while its target is not met
 	Reports []Report
+	Eggs    int       // whole eggs added to hold the structure
+	DryTo   []float64 // under the strategy DryAddition: what each addition is dried to
 }
 
 // Left that is worth saying: L* in ml/g as the design has it; for sugars and batch size a
@@ -84,6 +88,7 @@ type Solution struct {
 const (
 	thicknessLeft = 0.03
 	relativeLeft  = 0.02
+	tangLeft      = 0.3 // meq per 100 g batter: less cannot be tasted (modelling choice)
 )
 
 // term is one linear target: Σ c_j·x_j + rest → 0, with its scale.
@@ -102,64 +107,137 @@ func (t term) value(x []float64) float64 {
 }
 
 type stage struct {
-	terms []term
-	holds []batter.Hold
-	lines []int
+	terms  []term
+	holds  []batter.Hold
+	lines  []int
+	before func(x []float64) // brings a term up to date that is not linear
 }
 
 type solver struct {
-	p            Problem
-	base         []float64
-	flour        float64 // g of flour lines in the base
-	thickness    term
-	sweetness    term
-	batch        term
-	lStar, sweet float64 // base values
-	reports      []Report
+	p       Problem
+	base    []float64
+	flour   float64 // g of flour lines in the base
+	lStar   float64 // base value
+	terms   map[batter.Hold]term
+	ratio   float64 // soda:acid of the base; NaN without
+	gas     float64 // ml of gas per g of flour-type body in the base
+	reports []Report
 }
 
-// LStar and the sweetness share of the plain base, the values that the targets hold.
+// property of an ingredient per gram that a target adds up over the bowl.
+type property func(*food.Ingredient) float64
+
+// linear makes a target from a property: Σ m·property → level over lines and additions.
+func (s *solver) linear(per property, level, scale float64) term {
+	t := term{coeff: make([]float64, len(s.p.Lines)), rest: -level, scale: scale}
+	for j, l := range s.p.Lines {
+		t.coeff[j] = per(l.Ingredient)
+	}
+	for _, a := range s.p.Additions {
+		t.rest += a.Grams * per(a.Ingredient)
+	}
+	return t
+}
+
+// newSolver takes the values that the targets hold from the plain base.
 func newSolver(p Problem) *solver {
-	s := &solver{p: p, base: make([]float64, len(p.Lines))}
+	s := &solver{p: p, base: make([]float64, len(p.Lines)), terms: map[batter.Hold]term{}}
 	parts := make([]food.Part, len(p.Lines))
+	var mass float64
 	for j, l := range p.Lines {
 		s.base[j] = l.Grams
+		mass += l.Grams
 		parts[j] = food.Part{Ingredient: l.Ingredient, Grams: l.Grams}
 		if l.Role == food.RoleFlour {
 			s.flour += l.Grams
 		}
 	}
 	if s.flour <= 0 { // a flourless base scales its lines by its mass instead
-		s.flour = food.Whole(parts).Mass / 3
+		s.flour = mass / 3
 	}
-	th := flow.Of(parts)
-	s.lStar = th.L()
-	account := food.Batter(parts)
+	th, account, gas := flow.Of(parts), food.Batter(parts), lift.Of(parts)
+	s.lStar, s.ratio, s.gas = th.L(), gas.SodaToAcid(), gas.GasML()/gas.FlourBody
+
+	s.terms[batter.HoldThickness] = s.linear(func(in *food.Ingredient) float64 {
+		return flow.LiquidPerGram(in) - s.lStar*in.Body
+	}, 0, math.Abs(th.Liquid))
+	s.terms[batter.HoldBatchSize] = s.linear(func(*food.Ingredient) float64 { return 1 }, mass, mass)
+
 	sugar := sugarOf(p.SugarBy)
-	s.sweet = sugar(&account.Composition) / account.Mass
-	n := len(p.Lines)
-	s.thickness = term{coeff: make([]float64, n), scale: math.Abs(th.Liquid)}
-	s.sweetness = term{coeff: make([]float64, n), scale: math.Max(s.sweet, sweetScaleFloor) * account.Mass}
-	s.batch = term{coeff: make([]float64, n), scale: account.Mass}
-	per := func(in *food.Ingredient) (loosens, sweetens float64) {
-		loosens = flow.LiquidPerGram(in) - s.lStar*in.Body
-		sweetens = in.Release()*sugar(&in.Composition)/100 - s.sweet*in.BatterMass()
-		return
+	sweet := sugar(&account.Composition) / account.Mass
+	s.terms[batter.HoldSweetness] = s.linear(func(in *food.Ingredient) float64 {
+		return in.Release()*sugar(&in.Composition)/100 - sweet*in.BatterMass()
+	}, 0, math.Max(sweet, sweetScaleFloor)*account.Mass)
+
+	// What gives way is not asked for its salt: only what is put in for taste counts.
+	salt := 0.0
+	for _, l := range parts {
+		salt += l.Grams * SaltPerGram(l.Ingredient)
 	}
-	var mass float64
-	for j, l := range p.Lines {
-		s.thickness.coeff[j], s.sweetness.coeff[j] = per(l.Ingredient)
-		s.batch.coeff[j] = 1
-		mass += l.Grams
+	s.terms[batter.HoldSalt] = s.linear(func(in *food.Ingredient) float64 {
+		return SaltPerGram(in) - salt/account.Mass*in.BatterMass()
+	}, 0, math.Max(salt, saltScaleFloor*account.Mass))
+
+	s.terms[batter.HoldFat] = s.fat()
+	if !math.IsNaN(s.ratio) {
+		s.terms[batter.HoldTang] = s.linear(func(in *food.Ingredient) float64 {
+			if lift.IsSoda(in) {
+				return lift.MeqPerGram
+			}
+			return -s.ratio * lift.AcidPerGram(in)
+		}, 0, math.Max(gas.AcidMeq*s.ratio, 1))
+	} else {
+		tang := gas.AcidMeq / account.Mass
+		s.terms[batter.HoldTang] = s.linear(func(in *food.Ingredient) float64 {
+			return lift.AcidPerGram(in) - tang*in.BatterMass()
+		}, 0, math.Max(gas.AcidMeq, 1))
 	}
-	s.batch.rest = -mass
-	for _, a := range p.Additions {
-		lo, sw := per(a.Ingredient)
-		s.thickness.rest += a.Grams * lo
-		s.sweetness.rest += a.Grams * sw
-		s.batch.rest += a.Grams
-	}
+	s.terms[batter.HoldLift] = s.linear(func(in *food.Ingredient) float64 {
+		return lift.GasPerGram(in) - s.gas*lift.FlourBody(in)
+	}, 0, math.Max(s.gas*gas.FlourBody, 1))
 	return s
+}
+
+// fat holds the fat that is put in as fat, and what the additions bring, against the flour.
+// The milk that gives way is not asked for its fat: the scale would chase a few grams of
+// butter (modelling choice).
+func (s *solver) fat() term {
+	var fat, flour float64
+	for _, l := range s.p.Lines {
+		flour += l.Grams * lift.FlourBody(l.Ingredient)
+		if l.Role == food.RoleFat {
+			fat += l.Grams * fatPerGram(l.Ingredient)
+		}
+	}
+	t := s.linear(func(in *food.Ingredient) float64 { return fatPerGram(in) - fat/flour*lift.FlourBody(in) }, 0, math.Max(fat, 1))
+	for j, l := range s.p.Lines {
+		if l.Role != food.RoleFat {
+			t.coeff[j] = -fat / flour * lift.FlourBody(l.Ingredient)
+		}
+	}
+	return t
+}
+
+func fatPerGram(in *food.Ingredient) float64 { return in.Release() * in.Fat / 100 }
+
+const (
+	saltPerSodium  = 2.54  // g of salt per g of sodium: 58.44/22.99 (molar masses)
+	saltySodium    = 250   // mg/100 g from which an ingredient is salted for taste (modelling choice)
+	saltScaleFloor = 0.001 // g per g of batter, scale of the target for a base without salt (modelling choice)
+)
+
+// SaltPerGram is the salt in g that one gram brings to the taste of the batter: salt rows,
+// salted butter, what cheese and bacon release. The sodium of leaveners, self-raising flour
+// and plain milk is nutrition, not taste.
+func SaltPerGram(in *food.Ingredient) float64 {
+	switch in.Role {
+	case food.RoleLeavener, food.RoleSoda, food.RoleAcid, food.RoleFlour:
+		return 0
+	}
+	if in.Sodium < saltySodium {
+		return 0
+	}
+	return in.Release() * in.Sodium / 1000 * saltPerSodium / 100
 }
 
 // sugarOf returns the measure of sweetness that a sugar target holds.
@@ -172,13 +250,25 @@ func sugarOf(by batter.SugarBy) func(*food.Composition) float64 {
 
 // Solve returns the offsets. The strategy Leave, or a hold list without a target that this
 // package knows, leaves the base as it is; drift is then the caller's to describe. An error
-// means that the problem is not one: a base without mass, or a strategy that is unknown.
+// means that the problem is not one: a strategy that is unknown, or figures that are not
+// numbers.
 func Solve(p Problem) (Solution, error) {
+	s, err := solve(p)
+	if err != nil || !slices.Contains(p.Hold, batter.HoldStructure) || p.Strategy == batter.Leave || p.Strategy == batter.DryAddition {
+		return s, err
+	}
+	return holdStructure(p, s)
+}
+
+func solve(p Problem) (Solution, error) {
 	s := newSolver(p)
 	x := slices.Clone(s.base)
 	out := Solution{Grams: x, Stuck: make([]bool, len(x))}
 	switch p.Strategy {
 	case batter.Leave:
+		return out, nil
+	case batter.DryAddition:
+		s.dry(&out)
 		return out, nil
 	case batter.HoldBackLiquid, batter.BuildUpFlour, batter.Shared:
 	default:
@@ -191,8 +281,11 @@ func Solve(p Problem) (Solution, error) {
 	}
 	for range maxRounds {
 		var moved float64
-		for _, st := range stages {
-			d, err := s.run(st, x)
+		for i := range stages {
+			if stages[i].before != nil {
+				stages[i].before(x)
+			}
+			d, err := s.run(stages[i], x)
 			if err != nil {
 				return Solution{}, err
 			}
@@ -214,20 +307,49 @@ func (s *solver) stages() []stage {
 	var out []stage
 	var first stage
 	judged := !math.IsNaN(s.lStar) && s.hasRole(food.RoleFlour) // a flourless batter is not judged on thickness
-	if s.holds(batter.HoldThickness) && judged {
-		first.terms, first.holds = append(first.terms, s.thickness), append(first.holds, batter.HoldThickness)
-	}
-	if s.holds(batter.HoldBatchSize) {
-		first.terms, first.holds = append(first.terms, s.batch), append(first.holds, batter.HoldBatchSize)
+	for _, h := range []batter.Hold{batter.HoldThickness, batter.HoldBatchSize} {
+		if s.holds(h) && (judged || h == batter.HoldBatchSize) {
+			first.terms, first.holds = append(first.terms, s.terms[h]), append(first.holds, h)
+		}
 	}
 	if len(first.terms) > 0 {
 		first.lines = s.thicknessLines()
 		out = append(out, first)
 	}
-	if s.holds(batter.HoldSweetness) {
-		out = append(out, stage{terms: []term{s.sweetness}, holds: []batter.Hold{batter.HoldSweetness}, lines: s.sugarLines()})
+	add := func(h batter.Hold, lines []int) {
+		if s.holds(h) {
+			out = append(out, stage{terms: []term{s.terms[h]}, holds: []batter.Hold{h}, lines: lines})
+		}
 	}
+	add(batter.HoldSweetness, s.movers(batter.HoldSweetness, food.RoleSugar))
+	if s.hasRole(food.RoleFlour) {
+		add(batter.HoldFat, s.movers(batter.HoldFat, food.RoleFat))
+	}
+	if !math.IsNaN(s.ratio) {
+		add(batter.HoldTang, s.movers(batter.HoldTang, food.RoleSoda))
+	} else if acids := s.movers(batter.HoldTang, food.RoleAcid); len(acids) > 0 {
+		add(batter.HoldTang, acids)
+	}
+	// A base that makes no gas has none to hold. Soda is not linear: its gas enters as it stands.
+	if s.gas > 0 && s.holds(batter.HoldLift) {
+		lifting := []term{s.terms[batter.HoldLift]}
+		own := lifting[0].rest
+		update := func(x []float64) { lifting[0].rest = own + s.sodaGas(x) }
+		update(s.base)
+		out = append(out, stage{terms: lifting, holds: []batter.Hold{batter.HoldLift}, lines: s.movers(batter.HoldLift, food.RoleLeavener), before: update})
+	}
+	add(batter.HoldSalt, s.movers(batter.HoldSalt, food.RoleSalt))
 	return out
+}
+
+// sodaGas is the gas in ml that the soda of the bowl gives with the lines at x.
+func (s *solver) sodaGas(x []float64) float64 {
+	parts := slices.Clone(s.p.Additions)
+	for j, l := range s.p.Lines {
+		parts = append(parts, food.Part{Ingredient: l.Ingredient, Grams: x[j]})
+	}
+	l := lift.Of(parts)
+	return l.GasML() - l.OwnGasML
 }
 
 func (s *solver) holds(h batter.Hold) bool { return slices.Contains(s.p.Hold, h) }
@@ -249,7 +371,7 @@ func (s *solver) linesWhere(ok func(j int, l Line) bool) []int {
 
 // loosening tells whether line j counts as a liquid: it is one by role and it loosens.
 func (s *solver) loosening(j int, l Line) bool {
-	return l.Role == food.RoleLiquid && s.thickness.coeff[j] >= loosens
+	return l.Role == food.RoleLiquid && s.terms[batter.HoldThickness].coeff[j] >= loosens
 }
 
 func (s *solver) thicknessLines() []int {
@@ -279,8 +401,10 @@ func (s *solver) hasLiquid() bool {
 	return false
 }
 
-func (s *solver) sugarLines() []int {
-	return s.linesWhere(func(j int, l Line) bool { return l.Role == food.RoleSugar && s.sweetness.coeff[j] > 0 })
+// movers returns the movable lines of a role that a target really moves with.
+func (s *solver) movers(h batter.Hold, role food.Role) []int {
+	c := s.terms[h].coeff
+	return s.linesWhere(func(j int, l Line) bool { return l.Role == role && c[j] > 0 })
 }
 
 // floor is the least grams of line j.
@@ -379,21 +503,30 @@ func (s *solver) report(st stage, x []float64, out *Solution) {
 	}
 }
 
-// left is the drift that remains of a target, and whether it is worth a sentence.
+// left is the drift that remains of a target, and whether it is worth a sentence. A base
+// that has none of a thing (no salt, no soda) is not told that it cannot hold it, unless an
+// addition brings enough of it to be noticed.
 func (s *solver) left(h batter.Hold, t term, x []float64) (float64, bool) {
 	v := t.value(x)
 	switch h {
 	case batter.HoldThickness:
 		l := v / s.total(x, func(in *food.Ingredient) float64 { return in.Body })
 		return l, math.Abs(l) > thicknessLeft
-	case batter.HoldSweetness:
+	case batter.HoldTang:
+		tang := -v // more soda than the ratio wants is less tang
+		if math.IsNaN(s.ratio) {
+			tang = v
+		}
+		per := 100 * tang / s.total(x, (*food.Ingredient).BatterMass)
+		return per, math.Abs(per) > tangLeft
+	case batter.HoldSweetness, batter.HoldSalt:
 		return v / s.total(x, (*food.Ingredient).BatterMass), math.Abs(v/t.scale) > relativeLeft
 	}
 	return v / t.scale, math.Abs(v/t.scale) > relativeLeft
 }
 
 // total sums a per-gram property over the bowl.
-func (s *solver) total(x []float64, per func(*food.Ingredient) float64) float64 {
+func (s *solver) total(x []float64, per property) float64 {
 	var sum float64
 	for j, l := range s.p.Lines {
 		sum += x[j] * per(l.Ingredient)

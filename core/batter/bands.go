@@ -20,15 +20,80 @@ func ThicknessBand(f Form) (Band, bool) {
 	return b, ok
 }
 
-// Width of the sweetness band around the base (modelling choice until trials say better).
+// Bands around the base where no outside band exists: shares of the base below and above
+// it (modelling choice until trials say better).
 const (
+	moistureShare  = 0.08
 	sweetnessShare = 0.12
+	structureShare = 0.15
 	sweetnessFloor = 0.5 // g per 100 g, so that an unsweetened base has a band at all
 )
 
-// SweetnessBand is the band around the base's own sweetness [g sucrose-equivalent or g
-// sugars per 100 g batter].
-func SweetnessBand(base float64) Band {
-	w := max(sweetnessShare*base, sweetnessFloor)
+func around(base, share, floor float64) Band {
+	w := max(share*base, floor)
 	return Band{max(0, base-w), base + w}
+}
+
+// MoistureBand is the band around the base's water [g per 100 g dry matter].
+func MoistureBand(base float64) Band { return around(base, moistureShare, 0) }
+
+// SweetnessBand is the band around the base's own sweetness [g sucrose-equivalent per 100 g
+// batter].
+func SweetnessBand(base float64) Band { return around(base, sweetnessShare, sweetnessFloor) }
+
+// StructureBand is the band around the base's setting protein [g per 100 g].
+func StructureBand(base float64) Band { return around(base, structureShare, 0) }
+
+// Gas per 100 g of flour-type body [ml at 25 °C]: below is flat, above is coarse, salty and
+// collapses; between, from fluffyAbove on, it is very fluffy (the design's bands).
+const (
+	flatBelow   = 250
+	fluffyAbove = 500
+	coarseAbove = 1000
+)
+
+// LiftBand is the band of gas by form. What is rolled thin, or holds up by egg alone, needs
+// none.
+func LiftBand(f Form) Band {
+	if f == Crepe || f == Flourless {
+		return Band{0, fluffyAbove}
+	}
+	return Band{flatBelow, coarseAbove}
+}
+
+// LiftWord names an amount of gas.
+func LiftWord(ml float64) string {
+	switch {
+	case ml < flatBelow:
+		return "flat"
+	case ml < fluffyAbove:
+		return "standard"
+	case ml <= coarseAbove:
+		return "very fluffy"
+	}
+	return "coarse"
+}
+
+// Acid left per 100 g batter [meq] (modelling choices): below is soapy and browns fast, up
+// to mild it is neutral and tender, above tangy it is tangy and paler.
+const (
+	soapyBelow = -0.8
+	mildAbove  = 1.8
+	tangyAbove = 2.5
+)
+
+// TangBand is the band of the acid that is left.
+func TangBand() Band { return Band{soapyBelow, tangyAbove} }
+
+// TangWord names the acid that is left.
+func TangWord(meq float64) string {
+	switch {
+	case meq < soapyBelow:
+		return "soapy"
+	case meq <= mildAbove:
+		return "neutral"
+	case meq <= tangyAbove:
+		return "mild"
+	}
+	return "tangy"
 }

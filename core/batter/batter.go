@@ -3,6 +3,8 @@
 package batter
 
 import (
+	"math"
+
 	"upbeatladle/core/flow"
 	"upbeatladle/core/food"
 	"upbeatladle/core/measure"
@@ -40,14 +42,20 @@ const (
 var Stages = []Stage{StageDry, StageInfused, StageBatter, StageFoldIn, StageOnPortion, StageUnderPortion}
 
 // InBowl tells whether an addition of the stage is in the bowl when the batter is poured.
-func (s Stage) InBowl() bool { return s != StageOnPortion && s != StageUnderPortion }
+// What is steeped is strained out again.
+func (s Stage) InBowl() bool {
+	return s != StageOnPortion && s != StageUnderPortion && s != StageInfused
+}
 
 // Style is the school of a base.
 type Style string
 
+// Whipped is the style whose egg whites are whipped and folded in last.
+const Whipped Style = "whipped"
+
 // Styles lists every style that a base may have; none is fine too.
 var Styles = []Style{
-	"milk", "cultured", "yogurt", "curd", "self_raising", "whipped", "crisp", "chewy", "yeast", "crepe", "buckwheat", "flourless",
+	"milk", "cultured", "yogurt", "curd", "self_raising", Whipped, "crisp", "chewy", "yeast", "crepe", "buckwheat", "flourless",
 }
 
 // Strategy is how the base gives way to what the additions bring.
@@ -62,7 +70,7 @@ const (
 	Leave          Strategy = "leave"
 )
 
-// Strategies lists every strategy; DryAddition has not landed yet.
+// Strategies lists every strategy in the order of their keys.
 var Strategies = []Strategy{HoldBackLiquid, BuildUpFlour, DryAddition, Shared, Leave}
 
 // Hold is a property that the offsets keep where the base had it.
@@ -113,9 +121,10 @@ type Addition struct {
 
 // Base is a batter that the cook trusts.
 type Base struct {
-	Name  string
-	Style Style
-	Lines []Line
+	Name   string
+	Style  Style
+	School School
+	Lines  []Line
 }
 
 // Offset says what to hold and how.
@@ -148,6 +157,8 @@ type NotYet struct {
 
 // Kitchen is what the batter is measured and made with.
 type Kitchen struct {
+	AltitudeM   float64 // m
+	RestMin     float64 // min, when the kitchen rests its batter otherwise than the base says; NaN when it does not
 	Measures    measure.Standard
 	EggG        float64 // g of one egg without shell
 	ScaleStep   float64 // g
@@ -166,7 +177,7 @@ const (
 func DefaultKitchen() Kitchen {
 	return Kitchen{
 		Measures: measure.Metric, EggG: DefaultEggG, ScaleStep: DefaultScaleStep,
-		LeavenStep: DefaultLeavenStep, Calibration: flow.Prior,
+		LeavenStep: DefaultLeavenStep, Calibration: flow.Prior, RestMin: math.NaN(),
 	}
 }
 

@@ -100,9 +100,6 @@ func (v Variation) Check(k Kitchen) Problems {
 	if ml := v.Portion.VolumeML; bad(ml) || ml < MinPortionML || ml > MaxPortionML {
 		p.Add("/portion/volume_ml", "out_of_range", "A portion must be between %d and %d ml.", MinPortionML, MaxPortionML)
 	}
-	if v.Offset.Strategy == DryAddition {
-		p.Add("/offset/strategy", "not_yet", "Drying the addition is not worked out yet. Hold back liquid, build up flour, share it or leave it.")
-	}
 	return p
 }
 

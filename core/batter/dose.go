@@ -83,3 +83,11 @@ func UsualStage(in *food.Ingredient) Stage {
 	}
 	return StageBatter
 }
+
+// strong flavourings take over a batter when they are dosed boldly (common practice, no source).
+var strong = map[string]bool{
+	"clove": true, "nutmeg": true, "almond_extract": true, "rose_water": true, "star_anise": true, "peppermint_extract": true,
+}
+
+// IsStrong tells whether a flavouring needs a light hand.
+func IsStrong(in *food.Ingredient) bool { return strong[in.ID] }

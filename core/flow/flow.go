@@ -132,3 +132,57 @@ func Spread(ml, tau, rho float64) (diameterMM, thicknessMM float64) {
 func Disc(ml, thicknessMM float64) float64 {
 	return 2 * math.Sqrt(ml*1000/(math.Pi*thicknessMM))
 }
+
+// Time constants [min] (modelling choices).
+const (
+	releaseMin = 30.0 // cells let go of their water, cold and unsalted
+	uptakeMin  = 60.0 // dry pieces drink
+)
+
+// At is the thickness of a bowl that was mixed so many minutes ago: cells have let go of a
+// part of their water, dry pieces have drunk a part of theirs. Time without end is Of.
+func At(parts []food.Part, minutes float64) Thickness {
+	var t Thickness
+	let, drunk := 1-math.Exp(-minutes/releaseMin), 1-math.Exp(-minutes/uptakeMin)
+	for _, p := range parts {
+		in := p.Ingredient
+		own := LiquidPerGram(in) + in.Drinks()
+		if in.HasCells() {
+			own *= let
+		}
+		t.Liquid += p.Grams * (own - in.Drinks()*drunk)
+		t.Body += p.Grams * in.Body
+	}
+	return t
+}
+
+// Flour keeps drinking: a batter just mixed has this share of its rested yield stress
+// (modelling choice).
+const freshShare = 0.75
+
+// HydrationMin is the time constant in minutes with which the flours of a bowl drink, by
+// their mass; 0 when none is known.
+func HydrationMin(parts []food.Part) float64 {
+	var sum, mass float64
+	for _, p := range parts {
+		if p.Ingredient.HydrationMin > 0 {
+			sum += p.Grams * p.Ingredient.HydrationMin
+			mass += p.Grams
+		}
+	}
+	if mass <= 0 {
+		return 0
+	}
+	return sum / mass
+}
+
+// RestShare is the share of the rested yield stress after so many minutes.
+func RestShare(minutes, hydrationMin float64) float64 {
+	if hydrationMin <= 0 {
+		return 1
+	}
+	return freshShare + (1-freshShare)*(1-math.Exp(-minutes/hydrationMin))
+}
+
+// LOf is the L* that a yield stress tau [Pa] stands for.
+func (k Calibration) LOf(tau float64) float64 { return 2 - (math.Log(tau)-k.C)/k.B }

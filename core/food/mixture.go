@@ -15,26 +15,36 @@ type Total struct {
 
 // add puts grams of something of composition c into the total.
 func (t *Total) add(c *Composition, grams float64) {
-	f := grams / 100
 	t.Mass += grams
-	t.Water += f * c.Water
-	t.Protein += f * c.Protein
-	t.Fat += f * c.Fat
-	t.Carbohydrate += f * c.Carbohydrate
-	t.Ash += f * c.Ash
-	t.Alcohol += f * c.Alcohol
-	t.Sugars += f * c.Sugars
-	t.Sucrose += f * c.Sucrose
-	t.Glucose += f * c.Glucose
-	t.Fructose += f * c.Fructose
-	t.Lactose += f * c.Lactose
-	t.Maltose += f * c.Maltose
-	t.Starch += f * c.Starch
-	t.Fibre += f * c.Fibre
-	t.Sodium += f * c.Sodium
-	t.Energy += f * c.Energy
-	t.Acid += f * c.Acid
-	t.CO2 += f * c.CO2
+	t.Composition.add(c, grams/100)
+}
+
+// Add puts a share of another total into this one.
+func (t *Total) Add(other Total, share float64) {
+	t.Mass += share * other.Mass
+	t.Composition.add(&other.Composition, share)
+}
+
+// add adds f times every constituent of o.
+func (c *Composition) add(o *Composition, f float64) {
+	c.Water += f * o.Water
+	c.Protein += f * o.Protein
+	c.Fat += f * o.Fat
+	c.Carbohydrate += f * o.Carbohydrate
+	c.Ash += f * o.Ash
+	c.Alcohol += f * o.Alcohol
+	c.Sugars += f * o.Sugars
+	c.Sucrose += f * o.Sucrose
+	c.Glucose += f * o.Glucose
+	c.Fructose += f * o.Fructose
+	c.Lactose += f * o.Lactose
+	c.Maltose += f * o.Maltose
+	c.Starch += f * o.Starch
+	c.Fibre += f * o.Fibre
+	c.Sodium += f * o.Sodium
+	c.Energy += f * o.Energy
+	c.Acid += f * o.Acid
+	c.CO2 += f * o.CO2
 }
 
 // Whole is the whole account of a mixture: everything in the bowl (docs/maths.md section 2).

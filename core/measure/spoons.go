@@ -1,64 +1,152 @@
 package measure
 
 import (
-	"fmt"
 	"math"
-	"strings"
+	"strconv"
 )
 
 // spoonTolerance is the relative error below which a shorter wording is preferred to
 // a nearer one (modelling choice: a levelled spoon is not better than that).
 const spoonTolerance = 0.015
 
-// fractions that cups and spoons come in, with how they are printed.
-var (
-	cupFractions  = []fraction{{0, ""}, {1. / 4, "¼"}, {1. / 3, "⅓"}, {1. / 2, "½"}, {2. / 3, "⅔"}, {3. / 4, "¾"}}
-	tbspFractions = []fraction{{0, ""}, {1. / 2, "½"}}
-	tspFractions  = []fraction{{0, ""}, {1. / 8, "⅛"}, {1. / 4, "¼"}, {3. / 8, "⅜"}, {1. / 2, "½"}, {5. / 8, "⅝"}, {3. / 4, "¾"}, {7. / 8, "⅞"}}
-)
-
-// quarters are the teaspoon steps that are worth measuring beside a cup.
-var quarters = []fraction{{0, ""}, {1. / 4, "¼"}, {1. / 2, "½"}, {3. / 4, "¾"}}
-
+// fraction of a vessel that it comes in, with how it is printed.
 type fraction struct {
 	v    float64
 	text string
 }
 
-// term of a spoon text: a number of one vessel.
-type spoonTerm struct {
-	ml   float64
-	text string
+// Fractions that cups and spoons come in.
+var (
+	cupFractions  = []fraction{{0, ""}, {1. / 4, "¼"}, {1. / 3, "⅓"}, {1. / 2, "½"}, {2. / 3, "⅔"}, {3. / 4, "¾"}}
+	tbspFractions = []fraction{{0, ""}, {1. / 2, "½"}}
+	tspFractions  = []fraction{{0, ""}, {1. / 8, "⅛"}, {1. / 4, "¼"}, {3. / 8, "⅜"}, {1. / 2, "½"}, {5. / 8, "⅝"}, {3. / 4, "¾"}, {7. / 8, "⅞"}}
+	// quarters are the teaspoon steps that are worth measuring beside a cup.
+	quarters = []fraction{{0, ""}, {1. / 4, "¼"}, {1. / 2, "½"}, {3. / 4, "¾"}}
+)
+
+// vessel is a cup or a spoon of the standard.
+type vessel struct {
+	ml        float64
+	one, many string
+	fractions []fraction
 }
 
-// nearestTerms returns the terms of a vessel just below and just above ml.
-func nearestTerms(ml, vessel float64, fr []fraction, one, many string) []spoonTerm {
-	n := math.Floor(ml / vessel)
-	var below, above spoonTerm
-	above.ml = math.Inf(1)
-	for _, k := range []float64{n, n + 1} {
-		for _, f := range fr {
-			t := spoonTerm{ml: (k + f.v) * vessel}
-			word := many
-			if k+f.v <= 1 {
-				word = one
-			}
+// scoop is a number of one vessel.
+type scoop struct {
+	ml    float64
+	whole float64
+	part  fraction
+	of    vessel
+}
+
+func (s scoop) append(b []byte) []byte {
+	if s.whole > 0 {
+		b = strconv.AppendFloat(b, s.whole, 'f', 0, 64)
+	}
+	b = append(b, s.part.text...)
+	b = append(b, ' ')
+	if s.whole+s.part.v <= 1 {
+		return append(b, s.of.one...)
+	}
+	return append(b, s.of.many...)
+}
+
+// around returns the scoops of the vessel just below (perhaps none) and just above ml.
+func (v vessel) around(ml float64) (below, above scoop) {
+	n := math.Floor(ml / v.ml)
+	below, above = scoop{of: v}, scoop{ml: math.Inf(1)}
+	for _, k := range [2]float64{n, n + 1} {
+		for _, f := range v.fractions {
+			s := scoop{(k + f.v) * v.ml, k, f, v}
 			switch {
-			case k == 0 && f.v == 0:
-			case k == 0:
-				t.text = f.text + " " + word
-			default:
-				t.text = fmt.Sprintf("%.0f%s %s", k, f.text, word)
-			}
-			if t.ml <= ml+1e-9 && t.ml >= below.ml {
-				below = t
-			}
-			if t.ml > ml+1e-9 && t.ml < above.ml {
-				above = t
+			case s.ml <= ml+1e-9 && s.ml >= below.ml:
+				below = s
+			case s.ml > ml+1e-9 && s.ml < above.ml:
+				above = s
 			}
 		}
 	}
-	return []spoonTerm{below, above}
+	return below, above
+}
+
+// phrase is a wording: a scoop, perhaps with a second one added or taken away.
+type phrase struct {
+	first, second scoop
+	less          bool
+	ml            float64
+	cost          int // fewer is shorter
+}
+
+func (p phrase) String() string {
+	b := make([]byte, 0, 40)
+	if p.first.ml > 0 {
+		b = p.first.append(b)
+	}
+	if p.second.ml > 0 {
+		switch {
+		case p.less:
+			b = append(b, " less "...)
+		case p.first.ml > 0:
+			b = append(b, " + "...)
+		}
+		b = p.second.append(b)
+	}
+	return string(b)
+}
+
+// better tells whether a is to be preferred to b for ml: within the tolerance the shorter
+// one, else the nearer one.
+func better(a, b phrase, ml float64) bool {
+	ea, eb := math.Abs(a.ml-ml)/ml, math.Abs(b.ml-ml)/ml
+	okA, okB := ea <= spoonTolerance, eb <= spoonTolerance
+	switch {
+	case okA && okB && a.cost != b.cost:
+		return a.cost < b.cost
+	case okA != okB:
+		return okA
+	}
+	return ea < eb-1e-12
+}
+
+// phraseFor finds the wording for ml in the cups and spoons of the standard.
+func (st Standard) phraseFor(ml float64) phrase {
+	cup := vessel{st.Cup, "cup", "cups", cupFractions}
+	tbsp := vessel{st.Tbsp, "tbsp", "tbsp", tbspFractions}
+	tsp := vessel{st.Tsp, "tsp", "tsp", tspFractions}
+	// The largest vessel that is worth taking out, and what stands beside it.
+	from, beside := tsp, tsp
+	switch {
+	case ml >= st.Cup/4*0.9:
+		from, beside.fractions = cup, quarters
+	case ml >= st.Tbsp*0.98:
+		from = tbsp
+	}
+	best := phrase{ml: math.Inf(1)}
+	consider := func(p phrase) {
+		if p.ml > 0 && (math.IsInf(best.ml, 1) || better(p, best, ml)) {
+			best = p
+		}
+	}
+	below, above := from.around(ml)
+	for _, first := range [2]scoop{below, above} {
+		consider(phrase{first: first, ml: first.ml, cost: 1})
+		rest := ml - first.ml
+		less := rest < 0
+		for _, v := range [2]vessel{beside, tbsp} {
+			low, high := v.around(math.Abs(rest))
+			for _, second := range [2]scoop{low, high} {
+				if second.ml <= 0 || v.ml == st.Tsp && second.ml >= st.Tbsp*0.99 {
+					continue
+				}
+				if less {
+					consider(phrase{first, second, true, first.ml - second.ml, 3})
+				} else {
+					consider(phrase{first, second, false, first.ml + second.ml, 2})
+				}
+			}
+		}
+	}
+	return best
 }
 
 // SpoonText says a mass in cups and spoons of the standard: "1¼ cups + 1 tbsp",
@@ -69,7 +157,8 @@ func (st Standard) SpoonText(grams, density float64) string {
 	return text
 }
 
-// Spoon is SpoonText together with the grams that the words really give.
+// Spoon is SpoonText together with the grams that the words really give. Spooning what was
+// spooned gives the same words.
 func (st Standard) Spoon(grams, density float64) (text string, given float64) {
 	if density <= 0 || grams <= 0 || math.IsNaN(grams) || math.IsInf(grams, 0) {
 		return "", 0
@@ -78,77 +167,15 @@ func (st Standard) Spoon(grams, density float64) (text string, given float64) {
 	if pinch := st.Tsp / PinchPerTsp; ml < pinch*1.5 {
 		return "a pinch", pinch * density
 	}
-	// What to start from, largest vessel that is worth taking out first.
-	var starts []spoonTerm
-	beside := tspFractions // what a second, smaller term is measured with
-	switch {
-	case ml >= st.Cup/4*0.9:
-		starts = nearestTerms(ml, st.Cup, cupFractions, "cup", "cups")
-		beside = quarters
-	case ml >= st.Tbsp*0.98:
-		starts = nearestTerms(ml, st.Tbsp, tbspFractions, "tbsp", "tbsp")
-	default:
-		starts = nearestTerms(ml, st.Tsp, tspFractions, "tsp", "tsp")
+	p := st.phraseFor(ml)
+	text = p.String()
+	for range 5 { // another wording may suit what this one gives; it comes to rest at once or at the next
+		q := st.phraseFor(p.ml)
+		next := q.String()
+		if next == text {
+			break
+		}
+		p, text = q, next
 	}
-	type say struct {
-		text string
-		ml   float64
-		cost int
-	}
-	var best *say
-	consider := func(text string, got float64, cost int) {
-		if got <= 0 {
-			return
-		}
-		c := &say{strings.TrimSpace(text), got, cost}
-		if best == nil {
-			best = c
-			return
-		}
-		eb, ec := math.Abs(best.ml-ml)/ml, math.Abs(got-ml)/ml
-		okB, okC := eb <= spoonTolerance, ec <= spoonTolerance
-		switch {
-		case okB && okC && cost != best.cost:
-			if cost < best.cost {
-				best = c
-			}
-		case okC != okB:
-			if okC {
-				best = c
-			}
-		case ec < eb-1e-12:
-			best = c
-		}
-	}
-	for _, s := range starts {
-		if math.IsInf(s.ml, 1) {
-			continue
-		}
-		consider(s.text, s.ml, 1)
-		rest := ml - s.ml
-		joint := " + "
-		if rest < 0 {
-			rest, joint = -rest, " less "
-		}
-		if s.ml == 0 {
-			joint = ""
-		}
-		small := nearestTerms(rest, st.Tsp, beside, "tsp", "tsp")
-		small = append(small, nearestTerms(rest, st.Tbsp, tbspFractions, "tbsp", "tbsp")...)
-		for _, t := range small {
-			if t.ml <= 0 || math.IsInf(t.ml, 1) || (strings.HasSuffix(t.text, "tsp") && t.ml >= st.Tbsp*0.99) {
-				continue
-			}
-			cost := 2
-			if joint == " less " {
-				cost = 3
-			}
-			if joint == " less " {
-				consider(s.text+joint+t.text, s.ml-t.ml, cost)
-			} else {
-				consider(s.text+joint+t.text, s.ml+t.ml, cost)
-			}
-		}
-	}
-	return best.text, best.ml * density
+	return text, p.ml * density
 }

@@ -61,12 +61,17 @@ func BowlOf(parts []food.Part, air float64) Bowl {
 	return b
 }
 
-// Count is how many whole portions of ml each the bowl gives, after what sticks to it.
-func (b Bowl) Count(ml float64) int {
+// Portions is how many portions of ml each the bowl gives, with the part of one that is left.
+func (b Bowl) Portions(ml float64) float64 {
 	if ml <= 0 {
 		return 0
 	}
-	return int(math.Floor(b.VolumeML*(1-BowlLoss)/ml + 1e-9))
+	return b.VolumeML * (1 - BowlLoss) / ml
+}
+
+// Count is how many whole portions of ml each the bowl gives, after what sticks to it.
+func (b Bowl) Count(ml float64) int {
+	return int(math.Floor(b.Portions(ml) + 1e-9))
 }
 
 // crepeLayerMM is the layer of a crêpe spread by hand or by tilting the pan (modelling

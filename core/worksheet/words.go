@@ -3,12 +3,14 @@ package worksheet
 import (
 	"fmt"
 	"math"
+	"slices"
 	"strings"
 
 	"upbeatladle/core/balance"
 	"upbeatladle/core/batter"
 	"upbeatladle/core/flow"
 	"upbeatladle/core/food"
+	"upbeatladle/core/lift"
 )
 
 func either(yes bool, a, b string) string {
@@ -117,7 +119,7 @@ func (w *work) notes() {
 	for _, r := range w.solution.Reports {
 		w.report(r)
 	}
-	t := w.out.Thickness
+	t := w.out.Gauge(Thickness)
 	switch {
 	case w.v.Form == batter.Flourless:
 		w.note("flourless", "/form", "A flourless batter is thin: small portions, two spatulas. Its thickness is not judged.")
@@ -125,6 +127,13 @@ func (w *work) notes() {
 		w.note("grated_cake", "/additions", "There is more in pieces than in batter. Treat it as a grated cake: press a test one together before you weigh out the rest.")
 	case !flow.InModel(t.After):
 		w.note("out_of_range", "", "At %.2f ml of liquid a gram of body this is outside what the thickness figures were made for. Trust the ladle, not the figure.", t.After)
+	}
+	w.structureNotes()
+	w.liftNotes()
+	w.flavourNotes()
+	if t.State != Unknown && math.Abs(t.ByMeasure-t.After) > spoonDrift {
+		w.note("spoon_left", "", "Measured by cups and spoons it pours %s than weighed: %.2f against %.2f ml/g. The scale is surer.",
+			either(t.ByMeasure > t.After, "thinner", "thicker"), t.ByMeasure, t.After)
 	}
 	for _, n := range w.v.NotYet {
 		w.note("not_yet", n.Pointer, "Not worked out yet: %s.", n.What)
@@ -134,31 +143,122 @@ func (w *work) notes() {
 	}
 }
 
+// spoonDrift is the difference between spoons and scale that is worth a sentence [ml/g]
+// (modelling choice: twice what the solver calls met).
+const spoonDrift = 0.06
+
+// structureNotes suggests a whole egg when the batter would tear.
+func (w *work) structureNotes() {
+	if w.solution.Eggs > 0 {
+		w.note("eggs", "/offset/hold", "%s more %s to hold the structure.", upper(number(w.solution.Eggs)), either(w.solution.Eggs == 1, "egg", "eggs"))
+		return
+	}
+	g := w.out.Gauge(Structure)
+	if g.Base > 0 && g.After < balance.TearsBelow*g.Base && !slices.ContainsFunc(w.solution.Reports, func(r balance.Report) bool { return r.Target == batter.HoldStructure }) {
+		w.note("structure", "/offset/hold", "It sets %.0f %% weaker than the base and tears when flipped: give it one more egg (hold structure does it), or build up flour.", 100*(1-g.After/g.Base))
+	}
+}
+
+const (
+	heavyShare  = 0.25  // of the bowl from which additions are heavy to lift (modelling choice)
+	sayAltitude = 300.0 // m from which altitude is worth a sentence (modelling choice)
+)
+
+// liftNotes minds soda and powder: one where the other belongs, soap, colour, altitude.
+func (w *work) liftNotes() {
+	l, tang := w.weighed.lift, w.out.Gauge(Tang)
+	switch {
+	case l.SodaG > 0 && !l.Sour:
+		w.note("soda_not_sour", "/base/lines", "There is soda, but nothing sour for it to work on: it tastes of soap. Use %s of baking powder instead.", grams(lift.PowderFor(lift.SodaGas(l.SodaG, l.AcidMeq)), 0.1))
+	case l.SodaG > 0 && tang.After < tang.Band.Low:
+		w.note("soapy", "/base/lines", "More soda than the acid takes: soapy, and it browns fast. Take %s less.", grams(l.SodaG-l.AcidMeq/lift.MeqPerGram, 0.1))
+	case l.SodaG == 0 && l.Sour && tang.After > tang.Band.High && w.plain.lift.GasML() > 0:
+		w.note("soda_offer", "/base/lines", "It is tangy. %s of soda in place of %s of the powder would take the edge off; one is not the other.",
+			grams(sodaFor(tang.After-tang.Band.High, w.weighed.account.Mass), 0.1), grams(lift.PowderFor(lift.SodaGas(sodaFor(tang.After-tang.Band.High, w.weighed.account.Mass), l.AcidMeq)), 0.1))
+	}
+	if l.SodaToAcid() >= lift.GreyAbove {
+		for _, p := range w.made {
+			if p.Ingredient.Colour.PHSensitive && p.Grams > 0 {
+				w.note("grey", "/additions", "So much soda for the acid turns %s: a little less soda, or a squeeze of lemon, keeps its colour.",
+					either(p.Ingredient.ID == "turmeric", "turmeric red", lower(p.Ingredient.Label())+" green-grey"))
+				break
+			}
+		}
+	}
+	if room := lift.Expansion(w.k.AltitudeM); math.Abs(w.k.AltitudeM) >= sayAltitude && l.GasML() > 0 {
+		w.note("altitude", "/kitchen/altitude_m", "At %.0f m the same gas fills %.0f %% %s room. A base that was written for sea level takes %.0f %% %s powder and soda here.",
+			w.k.AltitudeM, 100*math.Abs(room-1), either(room > 1, "more", "less"), 100*math.Abs(1-1/room), either(room > 1, "less", "more"))
+	}
+	var added float64
+	for _, p := range w.made {
+		added += p.Grams
+	}
+	if mass := w.weighed.whole.Mass; added > heavyShare*mass && l.OwnGasML > 0 && w.out.Gauge(Lifting).State != High {
+		w.note("heavy", "/additions", "Additions are %.0f %% of the bowl. If the first one comes out flat, such a load takes up to 20 %% more powder.", 100*added/mass)
+	}
+}
+
+// sodaFor is the soda in g that takes meq per 100 g away from a batter.
+func sodaFor(meqPer100, batterG float64) float64 {
+	return meqPer100 * batterG / 100 / lift.MeqPerGram
+}
+
+// flavourNotes warn of strong flavourings before they take over.
+func (w *work) flavourNotes() {
+	for i, a := range w.v.Additions {
+		d := w.out.Lines[len(w.v.Base.Lines)+i].Dose
+		if batter.IsStrong(a.Ingredient) && (d.Word == "bold" || d.Word == "past bold") {
+			w.note("strong", fmt.Sprintf("/additions/%d/amount", i), "%s is strong: from %s on it takes over.", a.Ingredient.Label(), grams(d.Bold, d.Step))
+		}
+	}
+}
+
+// report says in words what a target has left. Every sentence names what to do.
 func (w *work) report(r balance.Report) {
 	perPortion := math.Abs(r.Left) * w.out.Portion.MassG
-	switch {
-	case r.Reason == balance.NoLiquid:
-		w.note("no_liquid", "/offset/strategy", "Nothing in this base loosens it enough to be held back, so the flour moves instead.")
-	case r.Target == batter.HoldThickness && r.Reason == balance.NothingTo:
-		w.note("thickness_left", "/offset", "No line is free to move for thickness: it runs %s than the base, %.2f against %.2f ml/g. Unpin a line, or squeeze or reduce the addition.",
-			either(r.Left > 0, "thinner", "thicker"), w.out.Thickness.After, w.out.Thickness.Base)
-	case r.Target == batter.HoldThickness:
-		stuck := append(w.stuckLabels(food.RoleLiquid), w.stuckLabels(food.RoleFlour)...)
-		gave := "The offsets have nothing left to give"
-		if len(stuck) > 0 {
-			gave = "Even with " + list(stuck)
+	left := grams(perPortion, leftStep(perPortion))
+	t := w.out.Gauge(Thickness)
+	thinner := either(r.Left > 0, "thinner", "thicker")
+	pours := fmt.Sprintf("%s than the base, %.2f against %.2f ml/g", thinner, t.After, t.Base)
+	switch r.Target {
+	case batter.HoldThickness:
+		switch {
+		case r.Reason == balance.NoLiquid:
+			w.note("no_liquid", "/offset/strategy", "Nothing in this base loosens it enough to be held back, so the flour moves instead.")
+		case w.v.Offset.Strategy == batter.DryAddition && r.Left < 0:
+			w.note("thickness_left", "/offset", "Nothing to dry: the additions make it thicker, %.2f against %.2f ml/g. Hold back liquid adds milk instead.", t.After, t.Base)
+		case w.v.Offset.Strategy == batter.DryAddition:
+			w.note("thickness_left", "/offset", "Even squeezed or reduced as far as it goes it runs %s. Use less, or hold back liquid.", pours)
+		case r.Reason == balance.NothingTo:
+			w.note("thickness_left", "/offset", "No line is free to move for thickness: it runs %s. Unpin a line, or squeeze or reduce the addition.", pours)
+		default:
+			stuck := append(w.stuckLabels(food.RoleLiquid), w.stuckLabels(food.RoleFlour)...)
+			gave := either(len(stuck) > 0, "Even with "+list(stuck), "The offsets have nothing left to give:")
+			w.note("thickness_left", "/offset", "%s it runs %s. Use less, squeeze or reduce the addition, or build up flour.", gave, pours)
 		}
-		w.note("thickness_left", "/offset", "%s it runs %s than the base, %.2f against %.2f ml/g. Use less, squeeze or reduce the addition, or build up flour.",
-			gave, either(r.Left > 0, "thinner", "thicker"), w.out.Thickness.After, w.out.Thickness.Base)
-	case r.Target == batter.HoldSweetness && r.Reason == balance.NothingTo:
-		w.note("sweetness_left", "/offset", "The base has no sugar that is free to move: %s a portion %s than the base.",
-			grams(perPortion, leftStep(perPortion)), either(r.Left > 0, "sweeter", "less sweet"))
-	case r.Target == batter.HoldSweetness && r.Left > 0:
-		w.note("sugar_floor", "/offset", "All the sugar is held back and it is still %s a portion sweeter than the base; it browns sooner, so lower the heat.",
-			grams(perPortion, leftStep(perPortion)))
-	case r.Target == batter.HoldSweetness:
-		w.note("sweetness_left", "/offset", "It stays %s a portion less sweet than the base.", grams(perPortion, leftStep(perPortion)))
-	case r.Target == batter.HoldBatchSize:
+	case batter.HoldSweetness:
+		sweeter := either(r.Left > 0, "sweeter", "less sweet")
+		switch {
+		case r.Reason == balance.NothingTo:
+			w.note("sweetness_left", "/offset", "The base has no sugar that is free to move: %s a portion %s than the base.", left, sweeter)
+		case r.Left > 0:
+			w.note("sugar_floor", "/offset", "All the sugar is held back and it is still %s a portion sweeter than the base; it browns sooner, so lower the heat.", left)
+		default:
+			w.note("sweetness_left", "/offset", "It stays %s a portion less sweet than the base.", left)
+		}
+	case batter.HoldSalt:
+		w.note("salt_left", "/offset", "%s: %s of salt a portion %s than the base.",
+			either(r.Reason == balance.NothingTo, "The base has no salt that is free to move", "The salt has nothing left to give"), grams(perPortion, 0.1), either(r.Left > 0, "more", "less"))
+	case batter.HoldFat:
+		w.note("fat_left", "/offset", "The additions bring more fat than the base's own can make up for: %.0f %% %s for the flour than in the base.", 100*math.Abs(r.Left), either(r.Left > 0, "richer", "leaner"))
+	case batter.HoldTang:
+		w.note("tang_left", "/offset", "The tang stays %.1f meq per 100 g %s the base: there is no soda or acid free to move.", math.Abs(r.Left), either(r.Left > 0, "above", "below"))
+	case batter.HoldLift:
+		w.note("lift_left", "/offset", "The gas for the flour stays %.0f %% %s the base: there is no powder free to move.", 100*math.Abs(r.Left), either(r.Left > 0, "above", "below"))
+	case batter.HoldStructure:
+		w.note("structure_left", "/offset", "%s it still sets %.0f %% weaker than the base: smaller portions, two spatulas, or build up flour.",
+			either(r.Reason == balance.NothingTo, "There is no whole egg to add to, so", "Even with two more eggs"), -100*r.Left)
+	case batter.HoldBatchSize:
 		w.note("batch_left", "/offset", "The batch comes out %.0f %% %s than the base.", 100*math.Abs(r.Left), either(r.Left > 0, "bigger", "smaller"))
 	}
 }
@@ -171,35 +271,46 @@ func leftStep(g float64) float64 {
 	return 1
 }
 
-// verdict is the line at the foot: what to weigh, what it makes, what to mind.
-func (w *work) verdict() {
+// weighLead says what to weigh out otherwise than the base, and what of the rest.
+func (w *work) weighLead() (lead, reason string) {
 	var changed []string
 	same := 0
 	for _, l := range w.out.Lines {
-		if l.From != FromBase {
-			continue
-		}
-		if l.Offset != nil && *l.Offset != 0 {
+		switch {
+		case l.From == FromAddition:
+			if l.DryTo != nil {
+				changed = append(changed, fmt.Sprintf("%s dried to %s", lower(l.Label), grams(*l.DryTo, w.k.ScaleStep)))
+			}
+		case l.Offset != nil && *l.Offset != 0:
 			changed = append(changed, fmt.Sprintf("%s %s", lower(l.Label), grams(l.Weigh, l.Step)))
-		} else {
+		default:
 			same++
 		}
 	}
-	lead := "Weigh the base as it is"
-	reason := either(len(w.v.Additions) == 0, "nothing is added yet", "nothing has to give way")
-	if w.v.Offset.Strategy == batter.Leave && len(w.v.Additions) > 0 {
-		reason = "no offsets, as you asked"
-	}
-	if len(changed) > 0 {
-		lead = upper(strings.Join(changed, ", "))
-		reason = fmt.Sprintf("the other %s as the base", number(same))
-		switch same {
-		case 0:
-			reason = "every line moves"
-		case 1:
-			reason = "the other line as the base"
+	if len(changed) == 0 {
+		reason = either(len(w.v.Additions) == 0, "nothing is added yet", "nothing has to give way")
+		if w.v.Offset.Strategy == batter.Leave && len(w.v.Additions) > 0 {
+			reason = "no offsets, as you asked"
 		}
+		return "Weigh the base as it is", reason
 	}
+	switch same {
+	case 0:
+		reason = "every line moves"
+	case 1:
+		reason = "the other line as the base"
+	default:
+		reason = fmt.Sprintf("the other %s as the base", number(same))
+	}
+	if w.v.Offset.Strategy == batter.DryAddition {
+		reason = "the whole base as it is"
+	}
+	return upper(strings.Join(changed, ", ")), reason
+}
+
+// verdict is the line at the foot: what to weigh, what it makes, what to mind.
+func (w *work) verdict() {
+	lead, reason := w.weighLead()
 	w.say("weigh", lead, reason)
 
 	p := w.out.Portion
@@ -214,7 +325,7 @@ func (w *work) verdict() {
 	}
 	w.say("portion", lead, reason)
 
-	w.drift([]Gauge{w.out.Thickness, w.out.Sweetness})
+	w.drift(w.out.Gauges)
 	if len(w.out.Allergens) > 0 {
 		w.say("allergens", "Contains "+list(w.out.Allergens), "by the usual makes; the pack decides")
 	}

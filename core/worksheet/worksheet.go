@@ -4,15 +4,13 @@ package worksheet
 
 import (
 	"math"
-	"slices"
-	"strings"
 
 	"upbeatladle/core/balance"
 	"upbeatladle/core/batter"
 	"upbeatladle/core/flow"
 	"upbeatladle/core/food"
+	"upbeatladle/core/lift"
 	"upbeatladle/core/measure"
-	"upbeatladle/core/portion"
 )
 
 // State of a ledger line.
@@ -46,9 +44,11 @@ type Line struct {
 	RoundedFrom                 float64      // the same before rounding
 	Step                        float64      // of the scale it is weighed on
 	Measure                     string       // in cups and spoons; empty when not known
+	MeasureG                    float64      // what the cups and spoons really give
 	State                       State
 	Brings                      *Brings      // of an addition
 	Dose                        *batter.Dose // of an addition
+	DryTo                       *float64     // what an addition is to be dried to
 	Colour                      food.Colour
 }
 
@@ -69,8 +69,9 @@ const (
 
 // Gauge compares the plain base, the batter without offsets and the batter as weighed.
 type Gauge struct {
-	Label, Unit       string
+	Key, Label, Unit  string
 	Base, With, After float64
+	ByMeasure         float64      // the same measured out by cups and spoons
 	Band              *batter.Band // nil when the form is not judged
 	State             GaugeState
 	Verdict           string // one word
@@ -79,13 +80,26 @@ type Gauge struct {
 	Decimals          int    // that the figure is worth
 }
 
+// Pour is how the batter runs at one moment.
+type Pour struct {
+	When          string
+	Minutes       float64
+	YieldStressPa float64
+	Class         flow.Class
+}
+
 // Batter describes the bowl as weighed.
 type Batter struct {
 	MassG, FoldInG, VolumeML, DensityGML float64
 	FlourG                               float64 // of the base, which doses are counted against
 	WaterG, SugarsG                      float64 // whole account of the bowl
+	AcidMeq                              float64 // batter account
+	SodaToAcid                           float64 // NaN without soda
+	GasML                                float64 // per 100 g flour-type body, 25 °C; NaN without any
 	YieldStressPa                        *float64
+	Pours                                []Pour     // now, after the rest, settled; empty when not judged
 	Class                                flow.Class // empty when not judged
+	Colour                               Tint
 }
 
 // Portion is one portion and how many there are.
@@ -106,23 +120,36 @@ type Note struct{ Code, Pointer, Text string }
 // Caution is a warning that applies to this serving.
 type Caution struct{ Code, Text string }
 
+// Step is one step of the mixing order.
+type Step struct{ Text string }
+
 // Worksheet is the answer to a variation.
 type Worksheet struct {
 	Lines                 []Line
-	Thickness, Sweetness  Gauge
+	Gauges                []Gauge // thickness, moisture, sweetness, lift, tang, structure
 	Batter                Batter
 	Portion               Portion
+	Nutrition             *Nutrition // nil when the bowl fills no portion
 	Allergens, MayContain []string
+	AllergensEU           []string
+	AllergensUS           []string
 	Verdict               []Verdict
 	Cautions              []Caution
+	Mixing                []Step
 	Notes                 []Note
+	Strategies            []Preview
+	Working               []Working
 }
 
-// Level tolerances: a gauge is level when it is no further from the base than this.
-const (
-	levelThickness = 0.03 // ml/g, what the solver also calls met
-	levelShare     = 0.02 // of the base (modelling choice)
-)
+// Gauge returns the gauge of a key.
+func (w *Worksheet) Gauge(key string) Gauge {
+	for _, g := range w.Gauges {
+		if g.Key == key {
+			return g
+		}
+	}
+	return Gauge{}
+}
 
 // grated cakes are not judged on thickness: pieces above half the mass.
 const gratedCakeShare = 0.5
@@ -130,12 +157,14 @@ const gratedCakeShare = 0.5
 // bowl is one state of the variation: masses of the lines with the additions in the bowl.
 type bowl struct {
 	parts   []food.Part
+	whole   food.Total
 	account food.Total // batter account
 	thick   flow.Thickness
+	lift    lift.Lift
 }
 
 func bowlOf(parts []food.Part) bowl {
-	return bowl{parts, food.Batter(parts), flow.Of(parts)}
+	return bowl{parts, food.Whole(parts), food.Batter(parts), flow.Of(parts), lift.Of(parts)}
 }
 
 func (b bowl) sweetness() float64 {
@@ -143,6 +172,15 @@ func (b bowl) sweetness() float64 {
 		return 0
 	}
 	return 100 * b.account.Sweetness() / b.account.Mass
+}
+
+// moisture is the water in g per 100 g of dry matter, in the whole account: what the heat
+// has to deal with.
+func (b bowl) moisture() float64 {
+	if dry := b.whole.Mass - b.whole.Water; dry > 0 {
+		return 100 * b.whole.Water / dry
+	}
+	return 0
 }
 
 // pieceShare is the share of the bowl's mass that went in as pieces.
@@ -162,35 +200,52 @@ func (b bowl) pieceShare() float64 {
 
 // work carries one calculation.
 type work struct {
-	v                    batter.Variation
-	k                    batter.Kitchen
-	base                 []float64 // g of the base lines
-	weigh                []float64 // g, rounded
-	adds                 []float64 // g of the additions
-	flour                float64
-	plain, with, weighed bowl
-	solution             balance.Solution
-	out                  Worksheet
+	v                             batter.Variation
+	k                             batter.Kitchen
+	base                          []float64   // g of the base lines
+	weigh                         []float64   // g, rounded to the scale
+	spooned                       []float64   // g, as cups and spoons give them
+	adds                          []float64   // g of the additions
+	made                          []food.Part // the additions in the bowl as they go in: dried, if so asked
+	flour                         float64
+	plain, with, weighed, bySpoon bowl
+	solution                      balance.Solution
+	out                           Worksheet
 }
 
 // Work answers a variation made in a kitchen. The error is batter.Problems when the
 // variation cannot be worked with; nothing else is returned then.
 func Work(v batter.Variation, k batter.Kitchen) (Worksheet, error) {
-	if err := v.Check(k).OrNil(); err != nil {
+	w, err := ledger(v, k)
+	if err != nil {
 		return Worksheet{}, err
+	}
+	w.gauges()
+	w.describe()
+	w.nutrition()
+	w.safety()
+	w.notes()
+	w.verdict()
+	w.mixing()
+	if err := w.previews(); err != nil {
+		return Worksheet{}, err
+	}
+	w.working()
+	return w.out, nil
+}
+
+// ledger measures, solves and rounds: the part that a preview of another strategy shares.
+func ledger(v batter.Variation, k batter.Kitchen) (*work, error) {
+	if err := v.Check(k).OrNil(); err != nil {
+		return nil, err
 	}
 	w := &work{v: v, k: k}
 	w.measure()
 	if err := w.balance(); err != nil {
-		return Worksheet{}, err
+		return nil, err
 	}
 	w.lines()
-	w.gauges()
-	w.describe()
-	w.safety()
-	w.notes()
-	w.verdict()
-	return w.out, nil
+	return w, nil
 }
 
 // measure turns every line into grams. Check has made sure that it can.
@@ -215,7 +270,7 @@ func (w *work) parts(masses []float64, additions bool) []food.Part {
 		out = append(out, food.Part{Ingredient: w.v.Base.Lines[i].Ingredient, Grams: g})
 	}
 	if additions {
-		out = append(out, w.additions()...)
+		out = append(out, w.made...)
 	}
 	return out
 }
@@ -230,15 +285,21 @@ func (w *work) additions() []food.Part {
 	return out
 }
 
-// balance solves the offsets, rounds them to the scale and looks at the three bowls.
-func (w *work) balance() error {
+// problem is the variation as the solver sees it.
+func (w *work) problem() balance.Problem {
 	p := balance.Problem{
 		Additions: w.additions(), Strategy: w.v.Offset.Strategy, Hold: w.v.Offset.Hold,
-		SugarBy: w.v.Offset.SugarBy, AllowLowLiquid: w.v.Offset.AllowLowLiquid,
+		SugarBy: w.v.Offset.SugarBy, AllowLowLiquid: w.v.Offset.AllowLowLiquid, EggG: w.k.EggG,
 	}
 	for i, l := range w.v.Base.Lines {
 		p.Lines = append(p.Lines, balance.Line{Ingredient: l.Ingredient, Grams: w.base[i], Role: l.Role, Locked: l.Locked})
 	}
+	return p
+}
+
+// balance solves the offsets and rounds them to the scale.
+func (w *work) balance() error {
+	p := w.problem()
 	s, err := balance.Solve(p)
 	if err != nil {
 		return err
@@ -247,8 +308,16 @@ func (w *work) balance() error {
 	for i, l := range w.v.Base.Lines {
 		w.weigh = append(w.weigh, measure.Round(s.Grams[i], w.k.Step(l)))
 	}
+	w.made = p.Additions
 	w.plain = bowlOf(w.parts(w.base, false))
 	w.with = bowlOf(w.parts(w.base, true))
+	if s.DryTo != nil {
+		w.made = nil
+		for i, a := range p.Additions {
+			to := measure.Round(s.DryTo[i], w.k.ScaleStep)
+			w.made = append(w.made, food.Part{Ingredient: balance.Dried(a.Ingredient, a.Grams, to), Grams: min(to, a.Grams)})
+		}
+	}
 	return nil
 }
 
@@ -262,6 +331,10 @@ func (w *work) same(l batter.Line) func(*food.Ingredient) float64 {
 		return func(in *food.Ingredient) float64 { return in.Body }
 	case food.RoleSugar:
 		return func(in *food.Ingredient) float64 { return in.Release() * in.Sweetness() / 100 }
+	case food.RoleFat:
+		return func(in *food.Ingredient) float64 { return in.Release() * in.Fat / 100 }
+	case food.RoleSalt:
+		return balance.SaltPerGram
 	}
 	return nil
 }
@@ -305,27 +378,36 @@ func (w *work) lines() {
 		if w.solution.Stuck[i] {
 			state = Stuck
 		}
+		text, given := w.spoons(l, w.weigh[i])
+		w.spooned = append(w.spooned, given)
 		w.out.Lines = append(w.out.Lines, Line{
 			ID: l.ID, Ingredient: l.Ingredient.ID, Name: l.Ingredient.Name, Label: l.Ingredient.Label(), Role: l.Role,
 			From: FromBase, Base: &base, ActsLike: &acts, Offset: &offset, Weigh: w.weigh[i],
-			RoundedFrom: w.solution.Grams[i], Step: step, Measure: w.spoons(l, w.weigh[i]), State: state,
+			RoundedFrom: w.solution.Grams[i], Step: step, Measure: text, MeasureG: given, State: state,
 			Colour: l.Ingredient.Colour,
 		})
 	}
 	w.weighed = bowlOf(w.parts(w.weigh, true))
+	w.bySpoon = bowlOf(w.parts(w.spooned, true))
 	reference := w.doseReference()
+	inBowl := 0
 	for i, a := range w.v.Additions {
 		g, step := w.adds[i], w.k.Step(a.Line)
 		dose := batter.DoseOf(a.Ingredient, reference, g)
 		weigh := measure.Round(g, step)
+		text, given := w.spoons(a.Line, weigh)
 		line := Line{
 			ID: a.ID, Ingredient: a.Ingredient.ID, Name: a.Ingredient.Name, Label: a.Ingredient.Label(), Role: a.Role,
 			From: FromAddition, Stage: a.Stage, Weigh: weigh, RoundedFrom: g, Step: step,
-			Measure: w.spoons(a.Line, weigh), State: AsItIs, Dose: &dose, Colour: a.Ingredient.Colour,
+			Measure: text, MeasureG: given, State: AsItIs, Dose: &dose, Colour: a.Ingredient.Colour,
 		}
 		if a.Stage.InBowl() {
 			released := food.Batter([]food.Part{{Ingredient: a.Ingredient, Grams: g}})
 			line.Brings = &Brings{Water: released.Water, Sugars: released.Sugars}
+			if to := w.made[inBowl].Grams; to < g {
+				line.DryTo = &to
+			}
+			inBowl++
 		}
 		w.out.Lines = append(w.out.Lines, line)
 	}
@@ -339,167 +421,24 @@ func (w *work) doseReference() float64 {
 	return batter.DoseReference(w.flour, mass)
 }
 
-// spoons says grams of a line in the kitchen's cups and spoons, eggs by number.
-func (w *work) spoons(l batter.Line, grams float64) string {
+// spoons says grams of a line in the kitchen's cups and spoons, eggs by number, with the
+// grams that this really gives. Without a density the scale has to serve.
+func (w *work) spoons(l batter.Line, grams float64) (text string, given float64) {
 	if grams <= 0 {
-		return ""
+		return "", 0
 	}
 	if l.Ingredient.Group == food.GroupEgg && l.Ingredient.UnitG > 0 {
 		one := l
 		one.Amount, one.Unit = 1, measure.Each
 		if g, err := w.k.Grams(one); err == nil {
-			return countText(grams/g, l.Ingredient)
+			return countText(grams/g, l.Ingredient), grams
 		}
 	}
 	s := l.Ingredient.Subject()
 	s.Method = l.Method
-	one, err := w.k.Measures.ToGrams(1, measure.Ml, s)
+	density, err := w.k.Measures.ToGrams(1, measure.Ml, s)
 	if err != nil {
-		return ""
+		return "", grams
 	}
-	return w.k.Measures.SpoonText(grams, one)
-}
-
-func (w *work) gauges() {
-	w.out.Thickness = w.thicknessGauge()
-	w.out.Sweetness = w.sweetnessGauge()
-}
-
-func (w *work) thicknessGauge() Gauge {
-	g := Gauge{
-		Label: "Thickness", Unit: "ml/g", Base: w.plain.thick.L(), With: w.with.thick.L(), After: w.weighed.thick.L(),
-		LowText: "thicker", HighText: "thinner", Decimals: 2,
-	}
-	band, ok := batter.ThicknessBand(w.v.Form)
-	switch {
-	case !ok || math.IsNaN(g.Base) || w.flour <= 0:
-		g.State, g.Verdict, g.VerdictText = Unknown, "not judged", "A flourless batter is not judged on thickness"
-		return g
-	case w.weighed.pieceShare() > gratedCakeShare:
-		g.Band = &band
-		g.State, g.Verdict, g.VerdictText = Unknown, "not judged", "More pieces than batter: a cake, not judged on thickness"
-		return g
-	}
-	g.Band = &band
-	g.Verdict = string(flow.ClassOf(g.After))
-	d := g.After - g.Base
-	switch {
-	case math.Abs(d) <= levelThickness:
-		g.State, g.VerdictText = Level, "Pours like the base"
-	case band.Contains(g.After):
-		g.State, g.VerdictText = InBand, "A touch "+either(d > 0, "thinner", "thicker")+" than the base"
-	case g.After > band.High:
-		g.State, g.VerdictText = High, "Too thin for "+formName(w.v.Form, 1)
-	default:
-		g.State, g.VerdictText = Low, "Too thick for "+formName(w.v.Form, 1)
-	}
-	return g
-}
-
-func (w *work) sweetnessGauge() Gauge {
-	g := Gauge{
-		Label: "Sweetness", Unit: "g/100 g", Base: w.plain.sweetness(), With: w.with.sweetness(), After: w.weighed.sweetness(),
-		LowText: "less sweet", HighText: "sweeter", Decimals: 1,
-	}
-	band := batter.SweetnessBand(g.Base)
-	g.Band = &band
-	d := g.After - g.Base
-	more := either(d > 0, "sweeter", "less sweet")
-	switch {
-	case math.Abs(d) <= math.Max(levelShare*g.Base, 0.05):
-		g.State, g.Verdict, g.VerdictText = Level, "level", "As sweet as the base"
-	case band.Contains(g.After):
-		g.State, g.Verdict, g.VerdictText = InBand, more, "A touch "+more+" than the base"
-	case d > 0:
-		g.State, g.Verdict, g.VerdictText = High, more, "Sweeter than the base"
-	default:
-		g.State, g.Verdict, g.VerdictText = Low, more, "Less sweet than the base"
-	}
-	return g
-}
-
-// describe looks at the bowl as weighed and at one portion of it.
-func (w *work) describe() {
-	whole := food.Whole(w.weighed.parts)
-	pot := portion.BowlOf(w.weighed.parts, portion.Air(w.v.Form))
-	b := Batter{
-		MassG: whole.Mass, VolumeML: pot.VolumeML, DensityGML: pot.Density(), FlourG: w.doseReference(),
-		WaterG: whole.Water, SugarsG: whole.Sugars,
-	}
-	for i, a := range w.v.Additions {
-		if a.Stage == batter.StageFoldIn {
-			b.FoldInG += w.adds[i]
-		}
-	}
-	ml := w.v.Portion.VolumeML
-	p := Portion{Count: pot.Count(ml), VolumeML: ml, MassG: ml * pot.Density()}
-	p.LeftOverML = math.Max(0, pot.VolumeML*(1-portion.BowlLoss)-float64(p.Count)*ml)
-	if w.out.Thickness.State != Unknown {
-		b.Class = flow.ClassOf(w.out.Thickness.After)
-	}
-	if l := w.weighed.thick.L(); !math.IsNaN(l) && w.flour > 0 {
-		tau := w.k.Calibration.YieldStress(l)
-		b.YieldStressPa = &tau
-		if layer, ok := portion.LayerOf(w.v.Form, ml, tau, pot.Density()); ok {
-			p.DiameterMM, p.PouredMM = &layer.DiameterMM, &layer.ThicknessMM
-		}
-	}
-	if p.DiameterMM == nil {
-		p.Reason = either(w.v.Form == batter.Waffle, "A waffle takes the shape of its iron.", "A flourless batter is not judged on how it spreads.")
-	}
-	w.out.Batter, w.out.Portion = b, p
-}
-
-// safety gathers allergens and cautions of everything in the serving, once each.
-func (w *work) safety() {
-	var contains, may []string
-	add := func(in *food.Ingredient) {
-		contains = append(contains, in.Allergens...)
-		may = append(may, in.MayContain...)
-	}
-	type said struct{ text, who string }
-	var rows []said
-	var eggOrFlour, told bool
-	caution := func(in *food.Ingredient) {
-		if in.Caution != "" {
-			rows = append(rows, said{in.Caution, lower(in.Label())})
-			told = told || strings.Contains(in.Caution, "do not taste")
-		}
-	}
-	for _, l := range w.v.Base.Lines {
-		add(l.Ingredient)
-		caution(l.Ingredient)
-		eggOrFlour = eggOrFlour || l.Ingredient.Group == food.GroupEgg || l.Ingredient.IsFlour()
-	}
-	for i, a := range w.v.Additions {
-		if w.adds[i] > 0 {
-			add(a.Ingredient)
-			caution(a.Ingredient)
-		}
-	}
-	w.out.Allergens, w.out.MayContain = unique(contains), unique(may)
-	w.out.MayContain = slices.DeleteFunc(w.out.MayContain, func(m string) bool { return slices.Contains(w.out.Allergens, m) })
-	if eggOrFlour && !told {
-		w.out.Cautions = append(w.out.Cautions, Caution{"raw_batter", "Do not taste raw batter: flour and egg are raw until cooked through."})
-	}
-	if len(w.out.Allergens) > 0 {
-		w.out.Cautions = append(w.out.Cautions, Caution{"allergens", "Allergens follow the usual makes; the pack decides. A shared griddle or iron carries them over."})
-	}
-	for len(rows) > 0 {
-		text, who := rows[0].text, []string{}
-		rows = slices.DeleteFunc(rows, func(s said) bool {
-			if s.text == text && !slices.Contains(who, s.who) {
-				who = append(who, s.who)
-			}
-			return s.text == text
-		})
-		w.out.Cautions = append(w.out.Cautions, Caution{"ingredient", upper(text) + " (" + list(who) + ")."})
-	}
-	w.out.Cautions = append(w.out.Cautions, Caution{"local_code", "This is kitchen help, not a food-safety plan: follow your local code."})
-}
-
-func unique(s []string) []string {
-	s = slices.Clone(s)
-	slices.Sort(s)
-	return slices.Compact(s)
+	return w.k.Measures.Spoon(grams, density)
 }

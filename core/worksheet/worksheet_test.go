@@ -74,9 +74,9 @@ func TestBeetrootLedger(t *testing.T) {
 	assert.InDelta(t, 400+200*(0.8706+0.62*0.0796+0.65*0.0018+0.74*0.0168)/0.953, *milk.ActsLike, 3)
 	assert.InDelta(t, 250+200*0.18, *flour.ActsLike, 1e-9)
 	assert.Greater(t, *sugar.ActsLike, 42.0)
-	assert.Equal(t, worksheet.Level, w.Thickness.State)
-	assert.InDelta(t, 1.99, w.Thickness.Base, 0.005)
-	assert.InDelta(t, 2.38, w.Thickness.With, 0.005)
+	assert.Equal(t, worksheet.Level, w.Gauge("thickness").State)
+	assert.InDelta(t, 1.99, w.Gauge("thickness").Base, 0.005)
+	assert.InDelta(t, 2.38, w.Gauge("thickness").With, 0.005)
 	assert.Equal(t, "Whole milk 287 g, white sugar 19 g", w.Verdict[0].Lead)
 	assert.Equal(t, "the other three as the base", w.Verdict[0].Reason)
 	assert.Empty(t, w.Notes)
@@ -89,7 +89,7 @@ func TestAfterValuesAreThoseOfTheRoundedRecipe(t *testing.T) {
 	w, err := worksheet.Work(v, k)
 	require.NoError(t, err)
 	assert.Equal(t, 300.0, find(t, w, "milk").Weigh)
-	assert.Greater(t, w.Thickness.After, 2.02, "the coarse scale leaves it thinner, and it shows")
+	assert.Greater(t, w.Gauge("thickness").After, 2.02, "the coarse scale leaves it thinner, and it shows")
 }
 
 // 10 kg of purée in a small base is not an error: it is answered with what gives way.
@@ -170,7 +170,7 @@ func TestMassIsConservedOnTheSheet(t *testing.T) {
 func TestWhatIsPutOnThePortionLeavesTheBowlAlone(t *testing.T) {
 	plain := work(t, worked())
 	w := work(t, worked(add("blueberry_frozen", 150, batter.StageOnPortion)))
-	assert.Equal(t, plain.Thickness.After, w.Thickness.After)
+	assert.Equal(t, plain.Gauge("thickness").After, w.Gauge("thickness").After)
 	assert.Equal(t, plain.Batter.MassG, w.Batter.MassG)
 	assert.Nil(t, find(t, w, "a-blueberry_frozen").Brings)
 }
@@ -184,18 +184,18 @@ func TestForms(t *testing.T) {
 	v.Form = batter.Crepe
 	w = work(t, v)
 	assert.InDelta(t, 252, *w.Portion.DiameterMM, 1)
-	assert.Equal(t, worksheet.Level, w.Thickness.State)
+	assert.Equal(t, worksheet.Level, w.Gauge("thickness").State)
 	v.Form = batter.Flourless
 	v.Base.Lines = []batter.Line{line("banana", "banana_mashed", 2, measure.Each), line("egg", "egg_whole", 3, measure.Each)}
 	w = work(t, v)
-	assert.Equal(t, worksheet.Unknown, w.Thickness.State)
+	assert.Equal(t, worksheet.Unknown, w.Gauge("thickness").State)
 	assert.Empty(t, w.Batter.Class)
 	assert.Contains(t, codes(w), "flourless")
 }
 
 func TestGratedCakeIsDescribedNotJudged(t *testing.T) {
 	w := work(t, worked(add("cabbage_white_grated", 2500, batter.StageBatter)))
-	assert.Equal(t, worksheet.Unknown, w.Thickness.State)
+	assert.Equal(t, worksheet.Unknown, w.Gauge("thickness").State)
 	assert.Contains(t, codes(w), "grated_cake")
 }
 
@@ -206,7 +206,7 @@ func TestVerdictWithoutOffsets(t *testing.T) {
 	v.Offset.Strategy = batter.Leave
 	w := work(t, v)
 	assert.Equal(t, "no offsets, as you asked", w.Verdict[0].Reason)
-	assert.Equal(t, worksheet.High, w.Thickness.State, "2.38 is above a pancake's 2.35")
+	assert.Equal(t, worksheet.High, w.Gauge("thickness").State, "2.38 is above a pancake's 2.35")
 	assert.True(t, slices.ContainsFunc(w.Verdict, func(v worksheet.Verdict) bool { return v.Kind == "drift" }))
 }
 
@@ -246,18 +246,17 @@ func TestBadVariations(t *testing.T) {
 			v.Additions[0].Ingredient = &x
 			v.Additions[0].Unit = measure.Cup
 		}, "/additions/0/unit", "no_density"},
-		"uncounted":      {func(v *batter.Variation) { v.Additions[0].Unit = measure.Each }, "/additions/0/unit", "not_counted"},
-		"can":            {func(v *batter.Variation) { v.Additions[0].Unit = measure.Can }, "/additions/0/unit", "can_size"},
-		"unknown unit":   {func(v *batter.Variation) { v.Additions[0].Unit = "gill" }, "/additions/0/unit", "unknown_unit"},
-		"negative":       {func(v *batter.Variation) { v.Additions[0].Amount = -1 }, "/additions/0/amount", "negative"},
-		"NaN":            {func(v *batter.Variation) { v.Additions[0].Amount = math.NaN() }, "/additions/0/amount", "not_a_number"},
-		"a tonne":        {func(v *batter.Variation) { v.Additions[0].Amount = 1e6 }, "/additions/0/amount", "too_much"},
-		"base of zero":   {func(v *batter.Variation) { v.Base.Lines[1].Amount = 0 }, "/base/lines/1/amount", "not_positive"},
-		"no flour":       {func(v *batter.Variation) { v.Base.Lines = v.Base.Lines[1:] }, "/base/lines", "no_flour"},
-		"empty base":     {func(v *batter.Variation) { v.Base.Lines = nil }, "/base/lines", "empty"},
-		"no name":        {func(v *batter.Variation) { v.Name = " " }, "/name", "missing"},
-		"tiny portion":   {func(v *batter.Variation) { v.Portion.VolumeML = 1 }, "/portion/volume_ml", "out_of_range"},
-		"not landed yet": {func(v *batter.Variation) { v.Offset.Strategy = batter.DryAddition }, "/offset/strategy", "not_yet"},
+		"uncounted":    {func(v *batter.Variation) { v.Additions[0].Unit = measure.Each }, "/additions/0/unit", "not_counted"},
+		"can":          {func(v *batter.Variation) { v.Additions[0].Unit = measure.Can }, "/additions/0/unit", "can_size"},
+		"unknown unit": {func(v *batter.Variation) { v.Additions[0].Unit = "gill" }, "/additions/0/unit", "unknown_unit"},
+		"negative":     {func(v *batter.Variation) { v.Additions[0].Amount = -1 }, "/additions/0/amount", "negative"},
+		"NaN":          {func(v *batter.Variation) { v.Additions[0].Amount = math.NaN() }, "/additions/0/amount", "not_a_number"},
+		"a tonne":      {func(v *batter.Variation) { v.Additions[0].Amount = 1e6 }, "/additions/0/amount", "too_much"},
+		"base of zero": {func(v *batter.Variation) { v.Base.Lines[1].Amount = 0 }, "/base/lines/1/amount", "not_positive"},
+		"no flour":     {func(v *batter.Variation) { v.Base.Lines = v.Base.Lines[1:] }, "/base/lines", "no_flour"},
+		"empty base":   {func(v *batter.Variation) { v.Base.Lines = nil }, "/base/lines", "empty"},
+		"no name":      {func(v *batter.Variation) { v.Name = " " }, "/name", "missing"},
+		"tiny portion": {func(v *batter.Variation) { v.Portion.VolumeML = 1 }, "/portion/volume_ml", "out_of_range"},
 	} {
 		v := worked(add("beetroot_cooked", 200, batter.StageBatter))
 		c.change(&v)

@@ -38,6 +38,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/scalings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A batch made larger or smaller; nothing is saved */
+        post: operations["scaleVariation"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/swaps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What can stand in for a sour or milky line with the same acid and water */
+        post: operations["listSwaps"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/comparisons": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Two variations line by line */
+        post: operations["compareVariations"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/ingredients": {
         parameters: {
             query?: never;
@@ -102,6 +153,46 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["restoreVariation"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/variations/{id}/versions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        /** The named states of a variation, newest first */
+        get: operations["listVersions"];
+        put?: never;
+        /** Name a saved state */
+        post: operations["nameVersion"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/variations/{id}/revisions/{revision}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+                revision: number;
+            };
+            cookie?: never;
+        };
+        /** A variation as it was saved then */
+        get: operations["getRevision"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -388,11 +479,88 @@ export interface components {
             gauges: components["schemas"]["Gauges"];
             batter: components["schemas"]["Batter"];
             portion: components["schemas"]["Portion"];
+            nutrition_per_portion?: components["schemas"]["Nutrition"];
+            nutrition_per_100g?: components["schemas"]["Nutrition"];
             allergens: string[];
+            /** @description In the words of the EU list */
+            allergens_eu: string[];
+            /** @description In the words of the US list */
+            allergens_us: string[];
             may_contain: string[];
             verdict: components["schemas"]["Verdict"][];
             cautions: components["schemas"]["Caution"][];
+            mixing: components["schemas"]["MixingStep"][];
             notes: components["schemas"]["Note"][];
+            strategies: components["schemas"]["StrategyPreview"][];
+            working: components["schemas"]["Working"][];
+        };
+        Nutrition: {
+            /** Format: double */
+            energy_kcal: number;
+            /** Format: double */
+            fat_g: number;
+            /**
+             * Format: double
+             * @description Without fibre
+             */
+            carbohydrate_g: number;
+            /** Format: double */
+            sugars_g: number;
+            /** Format: double */
+            fibre_g: number;
+            /** Format: double */
+            protein_g: number;
+            /** Format: double */
+            salt_g: number;
+            /** Format: double */
+            alcohol_g?: number;
+        };
+        MixingStep: {
+            step: number;
+            text: string;
+        };
+        /** @description What a way to offset would do */
+        StrategyPreview: {
+            strategy: components["schemas"]["Strategy"];
+            lead: string;
+            /** @description Targets that would not come out */
+            left: number;
+            count: number;
+            /** Format: double */
+            thickness: number;
+            /** Format: double */
+            sweetness: number;
+            weigh: {
+                id: string;
+                /** Format: double */
+                weigh_g: number;
+            }[];
+        };
+        /** @description The short derivation of one figure */
+        Working: {
+            /** @description JSON Pointer to the figure */
+            for: string;
+            text: string;
+            terms: {
+                name: string;
+                /** Format: double */
+                value: number;
+                unit: string;
+                source: string;
+            }[];
+        };
+        Pour: {
+            /** @enum {string} */
+            when: "now" | "after the rest" | "settled";
+            /** Format: double */
+            at_min?: number;
+            /** Format: double */
+            yield_stress_pa: number;
+            class: string;
+        };
+        Tint: {
+            hex: string;
+            reason: string;
         };
         WorksheetLine: {
             id: string;
@@ -423,6 +591,16 @@ export interface components {
             /** Format: double */
             step_g: number;
             measure?: string;
+            /**
+             * Format: double
+             * @description What the cups and spoons really give
+             */
+            measure_g?: number;
+            /**
+             * Format: double
+             * @description What the addition is to be dried to
+             */
+            dry_to_g?: number;
             /** @enum {string} */
             state: "as_it_is" | "less" | "more" | "pinned" | "stuck";
             brings?: components["schemas"]["Brings"];
@@ -452,7 +630,11 @@ export interface components {
         };
         Gauges: {
             thickness: components["schemas"]["Gauge"];
+            moisture: components["schemas"]["Gauge"];
             sweetness: components["schemas"]["Gauge"];
+            lift: components["schemas"]["Gauge"];
+            tang: components["schemas"]["Gauge"];
+            structure: components["schemas"]["Gauge"];
         };
         Gauge: {
             label: string;
@@ -463,6 +645,11 @@ export interface components {
             with_additions?: number;
             /** Format: double */
             after?: number;
+            /**
+             * Format: double
+             * @description Measured out by cups and spoons
+             */
+            by_measure?: number;
             /** Format: double */
             low?: number;
             /** Format: double */
@@ -504,6 +691,18 @@ export interface components {
             sugars_g: number;
             /** Format: double */
             yield_stress_pa?: number;
+            /** Format: double */
+            pours_now_pa?: number;
+            /** Format: double */
+            after_rest_pa?: number;
+            pours?: components["schemas"]["Pour"][];
+            /** Format: double */
+            acid_meq: number;
+            /** Format: double */
+            soda_to_acid?: number;
+            /** Format: double */
+            gas_ml_per_100g?: number;
+            colour?: components["schemas"]["Tint"];
             /** @enum {string} */
             class?: "runny" | "thin" | "standard" | "thick" | "stiff";
         };
@@ -544,6 +743,90 @@ export interface components {
             /** Format: double */
             amount: number;
         };
+        /** @description One of count, flour_g, or line with amount_g */
+        ScaleWish: {
+            variation: components["schemas"]["Variation"];
+            count?: number;
+            /** Format: double */
+            flour_g?: number;
+            /** @description Id of the line of which so much is left */
+            line?: string;
+            /** Format: double */
+            amount_g?: number;
+        };
+        Scaled: {
+            variation: components["schemas"]["Variation"];
+            /** Format: double */
+            factor: number;
+            /** @description What was rounded on the way */
+            said: string[];
+        };
+        SwapWish: {
+            variation: components["schemas"]["Variation"];
+            line: string;
+        };
+        SwapList: {
+            items: components["schemas"]["Swap"][];
+        };
+        Swap: {
+            label: string;
+            says: string;
+            lines: components["schemas"]["Line"][];
+        };
+        ComparisonWish: {
+            before: components["schemas"]["Variation"];
+            after: components["schemas"]["Variation"];
+        };
+        Comparison: {
+            lines: components["schemas"]["ComparedLine"][];
+            gauges: components["schemas"]["ComparedGauge"][];
+        };
+        ComparedLine: {
+            label: string;
+            /** @enum {string} */
+            from: "base" | "addition";
+            /** Format: double */
+            before_g?: number;
+            /** Format: double */
+            after_g?: number;
+            /** Format: double */
+            step_g: number;
+            /** @enum {string} */
+            change: "same" | "more" | "less" | "new" | "gone";
+        };
+        ComparedGauge: {
+            label: string;
+            unit: string;
+            decimals: number;
+            /** Format: double */
+            before?: number;
+            /** Format: double */
+            after?: number;
+        };
+        VersionWish: {
+            name: string;
+            /** Format: int64 */
+            revision: number;
+        };
+        Version: {
+            name: string;
+            /** Format: int64 */
+            revision: number;
+            /** Format: date-time */
+            named_at: string;
+        };
+        VersionList: {
+            items: components["schemas"]["Version"][];
+        };
+        /** @description One portion in small */
+        Picture: {
+            count: number;
+            /** Format: double */
+            diameter_mm?: number;
+            /** Format: double */
+            poured_mm?: number;
+            colour?: string;
+        };
         Ingredient: {
             id: string;
             name: string;
@@ -571,6 +854,7 @@ export interface components {
             /** Format: date-time */
             updated_at: string;
             verdict: string;
+            picture?: components["schemas"]["Picture"];
         };
         Listing: {
             items: components["schemas"]["ListItem"][];
@@ -697,6 +981,81 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Amount"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    scaleVariation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScaleWish"];
+            };
+        };
+        responses: {
+            /** @description The scaled document */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Scaled"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listSwaps: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SwapWish"];
+            };
+        };
+        responses: {
+            /** @description The choices */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SwapList"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    compareVariations: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ComparisonWish"];
+            };
+        };
+        responses: {
+            /** @description The differences */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Comparison"];
                 };
             };
             default: components["responses"]["Problem"];
@@ -877,6 +1236,80 @@ export interface operations {
         requestBody?: never;
         responses: {
             /** @description Back on the shelf */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedVariation"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listVersions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Versions */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VersionList"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    nameVersion: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VersionWish"];
+            };
+        };
+        responses: {
+            /** @description Named */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Version"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getRevision: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+                revision: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The state */
             200: {
                 headers: {
                     [name: string]: unknown;

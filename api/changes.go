@@ -1,0 +1,122 @@
+package api
+
+import (
+	"net/http"
+	"strings"
+
+	"github.com/gin-gonic/gin"
+
+	"upbeatladle/document"
+	"upbeatladle/store"
+)
+
+// decode reads a strict request body into v; a failure is answered and ok is false.
+func (s *Server) decode(c *gin.Context, v any) bool {
+	data, ok := s.body(c)
+	if !ok {
+		return false
+	}
+	if err := document.Strict(data, v); err != nil {
+		s.refuse(c, err)
+		return false
+	}
+	return true
+}
+
+// ScaleVariation makes a batch larger or smaller; nothing is saved.
+func (s *Server) ScaleVariation(c *gin.Context) {
+	var wish document.ScaleWish
+	if !s.decode(c, &wish) {
+		return
+	}
+	out, err := document.Scale(wish, s.table)
+	if err != nil {
+		s.refuse(c, err)
+		return
+	}
+	s.send(c, http.StatusOK, out)
+}
+
+// ListSwaps lists what can stand in for a line.
+func (s *Server) ListSwaps(c *gin.Context) {
+	var wish document.SwapWish
+	if !s.decode(c, &wish) {
+		return
+	}
+	out, err := document.Swaps(wish, s.table)
+	if err != nil {
+		s.refuse(c, err)
+		return
+	}
+	s.send(c, http.StatusOK, map[string]any{"items": out})
+}
+
+// CompareVariations sets two variations side by side.
+func (s *Server) CompareVariations(c *gin.Context) {
+	var wish document.ComparisonWish
+	if !s.decode(c, &wish) {
+		return
+	}
+	out, err := document.Compare(wish, s.table)
+	if err != nil {
+		s.refuse(c, err)
+		return
+	}
+	c.Data(http.StatusOK, "application/json", out)
+}
+
+// send writes an answer that holds a document in the document's own encoding.
+func (s *Server) send(c *gin.Context, status int, v any) {
+	out, err := document.Encode(v)
+	if err != nil {
+		s.refuse(c, err)
+		return
+	}
+	c.Data(status, "application/json", out)
+}
+
+// ListVersions lists the named states of a variation.
+func (s *Server) ListVersions(c *gin.Context, id Id) {
+	found, err := s.store.Versions(c.Request.Context(), store.Variation, id)
+	if err != nil {
+		s.refuse(c, err)
+		return
+	}
+	out := VersionList{Items: []Version{}}
+	for _, v := range found {
+		out.Items = append(out.Items, Version{Name: v.Name, Revision: v.Revision, NamedAt: v.NamedAt})
+	}
+	c.JSON(http.StatusOK, out)
+}
+
+// NameVersion names a saved state.
+func (s *Server) NameVersion(c *gin.Context, id Id) {
+	var wish struct {
+		Name     string `json:"name"`
+		Revision int64  `json:"revision"`
+	}
+	if !s.decode(c, &wish) {
+		return
+	}
+	name := strings.TrimSpace(wish.Name)
+	if name == "" || len([]rune(name)) > 200 {
+		s.refuse(c, document.Refusal("/name", "missing", "Give this version a name of at most 200 characters."))
+		return
+	}
+	v, err := s.store.Name(c.Request.Context(), store.Variation, id, name, wish.Revision)
+	if err != nil {
+		s.refuse(c, err)
+		return
+	}
+	c.JSON(http.StatusCreated, Version{Name: v.Name, Revision: v.Revision, NamedAt: v.NamedAt})
+}
+
+// GetRevision returns a variation as it was saved then.
+func (s *Server) GetRevision(c *gin.Context, id Id, revision int64) {
+	d, err := s.store.Revision(c.Request.Context(), store.Variation, id, revision)
+	if err != nil {
+		s.refuse(c, err)
+		return
+	}
+	answer(c, http.StatusOK, d)
+}

@@ -1,0 +1,168 @@
+package balance
+
+import (
+	"math"
+	"slices"
+
+	"upbeatladle/core/batter"
+	"upbeatladle/core/food"
+)
+
+const (
+	maxEggs = 2 // whole eggs that are tried (the design)
+
+	// StructureKeeps is the share of the base's setting protein that the structure hold asks
+	// for, and below which a gauge leaves its band (modelling choice).
+	StructureKeeps = 0.85
+	// TearsBelow is the share from which a pancake tears when it is flipped (common practice,
+	// no source).
+	TearsBelow = 0.80
+)
+
+// SettingProtein is the protein in g of flour and egg that sets one gram of an ingredient.
+func SettingProtein(in *food.Ingredient) float64 {
+	if in.IsFlour() || in.Role == food.RoleFlour || in.Group == food.GroupEgg {
+		return in.Protein / 100
+	}
+	return 0
+}
+
+// Structure is the setting protein in g per 100 g of all that is in the bowl.
+func Structure(parts []food.Part) float64 {
+	var protein, mass float64
+	for _, p := range parts {
+		protein += p.Grams * SettingProtein(p.Ingredient)
+		mass += p.Grams
+	}
+	if mass <= 0 {
+		return 0
+	}
+	return 100 * protein / mass
+}
+
+func (p Problem) structure(x []float64, additions bool) float64 {
+	var parts []food.Part
+	if additions {
+		parts = slices.Clone(p.Additions)
+	}
+	for j, l := range p.Lines {
+		parts = append(parts, food.Part{Ingredient: l.Ingredient, Grams: x[j]})
+	}
+	return Structure(parts)
+}
+
+// holdStructure tries 0, 1 and 2 more whole eggs and keeps the fewest that hold the base's
+// structure, solving the other targets anew each time.
+func holdStructure(p Problem, plain Solution) (Solution, error) {
+	base := make([]float64, len(p.Lines))
+	egg := -1
+	for j, l := range p.Lines {
+		base[j] = l.Grams
+		if l.Ingredient.ID == "egg_whole" && !l.Locked {
+			egg = j
+		}
+	}
+	want := p.structure(base, false)
+	best := plain
+	for n := 0; ; n++ {
+		got := p.structure(best.Grams, true)
+		if got >= StructureKeeps*want-1e-12 {
+			return best, nil
+		}
+		if egg < 0 || n == maxEggs {
+			reason := AtBound
+			if egg < 0 {
+				reason = NothingTo
+			}
+			best.Reports = append(best.Reports, Report{Target: batter.HoldStructure, Reason: reason, Left: got/want - 1})
+			return best, nil
+		}
+		s, err := withEggs(p, egg, n+1)
+		if err != nil {
+			return Solution{}, err
+		}
+		best = s
+	}
+}
+
+// withEggs solves with n more whole eggs in the bowl; they count as an addition to the
+// solver, and to the egg line in the answer.
+func withEggs(p Problem, egg, n int) (Solution, error) {
+	g := float64(n) * p.EggG
+	q := p
+	q.Additions = append(slices.Clone(p.Additions), food.Part{Ingredient: p.Lines[egg].Ingredient, Grams: g})
+	s, err := solve(q)
+	if err != nil {
+		return Solution{}, err
+	}
+	s.Grams[egg] += g
+	s.Eggs = n
+	return s, nil
+}
+
+// dry finds how far the additions must be dried so that the base need not move: the liquid
+// that is too much is taken from them in proportion to the water that they release.
+func (s *solver) dry(out *Solution) {
+	out.DryTo = make([]float64, len(s.p.Additions))
+	var loose float64 // g of water that can leave
+	for i, a := range s.p.Additions {
+		out.DryTo[i] = a.Grams
+		loose += a.Grams * looseWater(a.Ingredient)
+	}
+	if !s.holds(batter.HoldThickness) || math.IsNaN(s.lStar) || !s.hasRole(food.RoleFlour) {
+		return
+	}
+	surplus := s.terms[batter.HoldThickness].value(s.base) // ml, and a ml of water is a gram
+	body := s.total(s.base, func(in *food.Ingredient) float64 { return in.Body })
+	if surplus <= 0 || loose <= 0 {
+		if l := surplus / body; math.Abs(l) > thicknessLeft {
+			out.Reports = append(out.Reports, Report{Target: batter.HoldThickness, Reason: NothingTo, Left: l})
+		}
+		return
+	}
+	share := math.Min(1, surplus/loose)
+	for i, a := range s.p.Additions {
+		out.DryTo[i] -= share * a.Grams * looseWater(a.Ingredient)
+	}
+	if l := (surplus - share*loose) / body; l > thicknessLeft {
+		out.Reports = append(out.Reports, Report{Target: batter.HoldThickness, Reason: AtBound, Left: l})
+	}
+}
+
+// dryKeeps is the share of the released water that no cook presses or boils out (modelling
+// choice).
+const dryKeeps = 0.15
+
+// looseWater is the water in g that can be dried out of one gram: of purées and of what is
+// grated; pieces, juices and powders are taken as they are.
+func looseWater(in *food.Ingredient) float64 {
+	if in.Group != food.GroupPuree && in.Group != food.GroupGrated {
+		return 0
+	}
+	return in.Release() * in.Water / 100 * (1 - dryKeeps)
+}
+
+// Dried is an ingredient after water has been pressed or boiled out of it: what it had is in
+// less mass, its body stays, and what keeps its cells releases only what is left to release
+// (docs/maths.md section 3).
+func Dried(in *food.Ingredient, from, to float64) *food.Ingredient {
+	if to >= from || from <= 0 {
+		return in
+	}
+	d := *in
+	k := from / to
+	c := &d.Composition
+	left := in.Water*k - 100*(k-1) // g per 100 g of what remains
+	for _, v := range []*float64{
+		&c.Protein, &c.Fat, &c.Carbohydrate, &c.Ash, &c.Alcohol, &c.Sugars, &c.Sucrose, &c.Glucose, &c.Fructose,
+		&c.Lactose, &c.Maltose, &c.Starch, &c.Fibre, &c.Sodium, &c.Energy, &c.Acid,
+	} {
+		*v *= k
+	}
+	if in.HasCells() && left > 0 {
+		d.ReleaseFraction = math.Max(0, (in.ReleaseFraction*in.Water*k-100*(k-1))/left)
+	}
+	c.Water = left
+	d.Body *= k
+	return &d
+}

@@ -1,0 +1,33 @@
+package batter
+
+import (
+	"fmt"
+	"math"
+
+	"upbeatladle/core/food"
+	"upbeatladle/core/measure"
+)
+
+// ScaleAmount is a line's amount in a batch that is factor times as large. Eggs stay whole
+// (at least one), and said tells when that moved them; other amounts keep four significant
+// digits.
+func ScaleAmount(l Line, factor float64) (amount float64, said string) {
+	v := l.Amount * factor
+	if l.Unit == measure.Each && l.Ingredient.Group == food.GroupEgg {
+		whole := math.Max(1, math.Round(v))
+		if math.Abs(whole-v) > 0.05 {
+			said = fmt.Sprintf("%.3g of %s became %.0f, since eggs are whole.", v, l.Ingredient.Label(), whole)
+		}
+		return whole, said
+	}
+	return significant(v, 4), ""
+}
+
+// significant rounds to n significant digits.
+func significant(v float64, n int) float64 {
+	if v == 0 {
+		return 0
+	}
+	scale := math.Pow(10, float64(n-1)-math.Floor(math.Log10(math.Abs(v))))
+	return math.Round(v*scale) / scale
+}

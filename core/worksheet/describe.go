@@ -1,0 +1,107 @@
+package worksheet
+
+import (
+	"math"
+
+	"upbeatladle/core/batter"
+	"upbeatladle/core/flow"
+	"upbeatladle/core/food"
+	"upbeatladle/core/lift"
+	"upbeatladle/core/portion"
+)
+
+// describe looks at the bowl as weighed and at one portion of it.
+func (w *work) describe() {
+	b := w.weighed
+	pot := w.pot()
+	out := Batter{
+		MassG: b.whole.Mass, VolumeML: pot.VolumeML, DensityGML: pot.Density(), FlourG: w.doseReference(),
+		WaterG: b.whole.Water, SugarsG: b.whole.Sugars, AcidMeq: b.lift.AcidMeq, SodaToAcid: b.lift.SodaToAcid(),
+		GasML: b.lift.Per100(), Colour: w.tint(),
+	}
+	for i, a := range w.v.Additions {
+		if a.Stage == batter.StageFoldIn {
+			out.FoldInG += w.adds[i]
+		}
+	}
+	p := w.portion(pot)
+	if l := b.thick.L(); !math.IsNaN(l) && w.flour > 0 {
+		tau := w.k.Calibration.YieldStress(l)
+		out.YieldStressPa = &tau
+		if w.out.Gauge(Thickness).State != Unknown {
+			out.Pours = w.pours(tau)
+			out.Class = out.Pours[len(out.Pours)-1].Class
+		}
+		if layer, ok := portion.LayerOf(w.v.Form, p.VolumeML, tau, pot.Density()); ok {
+			p.DiameterMM, p.PouredMM = &layer.DiameterMM, &layer.ThicknessMM
+		}
+	}
+	if p.DiameterMM == nil {
+		p.Reason = either(w.v.Form == batter.Waffle, "A waffle takes the shape of its iron.", "A flourless batter is not judged on how it spreads.")
+	}
+	w.out.Batter, w.out.Portion = out, p
+}
+
+// pot is the bowl with the air that is stirred or folded into it.
+func (w *work) pot() portion.Bowl {
+	pot := portion.BowlOf(w.weighed.parts, portion.Air(w.v.Form))
+	if w.v.Base.Whips() {
+		pot.VolumeML += lift.Foam(w.weighed.parts)
+	}
+	return pot
+}
+
+func (w *work) portion(pot portion.Bowl) Portion {
+	ml := w.v.Portion.VolumeML
+	p := Portion{Count: pot.Count(ml), VolumeML: ml, MassG: ml * pot.Density()}
+	p.LeftOverML = math.Max(0, pot.VolumeML*(1-portion.BowlLoss)-float64(p.Count)*ml)
+	return p
+}
+
+// pours says how the batter runs now, after its rest, and once everything has settled.
+func (w *work) pours(settled float64) []Pour {
+	hydration := flow.HydrationMin(w.weighed.parts)
+	at := func(when string, minutes float64) Pour {
+		tau := w.k.Calibration.YieldStress(flow.At(w.weighed.parts, minutes).L()) * flow.RestShare(minutes, hydration)
+		return Pour{when, minutes, tau, flow.ClassOf(w.k.Calibration.LOf(tau))}
+	}
+	rest := w.v.Base.Rest(w.v.Form, w.k)
+	return []Pour{at("now", 0), at("after the rest", rest), {"settled", math.Inf(1), settled, flow.ClassOf(w.weighed.thick.L())}}
+}
+
+// Tint is a rough colour of the batter with its reason.
+type Tint struct{ Hex, Reason string }
+
+// Nutrition is what is in one portion and in 100 g, as mixed and with what is put on it.
+type Nutrition struct{ Portion, Per100G Nutrients }
+
+// Nutrients in g; energy in kcal.
+type Nutrients struct {
+	EnergyKcal, Fat, Carbohydrate, Sugars, Fibre, Protein, Salt, Alcohol float64
+}
+
+const saltPerSodium = 2.54 / 1000 // g of salt per mg of sodium (EU labelling: salt = sodium × 2.5, here by molar masses)
+
+func nutrients(t food.Total, share float64) Nutrients {
+	return Nutrients{
+		EnergyKcal: share * t.Energy, Fat: share * t.Fat, Carbohydrate: share * (t.Carbohydrate - t.Fibre), Sugars: share * t.Sugars,
+		Fibre: share * t.Fibre, Protein: share * t.Protein, Salt: share * t.Sodium * saltPerSodium, Alcohol: share * t.Alcohol,
+	}
+}
+
+// nutrition shares the bowl out by volume and what goes on the portions by number.
+func (w *work) nutrition() {
+	p := w.out.Portion
+	if p.Count == 0 {
+		return
+	}
+	share := p.VolumeML / w.out.Batter.VolumeML
+	each := food.Total{}
+	each.Add(w.weighed.whole, share)
+	for i, a := range w.v.Additions {
+		if a.Stage == batter.StageOnPortion || a.Stage == batter.StageUnderPortion {
+			each.Add(food.Whole([]food.Part{{Ingredient: a.Ingredient, Grams: w.adds[i]}}), 1/float64(p.Count))
+		}
+	}
+	w.out.Nutrition = &Nutrition{Portion: nutrients(each, 1), Per100G: nutrients(each, 100/each.Mass)}
+}

@@ -1,0 +1,139 @@
+package worksheet
+
+import (
+	"math"
+
+	"upbeatladle/core/balance"
+	"upbeatladle/core/batter"
+	"upbeatladle/core/flow"
+	"upbeatladle/core/lift"
+)
+
+// Keys of the gauges.
+const (
+	Thickness = "thickness"
+	Moisture  = "moisture"
+	Sweetness = "sweetness"
+	Lifting   = "lift"
+	Tang      = "tang"
+	Structure = "structure"
+)
+
+// Level tolerances: a gauge is level when it is no further from the base than this.
+const (
+	levelThickness = 0.03 // ml/g, what the solver also calls met
+	levelShare     = 0.02 // of the base (modelling choice)
+	levelSweetness = 0.05 // g per 100 g (modelling choice)
+	levelTang      = 0.15 // meq per 100 g (modelling choice)
+	levelLift      = 5    // ml per 100 g (modelling choice)
+)
+
+// across fills in one property of the four bowls.
+func (w *work) across(g Gauge, of func(bowl) float64) Gauge {
+	g.Base, g.With, g.After, g.ByMeasure = of(w.plain), of(w.with), of(w.weighed), of(w.bySpoon)
+	return g
+}
+
+func (w *work) gauges() {
+	w.out.Gauges = []Gauge{w.thickness(), w.moisture(), w.sweetness(), w.lift(), w.tang(), w.structure()}
+}
+
+// judge sets the state against a band; level says how near the base is level.
+func judge(g Gauge, band batter.Band, level float64) Gauge {
+	g.Band = &band
+	switch {
+	case math.IsNaN(g.After) || math.IsNaN(g.Base):
+		g.State = Unknown
+	case math.Abs(g.After-g.Base) <= level:
+		g.State = Level
+	case band.Contains(g.After):
+		g.State = InBand
+	case g.After > band.High:
+		g.State = High
+	default:
+		g.State = Low
+	}
+	return g
+}
+
+// compare says "as X as the base" in the gauge's own words.
+func compare(g Gauge, same, inBand, low, high string) Gauge {
+	switch g.State {
+	case Level:
+		g.VerdictText = same
+	case InBand:
+		g.VerdictText = "A touch " + either(g.After > g.Base, g.HighText, g.LowText) + inBand
+	case Low:
+		g.VerdictText = low
+	case High:
+		g.VerdictText = high
+	}
+	return g
+}
+
+const thanBase = " than the base"
+
+func (w *work) thickness() Gauge {
+	g := w.across(Gauge{Key: Thickness, Label: "Thickness", Unit: "ml/g", LowText: "thicker", HighText: "thinner", Decimals: 2},
+		func(b bowl) float64 { return b.thick.L() })
+	band, ok := batter.ThicknessBand(w.v.Form)
+	if !ok || math.IsNaN(g.Base) || w.flour <= 0 {
+		g.State, g.Verdict, g.VerdictText = Unknown, "not judged", "A flourless batter is not judged on thickness"
+		return g
+	}
+	g = judge(g, band, levelThickness)
+	if w.weighed.pieceShare() > gratedCakeShare {
+		g.State, g.Verdict, g.VerdictText = Unknown, "not judged", "More pieces than batter: a cake, not judged on thickness"
+		return g
+	}
+	g.Verdict = string(flow.ClassOf(g.After))
+	form := formName(w.v.Form, 1)
+	return compare(g, "Pours like the base", thanBase, "Too thick for "+form, "Too thin for "+form)
+}
+
+func (w *work) moisture() Gauge {
+	g := w.across(Gauge{Key: Moisture, Label: "Water to cook off", Unit: "g/100 g dry", LowText: "drier", HighText: "wetter", Decimals: 0}, bowl.moisture)
+	g = judge(g, batter.MoistureBand(g.Base), levelShare*g.Base)
+	g.Verdict = map[GaugeState]string{Level: "level", InBand: "near", Low: "dry", High: "wet"}[g.State]
+	return compare(g, "As wet as the base", thanBase, "Drier than the base inside", "Wetter than the base inside")
+}
+
+func (w *work) sweetness() Gauge {
+	g := w.across(Gauge{Key: Sweetness, Label: "Sweetness", Unit: "g/100 g", LowText: "less sweet", HighText: "sweeter", Decimals: 1}, bowl.sweetness)
+	g = judge(g, batter.SweetnessBand(g.Base), math.Max(levelShare*g.Base, levelSweetness))
+	g.Verdict = map[GaugeState]string{Level: "level", InBand: "near", Low: "less sweet", High: "sweeter"}[g.State]
+	return compare(g, "As sweet as the base", thanBase, "Less sweet than the base", "Sweeter than the base")
+}
+
+func (w *work) lift() Gauge {
+	room := lift.Expansion(w.k.AltitudeM)
+	g := w.across(Gauge{Key: Lifting, Label: "Lift", Unit: "ml/100 g flour", LowText: "flatter", HighText: "fluffier", Decimals: 0},
+		func(b bowl) float64 { return room * b.lift.Per100() })
+	g = judge(g, batter.LiftBand(w.v.Form), math.Max(levelShare*g.Base, levelLift))
+	if g.State == Unknown {
+		g.Verdict, g.VerdictText = "not judged", "No flour to hold bubbles"
+		return g
+	}
+	g.Verdict = batter.LiftWord(g.After)
+	return compare(g, "Lifts like the base", thanBase, "Flat: too little gas for the flour", "Too much gas: coarse, and it collapses")
+}
+
+func (w *work) tang() Gauge {
+	g := w.across(Gauge{Key: Tang, Label: "Tang", Unit: "meq/100 g", LowText: "milder", HighText: "tangier", Decimals: 1},
+		func(b bowl) float64 { return b.lift.Tang(b.account.Mass) })
+	g = judge(g, batter.TangBand(), levelTang)
+	g.Verdict = batter.TangWord(g.After)
+	return compare(g, upper(g.Verdict)+", as the base", thanBase, "Soapy: soda with no acid left", "Tangy, and paler")
+}
+
+func (w *work) structure() Gauge {
+	g := w.across(Gauge{Key: Structure, Label: "Structure", Unit: "g/100 g", LowText: "weaker", HighText: "firmer", Decimals: 1},
+		func(b bowl) float64 { return balance.Structure(b.parts) })
+	g = judge(g, batter.StructureBand(g.Base), levelShare*g.Base)
+	g.Verdict = map[GaugeState]string{Level: "level", InBand: "near", Low: "weak", High: "firm"}[g.State]
+	weak := "Weaker than the base"
+	if g.After < balance.TearsBelow*g.Base {
+		weak = "Weak: tears when flipped"
+	}
+	return compare(g, "Holds like the base", thanBase, weak, "Firmer than the base")
+}

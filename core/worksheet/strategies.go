@@ -1,0 +1,42 @@
+package worksheet
+
+import (
+	"math"
+
+	"upbeatladle/core/batter"
+)
+
+// Preview is what another way to offset would do.
+type Preview struct {
+	Strategy         batter.Strategy
+	Lead             string // what to weigh out
+	Reports          int    // targets that would not come out
+	Count            int
+	Thickness, Sweet float64
+	Weigh            []float64 // g of the base lines, in their order
+}
+
+// previews works the variation out under every strategy, the chosen one among them.
+func (w *work) previews() error {
+	for _, s := range batter.Strategies {
+		other := w
+		if s != w.v.Offset.Strategy {
+			v := w.v
+			v.Offset.Strategy = s
+			var err error
+			if other, err = ledger(v, w.k); err != nil {
+				return err
+			}
+		}
+		lead, _ := other.weighLead()
+		p := Preview{
+			Strategy: s, Lead: lead, Reports: len(other.solution.Reports), Count: other.pot().Count(w.v.Portion.VolumeML),
+			Thickness: other.weighed.thick.L(), Sweet: other.weighed.sweetness(), Weigh: other.weigh,
+		}
+		if math.IsNaN(p.Thickness) {
+			p.Thickness = 0
+		}
+		w.out.Strategies = append(w.out.Strategies, p)
+	}
+	return nil
+}

@@ -1,0 +1,163 @@
+package worksheet
+
+import (
+	"fmt"
+	"math"
+	"strings"
+
+	"upbeatladle/core/balance"
+	"upbeatladle/core/flow"
+	"upbeatladle/core/food"
+	"upbeatladle/core/lift"
+	"upbeatladle/core/portion"
+)
+
+// Term is one number that went into a figure.
+type Term struct {
+	Name   string
+	Value  float64
+	Unit   string
+	Source string
+}
+
+// Working is the short derivation of one figure; For is the JSON Pointer to it.
+type Working struct {
+	For   string
+	Text  string
+	Terms []Term
+}
+
+// Sources of terms that are not a row of the table.
+const (
+	fromModel   = "modelling choice, docs/maths.md"
+	fromRecipe  = "this recipe"
+	fromSolver  = "bounded least squares, docs/maths.md 6"
+	fromSum     = "sum of the above"
+	fromRoussel = "Roussel & Coussot 2005"
+	fromRounded = "rounded to the scale"
+)
+
+// working derives every figure that the bench shows.
+func (w *work) working() {
+	for i, l := range w.out.Lines {
+		if l.From == FromBase {
+			w.lineWorking(i, l)
+		}
+	}
+	b := w.weighed
+	w.sum(Thickness, "Suspending liquid over body: what loosens, per gram of what thickens.", "ml", flow.LiquidPerGram, []Term{
+		{"suspending liquid V", b.thick.Liquid, "ml", fromSum}, {"body F, in grams of plain flour", b.thick.Body, "g", "table: body of each, " + fromModel},
+		{"L* = V / F", b.thick.L(), "ml/g", "docs/maths.md 3"},
+	})
+	w.sum(Moisture, "Water of everything in the bowl against its dry matter: purées let theirs go in the heat.", "g", func(in *food.Ingredient) float64 { return in.Water / 100 }, []Term{
+		{"water", b.whole.Water, "g", fromSum}, {"dry matter", b.whole.Mass - b.whole.Water, "g", "bowl less water"},
+	})
+	w.sum(Sweetness, "Sucrose equivalent of all sugars in the batter between the pieces, per 100 g of it.", "g", func(in *food.Ingredient) float64 {
+		return in.Release() * in.Sweetness() / 100
+	}, []Term{
+		{"sucrose equivalent", b.account.Sweetness(), "g", fromSum}, {"all sugars", b.account.Sugars, "g", "table"},
+		{"batter between the pieces", b.account.Mass, "g", "docs/maths.md 2"},
+	})
+	w.sum(Lifting, "Gas of powder and soda at 25 °C for each 100 g of flour; soda works where acid meets it.", "ml", lift.GasPerGram, []Term{
+		{"soda", b.lift.SodaG, "g", fromRecipe}, {"gas of the soda", b.lift.GasML() - b.lift.OwnGasML, "ml", "291 ml a gram with acid, half without: stoichiometry"},
+		{"flour-type body", b.lift.FlourBody, "g", "table"}, {"room at this altitude", lift.Expansion(w.k.AltitudeM), "×", "ICAO standard atmosphere"},
+	})
+	w.sum(Tang, "Acid that the soda leaves, per 100 g of batter between the pieces.", "meq", lift.AcidPerGram, []Term{
+		{"acid", b.lift.AcidMeq, "meq", fromSum}, {"taken by soda", lift.MeqPerGram * b.lift.SodaG, "meq", "11.9 meq a gram: stoichiometry"},
+		{"batter between the pieces", b.account.Mass, "g", "docs/maths.md 2"},
+	})
+	w.sum(Structure, "Flour and egg protein, which sets, per 100 g of all that is in the bowl.", "g", balance.SettingProtein, []Term{
+		{"bowl", b.whole.Mass, "g", fromSum},
+	})
+	w.portionWorking()
+}
+
+// show adds a working; terms that are not numbers or nothing at all are left out.
+func (w *work) show(pointer, text string, terms []Term) {
+	kept := terms[:0]
+	for _, t := range terms {
+		if t.Value != 0 && !math.IsNaN(t.Value) && !math.IsInf(t.Value, 0) {
+			kept = append(kept, t)
+		}
+	}
+	w.out.Working = append(w.out.Working, Working{pointer, text, kept})
+}
+
+// sum lists what each part of the bowl brings of a property, then the totals.
+func (w *work) sum(key, text, unit string, per func(*food.Ingredient) float64, totals []Term) {
+	var terms []Term
+	for _, p := range w.weighed.parts {
+		source := p.Ingredient.CompositionSource
+		if head, _, ok := strings.Cut(source, ";"); ok {
+			source = head
+		}
+		terms = append(terms, Term{fmt.Sprintf("%s, %.4g g", p.Ingredient.Label(), p.Grams), p.Grams * per(p.Ingredient), unit, "table: " + source})
+	}
+	w.show("/gauges/"+key, text, append(terms, totals...))
+}
+
+func (w *work) lineWorking(i int, l Line) {
+	at := fmt.Sprintf("/lines/%d/offset_g", i)
+	terms := []Term{{"in the base", *l.Base, "g", fromRecipe}}
+	per := w.same(w.v.Base.Lines[i])
+	text := "Nothing moves this line."
+	if per != nil {
+		for _, p := range w.made {
+			terms = append(terms, Term{p.Ingredient.Label() + " acts like", p.Grams * per(p.Ingredient) / per(w.v.Base.Lines[i].Ingredient), "g of " + lower(l.Label), "docs/maths.md 6"})
+		}
+	}
+	in := w.v.Base.Lines[i].Ingredient
+	switch {
+	case l.State == Pinned:
+		text = "You pinned it, so the offsets go elsewhere."
+	case *l.Offset == 0 && l.Role == food.RoleEgg:
+		text = "Eggs are whole; they move only when structure is held."
+	case *l.Offset == 0:
+		text = "What it would have to give is less than the scale shows, or nothing asks it to."
+	case l.Role == food.RoleLiquid || l.Role == food.RoleFlour:
+		l0 := w.plain.thick.L()
+		text = "Liquid and flour keep the liquid per gram of body where the base had it."
+		terms = append(terms,
+			Term{"thickness to hold, L*", l0, "ml/g", "the base"},
+			Term{"what the additions loosen", w.with.thick.Liquid - l0*w.with.thick.Body, "ml", "V − L*·F, docs/maths.md 3"},
+			Term{"a gram of this line loosens", flow.LiquidPerGram(in) - l0*in.Body, "ml", "table"})
+	case l.Role == food.RoleSugar:
+		text = "Sugar keeps the sweetness of the batter between the pieces where the base had it."
+		terms = append(terms, Term{"sweetness to hold", w.plain.sweetness(), "g/100 g", "the base"}, Term{"batter between the pieces", w.weighed.account.Mass, "g", "docs/maths.md 2"})
+	case l.Role == food.RoleLeavener:
+		text = "Powder keeps the gas for each gram of flour where the base had it."
+		terms = append(terms, Term{"gas to hold", w.plain.lift.Per100(), "ml/100 g flour", "the base"}, Term{"a gram gives", lift.GasPerGram(in), "ml", "13 % CO2, table"})
+	case l.Role == food.RoleSoda:
+		text = "Soda keeps its share of the acid where the base had it."
+		terms = append(terms, Term{"acid in the bowl", w.weighed.lift.AcidMeq, "meq", "table"}, Term{"soda to acid in the base", w.plain.lift.SodaToAcid(), "", "the base"})
+	case l.Role == food.RoleSalt:
+		text = "Salt keeps the taste per gram of batter between the pieces."
+		terms = append(terms, Term{"batter between the pieces", w.weighed.account.Mass, "g", "docs/maths.md 2"})
+	case l.Role == food.RoleFat:
+		text = "Fat keeps its measure against the flour; what the additions bring counts."
+	}
+	terms = append(terms, Term{"worked out", l.RoundedFrom, "g", fromSolver}, Term{"to weigh out", l.Weigh, "g", fromRounded})
+	w.show(at, text, terms)
+}
+
+func (w *work) portionWorking() {
+	b, p := w.out.Batter, w.out.Portion
+	w.show("/portion/count", "The bowl's volume less what sticks to it, by the ladle.", []Term{
+		{"bowl", b.MassG, "g", fromSum}, {"density with its air", b.DensityGML, "g/ml", "composition and stirred-in air, docs/maths.md 5"},
+		{"volume", b.VolumeML, "ml", "mass over density"}, {"stays in the bowl", 100 * portion.BowlLoss, "%", "common practice, no source"},
+		{"ladle", p.VolumeML, "ml", fromRecipe},
+	})
+	if p.DiameterMM != nil && b.YieldStressPa != nil {
+		w.show("/portion/diameter_mm", "How far a portion runs on a flat cold plate before its own stiffness stops it.", []Term{
+			{"L*", w.weighed.thick.L(), "ml/g", "docs/maths.md 3"}, {"yield stress", *b.YieldStressPa, "Pa", fmt.Sprintf("ln τ = %.4g − %.4g·(L* − 2)", w.k.Calibration.C, w.k.Calibration.B)},
+			{"portion", p.VolumeML, "ml", fromRecipe}, {"density", b.DensityGML, "g/ml", "docs/maths.md 5"}, {"diameter", *p.DiameterMM, "mm", fromRoussel},
+		})
+	}
+	if n := w.out.Nutrition; n != nil {
+		w.show("/nutrition_per_portion/energy_kcal", "The portion's share of everything in the bowl, and of what is put on it; pan fat not counted.", []Term{
+			{"protein, 4 kcal/g", n.Portion.Protein, "g", "table"}, {"fat, 9 kcal/g", n.Portion.Fat, "g", "table"},
+			{"carbohydrate, 4 kcal/g", n.Portion.Carbohydrate, "g", "table"}, {"fibre, 2 kcal/g", n.Portion.Fibre, "g", "table"},
+			{"energy", n.Portion.EnergyKcal, "kcal", "rows as printed, general factors where none is"},
+		})
+	}
+}

@@ -1,0 +1,199 @@
+package document
+
+import (
+	"fmt"
+	"math"
+
+	"upbeatladle/core/batter"
+	"upbeatladle/core/food"
+	"upbeatladle/core/worksheet"
+)
+
+// ScaleWish asks for a batch of another size: by portions, by flour, or by what is left of
+// one line.
+type ScaleWish struct {
+	Variation *Variation `json:"variation"`
+	Count     *int       `json:"count,omitzero"`
+	FlourG    *float64   `json:"flour_g,omitzero"`
+	Line      string     `json:"line,omitzero"`
+	AmountG   *float64   `json:"amount_g,omitzero"`
+}
+
+// Scaled is the answer to a ScaleWish.
+type Scaled struct {
+	Variation Variation `json:"variation"`
+	Factor    num       `json:"factor"`
+	Said      []string  `json:"said"`
+}
+
+func or[T any](p *T) T {
+	var zero T
+	if p == nil {
+		return zero
+	}
+	return *p
+}
+
+// inner checks a variation inside a request; the pointers of what is wrong name the field.
+func inner(v *Variation, at string, table *food.Table) (batter.Variation, batter.Kitchen, error) {
+	if v == nil {
+		return batter.Variation{}, batter.Kitchen{}, Refusal(at, "missing", "Give the variation.")
+	}
+	err := header(v.Format, v.Version, VariationFormat)
+	var d batter.Variation
+	var k batter.Kitchen
+	if err == nil {
+		d, k, err = v.Domain(table)
+	}
+	if p, ok := err.(batter.Problems); ok {
+		for i := range p {
+			p[i].Pointer = at + p[i].Pointer
+		}
+	}
+	return d, k, err
+}
+
+// stepUp is how much larger a batch is tried when whole eggs left it short of the portions
+// that were asked for.
+const stepUp = 1.01
+
+// Scale makes a batch larger or smaller. Eggs stay whole; what that moved is said.
+func Scale(w ScaleWish, table *food.Table) (Scaled, error) {
+	d, k, err := inner(w.Variation, "/variation", table)
+	if err != nil {
+		return Scaled{}, err
+	}
+	factor, err := worksheet.FactorFor(d, k, or(w.Count), or(w.FlourG), w.Line, or(w.AmountG))
+	if err != nil {
+		return Scaled{}, err
+	}
+	for try := 0; ; try++ {
+		out := w.Variation.scaled(d, factor)
+		if w.Count == nil || try == 30 {
+			return out, nil
+		}
+		big, bigK, err := out.Variation.Domain(table)
+		if err != nil {
+			return Scaled{}, err
+		}
+		n, err := worksheet.Portions(big, bigK)
+		if err != nil {
+			return Scaled{}, err
+		}
+		if n >= *w.Count {
+			return out, nil
+		}
+		factor *= math.Max(1.0005, math.Min(stepUp, float64(*w.Count)/float64(max(n, 1))))
+	}
+}
+
+func (v Variation) scaled(d batter.Variation, factor float64) Scaled {
+	out := Scaled{Variation: v, Factor: num(factor), Said: []string{}}
+	amount := func(l batter.Line) *float64 {
+		a, said := batter.ScaleAmount(l, factor)
+		if said != "" {
+			out.Said = append(out.Said, said)
+		}
+		return &a
+	}
+	base := *v.Base
+	base.Lines = append([]Line(nil), v.Base.Lines...)
+	for i := range base.Lines {
+		base.Lines[i].Amount = amount(d.Base.Lines[i])
+	}
+	out.Variation.Base = &base
+	out.Variation.Additions = append([]Addition(nil), v.Additions...)
+	for i := range out.Variation.Additions {
+		out.Variation.Additions[i].Amount = amount(d.Additions[i].Line)
+	}
+	return out
+}
+
+// SwapWish asks what can stand in for a line of the base.
+type SwapWish struct {
+	Variation *Variation `json:"variation"`
+	Line      string     `json:"line"`
+}
+
+// Swap is one choice: the lines to put in the place of the one that goes.
+type Swap struct {
+	Label string `json:"label"`
+	Says  string `json:"says"`
+	Lines []Line `json:"lines"`
+}
+
+// Swaps answers a SwapWish. Lines come in grams; the first keeps the id of the line that goes.
+func Swaps(w SwapWish, table *food.Table) ([]Swap, error) {
+	d, k, err := inner(w.Variation, "/variation", table)
+	if err != nil {
+		return nil, err
+	}
+	found, err := worksheet.SwapsFor(d, k, w.Line, table)
+	if err != nil {
+		return nil, err
+	}
+	out := []Swap{}
+	for _, s := range found {
+		j := Swap{Label: s.Label, Says: s.Says}
+		for i, p := range s.Parts {
+			g, _ := batter.ScaleAmount(batter.Line{Ingredient: p.Ingredient, Amount: p.Grams, Unit: "g"}, 1)
+			id := w.Line
+			if i > 0 {
+				id = fmt.Sprintf("%s-%d", w.Line, i+1)
+			}
+			j.Lines = append(j.Lines, Line{ID: id, Ingredient: p.Ingredient.ID, Amount: &g, Unit: "g"})
+		}
+		out = append(out, j)
+	}
+	return out, nil
+}
+
+// ComparisonWish asks for two variations side by side.
+type ComparisonWish struct {
+	Before *Variation `json:"before"`
+	After  *Variation `json:"after"`
+}
+
+type comparisonJSON struct {
+	Lines  []comparedLineJSON  `json:"lines"`
+	Gauges []comparedGaugeJSON `json:"gauges"`
+}
+
+type comparedLineJSON struct {
+	Label   string `json:"label"`
+	From    string `json:"from"`
+	BeforeG *num   `json:"before_g,omitzero"`
+	AfterG  *num   `json:"after_g,omitzero"`
+	StepG   num    `json:"step_g"`
+	Change  string `json:"change"`
+}
+
+type comparedGaugeJSON struct {
+	Label    string `json:"label"`
+	Unit     string `json:"unit"`
+	Decimals int    `json:"decimals"`
+	Before   *num   `json:"before,omitzero"`
+	After    *num   `json:"after,omitzero"`
+}
+
+// Compare sets two variations side by side, line by line and gauge by gauge, as JSON.
+func Compare(w ComparisonWish, table *food.Table) ([]byte, error) {
+	var sheets [2]worksheet.Worksheet
+	for i, v := range []*Variation{w.Before, w.After} {
+		d, k, err := inner(v, []string{"/before", "/after"}[i], table)
+		if err != nil {
+			return nil, err
+		}
+		if sheets[i], err = worksheet.Work(d, k); err != nil {
+			return nil, err
+		}
+	}
+	out := comparisonJSON{Lines: []comparedLineJSON{}}
+	for _, r := range worksheet.Compare(sheets[0], sheets[1]) {
+		out.Lines = append(out.Lines, comparedLineJSON{r.Label, r.From, ptr(r.Before), ptr(r.After), num(r.Step), string(r.Change)})
+	}
+	for i, g := range sheets[0].Gauges {
+		out.Gauges = append(out.Gauges, comparedGaugeJSON{g.Label, g.Unit, g.Decimals, finite(g.After), finite(sheets[1].Gauges[i].After)})
+	}
+	return encode(out)
+}
