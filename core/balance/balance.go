@@ -462,7 +462,11 @@ func (s *solver) run(st stage, x []float64) (float64, error) {
 		hi[k] = math.Inf(1)
 	}
 	for i, t := range st.terms {
-		b[i] = -math.Sqrt(targetWeight) * t.value(at) / t.scale
+		r := t.value(at) / t.scale
+		if st.holds[i] == batter.HoldFat && math.Abs(r) <= relativeLeft {
+			r = 0 // a gram of butter is not chased (modelling choice)
+		}
+		b[i] = -math.Sqrt(targetWeight) * r
 	}
 	z, err := BVLS(a, b, lo, hi)
 	if err != nil {

@@ -57,12 +57,12 @@ func judge(g Gauge, band batter.Band, level float64) Gauge {
 }
 
 // compare says "as X as the base" in the gauge's own words.
-func compare(g Gauge, same, inBand, low, high string) Gauge {
+func compare(g Gauge, same, low, high string) Gauge {
 	switch g.State {
 	case Level:
 		g.VerdictText = same
 	case InBand:
-		g.VerdictText = "A touch " + either(g.After > g.Base, g.HighText, g.LowText) + inBand
+		g.VerdictText = "A touch " + either(g.After > g.Base, g.HighText, g.LowText)
 	case Low:
 		g.VerdictText = low
 	case High:
@@ -70,8 +70,6 @@ func compare(g Gauge, same, inBand, low, high string) Gauge {
 	}
 	return g
 }
-
-const thanBase = " than the base"
 
 func (w *work) thickness() Gauge {
 	g := w.across(Gauge{Key: Thickness, Label: "Thickness", Unit: "ml/g", LowText: "thicker", HighText: "thinner", Decimals: 2},
@@ -88,21 +86,21 @@ func (w *work) thickness() Gauge {
 	}
 	g.Verdict = string(flow.ClassOf(g.After))
 	form := formName(w.v.Form, 1)
-	return compare(g, "Pours like the base", thanBase, "Too thick for "+form, "Too thin for "+form)
+	return compare(g, "Pours like the base", "Too thick for "+form, "Too thin for "+form)
 }
 
 func (w *work) moisture() Gauge {
-	g := w.across(Gauge{Key: Moisture, Label: "Water to cook off", Unit: "g/100 g dry", LowText: "drier", HighText: "wetter", Decimals: 0}, bowl.moisture)
+	g := w.across(Gauge{Key: Moisture, Label: "To cook off", Unit: "g water/100 g dry", LowText: "drier", HighText: "wetter", Decimals: 0}, bowl.moisture)
 	g = judge(g, batter.MoistureBand(g.Base), levelShare*g.Base)
 	g.Verdict = map[GaugeState]string{Level: "level", InBand: "near", Low: "dry", High: "wet"}[g.State]
-	return compare(g, "As wet as the base", thanBase, "Drier than the base inside", "Wetter than the base inside")
+	return compare(g, "As wet as the base", "Drier than the base", "Wetter than the base")
 }
 
 func (w *work) sweetness() Gauge {
 	g := w.across(Gauge{Key: Sweetness, Label: "Sweetness", Unit: "g/100 g", LowText: "less sweet", HighText: "sweeter", Decimals: 1}, bowl.sweetness)
 	g = judge(g, batter.SweetnessBand(g.Base), math.Max(levelShare*g.Base, levelSweetness))
 	g.Verdict = map[GaugeState]string{Level: "level", InBand: "near", Low: "less sweet", High: "sweeter"}[g.State]
-	return compare(g, "As sweet as the base", thanBase, "Less sweet than the base", "Sweeter than the base")
+	return compare(g, "As sweet as the base", "Less sweet than the base", "Sweeter than the base")
 }
 
 func (w *work) lift() Gauge {
@@ -115,7 +113,7 @@ func (w *work) lift() Gauge {
 		return g
 	}
 	g.Verdict = batter.LiftWord(g.After)
-	return compare(g, "Lifts like the base", thanBase, "Flat: too little gas for the flour", "Too much gas: coarse, and it collapses")
+	return compare(g, "Lifts like the base", "Flat: too little gas for the flour", "Too much gas: coarse, and it collapses")
 }
 
 func (w *work) tang() Gauge {
@@ -123,7 +121,7 @@ func (w *work) tang() Gauge {
 		func(b bowl) float64 { return b.lift.Tang(b.account.Mass) })
 	g = judge(g, batter.TangBand(), levelTang)
 	g.Verdict = batter.TangWord(g.After)
-	return compare(g, upper(g.Verdict)+", as the base", thanBase, "Soapy: soda with no acid left", "Tangy, and paler")
+	return compare(g, upper(g.Verdict)+", as the base", "Soapy: soda with no acid left", "Tangy, and paler")
 }
 
 func (w *work) structure() Gauge {
@@ -135,5 +133,5 @@ func (w *work) structure() Gauge {
 	if g.After < balance.TearsBelow*g.Base {
 		weak = "Weak: tears when flipped"
 	}
-	return compare(g, "Holds like the base", thanBase, weak, "Firmer than the base")
+	return compare(g, "Holds like the base", weak, "Firmer than the base")
 }

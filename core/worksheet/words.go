@@ -327,7 +327,7 @@ func (w *work) verdict() {
 
 	w.drift(w.out.Gauges)
 	if len(w.out.Allergens) > 0 {
-		w.say("allergens", "Contains "+list(w.out.Allergens), "by the usual makes; the pack decides")
+		w.say("allergens", "Contains "+list(w.out.Allergens), "the pack decides")
 	}
 }
 

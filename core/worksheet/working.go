@@ -88,8 +88,9 @@ func (w *work) sum(key, text, unit string, per func(*food.Ingredient) float64, t
 	var terms []Term
 	for _, p := range w.weighed.parts {
 		source := p.Ingredient.CompositionSource
-		if head, _, ok := strings.Cut(source, ";"); ok {
-			source = head
+		source, _, _ = strings.Cut(source, ";")
+		if _, tail, ok := strings.Cut(source, ": "); ok {
+			source = tail
 		}
 		terms = append(terms, Term{fmt.Sprintf("%s, %.4g g", p.Ingredient.Label(), p.Grams), p.Grams * per(p.Ingredient), unit, "table: " + source})
 	}

@@ -45,6 +45,7 @@ async function loadUnits(open: boolean) {
     </div>
     <p class="particulars">{{ particulars }}</p>
     <DoseTrack v-if="line?.dose" :dose="line.dose" :grams="grams" :label="label" @update:grams="emit('change', { amount: $event, unit: 'g' })" />
+    <p v-if="line?.dry_to_g" class="chip leaf dry">squeeze or reduce to {{ onStep(line.dry_to_g, step) }} g</p>
     <div v-if="line?.brings" class="chips">
       <span v-if="line.brings.water_g.toFixed(0) !== '0'" class="chip water"><Icon name="drop" :size="13" />{{ line.brings.water_g.toFixed(0) }} g water</span>
       <span v-if="line.brings.sugars_g.toFixed(0) !== '0'" class="chip honey"><Icon name="cube" :size="13" />{{ line.brings.sugars_g.toFixed(0) }} g sugar</span>
@@ -83,6 +84,7 @@ h3 { font-size: var(--t-lead); margin-right: auto; min-width: 0; overflow-wrap: 
 .particulars { color: var(--ink-2); font-size: var(--t-mini); }
 .chips:not(:empty) { display: flex; flex-wrap: wrap; gap: 5px; margin-top: var(--s2); }
 .chips .chip { padding: 0 7px; }
+.dry { margin-top: var(--s2); font-size: 14px; }
 .set { display: flex; gap: 6px; margin-top: var(--s2); }
 .set .el-button { width: var(--touch); padding: 0; flex: none; }
 .typed, .unit { min-width: 0; flex: 1; }

@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Worksheet } from '@/api/client'
+import { useBench } from './bench'
 import LevelGlass from './LevelGlass.vue'
 
 const props = defineProps<{ sheet: Worksheet }>()
-const gauges = computed(() => Object.values(props.sheet.gauges))
-const level = computed(() => gauges.value.filter((g) => g.state === 'level').length)
+const bench = useBench()
+const gauges = computed(() => Object.entries(props.sheet.gauges))
+const level = computed(() => gauges.value.filter(([, g]) => g.state === 'level').length)
 </script>
 
 <template>
@@ -18,7 +20,7 @@ const level = computed(() => gauges.value.filter((g) => g.state === 'level').len
       </p>
     </header>
     <div class="strip">
-      <LevelGlass v-for="g in gauges" :key="g.label" :gauge="g" />
+      <LevelGlass v-for="[key, g] in gauges" :key="key" :gauge="g" @why="bench.why = `/gauges/${key}`" />
     </div>
   </section>
 </template>
@@ -26,8 +28,9 @@ const level = computed(() => gauges.value.filter((g) => g.state === 'level').len
 <style scoped>
 .key { display: flex; gap: var(--s3); align-items: center; }
 .key span { display: inline-flex; align-items: center; gap: 5px; white-space: nowrap; }
-.strip { display: grid; grid-template-columns: repeat(auto-fit, minmax(min(230px, 100%), 1fr)); gap: var(--s2) var(--s4); padding: var(--s2) var(--s4) var(--s3); }
+.strip { display: grid; grid-template-columns: repeat(6, minmax(0, 1fr)); gap: var(--s1); padding: 2px var(--s3) 6px; }
 @media (max-width: 560px) {
+  .strip { grid-template-columns: repeat(3, minmax(0, 1fr)); }
   .key { display: none; }
 }
 </style>

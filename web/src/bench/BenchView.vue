@@ -12,6 +12,8 @@ import ShelfPanel from './ShelfPanel.vue'
 import TopBar from './TopBar.vue'
 import VariationsDrawer from './VariationsDrawer.vue'
 import VerdictLine from './VerdictLine.vue'
+import VersionsDialog from './VersionsDialog.vue'
+import WhyDialog from './WhyDialog.vue'
 import { useBenchKeys } from './useBenchKeys'
 
 const bench = useBench()
@@ -20,6 +22,7 @@ const shelf = ref<InstanceType<typeof ShelfPanel>>()
 const shelfOpen = ref(false)
 const variations = ref(false)
 const keys = ref(false)
+const versions = ref(false)
 
 function find() {
   if (narrow.value) shelfOpen.value = true
@@ -33,7 +36,7 @@ onMounted(() => void bench.start())
 <template>
   <main class="work">
     <template v-if="bench.doc">
-      <TopBar @variations="variations = true" @keys="keys = true" />
+      <TopBar @variations="variations = true" @versions="versions = true" @keys="keys = true" />
       <div class="body">
         <ShelfPanel v-if="!narrow" ref="shelf" class="shelf" />
         <template v-else>
@@ -48,7 +51,7 @@ onMounted(() => void bench.start())
           <template v-if="bench.sheet">
             <BalanceStrip :sheet="bench.sheet" />
             <LedgerTable
-              :sheet="bench.sheet" :lines="bench.ledger" :active="bench.active" :stale="!!bench.trouble" @pin="bench.togglePin" @pick="bench.active = $event"
+              :sheet="bench.sheet" :lines="bench.ledger" :active="bench.active" :stale="!!bench.trouble" @pick="bench.active = $event"
             />
           </template>
           <p v-else-if="!bench.trouble" class="panel wait">Working it out</p>
@@ -67,6 +70,8 @@ onMounted(() => void bench.start())
     </section>
     <p v-else class="panel wait">Opening the bench</p>
     <VariationsDrawer v-model="variations" />
+    <VersionsDialog v-model="versions" />
+    <WhyDialog />
     <KeysDialog v-model="keys" />
     <ConflictDialog />
   </main>
@@ -74,10 +79,10 @@ onMounted(() => void bench.start())
 
 <style scoped>
 .work { display: grid; grid-template-rows: auto minmax(0, 1fr); min-width: 0; min-height: 0; }
-.body { display: grid; grid-template: minmax(0, 1fr) auto / 274px minmax(0, 1fr) 290px; gap: 10px; padding: 0 var(--s3) var(--s3) 0; min-height: 0; }
+.body { display: grid; grid-template: minmax(0, 1fr) auto / 268px minmax(0, 1fr) 284px; gap: 10px; padding: 0 var(--s3) var(--s3) 0; min-height: 0; }
 .centre { display: grid; grid-template-rows: auto minmax(0, 1fr); gap: 10px; min-height: 0; min-width: 0; }
 .centre:has(> .trouble) { grid-template-rows: auto auto minmax(0, 1fr); }
-.verdict { grid-column: 1 / -1; min-height: 72px; }
+.verdict { grid-column: 1 / -1; min-height: 66px; }
 .trouble { display: flex; align-items: center; gap: var(--s3); padding: var(--s2) var(--s4); border-color: var(--beet); background: var(--beet-wash); }
 .trouble .el-button { margin-left: auto; }
 .wait { padding: var(--s5); color: var(--ink-3); align-self: start; }

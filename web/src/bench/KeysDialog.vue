@@ -5,7 +5,7 @@ const shown = defineModel<boolean>({ required: true })
 const keys: [string, string][] = [
   ['/', 'find an addition'], ['Ctrl+K', 'go to another variation'], ['Ctrl+Z', 'undo'], ['Ctrl+Shift+Z', 'redo'], ['?', 'these keys'], ['Esc', 'back'],
   ['↑ ↓', 'the line before, the line after'], ['− +', 'less, more of the addition in hand; also [ ]; ten steps with Shift'],
-  ['1 2 4 5', 'hold back liquid, build up flour, shared, leave it'], ['F', 'the next form'], ['G', 'grams or cups'], ['P', 'pin the row in hand'],
+  ['1 to 5', 'hold back liquid, build up flour, dry the addition, shared, leave it'], ['F', 'the next form'], ['G', 'grams or cups'], ['P', 'pin the row in hand'], ['B', 'the plain base, for comparison'],
 ]
 </script>
 

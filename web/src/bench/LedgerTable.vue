@@ -1,14 +1,22 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import type { SheetLine, Worksheet } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
 import type { IconName } from '@/parts/icons'
 import { onStep, unbroken } from '@/parts/figures'
 import { unitsShown } from '@/parts/settings'
+import { useBench } from './bench'
+import HoldsDialog from './HoldsDialog.vue'
 import OffsetPicker from './OffsetPicker.vue'
+import RowMenu from './RowMenu.vue'
+import WaysDialog from './WaysDialog.vue'
 
 const props = defineProps<{ sheet: Worksheet; lines: SheetLine[]; active?: string; stale: boolean }>()
-const emit = defineEmits<{ pin: [id: string]; pick: [id: string] }>()
+const emit = defineEmits<{ pick: [id: string] }>()
+const bench = useBench()
+const holdsOpen = ref(false)
+const waysOpen = ref(false)
+const why = (i: number) => (bench.why = `/lines/${i}/offset_g`)
 
 const matter: Record<string, { icon: IconName; tone: string }> = {
   liquid: { icon: 'drop', tone: 'water' }, sugar: { icon: 'cube', tone: 'honey' }, flour: { icon: 'grain', tone: 'rim' },
@@ -17,6 +25,10 @@ const look = (l: SheetLine) => matter[l.role] ?? { icon: 'rise' as IconName, ton
 const changed = (l: SheetLine) => l.offset_g !== undefined && l.offset_g !== 0
 const offsetText = (l: SheetLine) => `${(l.offset_g ?? 0) < 0 ? 'hold back' : 'add'} ${onStep(Math.abs(l.offset_g ?? 0), l.step_g)} g`
 const cups = computed(() => unitsShown.value === 'cups')
+const early = computed(() => {
+  const now = props.sheet.batter.pours?.[0]?.class
+  return now && now !== props.sheet.batter.class ? now : undefined
+})
 const moved = (l: SheetLine) => l.acts_like_g !== undefined && onStep(l.acts_like_g, l.step_g) !== onStep(l.base_g ?? 0, l.step_g)
 </script>
 
@@ -37,14 +49,14 @@ const moved = (l: SheetLine) => l.acts_like_g !== undefined && onStep(l.acts_lik
         </thead>
         <tbody>
           <tr
-            v-for="l in lines" :key="l.id" :data-line="l.ingredient" :class="{ hot: l.id === active, changed: changed(l) }"
+            v-for="(l, i) in lines" :key="l.id" :data-line="l.ingredient" :class="{ hot: l.id === active, changed: changed(l) }"
             @click="emit('pick', l.id)"
           >
             <th scope="row" :title="l.name">{{ l.label }}</th>
             <td class="narrow muted">{{ onStep(l.base_g ?? 0, l.step_g) }}</td>
             <td class="narrow muted"><b v-if="moved(l)">{{ onStep(l.acts_like_g ?? 0, l.step_g) }}</b><template v-else>{{ onStep(l.acts_like_g ?? 0, l.step_g) }}</template></td>
             <td class="left off">
-              <span v-if="changed(l)" class="chip" :class="look(l).tone"><Icon :name="look(l).icon" :size="15" />{{ offsetText(l) }}</span>
+              <button v-if="changed(l)" type="button" class="chip" :class="look(l).tone" :aria-label="`${offsetText(l)}. Why?`" @click.stop="why(i)"><Icon :name="look(l).icon" :size="15" />{{ offsetText(l) }}</button>
               <span v-else-if="l.state === 'pinned'" class="none">pinned</span>
               <span v-else-if="l.state !== 'stuck'" class="none">as it is</span>
               <span v-if="l.state === 'stuck'" class="stuck"><i class="sign high" />{{ changed(l) ? 'no more to give' : 'nothing to give' }}</span>
@@ -52,11 +64,7 @@ const moved = (l: SheetLine) => l.acts_like_g !== undefined && onStep(l.acts_lik
             <td v-if="cups" class="out words">{{ unbroken(l.measure) }}<small v-if="!l.measure">{{ onStep(l.weigh_g, l.step_g) }} g</small></td>
             <td v-else class="out">{{ onStep(l.weigh_g, l.step_g) }} <small>g</small></td>
             <td class="left small">{{ cups ? `${onStep(l.weigh_g, l.step_g)} g` : unbroken(l.measure) }}</td>
-            <td class="pin">
-              <el-button class="ghost" :aria-label="`${l.state === 'pinned' ? 'Unpin' : 'Pin'} ${l.label}`" :aria-pressed="l.state === 'pinned'" @click.stop="emit('pin', l.id)">
-                <Icon name="pin" :size="18" />
-              </el-button>
-            </td>
+            <td class="pin"><RowMenu :line="l" :index="i" /></td>
           </tr>
         </tbody>
       </table>
@@ -64,11 +72,14 @@ const moved = (l: SheetLine) => l.acts_like_g !== undefined && onStep(l.acts_lik
     <ul v-if="props.sheet.notes.length" class="notes" aria-label="What to know">
       <li v-for="n in props.sheet.notes" :key="n.code + n.pointer" :data-note="n.code"><i class="sign" :class="n.code === 'not_yet' ? 'unknown' : 'high'" />{{ n.text }}</li>
     </ul>
-    <p class="sum">
-      <span>In the bowl <b>{{ onStep(sheet.batter.mass_g, 1) }} g</b></span>
-      <span v-if="sheet.batter.fold_in_g">of it folded in last <b>{{ onStep(sheet.batter.fold_in_g, 1) }} g</b></span>
-      <span v-if="sheet.batter.class" class="end">pours <b>{{ sheet.batter.class }}</b></span>
-    </p>
+    <div class="sum">
+      <span>In the bowl <b>{{ onStep(sheet.batter.mass_g, 1) }} g</b><template v-if="sheet.batter.fold_in_g">, <b>{{ onStep(sheet.batter.fold_in_g, 1) }} g</b> folded in</template></span>
+      <span v-if="sheet.batter.class" class="end">pours <b>{{ sheet.batter.class }}</b><template v-if="early">, now {{ early }}</template></span>
+      <el-button class="tool" :class="{ end: !sheet.batter.class }" @click="holdsOpen = true">Hold…</el-button>
+      <el-button class="tool" @click="waysOpen = true">Compare ways</el-button>
+    </div>
+    <HoldsDialog v-model="holdsOpen" />
+    <WaysDialog v-model="waysOpen" />
   </section>
 </template>
 
@@ -82,7 +93,7 @@ thead th { position: sticky; top: 0; background: var(--enamel); font-size: var(-
 thead th:first-child, tbody th { text-align: left; }
 thead th.left { text-align: left; padding-left: 14px; }
 tbody th { font-weight: 650; font-size: var(--t-body); padding: 0 0 0 var(--s1); line-height: 1.1; }
-tbody th, td { height: 45px; border-top: 1px solid var(--hair); }
+tbody th, td { height: 44px; border-top: 1px solid var(--hair); }
 td { padding: 0 6px; text-align: right; white-space: nowrap; font-size: var(--t-body); }
 .narrow { width: 44px; }
 thead th.narrow { padding: 0 3px; }
@@ -90,7 +101,7 @@ td.narrow { padding: 0 4px; }
 td b { color: var(--ink); }
 td.left { text-align: left; }
 td.off { padding-left: var(--s2); }
-.chip { min-height: 32px; font-size: 14px; }
+.chip { min-height: 32px; font-size: 14px; border: 0; cursor: pointer; }
 .stuck { display: flex; align-items: center; gap: 5px; color: var(--beet); font-size: var(--t-mini); font-weight: 600; line-height: 1; padding: 3px 0 2px 10px; }
 .stuck .sign { width: 9px; height: 9px; }
 .off:has(.stuck) .chip { min-height: 24px; }
@@ -100,14 +111,15 @@ td.out small { font-size: var(--t-body); font-weight: 500; letter-spacing: 0; ma
 td.out.words { font-size: var(--t-lead); white-space: normal; line-height: 1.1; }
 td.small { font-size: 14px; white-space: normal; line-height: 1.15; padding-left: 10px; }
 td.pin { width: var(--touch); padding: 0; }
-td.pin .el-button { color: var(--ink-3); width: var(--touch); padding: 0; }
-td.pin .el-button[aria-pressed='true'] { color: var(--rim); background: var(--rim-wash); }
+td.pin :deep(.el-button) { display: flex; }
 tr.hot th, tr.hot td { background: var(--yolk-wash); border-top-color: var(--ink); border-bottom: 1px solid var(--ink); }
 .stale td.out, .stale td b { color: var(--ink-3); }
 .notes { list-style: none; margin: 0; padding: var(--s1) var(--s1) 0; border-top: 2px solid var(--ink); max-height: 32%; overflow: auto; flex: none; }
 .notes li { display: flex; gap: var(--s2); align-items: baseline; padding: 3px 0; font-size: 14px; line-height: 1.25; }
 .notes .sign { width: 11px; height: 11px; }
-.sum { border-top: 2px solid var(--ink); display: flex; align-items: center; gap: var(--s4); padding: 0 var(--s1); min-height: 40px; margin-top: auto; }
+.sum { border-top: 2px solid var(--ink); display: flex; align-items: center; gap: var(--s2); padding: 0 var(--s1); min-height: 50px; margin-top: auto; }
+.tool { padding: 0 var(--s2); font-size: 14px; flex: none; }
+.sum .end + .tool { margin-left: 0; }
 .notes + .sum { border-top: 0; }
 .sum .end { margin-left: auto; }
 @media (max-width: 900px) {

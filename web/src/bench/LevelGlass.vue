@@ -4,6 +4,7 @@ import type { Gauge } from '@/api/client'
 import { figure } from '@/parts/figures'
 
 const props = defineProps<{ gauge: Gauge }>()
+const emit = defineEmits<{ why: [] }>()
 
 // Drawing only: the base sits on the shared level line, the band is 48 px high whatever its unit.
 const middle = 56
@@ -29,8 +30,9 @@ const number = (v: number | undefined) => (v === undefined ? '' : figure(v, prop
 </script>
 
 <template>
-  <div class="glass" :data-gauge="gauge.label" :data-state="gauge.state">
-    <svg width="40" height="112" viewBox="0 0 40 112" role="img" :aria-label="`${gauge.label}: ${gauge.verdict_text}`">
+  <button type="button" class="glass" :data-gauge="gauge.label" :data-state="gauge.state" :aria-label="`${gauge.label}: ${gauge.verdict_text}. Why?`" @click="emit('why')">
+    <span class="name">{{ gauge.label }}</span>
+    <svg width="30" height="84" viewBox="0 0 40 112" aria-hidden="true">
       <rect x="8" y="1" width="24" height="110" rx="12" fill="var(--well-2)" />
       <template v-if="gauge.low !== undefined && gauge.high !== undefined">
         <rect x="8" :y="edge(gauge.high)" width="24" :height="edge(gauge.low) - edge(gauge.high)" fill="var(--leaf-wash)" />
@@ -48,27 +50,21 @@ const number = (v: number | undefined) => (v === undefined ? '' : figure(v, prop
         </g>
       </template>
     </svg>
-    <p>
-      <b>{{ gauge.label }}</b>
-      <span class="say" :class="{ out: !good && known }">{{ gauge.verdict_text }}</span>
-      <small v-if="gauge.after !== undefined">
-        <b class="num">{{ number(gauge.after) }}</b> {{ gauge.unit }}<template v-if="known">, base {{ number(gauge.base) }}</template>
-      </small>
-      <small v-if="known && drifted">without offsets {{ number(gauge.with_additions) }}, {{ (gauge.with_additions ?? 0) > (gauge.base ?? 0) ? gauge.high_text : gauge.low_text }}</small>
-    </p>
-  </div>
+    <span v-if="gauge.after !== undefined" class="figure">{{ number(gauge.after) }} <small>{{ gauge.unit }}</small></span>
+    <span class="say" :class="{ out: !good && known }"><i class="sign" :class="gauge.state" />{{ gauge.verdict_text }}</span>
+  </button>
 </template>
 
 <style scoped>
-.glass { display: flex; gap: var(--s2); align-items: center; min-width: 0; }
-.glass svg { flex: none; }
-.glass p { min-width: 0; line-height: 1.2; }
-.glass p > b { display: block; font-size: var(--t-lead); }
-.say { display: block; margin: 3px 0 5px; color: var(--leaf); font-weight: 650; font-size: var(--t-body); }
+.glass { display: grid; grid-template: auto auto auto / 30px minmax(0, 1fr); column-gap: var(--s1); row-gap: 3px; align-content: start; min-width: 0; padding: var(--s1); border: 0; border-radius: var(--r-ctl); background: none; text-align: left; cursor: pointer; line-height: 1.15; }
+.glass:hover { background: var(--well); }
+.name { grid-column: 1 / -1; font-size: 14px; font-weight: 700; white-space: nowrap; }
+.figure { align-self: center; font-size: 19px; font-weight: 750; line-height: 1; }
+.figure small { display: block; margin-top: 2px; font-size: var(--t-mini); font-weight: 450; color: var(--ink-2); line-height: 1.1; }
+.say { grid-column: 1 / -1; color: var(--leaf); font-weight: 650; font-size: var(--t-mini); }
+.say .sign { width: 9px; height: 9px; margin-right: 5px; }
 .say.out { color: var(--beet); }
 .glass[data-state='unknown'] .say { color: var(--ink-2); }
-small { display: block; font-size: var(--t-mini); color: var(--ink-2); }
-.num { color: var(--ink); }
 .bar { fill: var(--ink-3); stroke: var(--enamel); stroke-width: 1.5; transition: y 180ms ease-out; }
 .mark { transition: transform 180ms ease-out; }
 </style>

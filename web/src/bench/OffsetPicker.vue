@@ -18,5 +18,5 @@ const strategy = computed({
 </template>
 
 <style scoped>
-.pick :deep(.el-radio-button__inner) { font-size: 14px; padding: 0 10px; }
+.pick :deep(.el-radio-button__inner) { font-size: 14px; padding: 0 7px; }
 </style>

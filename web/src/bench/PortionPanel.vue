@@ -1,9 +1,12 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
+import { ElMessage } from 'element-plus'
 import type { Worksheet } from '@/api/client'
 import { useBench } from './bench'
 import { ladles } from './choices'
+import Icon from '@/parts/Icon.vue'
 import PortionDrawing from './PortionDrawing.vue'
+import ScaleDialog from './ScaleDialog.vue'
 
 const props = defineProps<{ sheet: Worksheet }>()
 const bench = useBench()
@@ -12,6 +15,15 @@ const ml = computed({
   get: () => p.value.volume_ml,
   set: (v: number | undefined) => v && bench.change((d) => (d.portion = { ...d.portion, volume_ml: v })),
 })
+const scaleOpen = ref(false)
+async function toCount(count: number) {
+  try {
+    const said = await bench.scale({ count })
+    if (said.length) ElMessage({ message: said.join(' '), duration: 6000, grouping: true })
+  } catch (e) {
+    ElMessage((e as Error).message)
+  }
+}
 const words = computed(() => `One portion to scale: ${p.value.diameter_mm?.toFixed(0)} mm across, ${p.value.poured_mm?.toFixed(1)} mm thick when poured`)
 </script>
 
@@ -22,14 +34,20 @@ const words = computed(() => `One portion to scale: ${p.value.diameter_mm?.toFix
       <p class="end">{{ p.diameter_mm ? 'one as poured, to scale' : '' }}</p>
     </header>
     <div class="draw">
-      <PortionDrawing v-if="p.diameter_mm && p.poured_mm" :diameter-mm="p.diameter_mm" :poured-mm="p.poured_mm" :words="words" />
+      <PortionDrawing v-if="p.diameter_mm && p.poured_mm" :diameter-mm="p.diameter_mm" :poured-mm="p.poured_mm" :words="words" :colour="sheet.batter.colour?.hex" />
       <p v-else class="well none">{{ p.reason }}</p>
+      <p v-if="sheet.batter.colour" class="tint"><i :style="{ background: sheet.batter.colour.hex }" />{{ sheet.batter.colour.reason }}</p>
+    </div>
+    <div class="count well">
+      <el-button :aria-label="`${p.count - 1} portions`" :disabled="p.count < 2" @click="toCount(p.count - 1)"><Icon name="minus" /></el-button>
+      <button type="button" class="figure" aria-label="How many portions. Why?" @click="bench.why = '/portion/count'"><b>{{ p.count }}</b>portions</button>
+      <el-button :aria-label="`${p.count + 1} portions`" @click="toCount(p.count + 1)"><Icon name="plus" /></el-button>
+      <el-button aria-label="Scale the batch" title="Scale the batch" @click="scaleOpen = true"><Icon name="resize" /></el-button>
     </div>
     <dl class="facts">
-      <div class="well count"><dd>{{ p.count }}</dd><dt>portions</dt></div>
-      <div class="well"><dd>{{ p.mass_g.toFixed(0) }} g</dd><dt>of batter in each</dt></div>
-      <div v-if="p.poured_mm" class="well"><dd>{{ p.poured_mm.toFixed(1) }} mm</dd><dt>thick when poured</dt></div>
-      <div class="well"><dd>{{ p.left_over_ml.toFixed(0) }} ml</dd><dt>left over in the bowl</dt></div>
+      <div class="well"><dd>{{ p.mass_g.toFixed(0) }} g</dd><dt>in each</dt></div>
+      <div class="well"><dd>{{ p.poured_mm ? `${p.poured_mm.toFixed(1)} mm` : `${p.volume_ml.toFixed(0)} ml` }}</dd><dt>{{ p.poured_mm ? 'thick, poured' : 'in each' }}</dt></div>
+      <div class="well"><dd>{{ p.left_over_ml.toFixed(0) }} ml</dd><dt>left over</dt></div>
     </dl>
     <div class="ladle">
       <b id="ladle-label">Ladle</b>
@@ -39,6 +57,7 @@ const words = computed(() => `One portion to scale: ${p.value.diameter_mm?.toFix
       <el-input-number v-model="ml" :min="5" :max="1000" :step="5" aria-label="Portion in ml" />
       <span class="muted">ml</span>
     </div>
+    <ScaleDialog v-model="scaleOpen" />
   </section>
 </template>
 
@@ -47,11 +66,16 @@ const words = computed(() => `One portion to scale: ${p.value.diameter_mm?.toFix
 .draw { padding: var(--s2) var(--s3) 0; display: grid; place-items: center; }
 .draw svg { display: block; max-width: 100%; }
 .none { width: 100%; padding: var(--s5) var(--s4); color: var(--ink-2); text-align: center; }
-.facts { display: grid; grid-template-columns: 1fr 1fr; gap: 6px; margin: var(--s2) var(--s3) 0; }
-.facts div { padding: var(--s2) 10px; }
+.tint { display: flex; align-items: center; gap: var(--s2); font-size: var(--t-mini); color: var(--ink-2); }
+.tint i { width: 14px; height: 14px; border-radius: 4px; border: 1px solid var(--edge); }
+.count { display: flex; align-items: center; gap: 6px; margin: var(--s2) var(--s3) 0; padding: 6px; }
+.count .el-button { width: var(--touch); padding: 0; flex: none; }
+.figure { flex: 1; min-height: var(--touch); border: 0; background: none; cursor: pointer; font-size: var(--t-mini); color: var(--ink-2); border-radius: var(--r-ctl); }
+.figure b { display: block; font-size: var(--t-figure); line-height: 1; color: var(--ink); font-weight: 780; }
+.facts { display: grid; grid-template-columns: repeat(3, 1fr); gap: 6px; margin: 6px var(--s3) 0; }
+.facts div { padding: var(--s2) 6px; text-align: center; }
 dt { font-size: var(--t-mini); color: var(--ink-2); }
-dd { margin: 0; font-size: 22px; font-weight: 750; line-height: 1.1; }
-.count dd { font-size: var(--t-figure); }
+dd { margin: 0; font-size: var(--t-lead); font-weight: 750; line-height: 1.1; }
 .ladle { margin: auto var(--s3) var(--s3); padding-top: var(--s3); display: grid; grid-template-columns: auto 1fr; align-items: center; gap: var(--s2); }
 .pick { width: 100%; }
 .pick :deep(.el-radio-button) { flex: 1; }
@@ -60,9 +84,9 @@ dd { margin: 0; font-size: 22px; font-weight: 750; line-height: 1.1; }
 .el-input-number { grid-column: 2; width: 100%; }
 .ladle .muted { grid-column: 1; grid-row: 2; text-align: right; }
 @media (max-width: 900px) {
-  .portion { display: grid; grid-template: auto auto 1fr / auto 1fr; overflow: visible; }
+  .portion { display: grid; grid-template: auto auto auto 1fr / auto 1fr; overflow: visible; }
   .portion > header { grid-column: 1 / -1; }
-  .draw { grid-row: 2 / 4; padding-bottom: var(--s3); }
+  .draw { grid-row: 2 / 5; padding-bottom: var(--s3); }
   .ladle { margin-top: 0; }
 }
 @media (max-width: 560px) {

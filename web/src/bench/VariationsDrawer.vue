@@ -4,6 +4,7 @@ import { ElButton, ElMessage } from 'element-plus'
 import { h } from 'vue'
 import { api, sentence, type ListItem } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
+import PortionDisc from '@/parts/PortionDisc.vue'
 import { ago } from '@/parts/figures'
 import { useBench } from './bench'
 import { forms } from './choices'
@@ -45,6 +46,10 @@ async function open(id: string) {
   if (await attempt(() => bench.open(id))) shown.value = false
 }
 
+async function duplicate(v: ListItem) {
+  if (await attempt(() => bench.duplicate(v.id))) shown.value = false
+}
+
 async function create() {
   if (!name.value.trim()) {
     trouble.value = 'Give the new variation a name.'
@@ -80,16 +85,22 @@ async function remove(v: ListItem) {
 </script>
 
 <template>
-  <el-drawer v-model="shown" title="Variations" size="420px" direction="ltr" @open="opened">
+  <el-drawer v-model="shown" title="Variations" size="min(760px, 100%)" direction="ltr" @open="opened">
     <p v-if="trouble" class="trouble" role="alert"><i class="sign high" />{{ trouble }}</p>
     <ul v-if="bench.list.length" class="list">
       <li v-for="v in bench.list" :key="v.id" class="well" :class="{ here: v.id === bench.id }">
-        <button type="button" class="open" :disabled="busy" @click="open(v.id)">
-          <b>{{ v.name }}</b>
-          <small>{{ forms.find((f) => f.value === v.form)?.label }} · {{ v.verdict }}</small>
-          <small>changed {{ ago(v.updated_at, now) }}</small>
+        <button type="button" class="open" :disabled="busy" :data-card="v.name" @click="open(v.id)">
+          <PortionDisc :size="96" :diameter-mm="v.picture?.diameter_mm" :colour="v.picture?.colour" />
+          <span>
+            <b>{{ v.name }}</b>
+            <em>{{ v.verdict }}</em>
+            <small>{{ v.picture?.count }} {{ forms.find((f) => f.value === v.form)?.many }}<template v-if="v.picture?.diameter_mm">, {{ v.picture.diameter_mm.toFixed(0) }} mm</template> · changed {{ ago(v.updated_at, now) }}</small>
+          </span>
         </button>
+        <span class="acts">
+        <el-button class="ghost" :aria-label="`Duplicate ${v.name}`" title="Duplicate" :disabled="busy" @click="duplicate(v)"><Icon name="copy" /></el-button>
         <el-button class="ghost" :aria-label="`Put aside ${v.name}`" :disabled="busy" @click="remove(v)"><Icon name="bin" /></el-button>
+        </span>
       </li>
     </ul>
     <p v-else class="empty">No variation yet. Choose a base, name it, and start.</p>
@@ -106,13 +117,17 @@ async function remove(v: ListItem) {
 </template>
 
 <style scoped>
-.list { list-style: none; margin: 0; padding: 0; display: grid; gap: var(--s2); }
+.list { list-style: none; margin: 0; padding: 0; display: grid; grid-template-columns: repeat(auto-fill, minmax(min(340px, 100%), 1fr)); gap: var(--s2); }
 .list li { display: flex; align-items: center; padding: var(--s1); }
 .list li.here { background: var(--yolk-wash); box-shadow: inset 0 0 0 2px var(--ink); }
-.open { flex: 1; min-width: 0; min-height: 56px; text-align: left; background: none; border: 0; padding: var(--s1) var(--s2); cursor: pointer; border-radius: var(--r-ctl); }
+.list .ghost { width: var(--touch); padding: 0; }
+.open { display: flex; align-items: center; gap: var(--s3); flex: 1; min-width: 0; min-height: 84px; text-align: left; background: none; border: 0; padding: var(--s1) var(--s2); cursor: pointer; border-radius: var(--r-ctl); }
+.acts { display: grid; }
+.open svg { flex: none; }
 .open b { display: block; font-size: var(--t-lead); }
+.open em { display: -webkit-box; -webkit-line-clamp: 3; -webkit-box-orient: vertical; overflow: hidden; font-style: normal; font-size: 14px; line-height: 1.2; padding: 2px 0 4px; }
 .open small { display: block; color: var(--ink-2); font-size: var(--t-mini); }
-.new { display: grid; gap: var(--s2); margin-top: var(--s5); padding-top: var(--s4); border-top: 2px solid var(--hair); }
+.new { display: grid; gap: var(--s2); max-width: 420px; margin-top: var(--s5); padding-top: var(--s4); border-top: 2px solid var(--hair); }
 .bases { display: grid; gap: 0; }
 .bases .el-radio { min-height: var(--touch); margin: 0; }
 .trouble { color: var(--beet); display: flex; gap: var(--s2); align-items: center; padding-bottom: var(--s2); }

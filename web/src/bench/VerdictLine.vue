@@ -1,5 +1,8 @@
 <script setup lang="ts">
 import { ref } from 'vue'
+import { useBench } from './bench'
+import InsideDialog from './InsideDialog.vue'
+import MixDialog from './MixDialog.vue'
 import type { Worksheet } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
 import type { IconName } from '@/parts/icons'
@@ -7,7 +10,14 @@ import type { IconName } from '@/parts/icons'
 defineProps<{ sheet: Worksheet }>()
 
 const icons: Record<string, IconName> = { weigh: 'scale', portion: 'pour', drift: 'caution', allergens: 'allergen' }
+const bench = useBench()
 const cautions = ref(false)
+const mix = ref(false)
+const inside = ref(false)
+function whyEnergy() {
+  inside.value = false
+  bench.why = '/nutrition_per_portion/energy_kcal'
+}
 </script>
 
 <template>
@@ -16,7 +26,13 @@ const cautions = ref(false)
       <Icon :name="icons[v.kind] ?? 'tick'" :size="26" />
       <p><b>{{ v.lead }}</b>{{ v.reason }}</p>
     </div>
-    <el-button class="cautions" @click="cautions = true"><Icon name="caution" />{{ sheet.cautions.length }} cautions</el-button>
+    <div class="doors">
+      <el-button @click="mix = true"><Icon name="list" />Mix</el-button>
+      <el-button @click="inside = true"><Icon name="allergen" />Inside</el-button>
+      <el-button :aria-label="`${sheet.cautions.length} cautions`" @click="cautions = true"><Icon name="caution" />{{ sheet.cautions.length }}</el-button>
+    </div>
+    <MixDialog v-model="mix" :sheet="sheet" />
+    <InsideDialog v-model="inside" :sheet="sheet" @why="whyEnergy" />
     <el-dialog v-model="cautions" title="Mind" width="560" append-to-body>
       <ul>
         <li v-for="c in sheet.cautions" :key="c.text">{{ c.text }}</li>
@@ -28,15 +44,20 @@ const cautions = ref(false)
 
 <style scoped>
 .verdict { display: flex; align-items: center; padding: 0 var(--s2) 0 0; }
-.clause { display: flex; gap: 10px; align-items: center; padding: 0 var(--s4); min-height: 52px; min-width: 0; flex: 1 1 auto; }
+.clause { display: flex; gap: 8px; align-items: center; padding: 0 var(--s3); min-height: 52px; min-width: 0; flex: 1 1 auto; }
 .clause + .clause { border-left: 1.5px solid var(--hair); }
 .clause p { line-height: 1.2; font-size: 14px; min-width: 0; }
-b { display: block; font-size: var(--t-lead); font-weight: 750; margin-bottom: 2px; }
+b { display: block; font-size: var(--t-lead); font-weight: 750; margin-bottom: 2px; line-height: 1.1; }
+.portion { flex: none; }
+.portion b { white-space: nowrap; }
+.portion p { max-width: 132px; }
+.weigh { flex-grow: 3; }
 .drift, .allergens { color: var(--beet); }
 .drift p, .allergens p { color: var(--ink-2); }
 .drift b, .allergens b { color: var(--beet); }
-.cautions { flex: none; margin-left: auto; }
-.cautions :deep(.icon) { margin-right: 6px; }
+.doors { display: flex; gap: 6px; flex: none; margin-left: auto; }
+.doors :deep(.icon) { margin-right: 6px; }
+.doors .el-button { padding: 0 10px; }
 li { padding: var(--s1) 0; }
 @media (max-width: 900px) {
   .verdict { flex-wrap: wrap; padding: var(--s1) var(--s2); }

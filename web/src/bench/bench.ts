@@ -3,7 +3,7 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import {
   api, sentence, unreachable,
-  type Addition, type Conflict, type Ingredient, type ListItem, type Saved, type Variation, type Worksheet,
+  type Addition, type Conflict, type Ingredient, type ListItem, type Saved, type Schemas, type Variation, type Worksheet,
 } from '@/api/client'
 
 export type SaveState = 'saved' | 'changed' | 'saving' | 'offline' | 'refused' | 'conflict'
@@ -32,6 +32,8 @@ export const useBench = defineStore('bench', () => {
   const listTrouble = ref<string>()
   const loaded = ref(false)
   const active = ref<string>() // the line in hand
+  const plain = ref(false) // the plain base is shown, for comparison
+  const why = ref<string>() // the figure whose working is open
 
   // Undo and redo across everything in the document; one drag is one step.
   const history = useManualRefHistory(doc, { clone: copy, capacity: 200 })
@@ -61,7 +63,8 @@ export const useBench = defineStore('bench', () => {
     try {
       do {
         stale = false
-        const { data, error } = await api.POST('/worksheets', { body: doc.value })
+        const body = plain.value ? { ...doc.value, additions: [] } : doc.value
+        const { data, error } = await api.POST('/worksheets', { body })
         if (data) {
           sheet.value = data
           trouble.value = undefined
@@ -115,9 +118,15 @@ export const useBench = defineStore('bench', () => {
   }
   const saveSoon = useDebounceFn(() => save(), saveAfterMs)
 
+  function togglePlain() {
+    plain.value = !plain.value
+    void work()
+  }
+
   /** Everything that changes the document goes through here. */
   function change(f: (d: Variation) => void) {
     if (!doc.value) return
+    plain.value = false
     f(doc.value)
     pendingStep = true
     void remember()
@@ -144,6 +153,8 @@ export const useBench = defineStore('bench', () => {
   }
 
   function show(s: Saved, draft?: Variation) {
+    plain.value = false
+    why.value = undefined
     id.value = s.id
     revision.value = s.revision
     doc.value = withIds(copy(draft ?? s.document))
@@ -196,6 +207,37 @@ export const useBench = defineStore('bench', () => {
     if (!data) throw new Error(sentence(error))
     show(data)
     await refreshList()
+  }
+
+  async function duplicate(variationId: string) {
+    const { data, error } = await api.GET('/variations/{id}', { params: { path: { id: variationId } } })
+    if (!data) throw new Error(sentence(error))
+    await create({ ...data.document, name: `${data.document.name}, copy` })
+  }
+
+  /** Asks for the batch in another size. The answer is what was rounded on the way. */
+  async function scale(wish: Omit<Schemas['ScaleWish'], 'variation'>) {
+    if (!doc.value) return []
+    const { data, error } = await api.POST('/scalings', { body: { variation: doc.value, ...wish } })
+    if (!data) throw new Error(sentence(error))
+    change((d) => Object.assign(d, copy(data.variation)))
+    return data.said
+  }
+
+  /** Puts other lines in the place of one of the base. */
+  function swap(lineId: string, lines: Schemas['Line'][]) {
+    change((d) => {
+      const i = d.base.lines.findIndex((l) => l.id === lineId)
+      if (i >= 0) d.base.lines.splice(i, 1, ...copy(lines))
+    })
+  }
+
+  /** Puts a whole earlier document on the bench, as one step that can be undone. */
+  function bringBack(document: Variation) {
+    change((d) => {
+      for (const k of Object.keys(d) as (keyof Variation)[]) delete d[k]
+      Object.assign(d, withIds(copy(document)))
+    })
   }
 
   /** Puts a variation aside; the answer brings it back. */
@@ -281,9 +323,9 @@ export const useBench = defineStore('bench', () => {
   watch(saveState, (s) => s === 'saved' && void refreshList())
 
   return {
-    id, revision, doc, sheet, trouble, working, saveState, saveTrouble, conflict, list, listTrouble, loaded, active,
+    id, revision, doc, sheet, trouble, working, saveState, saveTrouble, conflict, list, listTrouble, loaded, active, plain, why,
     shelf, ledger, canUndo: history.canUndo, canRedo: history.canRedo,
-    start, open, refreshList, create, remove, settle, change, changeAddition, add, takeOut, step, togglePin, move, undo, redo, work, save,
+    start, open, refreshList, create, duplicate, scale, swap, bringBack, togglePlain, remove, settle, change, changeAddition, add, takeOut, step, togglePin, move, undo, redo, work, save,
   }
 })
 

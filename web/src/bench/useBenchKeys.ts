@@ -40,6 +40,7 @@ export function useBenchKeys(bench: ReturnType<typeof useBench>, doors: Doors) {
       case 'g': case 'G': unitsShown.value = unitsShown.value === 'grams' ? 'cups' : 'grams'; break
       case 'f': case 'F':
         bench.change((d) => (d.form = forms[(forms.findIndex((f) => f.value === d.form) + 1) % forms.length]!.value)); break
+      case 'b': case 'B': bench.togglePlain(); break
       case 'p': case 'P': if (active) bench.togglePin(active); break
       default:
         if (!strategy) return

@@ -11,6 +11,11 @@ export function figure(v: number, decimals: number): string {
   return v < 0 && Number(text) !== 0 ? `−${text}` : text
 }
 
+/** A figure of a working, with at most four digits that count. */
+export function short(v: number): string {
+  return Math.abs(v) >= 1000 ? v.toFixed(0) : String(Number(v.toPrecision(4)))
+}
+
 /** "2 minutes ago" for a saved time. */
 export function ago(iso: string, now: Date): string {
   const s = (now.getTime() - new Date(iso).getTime()) / 1000

@@ -24,6 +24,13 @@ const drawings = {
   sun: { lines: ['M12 8a4 4 0 1 0 0 8a4 4 0 1 0 0-8z', 'M12 2v2M12 20v2M2 12h2M20 12h2M5 5l1.4 1.4M17.6 17.6 19 19M19 5l-1.4 1.4M6.4 17.6 5 19'] },
   moon: { lines: ['M19 14.5A8 8 0 0 1 9.5 5a8 8 0 1 0 9.5 9.5z'] },
   keys: { lines: ['M3 6h18v12H3z', 'M7 10h.1M11 10h.1M15 10h.1M8 14h8'] },
+  more: { lines: ['M5 12h.1M12 12h.1M19 12h.1'] },
+  swap: { lines: ['M4 8h14M14 4l4 4-4 4', 'M20 16H6M10 12l-4 4 4 4'] },
+  why: { lines: ['M9 9a3 3 0 1 1 4.5 2.6c-1 .6-1.5 1.2-1.5 2.4', 'M12 18v.1', 'M12 2.5a9.5 9.5 0 1 0 0 19a9.5 9.5 0 1 0 0-19z'] },
+  list: { lines: ['M9 6h11M9 12h11M9 18h11M4 6h.1M4 12h.1M4 18h.1'] },
+  copy: { lines: ['M8 8h12v13H8z', 'M16 8V3H4v13h4'] },
+  flag: { lines: ['M5 22V3M5 4h13l-3 4 3 4H5'] },
+  resize: { lines: ['M4 14v6h6M20 10V4h-6M4 20l7-7M20 4l-7 7'] },
   close: { lines: ['M5 5l14 14M19 5 5 19'] },
 } satisfies Record<string, Drawing>
 

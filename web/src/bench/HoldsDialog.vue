@@ -1,0 +1,41 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useBench } from './bench'
+import { heldByDefault, holds } from './choices'
+
+const shown = defineModel<boolean>({ required: true })
+const bench = useBench()
+const held = computed({
+  get: () => bench.doc?.offset?.hold ?? heldByDefault,
+  set: (v) => bench.change((d) => (d.offset = { ...d.offset, hold: holds.map((h) => h.value).filter((h) => v.includes(h)) })),
+})
+const sugarBy = computed({
+  get: () => bench.doc?.offset?.sugar_by ?? 'sweetness',
+  set: (v) => bench.change((d) => (d.offset = { ...d.offset, sugar_by: v })),
+})
+const low = computed({
+  get: () => !!bench.doc?.offset?.allow_low_liquid,
+  set: (v) => bench.change((d) => (d.offset = { ...d.offset, allow_low_liquid: v })),
+})
+</script>
+
+<template>
+  <el-dialog v-model="shown" title="What stays where the base had it" width="520">
+    <el-checkbox-group v-model="held" class="holds" aria-label="What to hold">
+      <el-checkbox v-for="h in holds" :key="h.value" :value="h.value"><b>{{ h.label }}</b> <span>{{ h.does }}</span></el-checkbox>
+    </el-checkbox-group>
+    <p class="row"><span id="sugar-by">Sugar is held by</span>
+      <el-radio-group v-model="sugarBy" class="pick" aria-labelledby="sugar-by">
+        <el-radio-button value="sweetness">taste</el-radio-button><el-radio-button value="total_sugars">all sugars</el-radio-button>
+      </el-radio-group>
+    </p>
+    <p class="row"><span>A third of the milk always stays</span><el-switch :model-value="!low" aria-label="A third of the milk always stays" @update:model-value="low = !$event" /></p>
+  </el-dialog>
+</template>
+
+<style scoped>
+.holds { display: grid; grid-template-columns: 1fr; }
+.holds .el-checkbox { min-height: var(--touch); margin: 0; }
+.holds span { color: var(--ink-2); }
+.row { display: flex; align-items: center; justify-content: space-between; gap: var(--s3); min-height: var(--touch); margin-top: var(--s2); }
+</style>

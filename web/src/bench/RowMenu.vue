@@ -1,0 +1,62 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { ElMessage } from 'element-plus'
+import { api, sentence, unreachable, type Schemas, type SheetLine } from '@/api/client'
+import Icon from '@/parts/Icon.vue'
+import { onStep } from '@/parts/figures'
+import { useBench } from './bench'
+
+const props = defineProps<{ line: SheetLine; index: number }>()
+const bench = useBench()
+const swaps = ref<Schemas['Swap'][]>()
+
+/** The program says what can stand in for a line; most have nothing. */
+async function opened(open: boolean) {
+  if (!open || !bench.doc) return
+  swaps.value = undefined
+  try {
+    const { data, error } = await api.POST('/swaps', { body: { variation: bench.doc, line: props.line.id } })
+    if (error) ElMessage(sentence(error))
+    swaps.value = data?.items ?? []
+  } catch {
+    ElMessage(unreachable)
+  }
+}
+
+function choose(command: string) {
+  if (command === 'pin') bench.togglePin(props.line.id)
+  else if (command === 'why') bench.why = `/lines/${props.index}/offset_g`
+  else {
+    const s = swaps.value?.[Number(command)]
+    if (s) bench.swap(props.line.id, s.lines)
+  }
+}
+const amounts = (s: Schemas['Swap']) => s.lines.map((l) => `${onStep(l.amount, 1)} g`).join(' + ')
+</script>
+
+<template>
+  <el-dropdown trigger="click" @command="choose" @visible-change="opened">
+    <el-button class="ghost" :class="{ pinned: line.state === 'pinned' }" :aria-label="`More on ${line.label}`">
+      <Icon :name="line.state === 'pinned' ? 'pin' : 'more'" :size="18" />
+    </el-button>
+    <template #dropdown>
+      <el-dropdown-menu class="row-menu">
+        <el-dropdown-item command="pin"><Icon name="pin" :size="18" />{{ line.state === 'pinned' ? 'Unpin' : 'Pin' }} <kbd>P</kbd></el-dropdown-item>
+        <el-dropdown-item command="why"><Icon name="why" :size="18" />Why this much?</el-dropdown-item>
+        <el-dropdown-item v-for="(s, i) in swaps" :key="s.label" :command="String(i)" :divided="i === 0">
+          <Icon name="swap" :size="18" /><span>{{ s.label }} instead<small>{{ amounts(s) }} · {{ s.says }}</small></span>
+        </el-dropdown-item>
+      </el-dropdown-menu>
+    </template>
+  </el-dropdown>
+</template>
+
+<style scoped>
+.el-button { color: var(--ink-3); width: var(--touch); padding: 0; }
+.pinned { color: var(--rim); background: var(--rim-wash); }
+</style>
+
+<style>
+.row-menu .el-dropdown-menu__item { gap: 8px; }
+.row-menu small { display: block; color: var(--ink-2); font-size: var(--t-mini); line-height: 1.2; padding-bottom: 4px; }
+</style>
