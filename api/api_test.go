@@ -338,3 +338,101 @@ func TestUnbuiltFrontEndSaysWhatToDo(t *testing.T) {
 	assert.Equal(t, 503, resp.StatusCode)
 	assert.Contains(t, string(data), "make build")
 }
+
+func TestScaleSwapCompare(t *testing.T) {
+	k := open(t)
+	d := k.first("variations")
+	var scaled struct {
+		Variation json.RawMessage
+		Factor    float64
+		Said      []string
+	}
+	request := func(rest string) string { return `{"variation":` + string(d.Document) + `,` + rest + `}` }
+	require.Equal(t, 200, k.call("POST", "/api/v1/scalings", request(`"line":"beetroot","amount_g":310`), &scaled).StatusCode)
+	assert.InDelta(t, 310.0/320, scaled.Factor, 1e-5)
+	assert.Contains(t, string(scaled.Variation), `"amount":310`)
+	for _, count := range []int{5, 13, 40} {
+		require.Equal(t, 200, k.call("POST", "/api/v1/scalings", request(fmt.Sprintf(`"count":%d`, count)), &scaled).StatusCode)
+		var sheet struct{ Portion struct{ Count int } }
+		k.call("POST", "/api/v1/worksheets", []byte(scaled.Variation), &sheet)
+		assert.GreaterOrEqual(t, sheet.Portion.Count, count, "eggs stay whole, and there is enough")
+		assert.LessOrEqual(t, sheet.Portion.Count, count+2)
+	}
+	for _, bad := range []string{`"count":0`, `"line":"nobody","amount_g":5`, `"flour_g":1e9`, `"size":2`} {
+		assert.Equal(t, 400, k.call("POST", "/api/v1/scalings", request(bad), &problem{}).StatusCode, bad)
+	}
+	var p problem
+	broken := strings.Replace(request(`"count":5`), "beetroot_cooked", "moon_dust", 1)
+	assert.Equal(t, 400, k.call("POST", "/api/v1/scalings", broken, &p).StatusCode)
+	assert.Equal(t, "/variation/additions/0/ingredient", p.Errors[0].Pointer)
+
+	var swaps struct {
+		Items []struct {
+			Label string
+			Lines []struct{ ID, Ingredient string }
+		}
+	}
+	require.Equal(t, 200, k.call("POST", "/api/v1/swaps", request(`"line":"milk"`), &swaps).StatusCode)
+	require.NotEmpty(t, swaps.Items)
+	assert.Equal(t, "milk", swaps.Items[0].Lines[0].ID, "the first line keeps its id")
+	require.Equal(t, 200, k.call("POST", "/api/v1/swaps", request(`"line":"flour"`), &swaps).StatusCode)
+	assert.Empty(t, swaps.Items)
+	assert.Equal(t, 400, k.call("POST", "/api/v1/swaps", request(`"line":"nobody"`), &problem{}).StatusCode)
+
+	var difference struct {
+		Lines []struct{ Label, Change string }
+	}
+	more := strings.Replace(string(d.Document), `"amount":320`, `"amount":400`, 1)
+	require.Equal(t, 200, k.call("POST", "/api/v1/comparisons", `{"before":`+string(d.Document)+`,"after":`+more+`}`, &difference).StatusCode)
+	changed := map[string]string{}
+	for _, l := range difference.Lines {
+		changed[l.Label] = l.Change
+	}
+	assert.Equal(t, "more", changed["Beetroot"])
+	assert.Equal(t, "less", changed["Whole milk"])
+}
+
+func TestVersions(t *testing.T) {
+	k := open(t)
+	d := k.first("variations")
+	at := "/api/v1/variations/" + d.ID
+	var list struct {
+		Items []struct {
+			Name     string
+			Revision int
+		}
+	}
+	k.call("GET", at+"/versions", nil, &list)
+	assert.Empty(t, list.Items)
+	require.Equal(t, 201, k.call("POST", at+"/versions", `{"name":"The one for Sundays","revision":1}`, nil).StatusCode)
+	assert.Equal(t, 404, k.call("POST", at+"/versions", `{"name":"never saved","revision":7}`, &problem{}).StatusCode)
+	assert.Equal(t, 400, k.call("POST", at+"/versions", `{"name":" ","revision":1}`, &problem{}).StatusCode)
+	changed := bytes.Replace(d.Document, []byte(`"amount":320`), []byte(`"amount":400`), 1)
+	require.Equal(t, 200, k.call("PUT", at, []byte(changed), nil, "If-Match", `"1"`).StatusCode)
+	k.call("GET", at+"/versions", nil, &list)
+	require.Len(t, list.Items, 1)
+	assert.Equal(t, "The one for Sundays", list.Items[0].Name)
+	var then savedDoc
+	k.call("GET", at+"/revisions/1", nil, &then)
+	assert.Equal(t, string(d.Document), string(then.Document), "the state that was named is still what it was")
+	assert.Equal(t, 404, k.call("GET", at+"/revisions/9", nil, &problem{}).StatusCode)
+}
+
+func TestCardsHaveTheirPicture(t *testing.T) {
+	k := open(t)
+	var list struct {
+		Items []struct {
+			Picture struct {
+				Count      int
+				DiameterMM float64 `json:"diameter_mm"`
+				Colour     string
+			}
+		}
+	}
+	k.call("GET", "/api/v1/variations", nil, &list)
+	for _, i := range list.Items {
+		assert.Greater(t, i.Picture.Count, 10)
+		assert.Greater(t, i.Picture.DiameterMM, 80.0)
+		assert.Regexp(t, `^#[0-9A-F]{6}$`, i.Picture.Colour)
+	}
+}

@@ -203,10 +203,10 @@ func TestTypeAmountsPinRowsAndChooseHowToOffset(t *testing.T) {
 	c.agrees("milk_whole")
 
 	// Letters are keys again outside the field: pin the milk, then build up flour.
-	c.click("[data-line=milk_whole] .pin button")
+	c.click("[data-line=milk_whole] th")
+	c.press("p")
 	c.sees(`document.querySelector('[data-line=milk_whole] .off').innerText.includes('pinned')`)
 	c.sees(`document.querySelector('[data-note=thickness_left]')`)
-	c.click("[data-line=milk_whole] th")
 	c.press("2")
 	c.sees(`document.querySelector('[data-line=plain_flour] .off').innerText.includes('add')`)
 	c.sees(`!document.querySelector('[data-note=thickness_left]')`)
@@ -216,6 +216,7 @@ func TestTypeAmountsPinRowsAndChooseHowToOffset(t *testing.T) {
 	c.press("g")
 	c.sees(`document.querySelector('[data-line=milk_whole] .out').innerText.includes('cup')`)
 	c.press("g")
+	c.sees(`document.querySelector('[data-line=milk_whole] .out').innerText.includes(' g')`)
 	milk := c.agrees("milk_whole")
 	c.press("5")
 	c.sees(`document.querySelector('[data-line=milk_whole] .off').innerText.includes('as it is')`)

@@ -76,6 +76,20 @@ func TestRowsTakenFromTheNationalTableAgreeWithIt(t *testing.T) {
 	assert.GreaterOrEqual(t, compared, 9)
 }
 
+// General (Atwater) factors on the national table's own constituents give its printed energy
+// (kJ; organic acids and the table's own factors make the difference), and ours agree with both.
+func TestEnergyAgainstTheNationalTable(t *testing.T) {
+	national := nationalRows(t)
+	for id, code := range map[string]string{
+		"plain_flour": "A018", "wholemeal_flour": "A019", "chickpea_flour": "B001", "walnuts_chopped": "H021", "potato_grated": "F006",
+	} {
+		row, in := national[code], food.Reference().ByID(id)
+		c := food.Composition{Protein: row["protcnt"], Fat: row["fatce"], Carbohydrate: row["choavldf"] + row["fibtg"], Fibre: row["fibtg"]}
+		assert.InEpsilon(t, row["enerc"]/4.184, c.EnergyFromParts(in.Group), 0.08, id)
+		assert.InEpsilon(t, row["enerc"]/4.184, in.Energy, 0.01, id)
+	}
+}
+
 // A mixture of rows of the national table, weighed by hand, against our mass balance.
 func TestMixtureAgainstTheNationalTable(t *testing.T) {
 	national := nationalRows(t)

@@ -65,34 +65,37 @@ func TestMassesAgreeWithGNUUnits(t *testing.T) {
 	}
 }
 
-// Cup weights of The Cake Bible (Beranbaum) as GNU units carries them.
+// Cup and spoon weights of The Cake Bible (Beranbaum) as GNU units carries them; the
+// program is asked when it is there, else the recorded value stands.
 func TestCupsWeighWhatBeranbaumWeighed(t *testing.T) {
-	oz := measure.Ounce
 	for _, c := range []struct {
-		id     string
-		method measure.FlourMethod
-		want   float64
+		id       string
+		unit     measure.Unit
+		method   measure.FlourMethod
+		ask      string
+		recorded float64
 	}{
-		{"plain_flour", measure.Sifted, 4 * oz},
-		{"plain_flour", measure.Spooned, 4.25 * oz},
-		{"plain_flour", "", 4.25 * oz},
-		{"plain_flour", measure.Scooped, 5 * oz},
-		{"milk_whole", "", 242},
-		{"sour_cream", "", 242},
-		{"honey", "", 11.75 * oz},
-		{"granulated_sugar", "", 200},
-		{"brown_sugar_light", "", 217},
+		{"plain_flour", measure.Cup, measure.Sifted, "1 uscup flour_sifted", 113.39809},
+		{"plain_flour", measure.Cup, measure.Spooned, "1 uscup flour_spooned", 120.48547},
+		{"plain_flour", measure.Cup, "", "1 uscup flour_spooned", 120.48547},
+		{"plain_flour", measure.Cup, measure.Scooped, "1 uscup flour_scooped", 141.74762},
+		{"milk_whole", measure.Cup, "", "1 uscup milk", 242},
+		{"sour_cream", measure.Cup, "", "1 uscup sourcream", 242},
+		{"honey", measure.Cup, "", "1 uscup honey", 333.1069},
+		{"granulated_sugar", measure.Cup, "", "1 uscup sugar", 200},
+		{"brown_sugar_light", measure.Cup, "", "1 uscup brownsugar_light", 217},
+		{"butter_unsalted", measure.Cup, "", "1 uscup butter", 226.79619},
+		{"molasses", measure.Cup, "", "1 uscup molasses", 318.93214},
+		{"baking_powder", measure.Tsp, "", "1 usteaspoon baking_powder", 4.6},
+		{"salt_fine", measure.Tsp, "", "1 usteaspoon salt", 6},
+		{"egg_whole", measure.Each, "", "egg", 50},
 	} {
+		want := gnuUnits(t, c.ask, "g", c.recorded)
 		s := food.Reference().ByID(c.id).Subject()
 		s.Method = c.method
-		g, err := measure.US.ToGrams(1, measure.Cup, s)
+		g, err := measure.US.ToGrams(1, c.unit, s)
 		require.NoError(t, err)
-		assert.InEpsilon(t, c.want, g, 0.002, "%s %s", c.id, c.method)
-	}
-	for id, want := range map[string]float64{"baking_powder": 4.6, "salt_fine": 6} {
-		g, err := measure.US.ToGrams(1, measure.Tsp, food.Reference().ByID(id).Subject())
-		require.NoError(t, err)
-		assert.InEpsilon(t, want, g, 0.002, id)
+		assert.InEpsilon(t, want, g, 0.002, "%s %s", c.id, c.method)
 	}
 }
 

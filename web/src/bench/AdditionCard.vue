@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { api, sentence, unreachable, type Addition, type Schemas, type SheetLine } from '@/api/client'
+import { api, sentence, unreachable, type Addition, type SheetLine } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
 import { onStep } from '@/parts/figures'
-import { stages, unitLabels } from './choices'
+import { stages } from './choices'
 import DoseTrack from './DoseTrack.vue'
+import StagePicker from './StagePicker.vue'
+import UnitPicker from './UnitPicker.vue'
 
 const props = defineProps<{ addition: Addition; line?: SheetLine; active: boolean }>()
 const emit = defineEmits<{ pick: []; change: [patch: Partial<Addition>]; step: [by: number]; remove: [] }>()
@@ -28,13 +30,6 @@ async function readTyped() {
     trouble.value = unreachable
   }
 }
-
-const units = ref<Schemas['Unit'][]>([])
-async function loadUnits(open: boolean) {
-  if (!open || units.value.length) return
-  const { data } = await api.GET('/ingredients', { params: { query: { q: props.addition.ingredient, limit: 20 } } })
-  units.value = data?.items.find((i) => i.id === props.addition.ingredient)?.units ?? ['g']
-}
 </script>
 
 <template>
@@ -54,19 +49,12 @@ async function loadUnits(open: boolean) {
       <div class="set">
         <el-button :aria-label="`Less ${label}`" @click.stop="emit('step', -1)"><Icon name="minus" /></el-button>
         <el-input v-model="typed" class="typed" :aria-label="`Amount of ${label}`" inputmode="decimal" @keydown.enter="readTyped" @blur="readTyped" />
-        <el-select
-          :model-value="addition.unit" class="unit" :aria-label="`Unit of ${label}`" @visible-change="loadUnits"
-          @update:model-value="emit('change', { unit: $event })"
-        >
-          <el-option v-for="u in units.length ? units : [addition.unit]" :key="u" :value="u" :label="unitLabels[u]" />
-        </el-select>
+        <UnitPicker :model-value="addition.unit" class="unit" :ingredient="addition.ingredient" :label="label" @update:model-value="emit('change', { unit: $event })" />
         <el-button :aria-label="`More ${label}`" @click.stop="emit('step', 1)"><Icon name="plus" /></el-button>
       </div>
       <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
       <div class="set">
-        <el-select :model-value="addition.stage" class="stage" :aria-label="`When ${label} goes in`" @update:model-value="emit('change', { stage: $event })">
-          <el-option v-for="s in stages" :key="s.value" :value="s.value" :label="s.label" />
-        </el-select>
+        <StagePicker :model-value="addition.stage" class="stage" :label="label" @update:model-value="emit('change', { stage: $event })" />
         <el-button :aria-label="`Take out ${label}`" @click.stop="emit('remove')"><Icon name="bin" /></el-button>
       </div>
     </template>

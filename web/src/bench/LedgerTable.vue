@@ -56,7 +56,7 @@ const moved = (l: SheetLine) => l.acts_like_g !== undefined && onStep(l.acts_lik
             <td class="narrow muted">{{ onStep(l.base_g ?? 0, l.step_g) }}</td>
             <td class="narrow muted"><b v-if="moved(l)">{{ onStep(l.acts_like_g ?? 0, l.step_g) }}</b><template v-else>{{ onStep(l.acts_like_g ?? 0, l.step_g) }}</template></td>
             <td class="left off">
-              <button v-if="changed(l)" type="button" class="chip" :class="look(l).tone" :aria-label="`${offsetText(l)}. Why?`" @click.stop="why(i)"><Icon :name="look(l).icon" :size="15" />{{ offsetText(l) }}</button>
+              <button v-if="changed(l)" type="button" class="why-chip" :aria-label="`${offsetText(l)}. Why?`" @click.stop="why(i)"><span class="chip" :class="look(l).tone"><Icon :name="look(l).icon" :size="15" />{{ offsetText(l) }}</span></button>
               <span v-else-if="l.state === 'pinned'" class="none">pinned</span>
               <span v-else-if="l.state !== 'stuck'" class="none">as it is</span>
               <span v-if="l.state === 'stuck'" class="stuck"><i class="sign high" />{{ changed(l) ? 'no more to give' : 'nothing to give' }}</span>
@@ -64,7 +64,7 @@ const moved = (l: SheetLine) => l.acts_like_g !== undefined && onStep(l.acts_lik
             <td v-if="cups" class="out words">{{ unbroken(l.measure) }}<small v-if="!l.measure">{{ onStep(l.weigh_g, l.step_g) }} g</small></td>
             <td v-else class="out">{{ onStep(l.weigh_g, l.step_g) }} <small>g</small></td>
             <td class="left small">{{ cups ? `${onStep(l.weigh_g, l.step_g)} g` : unbroken(l.measure) }}</td>
-            <td class="pin"><RowMenu :line="l" :index="i" /></td>
+            <td class="pin"><RowMenu :id="l.id" :label="l.label" :pinned="l.state === 'pinned'" :index="i" /></td>
           </tr>
         </tbody>
       </table>
@@ -101,7 +101,9 @@ td.narrow { padding: 0 4px; }
 td b { color: var(--ink); }
 td.left { text-align: left; }
 td.off { padding-left: var(--s2); }
-.chip { min-height: 32px; font-size: 14px; border: 0; cursor: pointer; }
+.chip { min-height: 32px; font-size: 14px; }
+.why-chip { min-height: var(--touch); padding: 0; border: 0; border-radius: var(--s2); background: none; cursor: pointer; }
+.off:has(.stuck) .why-chip { min-height: 28px; }
 .stuck { display: flex; align-items: center; gap: 5px; color: var(--beet); font-size: var(--t-mini); font-weight: 600; line-height: 1; padding: 3px 0 2px 10px; }
 .stuck .sign { width: 9px; height: 9px; }
 .off:has(.stuck) .chip { min-height: 24px; }

@@ -3,18 +3,14 @@ import { computed, ref } from 'vue'
 import { ElMessage } from 'element-plus'
 import type { Worksheet } from '@/api/client'
 import { useBench } from './bench'
-import { ladles } from './choices'
 import Icon from '@/parts/Icon.vue'
+import LadlePicker from './LadlePicker.vue'
 import PortionDrawing from './PortionDrawing.vue'
 import ScaleDialog from './ScaleDialog.vue'
 
 const props = defineProps<{ sheet: Worksheet }>()
 const bench = useBench()
 const p = computed(() => props.sheet.portion)
-const ml = computed({
-  get: () => p.value.volume_ml,
-  set: (v: number | undefined) => v && bench.change((d) => (d.portion = { ...d.portion, volume_ml: v })),
-})
 const scaleOpen = ref(false)
 async function toCount(count: number) {
   try {
@@ -49,14 +45,7 @@ const words = computed(() => `One portion to scale: ${p.value.diameter_mm?.toFix
       <div class="well"><dd>{{ p.poured_mm ? `${p.poured_mm.toFixed(1)} mm` : `${p.volume_ml.toFixed(0)} ml` }}</dd><dt>{{ p.poured_mm ? 'thick, poured' : 'in each' }}</dt></div>
       <div class="well"><dd>{{ p.left_over_ml.toFixed(0) }} ml</dd><dt>left over</dt></div>
     </dl>
-    <div class="ladle">
-      <b id="ladle-label">Ladle</b>
-      <el-radio-group v-model="ml" class="pick" aria-labelledby="ladle-label">
-        <el-radio-button v-for="l in ladles" :key="l" :value="l">{{ l }}</el-radio-button>
-      </el-radio-group>
-      <el-input-number v-model="ml" :min="5" :max="1000" :step="5" aria-label="Portion in ml" />
-      <span class="muted">ml</span>
-    </div>
+    <LadlePicker class="ladle" :volume-ml="p.volume_ml" />
     <ScaleDialog v-model="scaleOpen" />
   </section>
 </template>
@@ -76,13 +65,7 @@ const words = computed(() => `One portion to scale: ${p.value.diameter_mm?.toFix
 .facts div { padding: var(--s2) 6px; text-align: center; }
 dt { font-size: var(--t-mini); color: var(--ink-2); }
 dd { margin: 0; font-size: var(--t-lead); font-weight: 750; line-height: 1.1; }
-.ladle { margin: auto var(--s3) var(--s3); padding-top: var(--s3); display: grid; grid-template-columns: auto 1fr; align-items: center; gap: var(--s2); }
-.pick { width: 100%; }
-.pick :deep(.el-radio-button) { flex: 1; }
-.pick :deep(.el-radio-button__inner) { padding: 0 2px; width: 100%; }
-.pick :deep(.el-radio-button.is-active .el-radio-button__inner::before) { margin-right: 4px; width: 9px; height: 5px; }
-.el-input-number { grid-column: 2; width: 100%; }
-.ladle .muted { grid-column: 1; grid-row: 2; text-align: right; }
+.ladle { margin: auto var(--s3) var(--s3); padding-top: var(--s3); }
 @media (max-width: 900px) {
   .portion { display: grid; grid-template: auto auto auto 1fr / auto 1fr; overflow: visible; }
   .portion > header { grid-column: 1 / -1; }

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { ElMessage } from 'element-plus'
-import { api, sentence, unreachable, type Schemas, type SheetLine } from '@/api/client'
+import { api, sentence, unreachable, type Schemas } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
 import { onStep } from '@/parts/figures'
 import { useBench } from './bench'
 
-const props = defineProps<{ line: SheetLine; index: number }>()
+// Plain values only: the menu stays as it is while figures move.
+const props = defineProps<{ id: string; label: string; pinned: boolean; index: number }>()
 const bench = useBench()
 const swaps = ref<Schemas['Swap'][]>()
 
@@ -15,7 +16,7 @@ async function opened(open: boolean) {
   if (!open || !bench.doc) return
   swaps.value = undefined
   try {
-    const { data, error } = await api.POST('/swaps', { body: { variation: bench.doc, line: props.line.id } })
+    const { data, error } = await api.POST('/swaps', { body: { variation: bench.doc, line: props.id } })
     if (error) ElMessage(sentence(error))
     swaps.value = data?.items ?? []
   } catch {
@@ -24,11 +25,11 @@ async function opened(open: boolean) {
 }
 
 function choose(command: string) {
-  if (command === 'pin') bench.togglePin(props.line.id)
+  if (command === 'pin') bench.togglePin(props.id)
   else if (command === 'why') bench.why = `/lines/${props.index}/offset_g`
   else {
     const s = swaps.value?.[Number(command)]
-    if (s) bench.swap(props.line.id, s.lines)
+    if (s) bench.swap(props.id, s.lines)
   }
 }
 const amounts = (s: Schemas['Swap']) => s.lines.map((l) => `${onStep(l.amount, 1)} g`).join(' + ')
@@ -36,12 +37,12 @@ const amounts = (s: Schemas['Swap']) => s.lines.map((l) => `${onStep(l.amount, 1
 
 <template>
   <el-dropdown trigger="click" @command="choose" @visible-change="opened">
-    <el-button class="ghost" :class="{ pinned: line.state === 'pinned' }" :aria-label="`More on ${line.label}`">
-      <Icon :name="line.state === 'pinned' ? 'pin' : 'more'" :size="18" />
+    <el-button class="ghost" :class="{ pinned }" :aria-label="`More on ${label}`">
+      <Icon :name="pinned ? 'pin' : 'more'" :size="18" />
     </el-button>
     <template #dropdown>
       <el-dropdown-menu class="row-menu">
-        <el-dropdown-item command="pin"><Icon name="pin" :size="18" />{{ line.state === 'pinned' ? 'Unpin' : 'Pin' }} <kbd>P</kbd></el-dropdown-item>
+        <el-dropdown-item command="pin"><Icon name="pin" :size="18" />{{ pinned ? 'Unpin' : 'Pin' }} <kbd>P</kbd></el-dropdown-item>
         <el-dropdown-item command="why"><Icon name="why" :size="18" />Why this much?</el-dropdown-item>
         <el-dropdown-item v-for="(s, i) in swaps" :key="s.label" :command="String(i)" :divided="i === 0">
           <Icon name="swap" :size="18" /><span>{{ s.label }} instead<small>{{ amounts(s) }} · {{ s.says }}</small></span>

@@ -18,3 +18,7 @@ const tone = computed(() => (bench.saveState === 'saved' ? 'leaf' : bench.saveSt
     {{ words[bench.saveState] }}
   </span>
 </template>
+
+<style scoped>
+.chip { min-width: 98px; justify-content: center; }
+</style>

@@ -9,6 +9,7 @@ import {
 export type SaveState = 'saved' | 'changed' | 'saving' | 'offline' | 'refused' | 'conflict'
 
 const saveAfterMs = 600 // of quiet
+const keepAfterMs = 150 // of quiet, a draft on this tablet
 const retryAfterMs = 4000 // while the program does not answer
 const rememberAfterMs = 400 // one undo step for one drag
 
@@ -123,6 +124,14 @@ export const useBench = defineStore('bench', () => {
     void work()
   }
 
+  /** What is not sent yet stays on this tablet, should the tab be closed. */
+  function writeDraft() {
+    if (id.value && doc.value && saveState.value !== 'saved') {
+      localStorage.setItem(draftKey(id.value), JSON.stringify({ revision: revision.value, doc: doc.value }))
+    }
+  }
+  const keepDraft = useDebounceFn(writeDraft, keepAfterMs)
+
   /** Everything that changes the document goes through here. */
   function change(f: (d: Variation) => void) {
     if (!doc.value) return
@@ -134,7 +143,7 @@ export const useBench = defineStore('bench', () => {
   }
   function touched() {
     if (!id.value || !doc.value) return
-    localStorage.setItem(draftKey(id.value), JSON.stringify({ revision: revision.value, doc: doc.value }))
+    void keepDraft()
     if (saveState.value !== 'conflict') saveState.value = 'changed'
     void work()
     void saveSoon()
@@ -319,7 +328,10 @@ export const useBench = defineStore('bench', () => {
   }
 
   useEventListener(window, 'online', () => void save())
-  useEventListener(window, 'pagehide', () => void save())
+  useEventListener(window, 'pagehide', () => {
+    writeDraft()
+    void save()
+  })
   watch(saveState, (s) => s === 'saved' && void refreshList())
 
   return {

@@ -1,0 +1,335 @@
+package worksheet_test
+
+import (
+	"math"
+	"slices"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"upbeatladle/core/batter"
+	"upbeatladle/core/food"
+	"upbeatladle/core/measure"
+	"upbeatladle/core/worksheet"
+)
+
+var everything = []batter.Hold{
+	batter.HoldThickness, batter.HoldSweetness, batter.HoldLift, batter.HoldTang, batter.HoldSalt, batter.HoldFat,
+}
+
+// hatch is the demo's plain base with everything held; cultured its other one.
+func hatch(additions ...batter.Addition) batter.Variation {
+	v := worked(additions...)
+	v.Offset.Hold = everything
+	v.Base.School.RestMin = 15
+	v.Base.Lines = append(v.Base.Lines, line("powder", "baking_powder", 10, measure.Gram), line("salt", "salt_fine", 2.5, measure.Gram))
+	return v
+}
+
+func cultured(additions ...batter.Addition) batter.Variation {
+	v := hatch(additions...)
+	v.Base.Lines[1] = line("milk", "buttermilk_cultured", 430, measure.Gram)
+	v.Base.Lines[5] = line("soda", "baking_soda", 3.0, measure.Gram)
+	return v
+}
+
+func note(w worksheet.Worksheet, code string) string {
+	for _, n := range w.Notes {
+		if n.Code == code {
+			return n.Text
+		}
+	}
+	return ""
+}
+
+func TestSodaAndPowderAreMinded(t *testing.T) {
+	v := hatch()
+	v.Base.Lines[5] = line("soda", "baking_soda", 3, measure.Gram)
+	w := work(t, v)
+	assert.Contains(t, note(w, "soda_not_sour"), "baking powder", "soda in plain milk")
+
+	v = cultured()
+	v.Base.Lines[5].Amount = 8
+	w = work(t, v)
+	assert.Contains(t, note(w, "soapy"), "less")
+	assert.Equal(t, worksheet.Low, mustGauge(t, w, "tang", worksheet.Level).stateAgainstBand)
+
+	v = cultured()
+	v.Base.Lines[5] = line("powder", "baking_powder", 10, measure.Gram)
+	assert.Contains(t, note(work(t, v), "soda_offer"), "one is not the other")
+
+	for _, n := range work(t, hatch()).Notes {
+		assert.NotContains(t, n.Code, "soda")
+	}
+}
+
+// against says where a gauge lies in its band, whatever the base is.
+type against struct{ stateAgainstBand worksheet.GaugeState }
+
+func mustGauge(t *testing.T, w worksheet.Worksheet, key string, _ worksheet.GaugeState) against {
+	t.Helper()
+	g := w.Gauge(key)
+	require.NotNil(t, g.Band)
+	switch {
+	case g.After < g.Band.Low:
+		return against{worksheet.Low}
+	case g.After > g.Band.High:
+		return against{worksheet.High}
+	}
+	return against{worksheet.InBand}
+}
+
+// From a soda:acid ratio of 0.95 up anthocyanin fruit turns green-grey (the design).
+func TestBerriesTurnGreyWithSoda(t *testing.T) {
+	v := cultured(add("blueberry_puree", 100, batter.StageBatter))
+	v.Base.Lines[5].Amount = 4.2
+	w := work(t, v)
+	assert.GreaterOrEqual(t, w.Batter.SodaToAcid, 0.95)
+	assert.Contains(t, note(w, "grey"), "green-grey")
+	assert.Contains(t, w.Batter.Colour.Reason, "grey-green")
+	v.Base.Lines[5].Amount = 1.5
+	assert.Empty(t, note(work(t, v), "grey"))
+}
+
+func TestAltitude(t *testing.T) {
+	k := batter.DefaultKitchen()
+	k.AltitudeM = 1500
+	w, err := worksheet.Work(hatch(), k)
+	require.NoError(t, err)
+	low := work(t, hatch())
+	assert.InEpsilon(t, 101.325/84.56, w.Gauge("lift").After/low.Gauge("lift").After, 1e-4, "ICAO standard atmosphere at 1500 m")
+	assert.Contains(t, note(w, "altitude"), "17 % less powder", "84.56/101.325")
+	assert.Empty(t, note(low, "altitude"))
+}
+
+func TestWhippedWhitesMakeMoreAndLighterPortions(t *testing.T) {
+	v := hatch()
+	flat := work(t, v)
+	v.Base.Style = batter.Whipped
+	airy := work(t, v)
+	assert.Greater(t, airy.Portion.Count, flat.Portion.Count)
+	assert.Less(t, airy.Portion.MassG, flat.Portion.MassG)
+	assert.Contains(t, airy.Mixing[len(airy.Mixing)-1].Text, "whites in last of all")
+}
+
+func TestStrongFlavouringIsWarned(t *testing.T) {
+	assert.Contains(t, note(work(t, hatch(add("clove", 0.8, batter.StageDry))), "strong"), "takes over")
+	assert.Empty(t, note(work(t, hatch(add("clove", 0.2, batter.StageDry))), "strong"))
+	assert.Empty(t, note(work(t, hatch(add("cinnamon", 9, batter.StageDry))), "strong"))
+}
+
+func TestMixingFollowsTheSchool(t *testing.T) {
+	text := func(v batter.Variation) string {
+		var s []string
+		for _, m := range work(t, v).Mixing {
+			s = append(s, m.Text)
+		}
+		return strings.Join(s, "\n")
+	}
+	v := hatch(add("beetroot_cooked", 200, batter.StageBatter), add("cocoa_natural", 20, batter.StageDry), add("walnuts_chopped", 60, batter.StageFoldIn),
+		add("blueberry_frozen", 100, batter.StageOnPortion), add("courgette_grated", 50, batter.StageBatter))
+	s := text(v)
+	order := []string{"Sift cocoa powder", "Whisk together", "two thirds", "Melt the butter", "Stop while it is lumpy", "Stir in courgette", "Rest 15 min", "Spread test", "Fold in walnuts", "Put blueberries on each portion"}
+	at := -1
+	for _, step := range order {
+		i := strings.Index(s, step)
+		assert.Greater(t, i, at, "%q in its place in:\n%s", step, s)
+		at = i
+	}
+	v.Form = batter.Crepe
+	assert.Contains(t, text(v), "until smooth")
+	v.Form, v.Base.School.Lumps = batter.Pancake, "whisk smooth"
+	assert.Contains(t, text(v), "until smooth")
+	assert.Contains(t, text(hatch(add("tea_strong", 5, batter.StageInfused))), "top up with fresh")
+}
+
+func TestSteepingLeavesTheBatterAlone(t *testing.T) {
+	plain, w := work(t, hatch()), work(t, hatch(add("matcha", 10, batter.StageInfused)))
+	for _, g := range plain.Gauges {
+		assert.Equal(t, g.After, w.Gauge(g.Key).After, g.Key)
+	}
+}
+
+// Pours now, after the rest, settled: whole cells let go with time, so a grated vegetable
+// makes the settled batter thinner than the fresh one; flour alone makes it thicker.
+func TestTime(t *testing.T) {
+	p := work(t, hatch()).Batter.Pours
+	require.Len(t, p, 3)
+	assert.InEpsilon(t, 0.75, p[0].YieldStressPa/p[2].YieldStressPa, 1e-6, "fresh flour has three quarters of its stiffness (modelling choice)")
+	assert.Greater(t, p[1].YieldStressPa, p[0].YieldStressPa)
+	p = work(t, hatch(add("courgette_grated", 250, batter.StageBatter))).Batter.Pours
+	assert.Greater(t, p[0].YieldStressPa, p[2].YieldStressPa)
+}
+
+func TestNutritionAddsUp(t *testing.T) {
+	w := work(t, hatch(add("beetroot_cooked", 200, batter.StageBatter), add("walnuts_chopped", 60, batter.StageFoldIn)))
+	n := w.Nutrition.Portion
+	general := 4*n.Protein + 9*n.Fat + 4*n.Carbohydrate + 2*n.Fibre + 7*n.Alcohol
+	assert.InEpsilon(t, general, n.EnergyKcal, 0.05, "general factors (EU 1169/2011, from memory)")
+	assert.InEpsilon(t, 100*n.Sugars/w.Portion.MassG, w.Nutrition.Per100G.Sugars, 1e-6)
+	more := work(t, hatch(add("beetroot_cooked", 200, batter.StageBatter), add("walnuts_chopped", 60, batter.StageFoldIn), add("jam_fruit", float64(w.Portion.Count)*10, batter.StageOnPortion)))
+	assert.InDelta(t, n.Sugars+10*food.Reference().ByID("jam_fruit").Sugars/100, more.Nutrition.Portion.Sugars, 1e-6, "the topping counts")
+}
+
+func TestAllergenLists(t *testing.T) {
+	w := work(t, hatch(add("walnuts_chopped", 60, batter.StageFoldIn), add("apricot_dried_diced", 40, batter.StageFoldIn)))
+	assert.Equal(t, []string{"cereals containing gluten (wheat)", "eggs", "milk", "nuts (walnut)", "sulphur dioxide and sulphites"}, w.AllergensEU)
+	assert.Equal(t, []string{"eggs", "milk", "tree nuts (walnut)", "wheat"}, w.AllergensUS)
+}
+
+// Every allergen of the table has its words in the EU list.
+func TestEveryAllergenOfTheTableHasItsWords(t *testing.T) {
+	for _, in := range food.Reference().All() {
+		if len(in.Allergens) == 0 {
+			continue
+		}
+		w := work(t, hatch(add(in.ID, 1, batter.StageOnPortion)))
+		assert.GreaterOrEqual(t, len(w.AllergensEU), len(w.Allergens), in.ID)
+	}
+}
+
+func TestPreviewsAreWhatTheStrategyGives(t *testing.T) {
+	v := hatch(add("beetroot_cooked", 200, batter.StageBatter))
+	w := work(t, v)
+	require.Len(t, w.Strategies, len(batter.Strategies))
+	for _, p := range w.Strategies {
+		v.Offset.Strategy = p.Strategy
+		chosen := work(t, v)
+		assert.Equal(t, chosen.Verdict[0].Lead, p.Lead, p.Strategy)
+		assert.Equal(t, chosen.Portion.Count, p.Count)
+		for i, g := range p.Weigh {
+			assert.Equal(t, chosen.Lines[i].Weigh, g)
+		}
+	}
+}
+
+func TestDryingIsShownOnTheAddition(t *testing.T) {
+	v := hatch(add("carrot_cooked", 200, batter.StageBatter))
+	v.Offset.Strategy = batter.DryAddition
+	w := work(t, v)
+	l := find(t, w, "a-carrot_cooked")
+	require.NotNil(t, l.DryTo)
+	assert.Less(t, *l.DryTo, 180.0)
+	assert.Equal(t, worksheet.Level, w.Gauge("thickness").State)
+	assert.Contains(t, w.Verdict[0].Lead, "dried to")
+	assert.Equal(t, "the whole base as it is", w.Verdict[0].Reason)
+
+	v.Additions = []batter.Addition{add("courgette_grated", 300, batter.StageBatter)}
+	w = work(t, v)
+	assert.Contains(t, w.Mixing[0].Text, "squeeze")
+	assert.Contains(t, note(w, "thickness_left"), "Even squeezed", "no press takes it all: 200 g squeezed to 120 g still asks for 41 g of milk (the design)")
+}
+
+func TestTearingSuggestsAnEgg(t *testing.T) {
+	v := hatch(add("beetroot_cooked", 600, batter.StageBatter))
+	w := work(t, v)
+	assert.Contains(t, note(w, "structure"), "one more egg")
+	v.Offset.Hold = append(slices.Clone(everything), batter.HoldStructure)
+	w = work(t, v)
+	assert.NotEmpty(t, note(w, "eggs")+note(w, "structure_left"))
+	assert.Greater(t, find(t, w, "egg").Weigh, 100.0)
+}
+
+// Every figure of the bench opens its working, and the working ends in the figure.
+func TestWorkingOfEveryFigure(t *testing.T) {
+	w := work(t, cultured(add("plum_puree", 120, batter.StageBatter), add("walnuts_chopped", 60, batter.StageFoldIn)))
+	by := map[string]worksheet.Working{}
+	for _, k := range w.Working {
+		by[k.For] = k
+		assert.NotEmpty(t, k.Text)
+		for _, term := range k.Terms {
+			assert.NotEmpty(t, term.Source, "%s: %s", k.For, term.Name)
+			assert.False(t, math.IsNaN(term.Value) || math.IsInf(term.Value, 0))
+		}
+	}
+	for _, g := range w.Gauges {
+		assert.Contains(t, by, "/gauges/"+g.Key)
+	}
+	for _, at := range []string{"/portion/count", "/portion/diameter_mm", "/nutrition_per_portion/energy_kcal"} {
+		assert.Contains(t, by, at)
+	}
+	thick := by["/gauges/thickness"].Terms
+	assert.Equal(t, w.Gauge("thickness").After, thick[len(thick)-1].Value)
+	for i, l := range w.Lines {
+		if l.From == worksheet.FromBase {
+			terms := by["/lines/"+string(rune('0'+i))+"/offset_g"].Terms
+			require.NotEmpty(t, terms, l.Label)
+			assert.Equal(t, l.Weigh, terms[len(terms)-1].Value, l.Label)
+		}
+	}
+}
+
+func TestSpoonsAreEvaluatedToo(t *testing.T) {
+	w := work(t, hatch(add("beetroot_cooked", 200, batter.StageBatter)))
+	milk := find(t, w, "milk")
+	assert.NotEmpty(t, milk.Measure)
+	assert.InEpsilon(t, milk.Weigh, milk.MeasureG, 0.04)
+	assert.NotZero(t, w.Gauge("thickness").ByMeasure)
+}
+
+func TestCompare(t *testing.T) {
+	before := work(t, hatch(add("beetroot_cooked", 200, batter.StageBatter), add("walnuts_chopped", 60, batter.StageFoldIn)))
+	after := work(t, hatch(add("beetroot_cooked", 250, batter.StageBatter), add("orange_zest", 5, batter.StageBatter)))
+	got := map[string]worksheet.Change{}
+	for _, r := range worksheet.Compare(before, after) {
+		got[r.Label] = r.Change
+	}
+	assert.Equal(t, worksheet.MoreOf, got["Beetroot"])
+	assert.Equal(t, worksheet.Gone, got["Walnuts"])
+	assert.Equal(t, worksheet.NewLine, got["Orange zest"])
+	assert.Equal(t, worksheet.LessOf, got["Whole milk"])
+	assert.Equal(t, worksheet.Same, got["Hen egg"])
+}
+
+func TestFactors(t *testing.T) {
+	v, k := hatch(add("beetroot_cooked", 200, batter.StageBatter)), batter.DefaultKitchen()
+	for _, c := range []struct {
+		count  int
+		flour  float64
+		line   string
+		amount float64
+		want   float64
+	}{{0, 500, "", 0, 2}, {0, 0, "a-beetroot_cooked", 310, 1.55}, {0, 0, "milk", 200, 0.5}} {
+		f, err := worksheet.FactorFor(v, k, c.count, c.flour, c.line, c.amount)
+		require.NoError(t, err)
+		assert.InDelta(t, c.want, f, 1e-9)
+	}
+	f, err := worksheet.FactorFor(v, k, 30, 0, "", 0)
+	require.NoError(t, err)
+	assert.InDelta(t, 2, f, 0.2, "the bowl gives about 15")
+	for _, bad := range []func() (float64, error){
+		func() (float64, error) { return worksheet.FactorFor(v, k, 0, 0, "", 0) },
+		func() (float64, error) { return worksheet.FactorFor(v, k, 0, 0, "nobody", 10) },
+		func() (float64, error) { return worksheet.FactorFor(v, k, 0, 0, "milk", 0) },
+		func() (float64, error) { return worksheet.FactorFor(v, k, 0, 1e6, "", 0) },
+	} {
+		_, err := bad()
+		var p batter.Problems
+		assert.ErrorAs(t, err, &p)
+	}
+}
+
+// A swap brings the acid and the water of the line that goes.
+func TestSwapsKeepAcidAndWater(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		from := food.Reference().ByID(rapid.SampledFrom([]string{"buttermilk_cultured", "yogurt_plain", "kefir_plain", "milk_whole", "sour_cream"}).Draw(t, "from"))
+		g := rapid.Float64Range(50, 800).Draw(t, "g")
+		for _, s := range batter.Swaps(from, g, food.Reference()) {
+			got := food.Whole(s.Parts)
+			assert.InDelta(t, g*from.Acid/100, got.Acid, 0.6, s.Label)
+			assert.InDelta(t, g*from.Water/100, got.Water, 1, s.Label)
+		}
+	})
+	labels := []string{}
+	for _, s := range batter.Swaps(in("buttermilk_cultured"), 400, food.Reference()) {
+		labels = append(labels, s.Label)
+	}
+	assert.Contains(t, labels, "Whole milk and lemon juice")
+	assert.Contains(t, labels, "Plain yogurt and water")
+	assert.Contains(t, labels, "Buttermilk powder and water")
+	assert.Empty(t, batter.Swaps(in("plain_flour"), 400, food.Reference()))
+	assert.Empty(t, batter.Swaps(in("water"), 400, food.Reference()))
+}

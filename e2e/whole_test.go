@@ -1,0 +1,169 @@
+package e2e_test
+
+import (
+	"fmt"
+	"slices"
+	"testing"
+	"time"
+
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"upbeatladle/e2e/stage"
+)
+
+// closed waits until no dialog and no drawer lies over the bench.
+func (c cook) closed() {
+	c.Helper()
+	c.sees(`[...document.querySelectorAll('.el-overlay')].every(o => o.style.display === 'none' || !o.isConnected)`)
+}
+
+func TestWhyIsAnsweredAtTheFigure(t *testing.T) {
+	c := sits(t, kitchen(t), 1280, 800)
+	c.sees(`document.querySelectorAll('[data-gauge]').length === 6`)
+	// By keyboard: the gauge is a button.
+	c.sees(`(document.querySelector('[data-gauge=Thickness]').focus(), true)`)
+	c.press(kb.Enter)
+	c.sees(`document.querySelector('.why')?.innerText.includes('L* = V / F')`)
+	c.press(kb.Escape)
+	c.closed()
+	c.click("[data-line=milk_whole] .off button")
+	c.sees(`document.querySelector('.why')?.innerText.includes('a gram of this line loosens')`)
+	c.press(kb.Escape)
+	c.closed()
+	c.click("[aria-label=Verdict] .doors button:nth-child(1)")
+	c.sees(`[...document.querySelectorAll('.el-dialog li')].some(li => li.innerText.includes('two thirds of the whole milk first'))`)
+	c.press(kb.Escape)
+	c.closed()
+	c.click("[aria-label=Verdict] .doors button:nth-child(2)")
+	c.sees(`[...document.querySelectorAll('.el-dialog')].some(d => d.innerText.includes('cereals containing gluten (wheat)') && d.innerText.includes('kcal'))`)
+	c.press(kb.Escape)
+	c.closed()
+}
+
+func TestCompareWaysAndChooseWhatHolds(t *testing.T) {
+	c := sits(t, kitchen(t), 1280, 800)
+	c.click(".sum .tool:last-child")
+	c.sees(`document.querySelectorAll('[data-way]').length === 5`)
+	lead, err := stage.Ask[string](c.p, `document.querySelector('[data-way=dry_addition] .lead').innerText`)
+	require.NoError(t, err)
+	assert.Contains(t, lead, "dried to")
+	c.click("[data-way=dry_addition] button")
+	c.closed()
+	c.sees(fmt.Sprintf("document.querySelector('[data-verdict=weigh] b').innerText === %q", lead))
+	c.sees(`document.querySelector('[data-addition=beetroot_cooked] .dry').innerText.includes('squeeze or reduce')`)
+	c.press("3") // the same way by its key changes nothing
+	c.press("1")
+	c.sees(`document.querySelector('[data-line=salt_fine] .off').innerText.includes('add')`)
+	c.click(".sum .tool")
+	c.sees(`document.querySelectorAll('.holds input').length === 8`)
+	c.click(".holds label:nth-child(5)")
+	c.sees(`document.querySelector('[data-line=salt_fine] .off').innerText.includes('as it is')`)
+	c.press(kb.Escape)
+	c.closed()
+	c.saved()
+	_, doc := c.stored()
+	assert.NotContains(t, fmt.Sprint(doc["offset"]), "salt")
+}
+
+func TestScaleSwapAndUndo(t *testing.T) {
+	c := sits(t, kitchen(t), 1280, 800)
+	c.click("[aria-label='28 portions']")
+	c.sees(`Number(document.querySelector('.count .figure b').innerText) >= 28`)
+	c.sees(`!document.querySelector('[data-line=milk_whole] .out').innerText.startsWith('595')`)
+	c.do(chromedp.KeyEvent("z", chromedp.KeyModifiers(chromedp.ModifierCtrl)))
+	c.sees(`document.querySelector('[data-line=milk_whole] .out').innerText.startsWith('595')`)
+
+	c.click("[data-line=milk_whole] .pin button")
+	c.sees(`[...document.querySelectorAll('.row-menu li')].some(li => li.innerText.includes('Whole milk powder and water instead'))`)
+	_, err := stage.Ask[bool](c.p, `[...document.querySelectorAll('.row-menu li')].find(li => li.innerText.includes('powder and water')).click() ?? true`)
+	require.NoError(t, err)
+	c.sees(`document.querySelector('[data-line=whole_milk_powder]') && document.querySelector('[data-line=water]')`)
+	c.do(chromedp.KeyEvent("z", chromedp.KeyModifiers(chromedp.ModifierCtrl)))
+	c.sees(`document.querySelector('[data-line=milk_whole]')`)
+	c.press("b")
+	c.sees(`document.querySelector('.plain')`)
+	c.sees(`document.querySelector('[data-line=milk_whole] .off').innerText.includes('as it is')`)
+	c.press("b")
+	c.sees(`document.querySelector('[data-line=milk_whole] .off').innerText.includes('hold back')`)
+}
+
+func TestNameAVersionChangeAndGoBack(t *testing.T) {
+	c := sits(t, kitchen(t), 1280, 800)
+	c.saved()
+	c.click("[aria-label=Versions]")
+	c.sees(`document.querySelector('.el-dialog .empty')?.innerText.includes('No version has a name yet')`)
+	c.click(".el-dialog form input")
+	c.do(chromedp.KeyEvent("Two boats"), chromedp.KeyEvent(kb.Enter))
+	c.sees(`[...document.querySelectorAll('.el-dialog li b')].some(b => b.innerText === 'Two boats')`)
+	c.press(kb.Escape)
+	c.closed()
+	c.click("[data-addition=beetroot_cooked] h3")
+	c.press("+")
+	c.press("+")
+	c.sees(`document.querySelector('[data-addition=beetroot_cooked] .amount').innerText.startsWith('340')`)
+	c.saved()
+	c.click("[aria-label=Versions]")
+	c.click(".el-dialog li button")
+	c.sees(`[...document.querySelectorAll('tr[data-change=more]')].some(r => r.innerText.includes('Beetroot') && r.innerText.includes('320 g') && r.innerText.includes('340 g'))`)
+	c.click(".el-dialog__body > .el-button")
+	c.closed()
+	c.sees(`document.querySelector('[data-addition=beetroot_cooked] .amount').innerText.startsWith('320')`)
+	c.saved()
+
+	c.do(chromedp.KeyEvent("k", chromedp.KeyModifiers(chromedp.ModifierCtrl)))
+	c.click("[aria-label='Duplicate Beetroot & orange']")
+	c.sees(`document.querySelector('h1').innerText === 'Beetroot & orange, copy'`)
+}
+
+// Dragging a slider repaints the ledger soon after each move. The page drives itself, so that
+// the test's own traffic is not measured. The time is printed, not asserted: it belongs to
+// the machine.
+func TestDragTime(t *testing.T) {
+	c := sits(t, kitchen(t), 1280, 800)
+	c.saved()
+	const moves = 80
+	_, err := stage.Ask[bool](c.p, fmt.Sprintf(`(() => {
+		const knob = document.querySelector('[data-addition=beetroot_cooked] .el-slider__button-wrapper')
+		const r = knob.getBoundingClientRect()
+		const [x, y] = [r.x + r.width / 2, r.y + r.height / 2]
+		const times = (window.__times = [])
+		let from = 0
+		let n = 0
+		const move = () => {
+			if (n++ === %d) {
+				window.dispatchEvent(new MouseEvent('mouseup', { clientX: x, clientY: y }))
+				window.__dragged = true
+				return
+			}
+			from = performance.now()
+			window.dispatchEvent(new MouseEvent('mousemove', { clientX: x - 60 + ((n * 37) %% 110), clientY: y }))
+		}
+		new MutationObserver(() => {
+			if (!from) return
+			const start = from
+			from = 0
+			// A task after the next frame's callbacks: the frame with the new figures is painted.
+			requestAnimationFrame(() => setTimeout(() => {
+				times.push(performance.now() - start)
+				setTimeout(move, 25)
+			}))
+		}).observe(document.querySelector('[data-line=milk_whole] .out'), { subtree: true, characterData: true, childList: true })
+		knob.dispatchEvent(new MouseEvent('mousedown', { bubbles: true, clientX: x, clientY: y }))
+		move()
+		return true
+	})()`, moves))
+	require.NoError(t, err)
+	c.sees("window.__dragged")
+	times, err := stage.Ask[[]float64](c.p, "window.__times")
+	require.NoError(t, err)
+	require.Len(t, times, moves, "the ledger follows every move")
+	c.saved()
+	slices.Sort(times)
+	ms := func(share float64) time.Duration {
+		return time.Duration(times[int(share*float64(len(times)-1))] * float64(time.Millisecond)).Round(time.Millisecond)
+	}
+	fmt.Printf("drag: %d moves, median %v, 95th percentile %v from move to painted ledger\n", len(times), ms(0.5), ms(0.95))
+}
