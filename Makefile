@@ -50,8 +50,9 @@ generate: web/node_modules/.installed ## write what is generated from api/openap
 	go run ./api/schemas
 	cd web && npm run --silent api
 
-bench: ## print the speed of the solver and of a whole worksheet
+bench: build ## print the speed of the solver, of a whole worksheet, and of a drag on the bench
 	go test -run '^$$' -bench . -benchmem ./core/balance ./core/worksheet
+	go test -count=1 -v -run '^TestDragTime$$' ./e2e | grep -E '^(drag|ok|FAIL|---)'
 
 screenshots: chromium build ## take the pictures in docs/screenshots from the demo kitchen
 	go run ./e2e/screenshots

@@ -52,7 +52,7 @@ func TestCompareWaysAndChooseWhatHolds(t *testing.T) {
 	assert.Contains(t, lead, "dried to")
 	c.click("[data-way=dry_addition] button")
 	c.closed()
-	c.sees(fmt.Sprintf("document.querySelector('[data-verdict=weigh] b').innerText === %q", lead))
+	c.sees(fmt.Sprintf("document.querySelector('[data-verdict=weigh] b').innerText.replaceAll('\u00a0', ' ') === %q", lead))
 	c.sees(`document.querySelector('[data-addition=beetroot_cooked] .dry').innerText.includes('squeeze or reduce')`)
 	c.press("3") // the same way by its key changes nothing
 	c.press("1")

@@ -17,7 +17,8 @@ import (
 type shot struct {
 	file          string
 	width, height int64
-	early         bool
+	keys          string   // pressed with Ctrl once the bench is there
+	click         string   // CSS of what is clicked then
 	steps         []string // JavaScript, each waited for until true
 }
 
@@ -26,7 +27,11 @@ const settled = `document.querySelector('[data-save=saved]') && document.querySe
 var shots = []shot{
 	{file: "bench.png", width: 1280, height: 800, steps: []string{settled}},
 	{file: "bench-820.png", width: 820, height: 1180, steps: []string{settled}},
-	{file: "bench-early.png", width: 1280, height: 800, early: true, steps: []string{settled}},
+	{file: "bench-early.png", width: 1280, height: 800, click: ".rail .last", steps: []string{`document.documentElement.dataset.shift === 'early'`}},
+	{file: "variations.png", width: 1280, height: 800, keys: "k", steps: []string{`document.querySelectorAll('[data-card]').length === 3 && document.querySelectorAll('.bases input').length === 2`}},
+	{file: "why.png", width: 1280, height: 800, click: "[data-line=milk_whole] .off button", steps: []string{`document.querySelector('.why')`}},
+	{file: "ways.png", width: 1280, height: 800, click: ".sum .tool:last-child", steps: []string{`document.querySelectorAll('[data-way]').length === 5`}},
+	{file: "phone.png", width: 390, height: 844, steps: []string{settled}},
 }
 
 func main() {
@@ -70,8 +75,18 @@ func take(b *stage.Browser, url string, s shot, file string) error {
 	if err := p.Do(chromedp.Navigate(url)); err != nil {
 		return err
 	}
-	if s.early {
-		if _, err := stage.Ask[bool](p, `document.documentElement.dataset.shift = 'early', true`); err != nil {
+	if s.keys != "" || s.click != "" {
+		if err := p.Wait(settled); err != nil {
+			return err
+		}
+	}
+	if s.keys != "" {
+		if err := p.Do(chromedp.KeyEvent(s.keys, chromedp.KeyModifiers(chromedp.ModifierCtrl))); err != nil {
+			return err
+		}
+	}
+	if s.click != "" {
+		if err := p.Click(s.click); err != nil {
 			return err
 		}
 	}

@@ -5,7 +5,7 @@ import { h } from 'vue'
 import { api, sentence, type ListItem } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
 import PortionDisc from '@/parts/PortionDisc.vue'
-import { ago } from '@/parts/figures'
+import { ago, unbroken } from '@/parts/figures'
 import { useBench } from './bench'
 import { forms } from './choices'
 
@@ -93,7 +93,7 @@ async function remove(v: ListItem) {
           <PortionDisc :size="96" :diameter-mm="v.picture?.diameter_mm" :colour="v.picture?.colour" />
           <span>
             <b>{{ v.name }}</b>
-            <em>{{ v.verdict }}</em>
+            <em>{{ unbroken(v.verdict) }}</em>
             <small>{{ v.picture?.count }} {{ forms.find((f) => f.value === v.form)?.many }}<template v-if="v.picture?.diameter_mm">, {{ v.picture.diameter_mm.toFixed(0) }} mm</template> · changed {{ ago(v.updated_at, now) }}</small>
           </span>
         </button>

@@ -5,6 +5,7 @@ import InsideDialog from './InsideDialog.vue'
 import MixDialog from './MixDialog.vue'
 import type { Worksheet } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
+import { unbroken } from '@/parts/figures'
 import type { IconName } from '@/parts/icons'
 
 defineProps<{ sheet: Worksheet }>()
@@ -24,7 +25,7 @@ function whyEnergy() {
   <section class="panel verdict" aria-label="Verdict" aria-live="polite">
     <div v-for="v in sheet.verdict" :key="v.kind + v.lead" class="clause" :class="v.kind" :data-verdict="v.kind">
       <Icon :name="icons[v.kind] ?? 'tick'" :size="26" />
-      <p><b>{{ v.lead }}</b>{{ v.reason }}</p>
+      <p><b>{{ unbroken(v.lead) }}</b>{{ unbroken(v.reason) }}</p>
     </div>
     <div class="doors">
       <el-button @click="mix = true"><Icon name="list" />Mix</el-button>

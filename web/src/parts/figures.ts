@@ -26,7 +26,9 @@ export function ago(iso: string, now: Date): string {
   return 'just now'
 }
 
-/** A measure in words that breaks between its parts only: "3¾ cups + 3 tbsp". */
-export function unbroken(measure: string | undefined): string {
-  return (measure ?? '').replace(/ (?=cups?\b|tbsp\b|tsp\b|eggs?\b)/g, '\u00a0').replace(/([+]|less) /g, '$1\u00a0')
+/** Words that break between their parts only, never between a figure and its unit. */
+export function unbroken(text: string | undefined): string {
+  return (text ?? '')
+    .replace(/ (?=(?:cups?|tbsp|tsp|eggs?|g|ml|mm|meq)\b)/g, '\u00a0')
+    .replace(/([+]|less) /g, '$1\u00a0')
 }
