@@ -261,6 +261,27 @@ func (e Measures) Valid() bool {
 	}
 }
 
+// Defines values for NoteKind.
+const (
+	Advice  NoteKind = "advice"
+	ToCome  NoteKind = "to_come"
+	Warning NoteKind = "warning"
+)
+
+// Valid indicates whether the value is a known member of the NoteKind enum.
+func (e NoteKind) Valid() bool {
+	switch e {
+	case Advice:
+		return true
+	case ToCome:
+		return true
+	case Warning:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for OffsetHold.
 const (
 	OffsetHoldBatchSize OffsetHold = "batch_size"
@@ -889,10 +910,14 @@ type MixingStep struct {
 
 // Note defines model for Note.
 type Note struct {
-	Code    string  `json:"code"`
-	Pointer *string `json:"pointer,omitempty"`
-	Text    string  `json:"text"`
+	Code    string   `json:"code"`
+	Kind    NoteKind `json:"kind"`
+	Pointer *string  `json:"pointer,omitempty"`
+	Text    string   `json:"text"`
 }
+
+// NoteKind defines model for Note.Kind.
+type NoteKind string
 
 // Number defines model for Number.
 type Number = float64

@@ -189,6 +189,7 @@ type cautionJSON struct {
 
 type noteJSON struct {
 	Code    string `json:"code"`
+	Kind    string `json:"kind"`
 	Pointer string `json:"pointer,omitzero"`
 	Text    string `json:"text"`
 }
@@ -226,7 +227,7 @@ func EncodeWorksheet(w worksheet.Worksheet) ([]byte, error) {
 		out.Mixing = append(out.Mixing, mixingJSON{i + 1, m.Text})
 	}
 	for _, n := range w.Notes {
-		out.Notes = append(out.Notes, noteJSON(n))
+		out.Notes = append(out.Notes, noteJSON{n.Code, string(n.Kind), n.Pointer, n.Text})
 	}
 	for _, p := range w.Strategies {
 		j := strategyJSON{Strategy: string(p.Strategy), Lead: p.Lead, Left: p.Reports, Count: p.Count, Thickness: num(p.Thickness), Sweetness: num(p.Sweet)}

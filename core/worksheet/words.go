@@ -99,8 +99,18 @@ func countText(n float64, in *food.Ingredient) string {
 	return text + " " + word
 }
 
+// kinds of the notes that are no warning.
+var kinds = map[string]NoteKind{
+	"not_yet": ToCome, "heavy": Advice, "altitude": Advice, "spoon_left": Advice, "eggs": Advice, "no_liquid": Advice,
+	"flourless": Advice, "grated_cake": Advice, "soda_offer": Advice,
+}
+
 func (w *work) note(code, pointer, format string, args ...any) {
-	w.out.Notes = append(w.out.Notes, Note{code, pointer, fmt.Sprintf(format, args...)})
+	kind := Warning
+	if k, ok := kinds[code]; ok {
+		kind = k
+	}
+	w.out.Notes = append(w.out.Notes, Note{code, pointer, fmt.Sprintf(format, args...), kind})
 }
 
 // labels of the lines with a role that stand at their bound.

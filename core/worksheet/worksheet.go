@@ -115,7 +115,20 @@ type Portion struct {
 type Verdict struct{ Kind, Lead, Reason string }
 
 // Note is something the cook should know: what gave way, what is not worked out yet.
-type Note struct{ Code, Pointer, Text string }
+type Note struct {
+	Code, Pointer, Text string
+	Kind                NoteKind
+}
+
+// NoteKind says how a note is meant.
+type NoteKind string
+
+// The kinds: something went out of bounds, something to know, something that is to come.
+const (
+	Warning NoteKind = "warning"
+	Advice  NoteKind = "advice"
+	ToCome  NoteKind = "to_come"
+)
 
 // Caution is a warning that applies to this serving.
 type Caution struct{ Code, Text string }

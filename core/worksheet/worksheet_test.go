@@ -279,6 +279,17 @@ func TestEggsWeighWhatTheKitchenSays(t *testing.T) {
 	assert.Equal(t, "2 eggs", find(t, w, "egg").Measure)
 }
 
+// Repeated calls cost the same: nothing is kept from one to the next.
+func TestRepeatedCallsDoNotGrow(t *testing.T) {
+	v, k := worked(add("beetroot_cooked", 200, batter.StageBatter)), batter.DefaultKitchen()
+	run := func() { _, _ = worksheet.Work(v, k) }
+	first := testing.AllocsPerRun(20, run)
+	for range 500 {
+		run()
+	}
+	assert.InEpsilon(t, first, testing.AllocsPerRun(20, run), 0.02)
+}
+
 func BenchmarkWork(b *testing.B) {
 	v := worked(add("beetroot_cooked", 200, batter.StageBatter), add("orange_zest", 5, batter.StageBatter), add("walnuts_chopped", 60, batter.StageFoldIn))
 	k := batter.DefaultKitchen()

@@ -733,6 +733,8 @@ export interface components {
         };
         Note: {
             code: string;
+            /** @enum {string} */
+            kind: "warning" | "advice" | "to_come";
             pointer?: string;
             text: string;
         };

@@ -25,6 +25,7 @@ const look = (l: SheetLine) => matter[l.role] ?? { icon: 'rise' as IconName, ton
 const changed = (l: SheetLine) => l.offset_g !== undefined && l.offset_g !== 0
 const offsetText = (l: SheetLine) => `${(l.offset_g ?? 0) < 0 ? 'hold back' : 'add'} ${onStep(Math.abs(l.offset_g ?? 0), l.step_g)} g`
 const cups = computed(() => unitsShown.value === 'cups')
+const noteSign = { warning: 'high', advice: 'ring', to_come: 'unknown' }
 const early = computed(() => {
   const now = props.sheet.batter.pours?.[0]?.class
   return now && now !== props.sheet.batter.class ? now : undefined
@@ -70,7 +71,7 @@ const moved = (l: SheetLine) => l.acts_like_g !== undefined && onStep(l.acts_lik
       </table>
     </div>
     <ul v-if="props.sheet.notes.length" class="notes" aria-label="What to know">
-      <li v-for="n in props.sheet.notes" :key="n.code + n.pointer" :data-note="n.code"><i class="sign" :class="n.code === 'not_yet' ? 'unknown' : 'high'" />{{ unbroken(n.text) }}</li>
+      <li v-for="n in props.sheet.notes" :key="n.code + n.pointer" :data-note="n.code"><i class="sign" :class="noteSign[n.kind]" />{{ unbroken(n.text) }}</li>
     </ul>
     <div class="sum">
       <span>In the bowl <b>{{ onStep(sheet.batter.mass_g, 1) }} g</b><template v-if="sheet.batter.fold_in_g">, <b>{{ onStep(sheet.batter.fold_in_g, 1) }} g</b> folded in</template></span>
