@@ -28,7 +28,7 @@ func (w *work) previews() error {
 				return err
 			}
 		}
-		lead, _ := other.weighLead()
+		lead, _ := other.weighLead(len(other.out.Lines))
 		p := Preview{
 			Strategy: s, Lead: lead, Reports: len(other.solution.Reports), Count: other.pot().Count(w.v.Portion.VolumeML),
 			Thickness: other.weighed.thick.L(), Sweet: other.weighed.sweetness(), Weigh: other.weigh,

@@ -281,8 +281,12 @@ func leftStep(g float64) float64 {
 	return 1
 }
 
-// weighLead says what to weigh out otherwise than the base, and what of the rest.
-func (w *work) weighLead() (lead, reason string) {
+// briefly is how many changed lines the verdict names; the ledger has them all.
+const briefly = 3
+
+// weighLead says what to weigh out otherwise than the base, naming at most so many lines,
+// and what of the rest.
+func (w *work) weighLead(most int) (lead, reason string) {
 	var changed []string
 	same := 0
 	for _, l := range w.out.Lines {
@@ -315,12 +319,16 @@ func (w *work) weighLead() (lead, reason string) {
 	if w.v.Offset.Strategy == batter.DryAddition {
 		reason = "the whole base as it is"
 	}
+	if len(changed) > most {
+		changed = append(changed[:most-1:most-1], fmt.Sprintf("and %s more", number(len(changed)-most+1)))
+		return upper(strings.Join(changed[:most-1], ", ") + " " + changed[most-1]), reason
+	}
 	return upper(strings.Join(changed, ", ")), reason
 }
 
 // verdict is the line at the foot: what to weigh, what it makes, what to mind.
 func (w *work) verdict() {
-	lead, reason := w.weighLead()
+	lead, reason := w.weighLead(briefly)
 	w.say("weigh", lead, reason)
 
 	p := w.out.Portion
