@@ -216,6 +216,24 @@ func (e GaugeState) Valid() bool {
 	}
 }
 
+// Defines values for InclusionPlacing.
+const (
+	Folded InclusionPlacing = "folded"
+	Placed InclusionPlacing = "placed"
+)
+
+// Valid indicates whether the value is a known member of the InclusionPlacing enum.
+func (e InclusionPlacing) Valid() bool {
+	switch e {
+	case Folded:
+		return true
+	case Placed:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for LineFlourMethod.
 const (
 	LineFlourMethodScooped LineFlourMethod = "scooped"
@@ -231,6 +249,27 @@ func (e LineFlourMethod) Valid() bool {
 	case LineFlourMethodSifted:
 		return true
 	case LineFlourMethodSpooned:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for LoadVerdict.
+const (
+	Close  LoadVerdict = "close"
+	Over   LoadVerdict = "over"
+	Within LoadVerdict = "within"
+)
+
+// Valid indicates whether the value is a known member of the LoadVerdict enum.
+func (e LoadVerdict) Valid() bool {
+	switch e {
+	case Close:
+		return true
+	case Over:
+		return true
+	case Within:
 		return true
 	default:
 		return false
@@ -330,6 +369,54 @@ func (e OffsetSugarBy) Valid() bool {
 	case OffsetSugarBySweetness:
 		return true
 	case OffsetSugarByTotalSugars:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for OwnKitchenFormat.
+const (
+	UpbeatLadlekitchen OwnKitchenFormat = "upbeat-ladle/kitchen"
+)
+
+// Valid indicates whether the value is a known member of the OwnKitchenFormat enum.
+func (e OwnKitchenFormat) Valid() bool {
+	switch e {
+	case UpbeatLadlekitchen:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for OwnKitchenUnits.
+const (
+	Cups  OwnKitchenUnits = "cups"
+	Grams OwnKitchenUnits = "grams"
+)
+
+// Valid indicates whether the value is a known member of the OwnKitchenUnits enum.
+func (e OwnKitchenUnits) Valid() bool {
+	switch e {
+	case Cups:
+		return true
+	case Grams:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for OwnKitchenVersion.
+const (
+	OwnKitchenVersionN1 OwnKitchenVersion = 1
+)
+
+// Valid indicates whether the value is a known member of the OwnKitchenVersion enum.
+func (e OwnKitchenVersion) Valid() bool {
+	switch e {
+	case OwnKitchenVersionN1:
 		return true
 	default:
 		return false
@@ -767,6 +854,21 @@ type Dose struct {
 // DoseWord defines model for Dose.Word.
 type DoseWord string
 
+// Drawing defines model for Drawing.
+type Drawing struct {
+	DrawnShare float64  `json:"drawn_share"`
+	LengthMm   *float64 `json:"length_mm,omitempty"`
+	Pieces     []struct {
+		Colour string  `json:"colour"`
+		SizeMm float64 `json:"size_mm"`
+		XMm    float64 `json:"x_mm"`
+		YMm    float64 `json:"y_mm"`
+		ZMm    float64 `json:"z_mm"`
+	} `json:"pieces"`
+	Seed    int64   `json:"seed"`
+	WidthMm float64 `json:"width_mm"`
+}
+
 // FieldError defines model for FieldError.
 type FieldError struct {
 	Code    string `json:"code"`
@@ -818,6 +920,50 @@ type Gauges struct {
 	Thickness Gauge `json:"thickness"`
 }
 
+// Griddle defines model for Griddle.
+type Griddle struct {
+	DepthCm *float64 `json:"depth_cm,omitempty"`
+	Id      string   `json:"id"`
+	MaxC    *float64 `json:"max_c,omitempty"`
+	MinC    *float64 `json:"min_c,omitempty"`
+	Name    string   `json:"name"`
+	Round   *bool    `json:"round,omitempty"`
+	WidthCm float64  `json:"width_cm"`
+}
+
+// Inclusion What the pieces of one addition do in a portion
+type Inclusion struct {
+	BiteShare   float64  `json:"bite_share"`
+	ChanceFewer *float64 `json:"chance_fewer,omitempty"`
+	ChanceNone  float64  `json:"chance_none"`
+	Colour      *string  `json:"colour,omitempty"`
+
+	// Cover Share of the portion that a slice under it covers
+	Cover     *float64 `json:"cover,omitempty"`
+	FewerThan *int     `json:"fewer_than,omitempty"`
+
+	// FirstToLast Pieces from the first ladle to the last
+	FirstToLast []float64 `json:"first_to_last"`
+	Floats      *bool     `json:"floats,omitempty"`
+	Grams       float64   `json:"grams"`
+
+	// Histogram Chance of 0, 1, 2 and so on pieces
+	Histogram   []float64        `json:"histogram"`
+	Ingredient  string           `json:"ingredient"`
+	Label       string           `json:"label"`
+	Line        string           `json:"line"`
+	PiecesMean  float64          `json:"pieces_mean"`
+	PiecesP10   int              `json:"pieces_p10"`
+	PiecesP90   int              `json:"pieces_p90"`
+	Placing     InclusionPlacing `json:"placing"`
+	ShareOfBowl float64          `json:"share_of_bowl"`
+	Sinks       bool             `json:"sinks"`
+	SizeMm      float64          `json:"size_mm"`
+}
+
+// InclusionPlacing defines model for Inclusion.Placing.
+type InclusionPlacing string
+
 // Ingredient defines model for Ingredient.
 type Ingredient struct {
 	Allergens []string `json:"allergens"`
@@ -842,6 +988,18 @@ type IngredientList struct {
 	Items []Ingredient `json:"items"`
 }
 
+// Iron defines model for Iron.
+type Iron struct {
+	DepthMm  float64  `json:"depth_mm"`
+	GapMm    float64  `json:"gap_mm"`
+	Id       string   `json:"id"`
+	LengthMm *float64 `json:"length_mm,omitempty"`
+	Moulds   float64  `json:"moulds"`
+	Name     string   `json:"name"`
+	Round    *bool    `json:"round,omitempty"`
+	WidthMm  float64  `json:"width_mm"`
+}
+
 // Kitchen defines model for Kitchen.
 type Kitchen struct {
 	AltitudeM     *float64     `json:"altitude_m,omitempty"`
@@ -852,6 +1010,13 @@ type Kitchen struct {
 	Measures      *Measures    `json:"measures,omitempty"`
 	RestMin       *float64     `json:"rest_min,omitempty"`
 	ScaleStepG    *float64     `json:"scale_step_g,omitempty"`
+}
+
+// Ladle defines model for Ladle.
+type Ladle struct {
+	Id       string  `json:"id"`
+	Name     string  `json:"name"`
+	VolumeMl float64 `json:"volume_ml"`
 }
 
 // Line defines model for Line.
@@ -889,6 +1054,32 @@ type Listing struct {
 
 	// Next Hand it back as after for the next page
 	Next *string `json:"next,omitempty"`
+}
+
+// Load defines model for Load.
+type Load struct {
+	Ceiling        float64     `json:"ceiling"`
+	OverG          *float64    `json:"over_g,omitempty"`
+	Text           string      `json:"text"`
+	Verdict        LoadVerdict `json:"verdict"`
+	VolumeFraction float64     `json:"volume_fraction"`
+}
+
+// LoadVerdict defines model for Load.Verdict.
+type LoadVerdict string
+
+// LoadAnswer defines model for LoadAnswer.
+type LoadAnswer struct {
+	AmountG float64 `json:"amount_g"`
+}
+
+// LoadWish One of bite_share, pieces_each, volume_fraction
+type LoadWish struct {
+	BiteShare      *float64  `json:"bite_share,omitempty"`
+	Line           string    `json:"line"`
+	PiecesEach     *float64  `json:"pieces_each,omitempty"`
+	Variation      Variation `json:"variation"`
+	VolumeFraction *float64  `json:"volume_fraction,omitempty"`
 }
 
 // Measured defines model for Measured.
@@ -950,6 +1141,32 @@ type OffsetHold string
 // OffsetSugarBy defines model for Offset.SugarBy.
 type OffsetSugarBy string
 
+// OwnKitchen defines model for OwnKitchen.
+type OwnKitchen struct {
+	AltitudeM     *float64          `json:"altitude_m,omitempty"`
+	EggG          *float64          `json:"egg_g,omitempty"`
+	Format        OwnKitchenFormat  `json:"format"`
+	Griddles      *[]Griddle        `json:"griddles,omitempty"`
+	Irons         *[]Iron           `json:"irons,omitempty"`
+	Ladles        *[]Ladle          `json:"ladles,omitempty"`
+	LeavenerStepG *float64          `json:"leavener_step_g,omitempty"`
+	LetterKeys    *bool             `json:"letter_keys,omitempty"`
+	Measures      *Measures         `json:"measures,omitempty"`
+	Name          string            `json:"name"`
+	ScaleStepG    *float64          `json:"scale_step_g,omitempty"`
+	Units         *OwnKitchenUnits  `json:"units,omitempty"`
+	Version       OwnKitchenVersion `json:"version"`
+}
+
+// OwnKitchenFormat defines model for OwnKitchen.Format.
+type OwnKitchenFormat string
+
+// OwnKitchenUnits defines model for OwnKitchen.Units.
+type OwnKitchenUnits string
+
+// OwnKitchenVersion defines model for OwnKitchen.Version.
+type OwnKitchenVersion int
+
 // PantryItem defines model for PantryItem.
 type PantryItem struct {
 	AcidMeq            *float64  `json:"acid_meq,omitempty"`
@@ -1001,13 +1218,29 @@ type Picture struct {
 	PouredMm   *float64 `json:"poured_mm,omitempty"`
 }
 
+// Plate How the portions lie on the plate or in the iron
+type Plate struct {
+	AdvisedMl *float64 `json:"advised_ml,omitempty"`
+	DepthMm   float64  `json:"depth_mm"`
+	Fill      *float64 `json:"fill,omitempty"`
+	Fit       int      `json:"fit"`
+	Name      string   `json:"name"`
+	Round     *bool    `json:"round,omitempty"`
+	Rounds    int      `json:"rounds"`
+	WidthMm   float64  `json:"width_mm"`
+}
+
 // Portion defines model for Portion.
 type Portion struct {
-	Count      int      `json:"count"`
-	DiameterMm *float64 `json:"diameter_mm,omitempty"`
-	LeftOverMl float64  `json:"left_over_ml"`
-	MassG      float64  `json:"mass_g"`
-	PouredMm   *float64 `json:"poured_mm,omitempty"`
+	CookedMm   *float64     `json:"cooked_mm,omitempty"`
+	Count      int          `json:"count"`
+	DiameterMm *float64     `json:"diameter_mm,omitempty"`
+	Drawing    *Drawing     `json:"drawing,omitempty"`
+	Inclusions *[]Inclusion `json:"inclusions,omitempty"`
+	LeftOverMl float64      `json:"left_over_ml"`
+	Load       *Load        `json:"load,omitempty"`
+	MassG      float64      `json:"mass_g"`
+	PouredMm   *float64     `json:"poured_mm,omitempty"`
 
 	// Reason Why there is no diameter
 	Reason   *string `json:"reason,omitempty"`
@@ -1050,6 +1283,12 @@ type SavedBase struct {
 	UpdatedAt time.Time `json:"updated_at"`
 }
 
+// SavedKitchen defines model for SavedKitchen.
+type SavedKitchen struct {
+	Document OwnKitchen `json:"document"`
+	Revision int64      `json:"revision"`
+}
+
 // SavedVariation defines model for SavedVariation.
 type SavedVariation struct {
 	Document  Variation `json:"document"`
@@ -1086,6 +1325,20 @@ type School struct {
 	Lumps   *string  `json:"lumps,omitempty"`
 	PanFat  *string  `json:"pan_fat,omitempty"`
 	RestMin *float64 `json:"rest_min,omitempty"`
+}
+
+// Simulation defines model for Simulation.
+type Simulation struct {
+	AnyNone   float64   `json:"any_none"`
+	Bowls     int       `json:"bowls"`
+	Histogram []float64 `json:"histogram"`
+}
+
+// SimulationWish defines model for SimulationWish.
+type SimulationWish struct {
+	Bowls     int       `json:"bowls"`
+	Seed      int64     `json:"seed"`
+	Variation Variation `json:"variation"`
 }
 
 // Stage defines model for Stage.
@@ -1217,22 +1470,25 @@ type Worksheet struct {
 	AllergensEu []string `json:"allergens_eu"`
 
 	// AllergensUs In the words of the US list
-	AllergensUs         []string          `json:"allergens_us"`
-	Batter              Batter            `json:"batter"`
-	Cautions            []Caution         `json:"cautions"`
-	Format              WorksheetFormat   `json:"format"`
-	Gauges              Gauges            `json:"gauges"`
-	Lines               []WorksheetLine   `json:"lines"`
-	MayContain          []string          `json:"may_contain"`
-	Mixing              []MixingStep      `json:"mixing"`
-	Notes               []Note            `json:"notes"`
-	NutritionPer100g    *Nutrition        `json:"nutrition_per_100g,omitempty"`
-	NutritionPerPortion *Nutrition        `json:"nutrition_per_portion,omitempty"`
-	Portion             Portion           `json:"portion"`
-	Strategies          []StrategyPreview `json:"strategies"`
-	Verdict             []Verdict         `json:"verdict"`
-	Version             WorksheetVersion  `json:"version"`
-	Working             []Working         `json:"working"`
+	AllergensUs         []string        `json:"allergens_us"`
+	Batter              Batter          `json:"batter"`
+	Cautions            []Caution       `json:"cautions"`
+	Format              WorksheetFormat `json:"format"`
+	Gauges              Gauges          `json:"gauges"`
+	Lines               []WorksheetLine `json:"lines"`
+	MayContain          []string        `json:"may_contain"`
+	Mixing              []MixingStep    `json:"mixing"`
+	Notes               []Note          `json:"notes"`
+	NutritionPer100g    *Nutrition      `json:"nutrition_per_100g,omitempty"`
+	NutritionPerPortion *Nutrition      `json:"nutrition_per_portion,omitempty"`
+
+	// Plate How the portions lie on the plate or in the iron
+	Plate      *Plate            `json:"plate,omitempty"`
+	Portion    Portion           `json:"portion"`
+	Strategies []StrategyPreview `json:"strategies"`
+	Verdict    []Verdict         `json:"verdict"`
+	Version    WorksheetVersion  `json:"version"`
+	Working    []Working         `json:"working"`
 }
 
 // WorksheetFormat defines model for Worksheet.Format.
@@ -1326,6 +1582,12 @@ type ListIngredientsParams struct {
 	Limit  *int     `form:"limit,omitempty" json:"limit,omitempty"`
 }
 
+// PutKitchenParams defines parameters for PutKitchen.
+type PutKitchenParams struct {
+	// IfMatch The revision that was changed in double quotes
+	IfMatch *IfMatch `json:"If-Match,omitempty"`
+}
+
 // ListVariationsParams defines parameters for ListVariations.
 type ListVariationsParams struct {
 	// After The next of the page before
@@ -1357,8 +1619,17 @@ type PutBaseJSONRequestBody = Base
 // CompareVariationsJSONRequestBody defines body for CompareVariations for application/json ContentType.
 type CompareVariationsJSONRequestBody = ComparisonWish
 
+// PutKitchenJSONRequestBody defines body for PutKitchen for application/json ContentType.
+type PutKitchenJSONRequestBody = OwnKitchen
+
+// FindLoadJSONRequestBody defines body for FindLoad for application/json ContentType.
+type FindLoadJSONRequestBody = LoadWish
+
 // ScaleVariationJSONRequestBody defines body for ScaleVariation for application/json ContentType.
 type ScaleVariationJSONRequestBody = ScaleWish
+
+// SimulateBowlsJSONRequestBody defines body for SimulateBowls for application/json ContentType.
+type SimulateBowlsJSONRequestBody = SimulationWish
 
 // ListSwapsJSONRequestBody defines body for ListSwaps for application/json ContentType.
 type ListSwapsJSONRequestBody = SwapWish
@@ -1404,9 +1675,21 @@ type ServerInterface interface {
 	// ListIngredients Search the shelf, best match first
 	// (GET /ingredients)
 	ListIngredients(c *gin.Context, params ListIngredientsParams)
+	// GetKitchen What the cook works with
+	// (GET /kitchen)
+	GetKitchen(c *gin.Context)
+
+	// (PUT /kitchen)
+	PutKitchen(c *gin.Context, params PutKitchenParams)
+	// FindLoad How much of an addition gives what is asked of the portions
+	// (POST /loads)
+	FindLoad(c *gin.Context)
 	// ScaleVariation A batch made larger or smaller; nothing is saved
 	// (POST /scalings)
 	ScaleVariation(c *gin.Context)
+	// SimulateBowls Ladle simulated bowls, for several kinds of pieces at once
+	// (POST /simulations)
+	SimulateBowls(c *gin.Context)
 	// ListSwaps What can stand in for a sour or milky line with the same acid and water
 	// (POST /swaps)
 	ListSwaps(c *gin.Context)
@@ -1727,6 +2010,72 @@ func (siw *ServerInterfaceWrapper) ListIngredients(c *gin.Context) {
 	siw.Handler.ListIngredients(c, params)
 }
 
+// GetKitchen operation middleware
+func (siw *ServerInterfaceWrapper) GetKitchen(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetKitchen(c)
+}
+
+// PutKitchen operation middleware
+func (siw *ServerInterfaceWrapper) PutKitchen(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params PutKitchenParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "If-Match" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("If-Match")]; found {
+		var IfMatch IfMatch
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for If-Match, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "If-Match", valueList[0], &IfMatch, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter If-Match: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IfMatch = &IfMatch
+
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.PutKitchen(c, params)
+}
+
+// FindLoad operation middleware
+func (siw *ServerInterfaceWrapper) FindLoad(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.FindLoad(c)
+}
+
 // ScaleVariation operation middleware
 func (siw *ServerInterfaceWrapper) ScaleVariation(c *gin.Context) {
 
@@ -1738,6 +2087,19 @@ func (siw *ServerInterfaceWrapper) ScaleVariation(c *gin.Context) {
 	}
 
 	siw.Handler.ScaleVariation(c)
+}
+
+// SimulateBowls operation middleware
+func (siw *ServerInterfaceWrapper) SimulateBowls(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SimulateBowls(c)
 }
 
 // ListSwaps operation middleware
@@ -2080,6 +2442,10 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/amounts", wrapper.ReadAmount)
 	router.POST(options.BaseURL+"/scalings", wrapper.ScaleVariation)
 	router.POST(options.BaseURL+"/swaps", wrapper.ListSwaps)
+	router.POST(options.BaseURL+"/loads", wrapper.FindLoad)
+	router.POST(options.BaseURL+"/simulations", wrapper.SimulateBowls)
+	router.GET(options.BaseURL+"/kitchen", wrapper.GetKitchen)
+	router.PUT(options.BaseURL+"/kitchen", wrapper.PutKitchen)
 	router.POST(options.BaseURL+"/comparisons", wrapper.CompareVariations)
 	router.GET(options.BaseURL+"/ingredients", wrapper.ListIngredients)
 	router.GET(options.BaseURL+"/variations", wrapper.ListVariations)

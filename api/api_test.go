@@ -135,7 +135,11 @@ func TestWorksheet(t *testing.T) {
 	defer resp.Body.Close()
 	got, err := io.ReadAll(resp.Body)
 	require.NoError(t, err)
-	want, err := document.Work(d.Document, food.Reference())
+	var saved struct{ Document json.RawMessage }
+	k.call("GET", "/api/v1/kitchen", nil, &saved)
+	hatch, err := document.DecodeKitchen(saved.Document)
+	require.NoError(t, err)
+	want, err := document.Work(d.Document, food.Reference(), hatch)
 	require.NoError(t, err)
 	assert.Equal(t, string(want), string(got))
 
@@ -435,4 +439,63 @@ func TestCardsHaveTheirPicture(t *testing.T) {
 		assert.Greater(t, i.Picture.DiameterMM, 80.0)
 		assert.Regexp(t, `^#[0-9A-F]{6}$`, i.Picture.Colour)
 	}
+}
+
+func TestKitchenAndLoads(t *testing.T) {
+	k := open(t)
+	var saved struct {
+		Revision int
+		Document json.RawMessage
+	}
+	require.Equal(t, 200, k.call("GET", "/api/v1/kitchen", nil, &saved).StatusCode)
+	assert.Contains(t, string(saved.Document), "Halyard Hatch")
+	match := fmt.Sprintf(`"%d"`, saved.Revision)
+	us := bytes.Replace(saved.Document, []byte(`"metric"`), []byte(`"us"`), 1)
+	require.Equal(t, 200, k.call("PUT", "/api/v1/kitchen", []byte(us), &saved, "If-Match", match).StatusCode)
+	assert.Equal(t, 409, k.call("PUT", "/api/v1/kitchen", []byte(us), &problem{}, "If-Match", match).StatusCode)
+	assert.Equal(t, 428, k.call("PUT", "/api/v1/kitchen", []byte(us), &problem{}).StatusCode)
+	assert.Equal(t, 400, k.call("PUT", "/api/v1/kitchen", `{"format":"upbeat-ladle/kitchen"}`, &problem{}, "If-Match", `"2"`).StatusCode)
+
+	// Carrot & walnut: ask for the load, and find in the worksheet what was asked.
+	var list struct {
+		Items []struct{ ID, Name string }
+	}
+	k.call("GET", "/api/v1/variations", nil, &list)
+	var d savedDoc
+	for _, i := range list.Items {
+		if strings.HasPrefix(i.Name, "Carrot") {
+			k.call("GET", "/api/v1/variations/"+i.ID, nil, &d)
+		}
+	}
+	for ask, field := range map[string]string{`"bite_share":0.8`: "bite_share", `"pieces_each":12`: "pieces_mean", `"volume_fraction":0.1`: "volume_fraction"} {
+		var answer struct {
+			AmountG float64 `json:"amount_g"`
+		}
+		require.Equal(t, 200, k.call("POST", "/api/v1/loads", `{"variation":`+string(d.Document)+`,"line":"walnut",`+ask+`}`, &answer).StatusCode, ask)
+		var sheet struct {
+			Portion struct {
+				Inclusions []map[string]any
+				Load       map[string]any
+			}
+		}
+		doc := strings.Replace(string(d.Document), `"amount":140`, fmt.Sprintf(`"amount":%g`, answer.AmountG), 1)
+		k.call("POST", "/api/v1/worksheets", doc, &sheet)
+		got := sheet.Portion.Inclusions[0][field]
+		if field == "volume_fraction" {
+			got = sheet.Portion.Load[field]
+		}
+		var want float64
+		fmt.Sscanf(ask[strings.Index(ask, ":")+1:], "%g", &want)
+		assert.InEpsilon(t, want, got, 0.01, "%s: the inverse returns the question", ask)
+	}
+	for _, bad := range []string{`"line":"carrot","bite_share":0.5`, `"line":"nobody","bite_share":0.5`, `"line":"walnut"`, `"line":"walnut","bite_share":2`} {
+		assert.Equal(t, 400, k.call("POST", "/api/v1/loads", `{"variation":`+string(d.Document)+`,`+bad+`}`, &problem{}).StatusCode, bad)
+	}
+	var sim struct {
+		AnyNone   float64 `json:"any_none"`
+		Histogram []float64
+	}
+	require.Equal(t, 200, k.call("POST", "/api/v1/simulations", `{"variation":`+string(d.Document)+`,"bowls":200,"seed":3}`, &sim).StatusCode)
+	assert.NotEmpty(t, sim.Histogram)
+	assert.Equal(t, 400, k.call("POST", "/api/v1/simulations", `{"variation":`+string(d.Document)+`,"bowls":0,"seed":3}`, &problem{}).StatusCode)
 }

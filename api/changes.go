@@ -23,13 +23,53 @@ func (s *Server) decode(c *gin.Context, v any) bool {
 	return true
 }
 
+// decodeIn is decode together with the kitchen that the answer is worked out in.
+func (s *Server) decodeIn(c *gin.Context, v any) (document.OwnKitchen, bool) {
+	if !s.decode(c, v) {
+		return document.OwnKitchen{}, false
+	}
+	k, _, ok := s.kitchen(c)
+	return k, ok
+}
+
+// FindLoad answers how much of an addition gives what is asked of the portions.
+func (s *Server) FindLoad(c *gin.Context) {
+	var wish document.LoadWish
+	k, ok := s.decodeIn(c, &wish)
+	if !ok {
+		return
+	}
+	g, err := document.LoadFor(wish, s.table, k)
+	if err != nil {
+		s.refuse(c, err)
+		return
+	}
+	c.JSON(http.StatusOK, LoadAnswer{AmountG: g})
+}
+
+// SimulateBowls ladles simulated bowls.
+func (s *Server) SimulateBowls(c *gin.Context) {
+	var wish document.SimulationWish
+	k, ok := s.decodeIn(c, &wish)
+	if !ok {
+		return
+	}
+	out, err := document.Simulate(wish, s.table, k)
+	if err != nil {
+		s.refuse(c, err)
+		return
+	}
+	s.send(c, http.StatusOK, out)
+}
+
 // ScaleVariation makes a batch larger or smaller; nothing is saved.
 func (s *Server) ScaleVariation(c *gin.Context) {
 	var wish document.ScaleWish
-	if !s.decode(c, &wish) {
+	k, ok := s.decodeIn(c, &wish)
+	if !ok {
 		return
 	}
-	out, err := document.Scale(wish, s.table)
+	out, err := document.Scale(wish, s.table, k)
 	if err != nil {
 		s.refuse(c, err)
 		return
@@ -40,10 +80,11 @@ func (s *Server) ScaleVariation(c *gin.Context) {
 // ListSwaps lists what can stand in for a line.
 func (s *Server) ListSwaps(c *gin.Context) {
 	var wish document.SwapWish
-	if !s.decode(c, &wish) {
+	k, ok := s.decodeIn(c, &wish)
+	if !ok {
 		return
 	}
-	out, err := document.Swaps(wish, s.table)
+	out, err := document.Swaps(wish, s.table, k)
 	if err != nil {
 		s.refuse(c, err)
 		return
@@ -54,10 +95,11 @@ func (s *Server) ListSwaps(c *gin.Context) {
 // CompareVariations sets two variations side by side.
 func (s *Server) CompareVariations(c *gin.Context) {
 	var wish document.ComparisonWish
-	if !s.decode(c, &wish) {
+	k, ok := s.decodeIn(c, &wish)
+	if !ok {
 		return
 	}
-	out, err := document.Compare(wish, s.table)
+	out, err := document.Compare(wish, s.table, k)
 	if err != nil {
 		s.refuse(c, err)
 		return

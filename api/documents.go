@@ -41,12 +41,12 @@ func answer(c *gin.Context, status int, d store.Document) {
 
 // content reads a document of a kind and works it out, so that nothing is saved that
 // cannot be used.
-func (s *Server) content(kind store.Kind, data []byte) (store.Content, error) {
+func (s *Server) content(kind store.Kind, data []byte, in document.OwnKitchen) (store.Content, error) {
 	summarise := document.SummariseVariation
 	if kind == store.Base {
 		summarise = document.SummariseBase
 	}
-	sum, err := summarise(data, s.table)
+	sum, err := summarise(data, s.table, in)
 	return store.Content(sum), err
 }
 
@@ -84,7 +84,11 @@ func (s *Server) create(c *gin.Context, kind store.Kind, key *string) {
 	if !ok {
 		return
 	}
-	content, err := s.content(kind, data)
+	in, _, ok := s.kitchen(c)
+	if !ok {
+		return
+	}
+	content, err := s.content(kind, data, in)
 	if err != nil {
 		s.refuse(c, err)
 		return
@@ -117,7 +121,11 @@ func (s *Server) put(c *gin.Context, kind store.Kind, id string, match *string) 
 	if !ok {
 		return
 	}
-	content, err := s.content(kind, data)
+	in, _, ok := s.kitchen(c)
+	if !ok {
+		return
+	}
+	content, err := s.content(kind, data, in)
 	if err != nil {
 		s.refuse(c, err)
 		return

@@ -15,7 +15,11 @@ func (s *Server) CreateWorksheet(c *gin.Context) {
 	if !ok {
 		return
 	}
-	out, err := document.Work(data, s.table)
+	k, _, ok := s.kitchen(c)
+	if !ok {
+		return
+	}
+	out, err := document.Work(data, s.table, k)
 	if err != nil {
 		s.refuse(c, err)
 		return

@@ -13,16 +13,31 @@ import (
 	"upbeatladle/store"
 )
 
-//go:embed bases/*.json variations/*.json
+//go:embed kitchen.json bases/*.json variations/*.json
 var files embed.FS
 
 // Write saves the demo kitchen into an empty store: the bases, then the variations with a
 // reference to the base that they stand on. The last variation of the folder is the first
 // that the bench shows.
 func Write(ctx context.Context, st *store.Store, table *food.Table) error {
+	text, err := files.ReadFile("kitchen.json")
+	if err != nil {
+		return err
+	}
+	kitchen, err := document.DecodeKitchen(text)
+	if err != nil {
+		return fmt.Errorf("writing the demo's kitchen: %w", err)
+	}
+	body, err := kitchen.Encode()
+	if err != nil {
+		return err
+	}
+	if _, err := st.PutKitchen(ctx, body, 0); err != nil {
+		return err
+	}
 	bases := map[string]store.Document{}
-	err := each("bases", func(data []byte) error {
-		s, err := document.SummariseBase(data, table)
+	err = each("bases", func(data []byte) error {
+		s, err := document.SummariseBase(data, table, kitchen)
 		if err != nil {
 			return err
 		}
@@ -52,7 +67,7 @@ func Write(ctx context.Context, st *store.Store, table *food.Table) error {
 		if err != nil {
 			return err
 		}
-		s, err := document.SummariseVariation(full, table)
+		s, err := document.SummariseVariation(full, table, kitchen)
 		if err != nil {
 			return err
 		}

@@ -2,7 +2,6 @@ package document
 
 import (
 	"fmt"
-	"math"
 
 	"upbeatladle/core/batter"
 	"upbeatladle/core/food"
@@ -35,7 +34,7 @@ func or[T any](p *T) T {
 }
 
 // inner checks a variation inside a request; the pointers of what is wrong name the field.
-func inner(v *Variation, at string, table *food.Table) (batter.Variation, batter.Kitchen, error) {
+func inner(v *Variation, at string, table *food.Table, in OwnKitchen) (batter.Variation, batter.Kitchen, error) {
 	if v == nil {
 		return batter.Variation{}, batter.Kitchen{}, Refusal(at, "missing", "Give the variation.")
 	}
@@ -43,7 +42,7 @@ func inner(v *Variation, at string, table *food.Table) (batter.Variation, batter
 	var d batter.Variation
 	var k batter.Kitchen
 	if err == nil {
-		d, k, err = v.Domain(table)
+		d, k, err = v.In(in).Domain(table)
 	}
 	if p, ok := err.(batter.Problems); ok {
 		for i := range p {
@@ -53,13 +52,9 @@ func inner(v *Variation, at string, table *food.Table) (batter.Variation, batter
 	return d, k, err
 }
 
-// stepUp is how much larger a batch is tried when whole eggs left it short of the portions
-// that were asked for.
-const stepUp = 1.01
-
 // Scale makes a batch larger or smaller. Eggs stay whole; what that moved is said.
-func Scale(w ScaleWish, table *food.Table) (Scaled, error) {
-	d, k, err := inner(w.Variation, "/variation", table)
+func Scale(w ScaleWish, table *food.Table, in OwnKitchen) (Scaled, error) {
+	d, k, err := inner(w.Variation, "/variation", table, in)
 	if err != nil {
 		return Scaled{}, err
 	}
@@ -67,44 +62,22 @@ func Scale(w ScaleWish, table *food.Table) (Scaled, error) {
 	if err != nil {
 		return Scaled{}, err
 	}
-	for try := 0; ; try++ {
-		out := w.Variation.scaled(d, factor)
-		if w.Count == nil || try == 30 {
-			return out, nil
-		}
-		big, bigK, err := out.Variation.Domain(table)
-		if err != nil {
-			return Scaled{}, err
-		}
-		n, err := worksheet.Portions(big, bigK)
-		if err != nil {
-			return Scaled{}, err
-		}
-		if n >= *w.Count {
-			return out, nil
-		}
-		factor *= math.Max(1.0005, math.Min(stepUp, float64(*w.Count)/float64(max(n, 1))))
-	}
+	return w.Variation.scaled(d, factor), nil
 }
 
+// scaled writes the amounts of the scaled domain back into the document.
 func (v Variation) scaled(d batter.Variation, factor float64) Scaled {
-	out := Scaled{Variation: v, Factor: num(factor), Said: []string{}}
-	amount := func(l batter.Line) *float64 {
-		a, said := batter.ScaleAmount(l, factor)
-		if said != "" {
-			out.Said = append(out.Said, said)
-		}
-		return &a
-	}
+	big, said := d.Scaled(factor)
+	out := Scaled{Variation: v, Factor: num(factor), Said: some(said)}
 	base := *v.Base
 	base.Lines = append([]Line(nil), v.Base.Lines...)
 	for i := range base.Lines {
-		base.Lines[i].Amount = amount(d.Base.Lines[i])
+		base.Lines[i].Amount = &big.Base.Lines[i].Amount
 	}
 	out.Variation.Base = &base
 	out.Variation.Additions = append([]Addition(nil), v.Additions...)
 	for i := range out.Variation.Additions {
-		out.Variation.Additions[i].Amount = amount(d.Additions[i].Line)
+		out.Variation.Additions[i].Amount = &big.Additions[i].Amount
 	}
 	return out
 }
@@ -123,8 +96,8 @@ type Swap struct {
 }
 
 // Swaps answers a SwapWish. Lines come in grams; the first keeps the id of the line that goes.
-func Swaps(w SwapWish, table *food.Table) ([]Swap, error) {
-	d, k, err := inner(w.Variation, "/variation", table)
+func Swaps(w SwapWish, table *food.Table, in OwnKitchen) ([]Swap, error) {
+	d, k, err := inner(w.Variation, "/variation", table, in)
 	if err != nil {
 		return nil, err
 	}
@@ -177,10 +150,10 @@ type comparedGaugeJSON struct {
 }
 
 // Compare sets two variations side by side, line by line and gauge by gauge, as JSON.
-func Compare(w ComparisonWish, table *food.Table) ([]byte, error) {
+func Compare(w ComparisonWish, table *food.Table, in OwnKitchen) ([]byte, error) {
 	var sheets [2]worksheet.Worksheet
 	for i, v := range []*Variation{w.Before, w.After} {
-		d, k, err := inner(v, []string{"/before", "/after"}[i], table)
+		d, k, err := inner(v, []string{"/before", "/after"}[i], table, in)
 		if err != nil {
 			return nil, err
 		}
@@ -196,4 +169,47 @@ func Compare(w ComparisonWish, table *food.Table) ([]byte, error) {
 		out.Gauges = append(out.Gauges, comparedGaugeJSON{g.Label, g.Unit, g.Decimals, finite(g.After), finite(sheets[1].Gauges[i].After)})
 	}
 	return encode(out)
+}
+
+// LoadWish asks the other way round: how much of an addition gives so many bites a piece, so
+// many pieces in each portion, or such a share of the portion's volume. One of the three.
+type LoadWish struct {
+	Variation      *Variation `json:"variation"`
+	Line           string     `json:"line"`
+	BiteShare      *float64   `json:"bite_share,omitzero"`
+	PiecesEach     *float64   `json:"pieces_each,omitzero"`
+	VolumeFraction *float64   `json:"volume_fraction,omitzero"`
+}
+
+// LoadFor answers a LoadWish with the grams of the addition.
+func LoadFor(w LoadWish, table *food.Table, in OwnKitchen) (float64, error) {
+	d, k, err := inner(w.Variation, "/variation", table, in)
+	if err != nil {
+		return 0, err
+	}
+	return worksheet.LoadFor(d, k, w.Line, or(w.BiteShare), or(w.PiecesEach), or(w.VolumeFraction))
+}
+
+// SimulationWish asks for simulated bowls.
+type SimulationWish struct {
+	Variation *Variation `json:"variation"`
+	Bowls     int        `json:"bowls"`
+	Seed      uint64     `json:"seed"`
+}
+
+// Simulation is what they gave, over all kinds of pieces together.
+type Simulation struct {
+	Bowls     int   `json:"bowls"`
+	AnyNone   num   `json:"any_none"`
+	Histogram []num `json:"histogram"`
+}
+
+// Simulate answers a SimulationWish.
+func Simulate(w SimulationWish, table *food.Table, in OwnKitchen) (Simulation, error) {
+	d, k, err := inner(w.Variation, "/variation", table, in)
+	if err != nil {
+		return Simulation{}, err
+	}
+	s, err := worksheet.Simulate(d, k, w.Bowls, w.Seed)
+	return Simulation{w.Bowls, num(s.AnyNone), nums(s.Histogram)}, err
 }

@@ -14,6 +14,8 @@ import (
 	"upbeatladle/document"
 )
 
+var plainKitchen = document.DefaultOwnKitchen()
+
 // full uses every field that the grammar has, so that none is refused before its
 // capability lands.
 const full = `{"format":"upbeat-ladle/variation","version":1,"name":"Beetroot & orange","form":"pancake",
@@ -45,10 +47,9 @@ func TestTheWholeGrammarIsAccepted(t *testing.T) {
 		later = append(later, n.Pointer)
 	}
 	assert.ElementsMatch(t, []string{
-		"/additions/0/prep", "/additions/0/measured", "/additions/1/placed_per_portion", "/additions/1/share_of_bowl",
-		"/portion/count", "/portion/scoop_no", "/portion/ladle_id", "/kitchen/griddle_c", "/pantry",
+		"/additions/0/prep", "/additions/0/measured", "/kitchen/griddle_c", "/pantry",
 	}, later, "what has not landed is answered with a note, never dropped silently")
-	w, err := document.Work([]byte(full), food.Reference())
+	w, err := document.Work([]byte(full), food.Reference(), plainKitchen)
 	require.NoError(t, err)
 	assert.Equal(t, len(later), strings.Count(string(w), `"not_yet"`))
 }
@@ -99,7 +100,7 @@ func TestBadDocuments(t *testing.T) {
 		require.Contains(t, small, c.from, name)
 		i := strings.LastIndex(small, c.from)
 		data := small[:i] + c.to + small[i+len(c.from):]
-		_, err := document.Work([]byte(data), food.Reference())
+		_, err := document.Work([]byte(data), food.Reference(), plainKitchen)
 		var p batter.Problems
 		if assert.ErrorAs(t, err, &p, name) {
 			assert.Equal(t, c.pointer, p[0].Pointer, "%s: %v", name, p)
@@ -124,7 +125,7 @@ func TestOffsetKitchenAndPortionAreChecked(t *testing.T) {
 		{`"portion":{"count":0}`, "/portion/count", "out_of_range"},
 	} {
 		data := strings.TrimSuffix(small, "}") + "," + c.field + "}"
-		_, err := document.Work([]byte(data), food.Reference())
+		_, err := document.Work([]byte(data), food.Reference(), plainKitchen)
 		var p batter.Problems
 		if assert.ErrorAs(t, err, &p, c.field) {
 			assert.Equal(t, []string{c.pointer, c.code}, []string{p[0].Pointer, p[0].Code}, c.field)
@@ -134,7 +135,7 @@ func TestOffsetKitchenAndPortionAreChecked(t *testing.T) {
 
 func TestEveryFaultIsNamedAtOnce(t *testing.T) {
 	data := strings.NewReplacer("beetroot_cooked", "beetrot", `400,"unit":"g"`, `-400,"unit":"g"`, `"pancake"`, `"pie"`).Replace(small)
-	_, err := document.Work([]byte(data), food.Reference())
+	_, err := document.Work([]byte(data), food.Reference(), plainKitchen)
 	var p batter.Problems
 	require.ErrorAs(t, err, &p)
 	assert.Len(t, p, 2, "the form and the ingredient; amounts are weighed once the lines are known: %v", p)
@@ -142,19 +143,19 @@ func TestEveryFaultIsNamedAtOnce(t *testing.T) {
 
 func TestBaseDocument(t *testing.T) {
 	data := []byte(`{"format":"upbeat-ladle/base","version":1,"name":"b","form":"pancake","lines":[{"ingredient":"plain_flour","amount":250,"unit":"g"},{"ingredient":"milk_whole","amount":-1,"unit":"g"}]}`)
-	_, err := document.SummariseBase(data, food.Reference())
+	_, err := document.SummariseBase(data, food.Reference(), plainKitchen)
 	var p batter.Problems
 	require.ErrorAs(t, err, &p)
 	assert.Equal(t, "/lines/1/amount", p[0].Pointer, "pointers are those of the base document")
 	good := []byte(strings.Replace(string(data), "-1", "400", 1))
-	s, err := document.SummariseBase(good, food.Reference())
+	s, err := document.SummariseBase(good, food.Reference(), plainKitchen)
 	require.NoError(t, err)
 	assert.Equal(t, "b", s.Name)
 	assert.Contains(t, s.Verdict, "ml/g")
 }
 
 func TestNumbersHaveSixSignificantDigits(t *testing.T) {
-	out, err := document.Work([]byte(small), food.Reference())
+	out, err := document.Work([]byte(small), food.Reference(), plainKitchen)
 	require.NoError(t, err)
 	var w struct{ Lines []map[string]any }
 	require.NoError(t, json.Unmarshal(out, &w))
@@ -175,9 +176,9 @@ func TestNumbersHaveSixSignificantDigits(t *testing.T) {
 
 // Fields of capabilities that have not landed are absent, not zero.
 func TestNothingIsMadeUp(t *testing.T) {
-	out, err := document.Work([]byte(small), food.Reference())
+	out, err := document.Work([]byte(small), food.Reference(), plainKitchen)
 	require.NoError(t, err)
-	for _, field := range []string{"cook", "inclusions", "load", "drawing", "cooked_mm"} {
+	for _, field := range []string{"cook", "inclusions", "load", "drawing", "plate"} {
 		assert.NotContains(t, string(out), `"`+field+`":`)
 	}
 }
@@ -188,7 +189,7 @@ func FuzzVariation(f *testing.F) {
 	f.Add([]byte(`{"format":"upbeat-ladle/variation","version":1}`))
 	f.Add([]byte("\xef\xbb\xbf" + small))
 	f.Fuzz(func(t *testing.T, data []byte) {
-		out, err := document.Work(data, food.Reference())
+		out, err := document.Work(data, food.Reference(), plainKitchen)
 		if err != nil {
 			var p batter.Problems
 			if !assert.ErrorAs(t, err, &p) {
@@ -241,4 +242,48 @@ func TestSchemasNameTheSameFields(t *testing.T) {
 		require.NoError(t, json.Unmarshal([]byte(sample), &v))
 		walk(v)
 	}
+}
+
+func TestKitchenDocument(t *testing.T) {
+	const good = `{"format":"upbeat-ladle/kitchen","version":1,"name":"K","measures":"us","egg_g":55,"altitude_m":1500,` +
+		`"ladles":[{"id":"l","name":"Ladle","volume_ml":70}],"griddles":[{"id":"g","name":"Plate","width_cm":60,"depth_cm":40}],` +
+		`"irons":[{"id":"i","name":"Iron","round":true,"width_mm":180,"depth_mm":26,"gap_mm":9,"moulds":2}],"letter_keys":false,"units":"cups"}`
+	k, err := document.DecodeKitchen([]byte(good))
+	require.NoError(t, err)
+	out, err := k.Encode()
+	require.NoError(t, err)
+	assert.JSONEq(t, good, string(out))
+	for _, c := range []struct{ from, to, pointer, code string }{
+		{`"name":"K"`, `"name":""`, "/name", "missing"},
+		{`"us"`, `"french"`, "/measures", "unknown_choice"},
+		{`"egg_g":55`, `"egg_g":5`, "/egg_g", "out_of_range"},
+		{`"volume_ml":70`, `"volume_ml":7000`, "/ladles/0/volume_ml", "out_of_range"},
+		{`,"depth_cm":40`, ``, "/griddles/0/depth_cm", "missing"},
+		{`"id":"g"`, `"id":"l"`, "/griddles/0/id", "duplicate"},
+		{`"gap_mm":9`, `"gap_mm":0`, "/irons/0/gap_mm", "out_of_range"},
+		{`"cups"`, `"handfuls"`, "/units", "unknown_choice"},
+		{`upbeat-ladle/kitchen`, `upbeat-ladle/base`, "/format", "wrong_format"},
+	} {
+		_, err := document.DecodeKitchen([]byte(strings.Replace(good, c.from, c.to, 1)))
+		var p batter.Problems
+		if assert.ErrorAs(t, err, &p, c.to) {
+			assert.Equal(t, []string{c.pointer, c.code}, []string{p[0].Pointer, p[0].Code}, c.to)
+		}
+	}
+
+	// The kitchen serves where the document is silent, and the document outranks it.
+	ladled := strings.TrimSuffix(small, "}") + `,"portion":{"ladle_id":"l"}}`
+	w, err := document.Work([]byte(ladled), food.Reference(), k)
+	require.NoError(t, err)
+	assert.Contains(t, string(w), `"volume_ml":70`)
+	_, err = document.Work([]byte(ladled), food.Reference(), plainKitchen)
+	var p batter.Problems
+	require.ErrorAs(t, err, &p)
+	assert.Equal(t, "/portion/ladle_id", p[0].Pointer)
+	cup := strings.Replace(small, `200,"unit":"g"`, `1,"unit":"cup"`, 1)
+	own, err := document.Work([]byte(cup), food.Reference(), k)
+	require.NoError(t, err)
+	outranked, err := document.Work([]byte(strings.TrimSuffix(cup, "}")+`,"kitchen":{"measures":"metric"}}`), food.Reference(), k)
+	require.NoError(t, err)
+	assert.NotEqual(t, own, outranked)
 }

@@ -29,12 +29,12 @@ func picture(w worksheet.Worksheet) ([]byte, error) {
 
 // SummariseVariation reads a variation document and works it out. The error is
 // batter.Problems when it cannot be worked with.
-func SummariseVariation(data []byte, table *food.Table) (Summary, error) {
+func SummariseVariation(data []byte, table *food.Table, in OwnKitchen) (Summary, error) {
 	v, err := DecodeVariation(data)
 	if err != nil {
 		return Summary{}, err
 	}
-	w, err := v.Worksheet(table)
+	w, err := v.Worksheet(table, in)
 	if err != nil {
 		return Summary{}, err
 	}
@@ -42,12 +42,12 @@ func SummariseVariation(data []byte, table *food.Table) (Summary, error) {
 }
 
 // SummariseBase does the same for a base document, worked out plain.
-func SummariseBase(data []byte, table *food.Table) (Summary, error) {
+func SummariseBase(data []byte, table *food.Table, in OwnKitchen) (Summary, error) {
 	b, err := DecodeBase(data)
 	if err != nil {
 		return Summary{}, err
 	}
-	w, err := b.Worksheet(table)
+	w, err := b.Worksheet(table, in)
 	if err != nil {
 		return Summary{}, err
 	}

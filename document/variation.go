@@ -10,6 +10,7 @@ import (
 	"upbeatladle/core/flow"
 	"upbeatladle/core/food"
 	"upbeatladle/core/measure"
+	"upbeatladle/core/portion"
 )
 
 // Names and versions of the documents.
@@ -109,6 +110,8 @@ type Kitchen struct {
 	LeavenerStepG  *float64     `json:"leavener_step_g,omitzero"`
 	RestMin        *float64     `json:"rest_min,omitzero"`
 	CalibrationOwn *Calibration `json:"calibration,omitzero"`
+
+	owned *OwnKitchen // of the kitchen that is cooked in, not of the document
 }
 
 // PantryItem is an own ingredient or tub, in the columns of the reference table.
@@ -366,17 +369,20 @@ func (v Variation) Domain(table *food.Table) (batter.Variation, batter.Kitchen, 
 		if !ok {
 			continue
 		}
-		add := batter.Addition{Line: l, Stage: choice(r, at+"/stage", a.Stage, batter.Stages, batter.UsualStage(l.Ingredient), "stage")}
+		add := batter.Addition{
+			Line:        l,
+			PlacedEach:  r.within(at+"/placed_per_portion", a.PlacedPerPortion, 0, maxPlaced, 0, "Pieces on each portion"),
+			ShareOfBowl: r.within(at+"/share_of_bowl", a.ShareOfBowl, minShare, 1, 1, "The share of the bowl"),
+			Stage:       choice(r, at+"/stage", a.Stage, batter.Stages, batter.UsualStage(l.Ingredient), "stage"),
+		}
 		out.Additions = append(out.Additions, add)
 		label := l.Ingredient.Label()
 		r.later(a.Prep != "", at+"/prep", "the preparation of "+label)
 		r.later(a.Measured != nil, at+"/measured", "your measurements of "+label)
-		r.later(a.PlacedPerPortion != nil, at+"/placed_per_portion", "pieces of "+label+" placed on each portion")
-		r.later(a.ShareOfBowl != nil, at+"/share_of_bowl", label+" in a part of the bowl only")
 	}
 	out.Offset = r.offset(v.Offset)
-	out.Portion = r.portion(v.Portion, out.Form)
 	k := r.kitchen(v.Kitchen)
+	out.Portion = r.portion(v.Portion, out.Form, k)
 	r.later(len(v.Pantry) > 0, "/pantry", "your own ingredients and tubs")
 	out.NotYet = r.notYet
 	if len(r.p) > 0 {
@@ -411,17 +417,34 @@ func (r *reader) offset(o *Offset) batter.Offset {
 	return out
 }
 
-func (r *reader) portion(p *Portion, f batter.Form) batter.Portion {
+// portion reads the measure of a portion: ml, a scoop by its number, or one of the kitchen's
+// own ladles. The first that is given counts.
+func (r *reader) portion(p *Portion, f batter.Form, k batter.Kitchen) batter.Portion {
 	out := batter.Portion{VolumeML: batter.DefaultPortionML(f)}
 	if p == nil {
 		return out
 	}
-	out.VolumeML = r.within("/portion/volume_ml", p.VolumeML, batter.MinPortionML, batter.MaxPortionML, out.VolumeML, "A portion in ml")
-	r.within("/portion/count", p.Count, 1, 5000, 0, "The number of portions")
-	r.later(p.Count != nil, "/portion/count", "a batch scaled to a number of portions")
-	r.above("/portion/scoop_no", p.ScoopNo, "The number of the scoop")
-	r.later(p.ScoopNo != nil, "/portion/scoop_no", "portions by scoop number")
-	r.later(p.LadleID != "", "/portion/ladle_id", "your own ladles")
+	if p.Count != nil {
+		out.Count = int(r.within("/portion/count", p.Count, 1, maxCount, 1, "The number of portions"))
+		if float64(out.Count) != *p.Count {
+			r.p.Add("/portion/count", "not_whole", "The number of portions must be whole.")
+		}
+	}
+	switch {
+	case p.VolumeML != nil:
+		out.VolumeML = r.within("/portion/volume_ml", p.VolumeML, batter.MinPortionML, batter.MaxPortionML, out.VolumeML, "A portion in ml")
+	case p.ScoopNo != nil:
+		if n := r.within("/portion/scoop_no", p.ScoopNo, 1, 100, 0, "The number of the scoop"); n >= 1 {
+			out.VolumeML = portion.ScoopML(n)
+		}
+	case p.LadleID != "":
+		i := slices.IndexFunc(k.Ladles, func(l batter.Ladle) bool { return l.ID == p.LadleID })
+		if i < 0 {
+			r.p.Add("/portion/ladle_id", "unknown_ladle", "There is no ladle “%s” in this kitchen. Choose another, or give the portion in ml.", clip(p.LadleID))
+		} else {
+			out.VolumeML = k.Ladles[i].VolumeML
+		}
+	}
 	return out
 }
 
@@ -432,12 +455,18 @@ const (
 	minAltM, maxAltM     = -400, 5000
 	minPlateC, maxPlateC = 80, 300
 	maxRestMin           = 48 * 60 // min
+	maxCount             = 5000
+	maxPlaced            = 500  // pieces on one portion
+	minShare             = 0.01 // of the bowl
 )
 
 func (r *reader) kitchen(k *Kitchen) batter.Kitchen {
 	out := batter.DefaultKitchen()
 	if k == nil {
 		return out
+	}
+	if k.owned != nil {
+		k.owned.into(&out)
 	}
 	if k.Measures != "" {
 		st, ok := measure.Standards[k.Measures]
@@ -467,10 +496,10 @@ func (r *reader) kitchen(k *Kitchen) batter.Kitchen {
 	return out
 }
 
-// Domain turns a base document into the plain variation of it, with the default kitchen.
+// Domain turns a base document into the plain variation of it, in a kitchen.
 // The pointers in the error are those of the base document.
-func (b Base) Domain(table *food.Table) (batter.Variation, batter.Kitchen, error) {
-	v, k, err := b.Variation().Domain(table)
+func (b Base) Domain(table *food.Table, in OwnKitchen) (batter.Variation, batter.Kitchen, error) {
+	v, k, err := b.Variation().In(in).Domain(table)
 	var p batter.Problems
 	if e, ok := err.(batter.Problems); ok {
 		for _, q := range e {

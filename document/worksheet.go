@@ -14,6 +14,7 @@ type worksheetJSON struct {
 	Gauges              gaugesJSON     `json:"gauges"`
 	Batter              batterJSON     `json:"batter"`
 	Portion             portionJSON    `json:"portion"`
+	Plate               *plateJSON     `json:"plate,omitzero"`
 	NutritionPerPortion *nutritionJSON `json:"nutrition_per_portion,omitzero"`
 	NutritionPer100G    *nutritionJSON `json:"nutrition_per_100g,omitzero"`
 	Allergens           []string       `json:"allergens"`
@@ -167,13 +168,75 @@ type batterJSON struct {
 }
 
 type portionJSON struct {
-	Count      int    `json:"count"`
-	VolumeML   num    `json:"volume_ml"`
-	MassG      num    `json:"mass_g"`
-	DiameterMM *num   `json:"diameter_mm,omitzero"`
-	PouredMM   *num   `json:"poured_mm,omitzero"`
-	LeftOverML num    `json:"left_over_ml"`
-	Reason     string `json:"reason,omitzero"`
+	Count      int             `json:"count"`
+	VolumeML   num             `json:"volume_ml"`
+	MassG      num             `json:"mass_g"`
+	DiameterMM *num            `json:"diameter_mm,omitzero"`
+	PouredMM   *num            `json:"poured_mm,omitzero"`
+	CookedMM   *num            `json:"cooked_mm,omitzero"`
+	LeftOverML num             `json:"left_over_ml"`
+	Reason     string          `json:"reason,omitzero"`
+	Inclusions []inclusionJSON `json:"inclusions,omitzero"`
+	Load       *loadJSON       `json:"load,omitzero"`
+	Drawing    *drawingJSON    `json:"drawing,omitzero"`
+}
+
+type inclusionJSON struct {
+	Line        string `json:"line"`
+	Ingredient  string `json:"ingredient"`
+	Label       string `json:"label"`
+	Placing     string `json:"placing"`
+	Grams       num    `json:"grams"`
+	PiecesMean  num    `json:"pieces_mean"`
+	PiecesP10   int    `json:"pieces_p10"`
+	PiecesP90   int    `json:"pieces_p90"`
+	ChanceNone  num    `json:"chance_none"`
+	FewerThan   int    `json:"fewer_than,omitzero"`
+	ChanceFewer *num   `json:"chance_fewer,omitzero"`
+	BiteShare   num    `json:"bite_share"`
+	Sinks       bool   `json:"sinks"`
+	Floats      bool   `json:"floats,omitzero"`
+	SizeMM      num    `json:"size_mm"`
+	ShareOfBowl num    `json:"share_of_bowl"`
+	Cover       *num   `json:"cover,omitzero"`
+	FirstToLast []num  `json:"first_to_last"`
+	Histogram   []num  `json:"histogram"`
+	Colour      string `json:"colour,omitzero"`
+}
+
+type loadJSON struct {
+	VolumeFraction num    `json:"volume_fraction"`
+	Ceiling        num    `json:"ceiling"`
+	Verdict        string `json:"verdict"`
+	Text           string `json:"text"`
+	OverG          *num   `json:"over_g,omitzero"`
+}
+
+type drawingJSON struct {
+	Seed       uint64     `json:"seed"`
+	WidthMM    num        `json:"width_mm"`
+	LengthMM   *num       `json:"length_mm,omitzero"`
+	DrawnShare num        `json:"drawn_share"`
+	Pieces     []spotJSON `json:"pieces"`
+}
+
+type spotJSON struct {
+	XMM    num    `json:"x_mm"`
+	YMM    num    `json:"y_mm"`
+	ZMM    num    `json:"z_mm"`
+	SizeMM num    `json:"size_mm"`
+	Colour string `json:"colour"`
+}
+
+type plateJSON struct {
+	Name      string `json:"name"`
+	Fit       int    `json:"fit"`
+	Rounds    int    `json:"rounds"`
+	Fill      *num   `json:"fill,omitzero"`
+	AdvisedML *num   `json:"advised_ml,omitzero"`
+	WidthMM   num    `json:"width_mm"`
+	DepthMM   num    `json:"depth_mm"`
+	Round     bool   `json:"round,omitzero"`
 }
 
 type verdictJSON struct {
@@ -202,12 +265,8 @@ func EncodeWorksheet(w worksheet.Worksheet) ([]byte, error) {
 			gauge(w.Gauge(worksheet.Thickness)), gauge(w.Gauge(worksheet.Moisture)), gauge(w.Gauge(worksheet.Sweetness)),
 			gauge(w.Gauge(worksheet.Lifting)), gauge(w.Gauge(worksheet.Tang)), gauge(w.Gauge(worksheet.Structure)),
 		},
-		Batter: batterOf(w.Batter),
-		Portion: portionJSON{
-			Count: w.Portion.Count, VolumeML: num(w.Portion.VolumeML), MassG: num(w.Portion.MassG),
-			DiameterMM: ptr(w.Portion.DiameterMM), PouredMM: ptr(w.Portion.PouredMM),
-			LeftOverML: num(w.Portion.LeftOverML), Reason: w.Portion.Reason,
-		},
+		Batter:  batterOf(w.Batter),
+		Portion: portionOf(w), Plate: plateOf(w.Plate),
 		Allergens: some(w.Allergens), AllergensEU: some(w.AllergensEU), AllergensUS: some(w.AllergensUS), MayContain: some(w.MayContain),
 		Verdict: []verdictJSON{}, Cautions: []cautionJSON{}, Mixing: []mixingJSON{}, Notes: []noteJSON{},
 	}
@@ -244,6 +303,67 @@ func EncodeWorksheet(w worksheet.Worksheet) ([]byte, error) {
 		out.Working = append(out.Working, j)
 	}
 	return encode(out)
+}
+
+func portionOf(w worksheet.Worksheet) portionJSON {
+	p := w.Portion
+	out := portionJSON{
+		Count: p.Count, VolumeML: num(p.VolumeML), MassG: num(p.MassG), DiameterMM: ptr(p.DiameterMM), PouredMM: ptr(p.PouredMM),
+		CookedMM: ptr(p.CookedMM), LeftOverML: num(p.LeftOverML), Reason: p.Reason,
+	}
+	for _, x := range w.Inclusions {
+		j := inclusionJSON{
+			Line: x.LineID, Ingredient: x.Ingredient, Label: x.Label, Placing: string(x.Placing), Grams: num(x.Grams),
+			PiecesMean: num(x.Mean), PiecesP10: x.P10, PiecesP90: x.P90, ChanceNone: num(x.None), BiteShare: num(x.BiteShare),
+			Sinks: x.Sinking.Moves && x.Sinking.Down, Floats: x.Sinking.Moves && !x.Sinking.Down, SizeMM: num(x.SizeMM),
+			ShareOfBowl: num(x.Share), FirstToLast: nums(x.FirstToLast), Histogram: nums(x.Histogram), Colour: x.Colour,
+		}
+		if x.FewerK > 0 {
+			j.FewerThan, j.ChanceFewer = x.FewerK, ptr(&x.Fewer)
+		}
+		if x.Cover > 0 {
+			j.Cover = ptr(&x.Cover)
+		}
+		out.Inclusions = append(out.Inclusions, j)
+	}
+	if l := w.Load; l != nil {
+		out.Load = &loadJSON{VolumeFraction: num(l.Fraction), Ceiling: num(l.Ceiling), Verdict: l.Verdict, Text: l.Text}
+		if l.OverG > 0 {
+			out.Load.OverG = ptr(&l.OverG)
+		}
+	}
+	if d := w.Drawing; d != nil {
+		out.Drawing = &drawingJSON{Seed: d.Seed, WidthMM: num(d.WidthMM), DrawnShare: num(d.Drawn), Pieces: []spotJSON{}}
+		if d.LengthMM > 0 {
+			out.Drawing.LengthMM = ptr(&d.LengthMM)
+		}
+		for _, s := range d.Spots {
+			out.Drawing.Pieces = append(out.Drawing.Pieces, spotJSON{tenth(s.X), tenth(s.Y), tenth(s.Z), num(s.SizeMM), d.Colours[s.Kind]})
+		}
+	}
+	return out
+}
+
+// tenth rounds a place in a drawing to a tenth of a millimetre.
+func tenth(v float64) num { return num(math.Round(10*v) / 10) }
+
+func nums(v []float64) []num {
+	out := make([]num, len(v))
+	for i, x := range v {
+		out[i] = num(x)
+	}
+	return out
+}
+
+func plateOf(p *worksheet.Plate) *plateJSON {
+	if p == nil {
+		return nil
+	}
+	out := &plateJSON{Name: p.Name, Fit: p.Fit, Rounds: p.Rounds, WidthMM: num(p.WidthMM), DepthMM: num(p.DepthMM), Round: p.Round}
+	if p.Fill > 0 {
+		out.Fill, out.AdvisedML = ptr(&p.Fill), ptr(&p.AdvisedML)
+	}
+	return out
 }
 
 func batterOf(b worksheet.Batter) batterJSON {
@@ -325,30 +445,30 @@ func some(s []string) []string {
 // Work answers a variation document with a worksheet document: the one path that the
 // command line and the API share. The error is batter.Problems for a document that cannot
 // be worked with.
-func Work(data []byte, table *food.Table) ([]byte, error) {
+func Work(data []byte, table *food.Table, in OwnKitchen) ([]byte, error) {
 	v, err := DecodeVariation(data)
 	if err != nil {
 		return nil, err
 	}
-	sheet, err := v.Worksheet(table)
+	sheet, err := v.Worksheet(table, in)
 	if err != nil {
 		return nil, err
 	}
 	return EncodeWorksheet(sheet)
 }
 
-// Worksheet works a variation document out.
-func (v Variation) Worksheet(table *food.Table) (worksheet.Worksheet, error) {
-	d, k, err := v.Domain(table)
+// Worksheet works a variation document out in a kitchen.
+func (v Variation) Worksheet(table *food.Table, in OwnKitchen) (worksheet.Worksheet, error) {
+	d, k, err := v.In(in).Domain(table)
 	if err != nil {
 		return worksheet.Worksheet{}, err
 	}
 	return worksheet.Work(d, k)
 }
 
-// Worksheet works the plain base out.
-func (b Base) Worksheet(table *food.Table) (worksheet.Worksheet, error) {
-	d, k, err := b.Domain(table)
+// Worksheet works the plain base out in a kitchen.
+func (b Base) Worksheet(table *food.Table, in OwnKitchen) (worksheet.Worksheet, error) {
+	d, k, err := b.Domain(table, in)
 	if err != nil {
 		return worksheet.Worksheet{}, err
 	}

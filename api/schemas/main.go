@@ -17,6 +17,7 @@ import (
 var documents = map[string]string{
 	"variation.schema.json": "Variation",
 	"base.schema.json":      "Base",
+	"kitchen.schema.json":   "OwnKitchen",
 	"worksheet.schema.json": "Worksheet",
 }
 

@@ -12,7 +12,8 @@ import (
 )
 
 func workCommand() *cobra.Command {
-	return &cobra.Command{
+	var kitchen string
+	c := &cobra.Command{
 		Use:   "work FILE|-",
 		Short: "Read a variation document and print its worksheet document",
 		Args: func(c *cobra.Command, args []string) error {
@@ -26,7 +27,17 @@ func workCommand() *cobra.Command {
 			if err != nil {
 				return err
 			}
-			out, err := document.Work(data, food.Reference())
+			in := document.DefaultOwnKitchen()
+			if kitchen != "" {
+				text, err := readDocument(kitchen, c.InOrStdin())
+				if err != nil {
+					return err
+				}
+				if in, err = document.DecodeKitchen(text); err != nil {
+					return err
+				}
+			}
+			out, err := document.Work(data, food.Reference(), in)
 			if err != nil {
 				return err
 			}
@@ -34,6 +45,8 @@ func workCommand() *cobra.Command {
 			return err
 		},
 	}
+	c.Flags().StringVar(&kitchen, "kitchen", "", "kitchen document to work in")
+	return c
 }
 
 // readDocument reads a file, or standard input for "-", up to the size of a document.

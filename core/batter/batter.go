@@ -116,7 +116,9 @@ type Line struct {
 // Addition is one thing put into the base.
 type Addition struct {
 	Line
-	Stage Stage
+	Stage       Stage
+	PlacedEach  float64 // pieces that the cook lays on each portion; 0 when the amount decides
+	ShareOfBowl float64 // share of the bowl that gets the addition; 1 is all of it
 }
 
 // Base is a batter that the cook trusts.
@@ -136,7 +138,10 @@ type Offset struct {
 }
 
 // Portion is the measure that every portion is poured with.
-type Portion struct{ VolumeML float64 }
+type Portion struct {
+	VolumeML float64
+	Count    int // the batch scales to so many portions; 0 when the count follows the batch
+}
 
 // Variation is a base with additions, and what the cook wants of them.
 type Variation struct {
@@ -164,6 +169,32 @@ type Kitchen struct {
 	ScaleStep   float64 // g
 	LeavenStep  float64 // g, for powder, soda, salt and spice
 	Calibration flow.Calibration
+	Ladles      []Ladle
+	Griddles    []Griddle
+	Irons       []Iron
+}
+
+// Ladle is a ladle, cup or scoop with its own measured volume.
+type Ladle struct {
+	ID, Name string
+	VolumeML float64
+}
+
+// Griddle is a plate or pan; a round one has one diameter. The first is the one in use.
+type Griddle struct {
+	ID, Name         string
+	Round            bool
+	WidthMM, DepthMM float64 // or the diameter twice
+}
+
+// Iron is a waffle iron: its mould, and how many at once. The first is the one in use.
+type Iron struct {
+	ID, Name          string
+	Round             bool
+	WidthMM, LengthMM float64 // of one waffle; the diameter twice when it is round
+	DepthMM           float64 // overall height of a waffle
+	GapMM             float64 // between the plates where they are closest
+	Moulds            int     // waffles at once
 }
 
 // Defaults of a kitchen that says nothing.

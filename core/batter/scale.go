@@ -31,3 +31,27 @@ func significant(v float64, n int) float64 {
 	scale := math.Pow(10, float64(n-1)-math.Floor(math.Log10(math.Abs(v))))
 	return math.Round(v*scale) / scale
 }
+
+// Scaled is the variation in a batch that is factor times as large, with what whole eggs
+// moved on the way.
+func (v Variation) Scaled(factor float64) (Variation, []string) {
+	var said []string
+	out := v
+	scale := func(l Line) Line {
+		amount, s := ScaleAmount(l, factor)
+		if s != "" {
+			said = append(said, s)
+		}
+		l.Amount = amount
+		return l
+	}
+	out.Base.Lines, out.Additions = nil, nil
+	for _, l := range v.Base.Lines {
+		out.Base.Lines = append(out.Base.Lines, scale(l))
+	}
+	for _, a := range v.Additions {
+		a.Line = scale(a.Line)
+		out.Additions = append(out.Additions, a)
+	}
+	return out, said
+}

@@ -32,14 +32,26 @@ func (w *work) describe() {
 			out.Pours = w.pours(tau)
 			out.Class = out.Pours[len(out.Pours)-1].Class
 		}
-		if layer, ok := portion.LayerOf(w.v.Form, p.VolumeML, tau, pot.Density()); ok {
-			p.DiameterMM, p.PouredMM = &layer.DiameterMM, &layer.ThicknessMM
+		stiff := tau * portion.Stiffen(w.foldedFraction(pot))
+		if layer, ok := portion.LayerOf(w.v.Form, p.VolumeML, stiff, pot.Density()); ok {
+			layer = w.inPan(layer, p.VolumeML)
+			cooked := layer.ThicknessMM * portion.Rise(out.GasML)
+			p.DiameterMM, p.PouredMM, p.CookedMM = &layer.DiameterMM, &layer.ThicknessMM, &cooked
 		}
 	}
 	if p.DiameterMM == nil {
-		p.Reason = either(w.v.Form == batter.Waffle, "A waffle takes the shape of its iron.", "A flourless batter is not judged on how it spreads.")
+		p.Reason = either(w.v.Form == batter.Waffle, either(len(w.k.Irons) > 0, "A waffle takes the shape of its iron.", "A waffle takes the shape of its iron: tell the Kitchen which one you have."), "A flourless batter is not judged on how it spreads.")
 	}
 	w.out.Batter, w.out.Portion = out, p
+}
+
+// inPan keeps a crêpe inside the pan it is tilted in: it gets thicker instead of wider.
+func (w *work) inPan(l portion.Layer, ml float64) portion.Layer {
+	g, ok := w.griddle()
+	if w.v.Form != batter.Crepe || !ok || l.DiameterMM <= g.WidthMM {
+		return l
+	}
+	return portion.Layer{DiameterMM: g.WidthMM, ThicknessMM: ml * 1000 / (math.Pi * g.WidthMM * g.WidthMM / 4)}
 }
 
 // pot is the bowl with the air that is stirred or folded into it.

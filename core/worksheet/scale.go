@@ -2,6 +2,7 @@ package worksheet
 
 import (
 	"fmt"
+	"math"
 
 	"upbeatladle/core/batter"
 	"upbeatladle/core/food"
@@ -22,7 +23,11 @@ func FactorFor(v batter.Variation, k batter.Kitchen, count int, flourG float64, 
 	var at, what string
 	switch {
 	case count > 0:
-		now, want, at, what = w.pot().Portions(v.Portion.VolumeML), float64(count), "/count", "portions"
+		exact, err := factorForCount(v, k, count)
+		if err != nil {
+			return 0, err
+		}
+		now, want, at, what = 1, exact, "/count", "portions"
 	case flourG > 0:
 		now, want, at, what = w.flour, flourG, "/flour_g", "flour in the base"
 	case lineID != "":
@@ -53,13 +58,34 @@ func FactorFor(v batter.Variation, k batter.Kitchen, count int, flourG float64, 
 	return f, nil
 }
 
-// Portions tells how many whole portions a variation gives.
-func Portions(v batter.Variation, k batter.Kitchen) (int, error) {
+const (
+	stepUp   = 1.01 // how much larger a batch is tried when whole eggs left it short
+	countTry = 40
+)
+
+// factorForCount is the factor that really gives so many portions once eggs are whole.
+func factorForCount(v batter.Variation, k batter.Kitchen, count int) (float64, error) {
 	w, err := ledger(v, k)
 	if err != nil {
 		return 0, err
 	}
-	return w.pot().Count(v.Portion.VolumeML), nil
+	now := w.pot().Portions(v.Portion.VolumeML)
+	if now <= 0 {
+		return 1, nil
+	}
+	factor := float64(count) / now
+	for range countTry {
+		big, _ := v.Scaled(factor)
+		if w, err = ledger(big, k); err != nil {
+			return 0, err
+		}
+		n := w.pot().Count(v.Portion.VolumeML)
+		if n >= count {
+			break
+		}
+		factor *= math.Max(1.0005, math.Min(stepUp, float64(count)/float64(max(n, 1))))
+	}
+	return factor, nil
 }
 
 // SwapsFor lists what can stand in for a line of the base, with its grams in the base.

@@ -102,7 +102,7 @@ func countText(n float64, in *food.Ingredient) string {
 // kinds of the notes that are no warning.
 var kinds = map[string]NoteKind{
 	"not_yet": ToCome, "heavy": Advice, "altitude": Advice, "spoon_left": Advice, "eggs": Advice, "no_liquid": Advice,
-	"flourless": Advice, "grated_cake": Advice, "soda_offer": Advice,
+	"flourless": Advice, "grated_cake": Advice, "soda_offer": Advice, "eggs_whole": Advice, "bleed": Advice, "underfull": Advice,
 }
 
 func (w *work) note(code, pointer, format string, args ...any) {

@@ -107,6 +107,7 @@ type Portion struct {
 	Count                int
 	VolumeML, MassG      float64
 	DiameterMM, PouredMM *float64 // nil when the form has no free spread
+	CookedMM             *float64 // thickness once it has risen
 	LeftOverML           float64  // beyond the whole portions and what sticks to the bowl
 	Reason               string   // why there is no diameter
 }
@@ -142,6 +143,10 @@ type Worksheet struct {
 	Gauges                []Gauge // thickness, moisture, sweetness, lift, tang, structure
 	Batter                Batter
 	Portion               Portion
+	Inclusions            []Inclusion
+	Load                  *Load
+	Drawing               *Drawing
+	Plate                 *Plate
 	Nutrition             *Nutrition // nil when the bowl fills no portion
 	Allergens, MayContain []string
 	AllergensEU           []string
@@ -229,12 +234,28 @@ type work struct {
 // Work answers a variation made in a kitchen. The error is batter.Problems when the
 // variation cannot be worked with; nothing else is returned then.
 func Work(v batter.Variation, k batter.Kitchen) (Worksheet, error) {
+	var said []string
+	if v.Portion.Count > 0 {
+		if err := v.Check(k).OrNil(); err != nil {
+			return Worksheet{}, err
+		}
+		factor, err := factorForCount(v, k, v.Portion.Count)
+		if err != nil {
+			return Worksheet{}, err
+		}
+		v, said = v.Scaled(factor)
+	}
 	w, err := ledger(v, k)
 	if err != nil {
 		return Worksheet{}, err
 	}
+	for _, s := range said {
+		w.note("eggs_whole", "/portion/count", "%s", s)
+	}
 	w.gauges()
 	w.describe()
+	w.inclusions()
+	w.plate()
 	w.nutrition()
 	w.safety()
 	w.notes()

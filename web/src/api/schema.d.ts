@@ -72,6 +72,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/loads": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How much of an addition gives what is asked of the portions */
+        post: operations["findLoad"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/simulations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Ladle simulated bowls, for several kinds of pieces at once */
+        post: operations["simulateBowls"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/kitchen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the cook works with */
+        get: operations["getKitchen"];
+        put: operations["putKitchen"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/comparisons": {
         parameters: {
             query?: never;
@@ -479,6 +530,7 @@ export interface components {
             gauges: components["schemas"]["Gauges"];
             batter: components["schemas"]["Batter"];
             portion: components["schemas"]["Portion"];
+            plate?: components["schemas"]["Plate"];
             nutrition_per_portion?: components["schemas"]["Nutrition"];
             nutrition_per_100g?: components["schemas"]["Nutrition"];
             allergens: string[];
@@ -717,9 +769,98 @@ export interface components {
             /** Format: double */
             poured_mm?: number;
             /** Format: double */
+            cooked_mm?: number;
+            /** Format: double */
             left_over_ml: number;
             /** @description Why there is no diameter */
             reason?: string;
+            inclusions?: components["schemas"]["Inclusion"][];
+            load?: components["schemas"]["Load"];
+            drawing?: components["schemas"]["Drawing"];
+        };
+        /** @description What the pieces of one addition do in a portion */
+        Inclusion: {
+            line: string;
+            ingredient: string;
+            label: string;
+            /** @enum {string} */
+            placing: "folded" | "placed";
+            /** Format: double */
+            grams: number;
+            /** Format: double */
+            pieces_mean: number;
+            pieces_p10: number;
+            pieces_p90: number;
+            /** Format: double */
+            chance_none: number;
+            fewer_than?: number;
+            /** Format: double */
+            chance_fewer?: number;
+            /** Format: double */
+            bite_share: number;
+            sinks: boolean;
+            floats?: boolean;
+            /** Format: double */
+            size_mm: number;
+            /** Format: double */
+            share_of_bowl: number;
+            /**
+             * Format: double
+             * @description Share of the portion that a slice under it covers
+             */
+            cover?: number;
+            /** @description Pieces from the first ladle to the last */
+            first_to_last: number[];
+            /** @description Chance of 0, 1, 2 and so on pieces */
+            histogram: number[];
+            colour?: string;
+        };
+        Load: {
+            /** Format: double */
+            volume_fraction: number;
+            /** Format: double */
+            ceiling: number;
+            /** @enum {string} */
+            verdict: "within" | "close" | "over";
+            text: string;
+            /** Format: double */
+            over_g?: number;
+        };
+        Drawing: {
+            /** Format: int64 */
+            seed: number;
+            /** Format: double */
+            width_mm: number;
+            /** Format: double */
+            length_mm?: number;
+            /** Format: double */
+            drawn_share: number;
+            pieces: {
+                /** Format: double */
+                x_mm: number;
+                /** Format: double */
+                y_mm: number;
+                /** Format: double */
+                z_mm: number;
+                /** Format: double */
+                size_mm: number;
+                colour: string;
+            }[];
+        };
+        /** @description How the portions lie on the plate or in the iron */
+        Plate: {
+            name: string;
+            fit: number;
+            rounds: number;
+            /** Format: double */
+            fill?: number;
+            /** Format: double */
+            advised_ml?: number;
+            /** Format: double */
+            width_mm: number;
+            /** Format: double */
+            depth_mm: number;
+            round?: boolean;
         };
         Verdict: {
             /** @enum {string} */
@@ -774,6 +915,94 @@ export interface components {
             label: string;
             says: string;
             lines: components["schemas"]["Line"][];
+        };
+        /** @description One of bite_share, pieces_each, volume_fraction */
+        LoadWish: {
+            variation: components["schemas"]["Variation"];
+            line: string;
+            /** Format: double */
+            bite_share?: number;
+            /** Format: double */
+            pieces_each?: number;
+            /** Format: double */
+            volume_fraction?: number;
+        };
+        LoadAnswer: {
+            /** Format: double */
+            amount_g: number;
+        };
+        SimulationWish: {
+            variation: components["schemas"]["Variation"];
+            bowls: number;
+            /** Format: int64 */
+            seed: number;
+        };
+        Simulation: {
+            bowls: number;
+            /** Format: double */
+            any_none: number;
+            histogram: number[];
+        };
+        Ladle: {
+            id: string;
+            name: string;
+            /** Format: double */
+            volume_ml: number;
+        };
+        Griddle: {
+            id: string;
+            name: string;
+            round?: boolean;
+            /** Format: double */
+            width_cm: number;
+            /** Format: double */
+            depth_cm?: number;
+            /** Format: double */
+            min_c?: number;
+            /** Format: double */
+            max_c?: number;
+        };
+        Iron: {
+            id: string;
+            name: string;
+            round?: boolean;
+            /** Format: double */
+            width_mm: number;
+            /** Format: double */
+            length_mm?: number;
+            /** Format: double */
+            depth_mm: number;
+            /** Format: double */
+            gap_mm: number;
+            /** Format: double */
+            moulds: number;
+        };
+        OwnKitchen: {
+            /** @enum {string} */
+            format: "upbeat-ladle/kitchen";
+            /** @enum {integer} */
+            version: 1;
+            name: string;
+            measures?: components["schemas"]["Measures"];
+            /** Format: double */
+            egg_g?: number;
+            /** Format: double */
+            scale_step_g?: number;
+            /** Format: double */
+            leavener_step_g?: number;
+            /** Format: double */
+            altitude_m?: number;
+            ladles?: components["schemas"]["Ladle"][];
+            griddles?: components["schemas"]["Griddle"][];
+            irons?: components["schemas"]["Iron"][];
+            letter_keys?: boolean;
+            /** @enum {string} */
+            units?: "grams" | "cups";
+        };
+        SavedKitchen: {
+            /** Format: int64 */
+            revision: number;
+            document: components["schemas"]["OwnKitchen"];
         };
         ComparisonWish: {
             before: components["schemas"]["Variation"];
@@ -1033,6 +1262,105 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SwapList"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    findLoad: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LoadWish"];
+            };
+        };
+        responses: {
+            /** @description The amount */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LoadAnswer"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    simulateBowls: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SimulationWish"];
+            };
+        };
+        responses: {
+            /** @description What they gave */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Simulation"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getKitchen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The kitchen */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedKitchen"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putKitchen: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The revision that was changed in double quotes */
+                "If-Match"?: components["parameters"]["IfMatch"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnKitchen"];
+            };
+        };
+        responses: {
+            /** @description Saved */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedKitchen"];
                 };
             };
             default: components["responses"]["Problem"];

@@ -1,0 +1,123 @@
+package portion
+
+import (
+	"math"
+	"math/rand/v2"
+)
+
+// Spot is one piece in the drawing: mm from the middle, height above the plate, size.
+type Spot struct {
+	X, Y, Z, SizeMM float64
+	Kind            int // which inclusion
+}
+
+// Kind is one kind of piece to draw.
+type Kind struct {
+	Pieces float64
+	SizeMM float64
+}
+
+const (
+	maxSpots = 400 // drawn at most; the rest would only blur (modelling choice)
+	tries    = 12  // to find a place that is free
+)
+
+// Draw lays pieces out in a disc (or, when lengthMM is above zero, a rectangle) of a poured
+// thickness, from a random source of the caller's: the same source gives the same picture.
+// The number drawn is the mean, rounded; drawn tells the share when there are too many.
+func Draw(rng *rand.Rand, widthMM, lengthMM, thicknessMM float64, kinds []Kind) (spots []Spot, drawn float64) {
+	var total float64
+	for _, k := range kinds {
+		total += math.Round(k.Pieces)
+	}
+	drawn = math.Min(1, maxSpots/math.Max(1, total))
+	for i, k := range kinds {
+		for range int(math.Round(math.Round(k.Pieces) * drawn)) {
+			s := Spot{SizeMM: k.SizeMM, Kind: i}
+			for range tries {
+				s.X, s.Y = place(rng, widthMM, lengthMM, k.SizeMM)
+				if free(spots, s) {
+					break
+				}
+			}
+			s.Z = k.SizeMM/2 + rng.Float64()*math.Max(0, thicknessMM-k.SizeMM)
+			spots = append(spots, s)
+		}
+	}
+	return spots, drawn
+}
+
+func place(rng *rand.Rand, width, length, size float64) (x, y float64) {
+	if length > 0 {
+		return (rng.Float64() - 0.5) * math.Max(0, width-size), (rng.Float64() - 0.5) * math.Max(0, length-size)
+	}
+	r := math.Max(0, width/2-size/2) * math.Sqrt(rng.Float64())
+	a := 2 * math.Pi * rng.Float64()
+	return r * math.Cos(a), r * math.Sin(a)
+}
+
+func free(spots []Spot, s Spot) bool {
+	for _, o := range spots {
+		if math.Hypot(o.X-s.X, o.Y-s.Y) < (o.SizeMM+s.SizeMM)*0.45 {
+			return false
+		}
+	}
+	return true
+}
+
+// Simulation is what a number of simulated bowls gave.
+type Simulation struct {
+	Mean, None []float64 // per kind: mean pieces a portion, share of portions without any
+	AnyNone    float64   // share of portions that have none of any kind
+	Histogram  []float64 // share of portions by the number of pieces of all kinds together
+}
+
+// Simulate ladles n portions out of so many bowls in which each piece of each kind lies
+// anywhere, from a random source of the caller's. It agrees with Chance where that has an
+// answer, and answers what has no closed form: several kinds at once.
+func Simulate(rng *rand.Rand, bowls, n int, share float64, kinds []Kind) Simulation {
+	out := Simulation{Mean: make([]float64, len(kinds)), None: make([]float64, len(kinds))}
+	if n <= 0 || bowls <= 0 {
+		return out
+	}
+	counts := make([]int, n*len(kinds))
+	for range bowls {
+		clear(counts)
+		for k, kind := range kinds {
+			for range int(math.Round(kind.Pieces)) {
+				// A piece lies in portion i with the portion's share, else it stays in the bowl.
+				if i := int(rng.Float64() / share); i < n {
+					counts[k*n+i]++
+				}
+			}
+		}
+		for i := range n {
+			sum := 0
+			for k := range kinds {
+				c := counts[k*n+i]
+				sum += c
+				out.Mean[k] += float64(c)
+				if c == 0 {
+					out.None[k]++
+				}
+			}
+			if sum == 0 {
+				out.AnyNone++
+			}
+			for len(out.Histogram) <= sum {
+				out.Histogram = append(out.Histogram, 0)
+			}
+			out.Histogram[sum]++
+		}
+	}
+	all := float64(bowls * n)
+	for k := range kinds {
+		out.Mean[k] /= all
+		out.None[k] /= all
+	}
+	for i := range out.Histogram {
+		out.Histogram[i] /= all
+	}
+	out.AnyNone /= all
+	return out
+}

@@ -1,0 +1,115 @@
+package portion
+
+import (
+	"math"
+
+	"gonum.org/v1/gonum/stat/distuv"
+)
+
+// Placing says how pieces get into a portion.
+type Placing string
+
+// The placings.
+const (
+	Folded Placing = "folded" // stirred through the bowl: chance decides
+	Placed Placing = "placed" // laid on or under each portion: whole pieces, shared out
+)
+
+// Chance is how a number of pieces spreads over portions that are ladled from one bowl:
+// each piece lands in a given portion with the portion's share of the bowl (binomial,
+// docs/maths.md section 14).
+type Chance struct {
+	Pieces float64 // in the bowl
+	Share  float64 // of the bowl in one portion
+}
+
+// Mean is the expected number of pieces in a portion.
+func (c Chance) Mean() float64 { return c.Pieces * c.Share }
+
+// binomial takes whole pieces.
+func (c Chance) binomial() distuv.Binomial {
+	return distuv.Binomial{N: math.Round(c.Pieces), P: math.Min(1, c.Share)}
+}
+
+// Fewer is the chance of a portion with fewer than k pieces.
+func (c Chance) Fewer(k int) float64 {
+	if k <= 0 {
+		return 0
+	}
+	if c.Pieces < 0.5 {
+		return 1
+	}
+	return c.binomial().CDF(float64(k - 1))
+}
+
+// None is the chance of a portion without a piece.
+func (c Chance) None() float64 {
+	return math.Pow(1-math.Min(1, c.Share), math.Round(c.Pieces))
+}
+
+// Quantile is the least number of pieces that a share q of the portions does not exceed.
+func (c Chance) Quantile(q float64) int {
+	b := c.binomial()
+	if b.N < 1 {
+		return 0
+	}
+	sd := math.Sqrt(b.N * b.P * (1 - b.P))
+	k := int(math.Max(0, math.Floor(b.Mean()-4*sd)))
+	for k < int(b.N) && b.CDF(float64(k)) < q {
+		k++
+	}
+	return k
+}
+
+// Probability is the chance of exactly k pieces.
+func (c Chance) Probability(k int) float64 {
+	b := c.binomial()
+	if b.N < 1 {
+		if k == 0 {
+			return 1
+		}
+		return 0
+	}
+	return b.Prob(float64(k))
+}
+
+// SharedOut gives whole pieces to each of n portions: so many everywhere, and one more in
+// extra of them.
+func SharedOut(pieces float64, n int) (each, extra int) {
+	if n <= 0 {
+		return 0, 0
+	}
+	whole := int(math.Floor(pieces + 1e-9))
+	return whole / n, whole % n
+}
+
+// BiteMM is the side of one bite (modelling choice).
+const BiteMM = 25.0
+
+// biteArea is the area in mm² around a bite in which the middle of a piece is met: the
+// Minkowski sum of the square bite and the round piece.
+func biteArea(sizeMM float64) float64 {
+	r := sizeMM / 2
+	return BiteMM*BiteMM + 4*BiteMM*r + math.Pi*r*r
+}
+
+// BiteShare is the share of bites that meet one of n pieces of a size on an area in mm².
+func BiteShare(n, sizeMM, areaMM2 float64) float64 {
+	if areaMM2 <= 0 {
+		return 0
+	}
+	return 1 - math.Exp(-n*biteArea(sizeMM)/areaMM2)
+}
+
+// PiecesFor is the inverse of BiteShare: the pieces that make a share of the bites meet one.
+func PiecesFor(share, sizeMM, areaMM2 float64) float64 {
+	return -areaMM2 * math.Log(1-share) / biteArea(sizeMM)
+}
+
+// Stiffen is how much stiffer a batter with a volume fraction phi of pieces is than without:
+// Chateau, Ovarlez & Trung 2008 with the densest packing 0.57.
+func Stiffen(phi float64) float64 {
+	const densest = 0.57
+	phi = math.Min(phi, densest*0.98) // beyond, it is a heap of pieces
+	return math.Sqrt((1 - phi) * math.Pow(1-phi/densest, -2.5*densest))
+}

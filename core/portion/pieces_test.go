@@ -1,0 +1,188 @@
+package portion_test
+
+import (
+	"math"
+	"math/rand/v2"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"gonum.org/v1/gonum/stat/distuv"
+	"pgregory.net/rapid"
+
+	"upbeatladle/core/batter"
+	"upbeatladle/core/portion"
+)
+
+// Poisson λ = 3: none 0.0498, fewer than two 0.1991; λ = 8: fewer than four 0.0424 (closed
+// form; gonum stat/distuv). A binomial of many pieces comes close.
+func TestChanceComesCloseToPoisson(t *testing.T) {
+	many := func(mean float64) portion.Chance { return portion.Chance{Pieces: 20000, Share: mean / 20000} }
+	assert.InDelta(t, 0.0498, many(3).None(), 1e-4)
+	assert.InDelta(t, 0.1991, many(3).Fewer(2), 1e-4)
+	assert.InDelta(t, 0.0424, many(8).Fewer(4), 1e-4)
+	assert.InDelta(t, distuv.Poisson{Lambda: 8}.Prob(6), many(8).Probability(6), 1e-4)
+}
+
+func TestQuantilesAreThoseOfTheBinomial(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		c := portion.Chance{Pieces: float64(rapid.IntRange(0, 500).Draw(t, "n")), Share: rapid.Float64Range(0.01, 0.5).Draw(t, "p")}
+		q := rapid.Float64Range(0.05, 0.95).Draw(t, "q")
+		k := c.Quantile(q)
+		if c.Pieces == 0 {
+			assert.Zero(t, k)
+			return
+		}
+		b := distuv.Binomial{N: c.Pieces, P: c.Share}
+		assert.GreaterOrEqual(t, b.CDF(float64(k)), q-1e-12)
+		if k > 0 {
+			assert.Less(t, b.CDF(float64(k-1)), q)
+		}
+		var sum float64
+		for i := range int(c.Pieces) + 1 {
+			sum += c.Probability(i)
+		}
+		assert.InDelta(t, 1, sum, 1e-9)
+	})
+}
+
+// Share of 25 mm bites that meet a 10 mm piece on a 105 mm pancake (closed form, Minkowski sum).
+func TestBiteShare(t *testing.T) {
+	area := math.Pi * 105 * 105 / 4
+	for n, want := range map[float64]float64{4: 0.426, 8: 0.671, 12: 0.811, 20: 0.938} {
+		assert.InDelta(t, want, portion.BiteShare(n, 10, area), 0.0005)
+		assert.InDelta(t, n, portion.PiecesFor(portion.BiteShare(n, 10, area), 10, area), 1e-9, "the inverse returns the question")
+	}
+}
+
+// Chateau, Ovarlez & Trung 2008: 1.088, 1.217, 1.425 at 10, 20 and 30 %.
+func TestStiffening(t *testing.T) {
+	for phi, want := range map[float64]float64{0: 1, 0.1: 1.088, 0.2: 1.217, 0.3: 1.425} {
+		assert.InDelta(t, want, portion.Stiffen(phi), 0.001)
+	}
+}
+
+// Beris et al. 1985, from memory: 10 mm and 200 kg/m³ need 0.93 Pa.
+func TestSuspension(t *testing.T) {
+	assert.InDelta(t, 0.93, portion.HoldsStill(10, 0.2), 0.005)
+	standard, crepe := 22.0, 3.0 // L* 2.0 and 2.9
+	assert.False(t, portion.SinkingOf(18, 1.28, standard, 1.06).Moves, "a standard batter holds about 20 mm of chip")
+	assert.True(t, portion.SinkingOf(10, 1.28, crepe, 1.08).Moves, "a crêpe batter does not")
+	assert.False(t, portion.SinkingOf(3, 1.28, crepe, 1.08).Moves)
+	float := portion.SinkingOf(30, 0.5, crepe, 1.08)
+	assert.True(t, float.Moves)
+	assert.False(t, float.Down)
+}
+
+// The pieces of all portions, with what stays in the bowl, sum to what went in.
+func TestFirstToLastConservesPieces(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		n := rapid.IntRange(1, 60).Draw(t, "n")
+		ml := rapid.Float64Range(20, 200).Draw(t, "ml")
+		volume := ml * float64(n) / (1 - portion.BowlLoss)
+		pieces := rapid.Float64Range(0, 500).Draw(t, "pieces")
+		s := portion.Sinking{Moves: rapid.Bool().Draw(t, "moves"), Down: rapid.Bool().Draw(t, "down"), Speed: rapid.Float64Range(0, 5).Draw(t, "speed")}
+		var sum float64
+		for _, v := range portion.FirstToLast(pieces, n, volume, ml, rapid.Float64Range(0, 30).Draw(t, "rest"), s) {
+			assert.GreaterOrEqual(t, v, -1e-9)
+			sum += v
+		}
+		assert.LessOrEqual(t, sum, pieces+1e-6)
+		assert.GreaterOrEqual(t, sum, 0.6*pieces-1e-6, "what is missing lies in the bowl")
+	})
+}
+
+func TestSinkingPiecesEndInTheLastPortions(t *testing.T) {
+	s := portion.FirstToLast(100, 10, 1025, 100, 15, portion.Sinking{Moves: true, Down: true, Speed: 0.05})
+	assert.Greater(t, s[9], 3*s[0])
+	f := portion.FirstToLast(100, 10, 1025, 100, 15, portion.Sinking{Moves: true, Speed: 0.05})
+	assert.Greater(t, f[0], 3*f[9])
+	assert.Nil(t, portion.FirstToLast(100, 0, 1, 1, 0, portion.Sinking{}))
+}
+
+func TestSharedOut(t *testing.T) {
+	each, extra := portion.SharedOut(53, 12)
+	assert.Equal(t, []int{4, 5}, []int{each, extra})
+	rapid.Check(t, func(t *rapid.T) {
+		n, pieces := rapid.IntRange(1, 50).Draw(t, "n"), rapid.IntRange(0, 500).Draw(t, "pieces")
+		each, extra := portion.SharedOut(float64(pieces), n)
+		assert.Equal(t, pieces, each*n+extra)
+		assert.Less(t, extra, n)
+	})
+}
+
+// Scoops by definition: number 16, 20 and 12 hold 59.1, 47.3 and 78.9 ml.
+func TestScoops(t *testing.T) {
+	for n, ml := range map[float64]float64{16: 59.1, 20: 47.3, 12: 78.9} {
+		assert.InDelta(t, ml, portion.ScoopML(n), 0.05)
+	}
+}
+
+func TestFit(t *testing.T) {
+	assert.Equal(t, 8, portion.Fit(100, 460, 230), "four by two on a plate of 46 by 23 cm")
+	assert.Equal(t, 0, portion.Fit(300, 250, 250))
+	rapid.Check(t, func(t *rapid.T) {
+		d := rapid.Float64Range(40, 300).Draw(t, "d")
+		w, h := rapid.Float64Range(100, 900).Draw(t, "w"), rapid.Float64Range(100, 900).Draw(t, "h")
+		n := portion.Fit(d, w, h)
+		assert.LessOrEqual(t, float64(n)*math.Pi*d*d/4, w*h, "discs never cover more than the plate")
+		assert.Equal(t, n, portion.Fit(d, h, w))
+		assert.LessOrEqual(t, portion.Fit(d+20, w, h), n)
+	})
+}
+
+func TestIron(t *testing.T) {
+	deep := batter.Iron{Round: true, WidthMM: 180, LengthMM: 180, DepthMM: 28, GapMM: 6, Moulds: 1}
+	share, advised := portion.Fill(deep, 200, 1.6)
+	assert.InDelta(t, 200*1.6/portion.MouldML(deep), share, 1e-12)
+	assert.InDelta(t, math.Pi*180*180/4*28*0.62/1000, portion.MouldML(deep), 1e-9)
+	back, _ := portion.Fill(deep, advised, 1.6)
+	assert.InDelta(t, 0.95, back, 1e-9, "the advised ladle fills it well")
+	assert.InDelta(t, 1.1, portion.Rise(0), 1e-9)
+	assert.InDelta(t, 1.9, portion.Rise(1e6), 1e-6)
+}
+
+// The simulation agrees with the closed form within its own standard error.
+func TestSimulationAgreesWithTheBinomial(t *testing.T) {
+	rng := rand.New(rand.NewPCG(1, 2))
+	const bowls, n = 2000, 20
+	share := 0.975 / n
+	kinds := []portion.Kind{{Pieces: 90, SizeMM: 10}, {Pieces: 30, SizeMM: 8}}
+	s := portion.Simulate(rng, bowls, n, share, kinds)
+	for k, kind := range kinds {
+		c := portion.Chance{Pieces: kind.Pieces, Share: share}
+		se := math.Sqrt(c.None() * (1 - c.None()) / (bowls * n))
+		assert.InDelta(t, c.None(), s.None[k], 5*se)
+		assert.InDelta(t, c.Mean(), s.Mean[k], 5*math.Sqrt(c.Mean()/(bowls*n)))
+	}
+	together := portion.Chance{Pieces: 120, Share: share}
+	assert.InDelta(t, together.None(), s.AnyNone, 0.002)
+	var sum float64
+	for _, h := range s.Histogram {
+		sum += h
+	}
+	assert.InDelta(t, 1, sum, 1e-9)
+	again := portion.Simulate(rand.New(rand.NewPCG(1, 2)), bowls, n, share, kinds)
+	assert.Equal(t, s, again, "the caller's seed decides")
+}
+
+func TestDrawingHoldsThePiecesItSays(t *testing.T) {
+	kinds := []portion.Kind{{Pieces: 12.4, SizeMM: 8}, {Pieces: 3, SizeMM: 14}}
+	spots, drawn := portion.Draw(rand.New(rand.NewPCG(1, 1)), 100, 0, 9, kinds)
+	require.Len(t, spots, 15)
+	assert.Equal(t, 1.0, drawn)
+	for _, s := range spots {
+		assert.LessOrEqual(t, math.Hypot(s.X, s.Y)+s.SizeMM/2, 50.001, "inside the pancake")
+	}
+	again, _ := portion.Draw(rand.New(rand.NewPCG(1, 1)), 100, 0, 9, kinds)
+	assert.Equal(t, spots, again)
+	_, drawn = portion.Draw(rand.New(rand.NewPCG(1, 1)), 100, 0, 9, []portion.Kind{{Pieces: 9000, SizeMM: 1}})
+	assert.Less(t, drawn, 1.0)
+}
+
+func BenchmarkSimulate(b *testing.B) {
+	kinds := []portion.Kind{{Pieces: 240, SizeMM: 8}, {Pieces: 60, SizeMM: 14}}
+	for b.Loop() {
+		portion.Simulate(rand.New(rand.NewPCG(1, 2)), 2000, 25, 0.975/25, kinds)
+	}
+}

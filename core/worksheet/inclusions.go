@@ -1,0 +1,322 @@
+package worksheet
+
+import (
+	"fmt"
+	"math"
+	"math/rand/v2"
+
+	"upbeatladle/core/batter"
+	"upbeatladle/core/food"
+	"upbeatladle/core/portion"
+)
+
+// Inclusion is what the pieces of one addition do in a portion.
+type Inclusion struct {
+	LineID, Ingredient, Label string
+	Placing                   portion.Placing
+	Grams                     float64 // a portion
+	Mean                      float64 // pieces a portion that gets it
+	P10, P90                  int
+	None                      float64 // chance of a portion without a piece
+	FewerK                    int     // and of one with fewer than so many
+	Fewer                     float64
+	BiteShare                 float64
+	SizeMM                    float64
+	Share                     float64 // of the portions that get it
+	Sinking                   portion.Sinking
+	FirstToLast               []float64
+	Histogram                 []float64 // chance of 0, 1, 2, … pieces
+	Colour                    string
+	Cover                     float64 // of the portion's area, for slices under the batter; 0 otherwise
+}
+
+// Load is how much of a portion is pieces.
+type Load struct {
+	Fraction, Ceiling float64
+	Verdict           string // within · close · over
+	Text              string
+	OverG             float64 // g of pieces a portion above the ceiling
+}
+
+// Drawing is one portion with its pieces.
+type Drawing struct {
+	Seed     uint64
+	Spots    []portion.Spot
+	Colours  []string
+	Drawn    float64 // share of the pieces that is drawn
+	WidthMM  float64 // or diameter
+	LengthMM float64 // 0 for a round one
+}
+
+// Plate says how a form lies on its plate or in its iron.
+type Plate struct {
+	Name             string
+	Fit              int     // at once
+	Rounds           int     // loads for the whole batch
+	Fill             float64 // share of the mould, once risen; 0 without an iron
+	AdvisedML        float64
+	WidthMM, DepthMM float64
+	Round            bool
+}
+
+const (
+	closeToCeiling = 0.9 // of the ceiling is called close (modelling choice)
+	mostHistogram  = 60  // columns
+	drawSeed       = 1   // the picture does not dance while an amount is typed
+	overfull       = 1.0 // of the mould, once risen, from which an iron leaks
+	underfull      = 0.6 // below, the waffle does not reach its edges (modelling choice)
+)
+
+// piecesOf is the addition's pieces: none when it has no pieces of its own.
+func piecesOf(in *food.Ingredient) (mass float64, ok bool) {
+	return in.Piece.MassG, in.Piece.MassG > 0 && in.Piece.SizeMM > 0
+}
+
+// foldedFraction is the volume fraction of pieces stirred through the bowl, solid parts by
+// piece density.
+func (w *work) foldedFraction(pot portion.Bowl) float64 {
+	var ml float64
+	for i, a := range w.v.Additions {
+		if _, ok := piecesOf(a.Ingredient); ok && a.Stage.InBowl() {
+			ml += w.adds[i] * (1 - a.Ingredient.Release()) / a.Ingredient.PieceDensity()
+		}
+	}
+	if pot.VolumeML <= 0 {
+		return 0
+	}
+	return ml / pot.VolumeML
+}
+
+// place is where a portion lies: its area in mm² and outline.
+func (w *work) place() (area, width, length float64) {
+	p := w.out.Portion
+	switch {
+	case p.DiameterMM != nil:
+		return math.Pi * *p.DiameterMM * *p.DiameterMM / 4, *p.DiameterMM, 0
+	case w.v.Form == batter.Waffle && len(w.k.Irons) > 0:
+		i := w.k.Irons[0]
+		length := i.LengthMM
+		if i.Round {
+			length = 0
+		}
+		return portion.MouldArea(i), i.WidthMM, length
+	}
+	return 0, 0, 0
+}
+
+// inclusions describes every addition that has pieces.
+func (w *work) inclusions() {
+	pot, p := w.pot(), w.out.Portion
+	area, width, length := w.place()
+	tau := 0.0
+	if w.out.Batter.YieldStressPa != nil {
+		tau = *w.out.Batter.YieldStressPa
+	}
+	var kinds []portion.Kind
+	var volume, weight float64 // ml and g of pieces in a portion that gets all of them
+	for i, a := range w.v.Additions {
+		mass, ok := piecesOf(a.Ingredient)
+		if !ok || w.adds[i] <= 0 || a.Stage == batter.StageInfused || p.Count == 0 {
+			continue
+		}
+		in := a.Ingredient
+		pieces := w.adds[i] / mass
+		if a.ShareOfBowl <= 0 {
+			a.ShareOfBowl = 1
+		}
+		x := Inclusion{
+			LineID: a.ID, Ingredient: in.ID, Label: in.Label(), SizeMM: in.Piece.SizeMM, Share: a.ShareOfBowl, Colour: in.Colour.Hex,
+		}
+		if a.Stage.InBowl() {
+			w.fold(&x, in, pieces, pot, tau)
+		} else {
+			w.lay(&x, a, pieces, mass)
+		}
+		if area > 0 {
+			x.BiteShare = portion.BiteShare(x.Mean, x.SizeMM, area)
+			if a.Stage == batter.StageUnderPortion {
+				x.Cover = math.Min(1, x.Mean*math.Pi*x.SizeMM*x.SizeMM/4/area)
+			}
+		}
+		volume += x.Grams / x.Share * (1 - releaseOf(a)) / in.PieceDensity()
+		weight += x.Grams / x.Share
+		kinds = append(kinds, portion.Kind{Pieces: x.Mean, SizeMM: x.SizeMM})
+		w.out.Inclusions = append(w.out.Inclusions, x)
+		w.inclusionNotes(i, a, x)
+	}
+	if len(kinds) == 0 {
+		return
+	}
+	w.load(volume, weight)
+	if width > 0 {
+		thick := p.VolumeML * 1000 / area
+		d := Drawing{Seed: drawSeed, WidthMM: width, LengthMM: length}
+		d.Spots, d.Drawn = portion.Draw(rand.New(rand.NewPCG(drawSeed, drawSeed)), width, length, thick, kinds)
+		for _, x := range w.out.Inclusions {
+			d.Colours = append(d.Colours, x.Colour)
+		}
+		w.out.Drawing = &d
+	}
+}
+
+// releaseOf is the share that leaves the pieces: only what is in the bowl lets go there.
+func releaseOf(a batter.Addition) float64 {
+	if a.Stage.InBowl() {
+		return a.Ingredient.Release()
+	}
+	return 0
+}
+
+// fold spreads pieces by chance over the portions of a bowl, or of the part that gets them.
+func (w *work) fold(x *Inclusion, in *food.Ingredient, pieces float64, pot portion.Bowl, tau float64) {
+	p := w.out.Portion
+	x.Placing = portion.Folded
+	c := portion.Chance{Pieces: pieces, Share: p.VolumeML / (pot.VolumeML * x.Share)}
+	x.Mean, x.None = c.Mean(), c.None()
+	x.P10, x.P90 = c.Quantile(0.1), c.Quantile(0.9)
+	x.Grams = x.Mean * in.Piece.MassG * x.Share
+	x.FewerK = max(1, int(math.Floor(x.Mean/2)))
+	x.Fewer = c.Fewer(x.FewerK)
+	for k := 0; k <= min(mostHistogram, c.Quantile(0.999)); k++ {
+		x.Histogram = append(x.Histogram, c.Probability(k))
+	}
+	if tau > 0 {
+		x.Sinking = portion.SinkingOf(x.SizeMM, in.PieceDensity(), tau, pot.Density())
+	}
+	n := max(1, int(math.Round(float64(p.Count)*x.Share)))
+	x.FirstToLast = portion.FirstToLast(pieces, n, pot.VolumeML*x.Share, p.VolumeML, 0, x.Sinking)
+}
+
+// lay shares whole pieces out over the portions.
+func (w *work) lay(x *Inclusion, a batter.Addition, pieces, mass float64) {
+	p := w.out.Portion
+	x.Placing = portion.Placed
+	n := max(1, int(math.Round(float64(p.Count)*x.Share)))
+	if a.PlacedEach > 0 {
+		pieces = a.PlacedEach * float64(n)
+	}
+	each, extra := portion.SharedOut(pieces, n)
+	x.Mean = pieces / float64(n)
+	x.P10, x.P90 = each, each
+	if 10*extra > n {
+		x.P90 = each + 1
+	}
+	if 10*extra > 9*n {
+		x.P10 = each + 1
+	}
+	if each == 0 {
+		x.None = 1 - float64(extra)/float64(n)
+	}
+	x.Grams = x.Mean * mass * x.Share
+	x.Histogram = make([]float64, each+2)
+	x.Histogram[each], x.Histogram[each+1] = 1-float64(extra)/float64(n), float64(extra)/float64(n)
+	for i := range n {
+		v := float64(each)
+		if i < extra {
+			v++
+		}
+		x.FirstToLast = append(x.FirstToLast, v)
+	}
+}
+
+func (w *work) load(ml, g float64) {
+	l := Load{Fraction: ml / w.out.Portion.VolumeML, Ceiling: batter.LoadCeiling(w.v.Form)}
+	limit := either(w.v.Form == batter.Waffle, "leaks and sticks above", "tears above")
+	switch {
+	case l.Fraction > l.Ceiling:
+		l.Verdict = "over"
+		l.OverG = g * (1 - l.Ceiling/l.Fraction)
+		l.Text = fmt.Sprintf("%s over the ceiling a portion", grams(l.OverG, 0.1))
+		w.note("load", "/additions", "The load is %.0f %% of a portion; %s %.0f %%. %s less in each holds together.", 100*l.Fraction, limit, 100*l.Ceiling, grams(l.OverG, 0.1))
+	case l.Fraction > closeToCeiling*l.Ceiling:
+		l.Verdict, l.Text = "close", fmt.Sprintf("close: %s %.0f %%", limit, 100*l.Ceiling)
+	default:
+		l.Verdict, l.Text = "within", fmt.Sprintf("%s %.0f %%", limit, 100*l.Ceiling)
+	}
+	w.out.Load = &l
+}
+
+// inclusionNotes minds pieces that are too tall, that scorch, bleed or do not stay put.
+func (w *work) inclusionNotes(i int, a batter.Addition, x Inclusion) {
+	at := fmt.Sprintf("/additions/%d", i)
+	label := upper(lower(x.Label))
+	if room, where := w.headroom(); room > 0 && x.SizeMM > room && a.Stage != batter.StageUnderPortion {
+		w.note("tall", at, "%s of %.0f mm stands taller than the %.0f mm %s: chop it smaller.", label, x.SizeMM, room, where)
+	}
+	if w.v.Form == batter.Waffle && a.Ingredient.Group == food.GroupDryPiece && a.Ingredient.Sugars > batter.ScorchSugar {
+		w.note("scorch", at, "%s scorches where it touches the iron: smaller pieces, fewer, and wipe between.", label)
+	}
+	if a.Ingredient.Group == food.GroupFrozenPiece && a.Stage.InBowl() {
+		w.note("bleed", at, "Frozen %s bleeds into the batter and chills it: put it on each portion instead, straight from the freezer.", lower(x.Label))
+	}
+	if x.Sinking.Moves {
+		w.note("sinks", at, "%s %s in this batter, and the %s portions get most: fold it in late, or toss it in flour, thicken the batter, or put it on each portion.",
+			label, either(x.Sinking.Down, "sinks", "floats"), either(x.Sinking.Down, "last", "first"))
+	}
+}
+
+// headroom is the height in mm that a piece may have, and what sets it.
+func (w *work) headroom() (float64, string) {
+	switch {
+	case w.v.Form == batter.Waffle && len(w.k.Irons) > 0:
+		return w.k.Irons[0].GapMM, "gap of the iron"
+	case w.v.Form == batter.Crepe:
+		return batter.CrepePieceMM, "that a crêpe takes"
+	case w.out.Portion.CookedMM != nil:
+		return *w.out.Portion.CookedMM, "of the cooked pancake"
+	}
+	return 0, ""
+}
+
+// griddle is the plate in use for the form: a crêpe wants the first round pan, everything
+// else the first plate there is.
+func (w *work) griddle() (batter.Griddle, bool) {
+	for _, g := range w.k.Griddles {
+		if w.v.Form != batter.Crepe || g.Round {
+			return g, true
+		}
+	}
+	return batter.Griddle{}, false
+}
+
+// plate says how many fit, or how full the iron gets.
+func (w *work) plate() {
+	p := w.out.Portion
+	rise := portion.Rise(w.out.Batter.GasML)
+	if math.IsNaN(w.out.Batter.GasML) {
+		rise = portion.Rise(0)
+	}
+	switch {
+	case w.v.Form == batter.Waffle:
+		if len(w.k.Irons) == 0 {
+			return
+		}
+		i := w.k.Irons[0]
+		pl := Plate{Name: i.Name, Fit: i.Moulds, WidthMM: i.WidthMM, DepthMM: i.LengthMM, Round: i.Round}
+		pl.Fill, pl.AdvisedML = portion.Fill(i, p.VolumeML, rise)
+		w.out.Plate = &pl
+		switch {
+		case pl.Fill > overfull:
+			w.note("overfull", "/portion/volume_ml", "%.0f ml rises past the mould of %s and leaks: %.0f ml fills it well.", p.VolumeML, i.Name, pl.AdvisedML)
+		case pl.Fill < underfull:
+			w.note("underfull", "/portion/volume_ml", "%.0f ml does not reach the edges of %s: %.0f ml fills it well.", p.VolumeML, i.Name, pl.AdvisedML)
+		}
+	case p.DiameterMM != nil:
+		g, ok := w.griddle()
+		if !ok {
+			return
+		}
+		width, depth := g.WidthMM, g.DepthMM
+		if g.Round {
+			width, depth = g.WidthMM/math.Sqrt2, g.WidthMM/math.Sqrt2
+		}
+		pl := Plate{Name: g.Name, Fit: portion.Fit(*p.DiameterMM, width, depth), WidthMM: g.WidthMM, DepthMM: g.DepthMM, Round: g.Round}
+		if g.Round && *p.DiameterMM <= g.WidthMM {
+			pl.Fit = max(1, pl.Fit)
+		}
+		w.out.Plate = &pl
+	}
+	if pl := w.out.Plate; pl != nil && pl.Fit > 0 {
+		pl.Rounds = int(math.Ceil(float64(p.Count) / float64(pl.Fit)))
+	}
+}

@@ -1,0 +1,148 @@
+package worksheet_test
+
+import (
+	"math"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"upbeatladle/core/batter"
+	"upbeatladle/core/portion"
+	"upbeatladle/core/worksheet"
+)
+
+// with gives an addition its whole share of the bowl.
+func with(ingredient string, grams float64, stage batter.Stage) batter.Addition {
+	a := add(ingredient, grams, stage)
+	a.ShareOfBowl = 1
+	return a
+}
+
+func equipped() batter.Kitchen {
+	k := batter.DefaultKitchen()
+	k.Griddles = []batter.Griddle{{ID: "p", Name: "Plate", WidthMM: 700, DepthMM: 400}, {ID: "c", Name: "Pan", Round: true, WidthMM: 240, DepthMM: 240}}
+	k.Irons = []batter.Iron{{ID: "i", Name: "Iron", Round: true, WidthMM: 180, LengthMM: 180, DepthMM: 26, GapMM: 9, Moulds: 2}}
+	return k
+}
+
+func workIn(t require.TestingT, v batter.Variation) worksheet.Worksheet {
+	w, err := worksheet.Work(v, equipped())
+	require.NoError(t, err)
+	return w
+}
+
+func TestPiecesOverAllPortionsSumToWhatWentIn(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		stage := rapid.SampledFrom([]batter.Stage{batter.StageFoldIn, batter.StageOnPortion}).Draw(t, "stage")
+		id := rapid.SampledFrom([]string{"walnuts_chopped", "chocolate_chips", "blueberry_fresh", "raisins", "feta_crumbled"}).Draw(t, "id")
+		g := rapid.Float64Range(5, 200).Draw(t, "g")
+		w := workIn(t, hatch(with(id, g, stage)))
+		require.Len(t, w.Inclusions, 1)
+		x := w.Inclusions[0]
+		var sum float64
+		for _, n := range x.FirstToLast {
+			sum += n
+		}
+		pieces := g / in(id).Piece.MassG
+		if x.Placing == portion.Placed {
+			assert.InDelta(t, math.Floor(pieces+1e-9), sum, 1e-6, "whole pieces, shared out")
+			return
+		}
+		left := (w.Batter.VolumeML - float64(w.Portion.Count)*60) / w.Batter.VolumeML
+		if !x.Sinking.Moves {
+			assert.InDelta(t, pieces*(1-left), sum, 1e-6, "the rest lies in the bowl with its batter")
+		}
+		assert.LessOrEqual(t, sum, pieces+1e-6)
+	})
+}
+
+func TestTheDrawingShowsTheCount(t *testing.T) {
+	w := workIn(t, hatch(with("walnuts_chopped", 60, batter.StageFoldIn), with("blueberry_fresh", 100, batter.StageFoldIn)))
+	require.NotNil(t, w.Drawing)
+	want := 0
+	for _, x := range w.Inclusions {
+		want += int(math.Round(x.Mean))
+	}
+	assert.Len(t, w.Drawing.Spots, want)
+	again := workIn(t, hatch(with("walnuts_chopped", 60, batter.StageFoldIn), with("blueberry_fresh", 100, batter.StageFoldIn)))
+	assert.Equal(t, w.Drawing.Spots, again.Drawing.Spots, "it does not dance")
+}
+
+func TestLoadMeter(t *testing.T) {
+	w := workIn(t, hatch(with("walnuts_chopped", 60, batter.StageFoldIn)))
+	assert.Equal(t, "within", w.Load.Verdict)
+	assert.InDelta(t, 60/0.95/w.Batter.VolumeML, w.Load.Fraction, 1e-9, "by piece density, never bulk")
+	w = workIn(t, hatch(with("walnuts_chopped", 500, batter.StageFoldIn)))
+	assert.Equal(t, "over", w.Load.Verdict)
+	assert.Contains(t, note(w, "load"), "25 %")
+	each := w.Inclusions[0].Grams
+	assert.InDelta(t, each*(1-0.25/w.Load.Fraction), w.Load.OverG, 1e-6)
+}
+
+func TestPiecesStiffenTheSpread(t *testing.T) {
+	plain, full := workIn(t, hatch()), workIn(t, hatch(with("chocolate_chips", 200, batter.StageFoldIn)))
+	assert.Less(t, *full.Portion.DiameterMM, *plain.Portion.DiameterMM)
+	assert.Greater(t, *full.Portion.CookedMM, *full.Portion.PouredMM)
+}
+
+func TestSharedBowl(t *testing.T) {
+	a := with("walnuts_chopped", 60, batter.StageFoldIn)
+	whole := workIn(t, hatch(a)).Inclusions[0]
+	a.ShareOfBowl = 0.5
+	half := workIn(t, hatch(a)).Inclusions[0]
+	assert.InEpsilon(t, 2*whole.Mean, half.Mean, 1e-9, "the same nuts in half the portions")
+	assert.Less(t, len(half.FirstToLast), len(whole.FirstToLast))
+}
+
+func TestPlacedPerPortion(t *testing.T) {
+	a := with("blueberry_fresh", 100, batter.StageOnPortion)
+	a.PlacedEach = 5
+	x := workIn(t, hatch(a)).Inclusions[0]
+	assert.Equal(t, []int{5, 5}, []int{x.P10, x.P90})
+	assert.Zero(t, x.None)
+}
+
+func TestNotesOnPieces(t *testing.T) {
+	assert.Contains(t, note(workIn(t, hatch(with("blueberry_frozen", 100, batter.StageFoldIn))), "bleed"), "on each portion")
+	v := hatch(with("chocolate_chips", 60, batter.StageFoldIn))
+	v.Form = batter.Waffle
+	w := workIn(t, v)
+	assert.Contains(t, note(w, "scorch"), "iron")
+	assert.Contains(t, note(w, "tall"), "gap of the iron", "10 mm chips in a 9 mm gap")
+	v = hatch(with("chocolate_chips", 60, batter.StageFoldIn))
+	v.Form, v.Base.Lines[1].Amount = batter.Crepe, 620
+	w = workIn(t, v)
+	assert.Contains(t, note(w, "sinks"), "last portions")
+	s := w.Inclusions[0].FirstToLast
+	assert.Greater(t, s[len(s)-1], s[0])
+}
+
+func TestPlatesAndIrons(t *testing.T) {
+	w := workIn(t, hatch())
+	require.NotNil(t, w.Plate)
+	assert.Equal(t, portion.Fit(*w.Portion.DiameterMM, 700, 400), w.Plate.Fit)
+	assert.Equal(t, int(math.Ceil(float64(w.Portion.Count)/float64(w.Plate.Fit))), w.Plate.Rounds)
+	v := hatch()
+	v.Form, v.Portion.VolumeML = batter.Waffle, 400
+	w = workIn(t, v)
+	assert.Contains(t, note(w, "overfull"), "leaks")
+	v.Portion.VolumeML = w.Plate.AdvisedML
+	assert.Empty(t, note(workIn(t, v), "overfull"))
+	v.Form, v.Portion.VolumeML = batter.Crepe, 90
+	w = workIn(t, v)
+	assert.InDelta(t, 240, *w.Portion.DiameterMM, 1e-9, "a crêpe stays in its pan")
+	assert.InEpsilon(t, 90_000, *w.Portion.PouredMM*math.Pi*240*240/4, 1e-9)
+}
+
+func TestBatchScalesToACount(t *testing.T) {
+	v := hatch(with("walnuts_chopped", 60, batter.StageFoldIn))
+	for _, count := range []int{5, 24, 60} {
+		v.Portion.Count = count
+		w := workIn(t, v)
+		assert.GreaterOrEqual(t, w.Portion.Count, count)
+		assert.LessOrEqual(t, w.Portion.Count, count+3)
+		assert.Equal(t, 0.0, math.Mod(find(t, w, "egg").Weigh, 50), "whole eggs")
+	}
+}

@@ -1,0 +1,124 @@
+package worksheet
+
+import (
+	"math"
+	"math/rand/v2"
+
+	"upbeatladle/core/batter"
+	"upbeatladle/core/portion"
+)
+
+const (
+	maxBite     = 0.99 // share of bites that can be asked for
+	maxFraction = 0.5  // of a portion's volume
+	loadTries   = 60   // halvings
+	maxBowls    = 5000
+)
+
+// LoadFor is the inverse of the load: grams of one addition that give a share of bites, or so
+// many pieces in each portion, or a volume fraction. The batter moves with the load, so the
+// answer is found between nothing and half the portion's volume by halving; each step works
+// the bowl out. Exactly one of the three must be above zero.
+func LoadFor(v batter.Variation, k batter.Kitchen, lineID string, bite, pieces, fraction float64) (float64, error) {
+	var p batter.Problems
+	at := -1
+	for i, a := range v.Additions {
+		if a.ID == lineID {
+			at = i
+		}
+	}
+	if at < 0 {
+		p.Add("/line", "unknown_line", "There is no addition “%s” in this variation.", lineID)
+		return 0, p
+	}
+	mass, ok := piecesOf(v.Additions[at].Ingredient)
+	if !ok {
+		p.Add("/line", "no_pieces", "%s has no pieces to count.", v.Additions[at].Ingredient.Label())
+		return 0, p
+	}
+	switch {
+	case bite > 0 && bite <= maxBite, pieces > 0 && pieces <= 500, fraction > 0 && fraction <= maxFraction:
+	default:
+		p.Add("", "out_of_range", "Ask for a share of bites up to 99 in a hundred, for up to 500 pieces in each, or for up to half of the portion.")
+		return 0, p
+	}
+	v.Additions = append([]batter.Addition(nil), v.Additions...)
+	a := &v.Additions[at]
+	a.Unit, a.PlacedEach = "g", 0
+	reached := func(g float64) (bool, error) {
+		a.Amount = g
+		w, err := ledger(v, k)
+		if err != nil {
+			return false, err
+		}
+		w.gauges()
+		w.describe()
+		w.inclusions()
+		for _, x := range w.out.Inclusions {
+			if x.LineID != lineID {
+				continue
+			}
+			switch {
+			case bite > 0:
+				return x.BiteShare >= bite, nil
+			case pieces > 0:
+				return x.Mean >= pieces, nil
+			}
+			return w.out.Load.Fraction >= fraction, nil
+		}
+		return false, nil
+	}
+	low, high := 0.0, mass
+	for { // a load that is enough
+		ok, err := reached(high)
+		if err != nil {
+			return 0, err
+		}
+		if ok {
+			break
+		}
+		low, high = high, 2*high
+		if high > batter.MaxLineG {
+			p.Add("", "never", "No amount of it gets there: the batter grows as fast as the pieces.")
+			return 0, p
+		}
+	}
+	for range loadTries {
+		mid := (low + high) / 2
+		ok, err := reached(mid)
+		if err != nil {
+			return 0, err
+		}
+		if ok {
+			high = mid
+		} else {
+			low = mid
+		}
+		if high-low < 1e-3*math.Max(1, high) {
+			break
+		}
+	}
+	return high, nil
+}
+
+// Simulate ladles simulated bowls of a variation, from the caller's seed.
+func Simulate(v batter.Variation, k batter.Kitchen, bowls int, seed uint64) (portion.Simulation, error) {
+	if bowls < 1 || bowls > maxBowls {
+		var p batter.Problems
+		p.Add("/bowls", "out_of_range", "Between 1 and %d bowls can be simulated at once.", maxBowls)
+		return portion.Simulation{}, p
+	}
+	w, err := ledger(v, k)
+	if err != nil {
+		return portion.Simulation{}, err
+	}
+	pot := w.pot()
+	var kinds []portion.Kind
+	for i, a := range v.Additions {
+		if mass, ok := piecesOf(a.Ingredient); ok && a.Stage.InBowl() {
+			kinds = append(kinds, portion.Kind{Pieces: w.adds[i] / mass, SizeMM: a.Ingredient.Piece.SizeMM})
+		}
+	}
+	ml := v.Portion.VolumeML
+	return portion.Simulate(rand.New(rand.NewPCG(seed, seed)), bowls, pot.Count(ml), ml/pot.VolumeML, kinds), nil
+}

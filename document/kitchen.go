@@ -1,0 +1,212 @@
+package document
+
+import (
+	"fmt"
+	"slices"
+
+	"upbeatladle/core/batter"
+	"upbeatladle/core/measure"
+)
+
+// KitchenFormat is the kitchen document.
+const KitchenFormat = "upbeat-ladle/kitchen"
+
+// Ladle is a ladle, cup or scoop with its measured volume.
+type Ladle struct {
+	ID       string   `json:"id"`
+	Name     string   `json:"name"`
+	VolumeML *float64 `json:"volume_ml"`
+}
+
+// Griddle is a plate or a pan; a round one needs its width only.
+type Griddle struct {
+	ID      string   `json:"id"`
+	Name    string   `json:"name"`
+	Round   bool     `json:"round,omitzero"`
+	WidthCM *float64 `json:"width_cm"`
+	DepthCM *float64 `json:"depth_cm,omitzero"`
+	MinC    *float64 `json:"min_c,omitzero"`
+	MaxC    *float64 `json:"max_c,omitzero"`
+}
+
+// Iron is a waffle iron; a round one needs its width only.
+type Iron struct {
+	ID       string   `json:"id"`
+	Name     string   `json:"name"`
+	Round    bool     `json:"round,omitzero"`
+	WidthMM  *float64 `json:"width_mm"`
+	LengthMM *float64 `json:"length_mm,omitzero"`
+	DepthMM  *float64 `json:"depth_mm"`
+	GapMM    *float64 `json:"gap_mm"`
+	Moulds   *float64 `json:"moulds"`
+}
+
+// OwnKitchen is the kitchen document: what the cook works with.
+type OwnKitchen struct {
+	Format        string    `json:"format"`
+	Version       int       `json:"version"`
+	Name          string    `json:"name"`
+	Measures      string    `json:"measures,omitzero"`
+	EggG          *float64  `json:"egg_g,omitzero"`
+	ScaleStepG    *float64  `json:"scale_step_g,omitzero"`
+	LeavenerStepG *float64  `json:"leavener_step_g,omitzero"`
+	AltitudeM     *float64  `json:"altitude_m,omitzero"`
+	Ladles        []Ladle   `json:"ladles,omitzero"`
+	Griddles      []Griddle `json:"griddles,omitzero"`
+	Irons         []Iron    `json:"irons,omitzero"`
+	LetterKeys    *bool     `json:"letter_keys,omitzero"`
+	Units         string    `json:"units,omitzero"`
+}
+
+// Bounds of what a kitchen holds; beyond them a figure is a slip of the keys (modelling choice).
+const (
+	maxThings          = 40
+	minPlate, maxPlate = 10, 300 // cm
+	minMould, maxMould = 30, 600 // mm
+	minDeep, maxDeep   = 3, 80   // mm
+	maxMoulds          = 24
+)
+
+// DefaultOwnKitchen is the kitchen of a database that has none yet.
+func DefaultOwnKitchen() OwnKitchen {
+	return OwnKitchen{Format: KitchenFormat, Version: Version, Name: "My kitchen", Measures: measure.Metric.Name}
+}
+
+// DecodeKitchen reads and checks a kitchen document. The error is batter.Problems.
+func DecodeKitchen(data []byte) (OwnKitchen, error) {
+	var k OwnKitchen
+	if err := Strict(data, &k); err != nil {
+		return OwnKitchen{}, err
+	}
+	if err := header(k.Format, k.Version, KitchenFormat); err != nil {
+		return OwnKitchen{}, err
+	}
+	r := &reader{ids: map[string]bool{}}
+	r.named("", k.Name)
+	base := Kitchen{Measures: k.Measures, AltitudeM: k.AltitudeM, EggG: k.EggG, ScaleStepG: k.ScaleStepG, LeavenerStepG: k.LeavenerStepG}
+	r.kitchen(&base)
+	for i := range r.p { // those are its own fields here
+		r.p[i].Pointer = trimKitchen(r.p[i].Pointer)
+	}
+	if k.Units != "" && !slices.Contains([]string{"grams", "cups"}, k.Units) {
+		r.p.Add("/units", "unknown_choice", "“%s” is not a way to show amounts. Use grams or cups.", clip(k.Units))
+	}
+	for _, n := range []int{len(k.Ladles), len(k.Griddles), len(k.Irons)} {
+		if n > maxThings {
+			r.p.Add("", "too_many", "More than %d of a kind are too many for one kitchen.", maxThings)
+			return OwnKitchen{}, r.p
+		}
+	}
+	for i, l := range k.Ladles {
+		at := fmt.Sprintf("/ladles/%d", i)
+		r.thing(at, l.ID, l.Name)
+		r.need(at+"/volume_ml", l.VolumeML, batter.MinPortionML, batter.MaxPortionML, "A ladle in ml")
+	}
+	for i, g := range k.Griddles {
+		at := fmt.Sprintf("/griddles/%d", i)
+		r.thing(at, g.ID, g.Name)
+		r.need(at+"/width_cm", g.WidthCM, minPlate, maxPlate, "A plate in cm")
+		if !g.Round {
+			r.need(at+"/depth_cm", g.DepthCM, minPlate, maxPlate, "A plate in cm")
+		}
+		r.within(at+"/min_c", g.MinC, minPlateC, maxPlateC, 0, "The plate in °C")
+		r.within(at+"/max_c", g.MaxC, minPlateC, maxPlateC, 0, "The plate in °C")
+	}
+	for i, n := range k.Irons {
+		at := fmt.Sprintf("/irons/%d", i)
+		r.thing(at, n.ID, n.Name)
+		r.need(at+"/width_mm", n.WidthMM, minMould, maxMould, "A waffle in mm")
+		if !n.Round {
+			r.need(at+"/length_mm", n.LengthMM, minMould, maxMould, "A waffle in mm")
+		}
+		r.need(at+"/depth_mm", n.DepthMM, minDeep, maxDeep, "The height of a waffle in mm")
+		r.need(at+"/gap_mm", n.GapMM, 1, maxDeep, "The gap of the plates in mm")
+		r.need(at+"/moulds", n.Moulds, 1, maxMoulds, "The number of waffles at once")
+	}
+	return k, r.p.OrNil()
+}
+
+func trimKitchen(pointer string) string {
+	const own = "/kitchen"
+	if len(pointer) > len(own) && pointer[:len(own)] == own {
+		return pointer[len(own):]
+	}
+	return pointer
+}
+
+func (r *reader) named(at, name string) {
+	if name == "" {
+		r.p.Add(at+"/name", "missing", "Give it a name.")
+	} else if len([]rune(name)) > batter.MaxName {
+		r.p.Add(at+"/name", "too_long", "The name is longer than %d characters.", batter.MaxName)
+	}
+}
+
+func (r *reader) thing(at, id, name string) {
+	r.named(at, name)
+	switch {
+	case id == "":
+		r.p.Add(at+"/id", "missing", "It needs an id.")
+	case r.ids[id]:
+		r.p.Add(at+"/id", "duplicate", "The id “%s” stands twice.", clip(id))
+	}
+	r.ids[id] = true
+}
+
+func (r *reader) need(at string, v *float64, low, high float64, what string) {
+	if v == nil {
+		r.p.Add(at, "missing", "%s is missing.", what)
+		return
+	}
+	r.within(at, v, low, high, 0, what)
+}
+
+// Encode writes the document.
+func (k OwnKitchen) Encode() ([]byte, error) { return encode(k) }
+
+// into fills the domain's kitchen with what the document of it says.
+func (k *OwnKitchen) into(out *batter.Kitchen) {
+	if st, ok := measure.Standards[k.Measures]; ok {
+		out.Measures = st
+	}
+	for _, f := range []struct {
+		from *float64
+		to   *float64
+	}{{k.EggG, &out.EggG}, {k.ScaleStepG, &out.ScaleStep}, {k.LeavenerStepG, &out.LeavenStep}, {k.AltitudeM, &out.AltitudeM}} {
+		if f.from != nil {
+			*f.to = *f.from
+		}
+	}
+	for _, l := range k.Ladles {
+		out.Ladles = append(out.Ladles, batter.Ladle{ID: l.ID, Name: l.Name, VolumeML: or(l.VolumeML)})
+	}
+	for _, g := range k.Griddles {
+		plate := batter.Griddle{ID: g.ID, Name: g.Name, Round: g.Round, WidthMM: 10 * or(g.WidthCM), DepthMM: 10 * or(g.DepthCM)}
+		if g.Round {
+			plate.DepthMM = plate.WidthMM
+		}
+		out.Griddles = append(out.Griddles, plate)
+	}
+	for _, n := range k.Irons {
+		iron := batter.Iron{
+			ID: n.ID, Name: n.Name, Round: n.Round, WidthMM: or(n.WidthMM), LengthMM: or(n.LengthMM), DepthMM: or(n.DepthMM),
+			GapMM: or(n.GapMM), Moulds: int(or(n.Moulds)),
+		}
+		if n.Round {
+			iron.LengthMM = iron.WidthMM
+		}
+		out.Irons = append(out.Irons, iron)
+	}
+}
+
+// In puts a variation into a kitchen: what the document says of its kitchen outranks what
+// the kitchen says of itself.
+func (v Variation) In(k OwnKitchen) Variation {
+	var own Kitchen
+	if v.Kitchen != nil {
+		own = *v.Kitchen
+	}
+	own.owned = &k
+	v.Kitchen = &own
+	return v
+}
