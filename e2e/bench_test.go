@@ -223,7 +223,7 @@ func TestTypeAmountsPinRowsAndChooseHowToOffset(t *testing.T) {
 	c.do(chromedp.KeyEvent("z", chromedp.KeyModifiers(chromedp.ModifierCtrl)))
 	c.sees(fmt.Sprintf("document.querySelector('[data-line=milk_whole] .out').innerText.startsWith('%.0f')", milk))
 	c.press("f")
-	c.sees(`document.querySelector('[aria-label=Portion]').innerText.includes('shape of its iron')`)
+	c.sees(`document.querySelector('[aria-label=Portion]').innerText.includes('of the mould')`)
 	c.press("?")
 	c.sees(`document.querySelector('.el-dialog')?.innerText.includes('pin the row in hand')`)
 	c.press(kb.Escape)

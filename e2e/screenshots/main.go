@@ -17,6 +17,8 @@ import (
 type shot struct {
 	file          string
 	width, height int64
+	path          string   // when it is not the bench
+	open          string   // name of the variation on the bench, when it is not the first
 	keys          string   // pressed with Ctrl once the bench is there
 	click         string   // CSS of what is clicked then
 	steps         []string // JavaScript, each waited for until true
@@ -27,10 +29,12 @@ const settled = `document.querySelector('[data-save=saved]') && document.querySe
 var shots = []shot{
 	{file: "bench.png", width: 1280, height: 800, steps: []string{settled}},
 	{file: "bench-820.png", width: 820, height: 1180, steps: []string{settled}},
-	{file: "bench-early.png", width: 1280, height: 800, click: ".rail .last", steps: []string{`document.documentElement.dataset.shift === 'early'`}},
+	{file: "bench-early.png", width: 1280, height: 800, click: ".rail button", steps: []string{`document.documentElement.dataset.shift === 'early'`}},
 	{file: "variations.png", width: 1280, height: 800, keys: "k", steps: []string{`document.querySelectorAll('[data-card]').length === 3 && document.querySelectorAll('.bases input').length === 2`}},
 	{file: "why.png", width: 1280, height: 800, click: "[data-line=milk_whole] .off button", steps: []string{`document.querySelector('.why')`}},
 	{file: "ways.png", width: 1280, height: 800, click: ".sum .tool:last-child", steps: []string{`document.querySelectorAll('[data-way]').length === 5`}},
+	{file: "portion.png", width: 1280, height: 800, open: "Carrot, cardamom & walnut", click: ".larger", steps: []string{`document.querySelector('.portion-view .kind')`}},
+	{file: "kitchen.png", width: 1280, height: 800, path: "/kitchen", steps: []string{`document.querySelectorAll('.kitchen li').length === 7 && document.fonts.status === 'loaded'`}},
 	{file: "phone.png", width: 390, height: 844, steps: []string{settled}},
 }
 
@@ -66,14 +70,33 @@ func run(ctx context.Context, out string) error {
 	return nil
 }
 
+// openVariation takes a variation from its card.
+func openVariation(p *stage.Page, name string) error {
+	if err := p.Wait(settled); err != nil {
+		return err
+	}
+	if err := p.Click("[aria-label=Variations]"); err != nil {
+		return err
+	}
+	if err := p.Click(fmt.Sprintf("[data-card=%q]", name)); err != nil {
+		return err
+	}
+	return p.Wait(fmt.Sprintf("document.querySelector('h1').innerText === %q && !document.querySelector('.el-drawer.open')", name))
+}
+
 func take(b *stage.Browser, url string, s shot, file string) error {
 	p, err := b.Page(s.width, s.height)
 	if err != nil {
 		return err
 	}
 	defer p.Close()
-	if err := p.Do(chromedp.Navigate(url)); err != nil {
+	if err := p.Do(chromedp.Navigate(url + s.path)); err != nil {
 		return err
+	}
+	if s.open != "" {
+		if err := openVariation(p, s.open); err != nil {
+			return err
+		}
 	}
 	if s.keys != "" || s.click != "" {
 		if err := p.Wait(settled); err != nil {

@@ -5,6 +5,7 @@ export const router = createRouter({
   history: createWebHistory(),
   routes: [
     { path: '/', name: 'bench', component: BenchView },
+    { path: '/kitchen', name: 'kitchen', component: () => import('./kitchen/KitchenView.vue') },
     { path: '/:rest(.*)', redirect: '/' },
   ],
 })

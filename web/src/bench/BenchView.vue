@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { onMounted, ref } from 'vue'
 import { useMediaQuery } from '@vueuse/core'
+import { useKitchen } from '@/kitchen/kitchen'
 import Icon from '@/parts/Icon.vue'
 import { useBench } from './bench'
 import BalanceStrip from './BalanceStrip.vue'
@@ -17,6 +18,7 @@ import WhyDialog from './WhyDialog.vue'
 import { useBenchKeys } from './useBenchKeys'
 
 const bench = useBench()
+const kitchen = useKitchen()
 const narrow = useMediaQuery('(max-width: 900px)')
 const shelf = ref<InstanceType<typeof ShelfPanel>>()
 const shelfOpen = ref(false)
@@ -30,7 +32,10 @@ function find() {
 }
 
 useBenchKeys(bench, { find, variations: () => (variations.value = true), keys: () => (keys.value = true) })
-onMounted(() => void bench.start())
+onMounted(() => {
+  void kitchen.load()
+  void bench.start()
+})
 </script>
 
 <template>

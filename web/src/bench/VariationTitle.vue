@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
+import { useKitchen } from '@/kitchen/kitchen'
 import { useBench } from './bench'
 
 const bench = useBench()
+const kitchen = useKitchen()
 const name = ref('')
 const trouble = ref('')
 watch(() => bench.doc?.name, (v) => (name.value = v ?? ''), { immediate: true })
@@ -19,7 +21,7 @@ function giveUp() {
 
 <template>
   <div class="title">
-    <p class="from">on {{ bench.doc?.base.name }}</p>
+    <p class="from"><template v-if="kitchen.own">{{ kitchen.own.name }} · </template>on {{ bench.doc?.base.name }}</p>
     <h1 class="vh">{{ bench.doc?.name }}</h1>
     <input v-model="name" maxlength="200" aria-label="Name of the variation" :aria-invalid="!!trouble" @change="keep" @keydown.enter="keep" @keydown.esc="giveUp" />
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>

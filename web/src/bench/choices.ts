@@ -40,9 +40,6 @@ export const stages: { value: Schemas['Stage']; label: string }[] = [
   { value: 'under_portion', label: 'under the batter' },
 ]
 
-/** Ladles on the hook; the cook may type any other. */
-export const ladles = [45, 60, 80, 120] // ml
-
 export const unitLabels: Record<Schemas['Unit'], string> = {
   g: 'g', kg: 'kg', ml: 'ml', l: 'l', tsp: 'tsp', tbsp: 'tbsp', cup: 'cup', fl_oz: 'fl oz', oz: 'oz', lb: 'lb', each: 'pieces', pinch: 'pinch', can: 'can',
 }

@@ -11,8 +11,9 @@ import { shift } from './settings'
       <path d="M33 27 40 12" stroke="var(--ink)" stroke-width="3" stroke-linecap="round" />
     </svg>
     <router-link class="area" to="/"><Icon name="bench" :size="24" />Bench</router-link>
+    <router-link class="area last" to="/kitchen"><Icon name="kitchen" :size="24" />Kitchen</router-link>
     <button
-      type="button" class="area last" :aria-pressed="shift === 'early'"
+      type="button" class="area" :aria-pressed="shift === 'early'"
       @click="shift = shift === 'early' ? 'day' : 'early'"
     >
       <Icon :name="shift === 'early' ? 'sun' : 'moon'" :size="24" />{{ shift === 'early' ? 'Daylight' : 'Early shift' }}
@@ -24,7 +25,7 @@ import { shift } from './settings'
 .rail { display: flex; flex-direction: column; gap: 2px; padding: var(--s2) 6px; }
 .mark { height: 52px; width: 52px; margin: 0 auto 6px; }
 .area { display: grid; place-items: center; align-content: center; gap: 3px; height: 66px; border: 0; border-radius: var(--r-ctl); background: none; color: var(--ink-2); text-decoration: none; font-size: var(--t-mini); cursor: pointer; line-height: 1.1; text-align: center; }
-.area.router-link-active { background: var(--yolk); color: var(--on-yolk); font-weight: 700; }
+.area.router-link-exact-active { background: var(--yolk); color: var(--on-yolk); font-weight: 700; }
 .last { margin-top: auto; }
 @media (max-width: 900px) {
   .rail { order: 2; flex-direction: row; justify-content: space-around; padding: 2px var(--s3); }

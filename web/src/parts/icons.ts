@@ -31,6 +31,9 @@ const drawings = {
   copy: { lines: ['M8 8h12v13H8z', 'M16 8V3H4v13h4'] },
   flag: { lines: ['M5 22V3M5 4h13l-3 4 3 4H5'] },
   resize: { lines: ['M4 14v6h6M20 10V4h-6M4 20l7-7M20 4l-7 7'] },
+  kitchen: { lines: ['M3 21V9l9-6 9 6v12', 'M7 11h10v5H7zM5 16h14'] },
+  griddle: { lines: ['M5 6h14a3 3 0 0 1 3 3v6a3 3 0 0 1-3 3H5a3 3 0 0 1-3-3V9a3 3 0 0 1 3-3z', 'M8 9a3 3 0 1 0 0 6a3 3 0 1 0 0-6zM16 9a3 3 0 1 0 0 6a3 3 0 1 0 0-6z'] },
+  iron: { lines: ['M4 4h16v16H4z', 'M4 9.3h16M4 14.6h16M9.3 4v16M14.6 4v16'] },
   close: { lines: ['M5 5l14 14M19 5 5 19'] },
 } satisfies Record<string, Drawing>
 
