@@ -1232,19 +1232,31 @@ type Plate struct {
 
 // Portion defines model for Portion.
 type Portion struct {
-	CookedMm   *float64     `json:"cooked_mm,omitempty"`
-	Count      int          `json:"count"`
-	DiameterMm *float64     `json:"diameter_mm,omitempty"`
-	Drawing    *Drawing     `json:"drawing,omitempty"`
-	Inclusions *[]Inclusion `json:"inclusions,omitempty"`
-	LeftOverMl float64      `json:"left_over_ml"`
-	Load       *Load        `json:"load,omitempty"`
-	MassG      float64      `json:"mass_g"`
-	PouredMm   *float64     `json:"poured_mm,omitempty"`
+	// Choices Ladles and scoops, with what each would give
+	Choices    []PortionChoice `json:"choices"`
+	CookedMm   *float64        `json:"cooked_mm,omitempty"`
+	Count      int             `json:"count"`
+	DiameterMm *float64        `json:"diameter_mm,omitempty"`
+	Drawing    *Drawing        `json:"drawing,omitempty"`
+	Inclusions *[]Inclusion    `json:"inclusions,omitempty"`
+	LeftOverMl float64         `json:"left_over_ml"`
+	Load       *Load           `json:"load,omitempty"`
+	MassG      float64         `json:"mass_g"`
+	PouredMm   *float64        `json:"poured_mm,omitempty"`
 
 	// Reason Why there is no diameter
 	Reason   *string `json:"reason,omitempty"`
 	VolumeMl float64 `json:"volume_ml"`
+}
+
+// PortionChoice defines model for PortionChoice.
+type PortionChoice struct {
+	Count      int      `json:"count"`
+	DiameterMm *float64 `json:"diameter_mm,omitempty"`
+	LadleId    *string  `json:"ladle_id,omitempty"`
+	Name       string   `json:"name"`
+	ScoopNo    *float64 `json:"scoop_no,omitempty"`
+	VolumeMl   float64  `json:"volume_ml"`
 }
 
 // PortionWish defines model for PortionWish.

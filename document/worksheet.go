@@ -179,6 +179,16 @@ type portionJSON struct {
 	Inclusions []inclusionJSON `json:"inclusions,omitzero"`
 	Load       *loadJSON       `json:"load,omitzero"`
 	Drawing    *drawingJSON    `json:"drawing,omitzero"`
+	Choices    []choiceJSON    `json:"choices"`
+}
+
+type choiceJSON struct {
+	LadleID    string `json:"ladle_id,omitzero"`
+	ScoopNo    *num   `json:"scoop_no,omitzero"`
+	Name       string `json:"name"`
+	VolumeML   num    `json:"volume_ml"`
+	Count      int    `json:"count"`
+	DiameterMM *num   `json:"diameter_mm,omitzero"`
 }
 
 type inclusionJSON struct {
@@ -310,6 +320,13 @@ func portionOf(w worksheet.Worksheet) portionJSON {
 	out := portionJSON{
 		Count: p.Count, VolumeML: num(p.VolumeML), MassG: num(p.MassG), DiameterMM: ptr(p.DiameterMM), PouredMM: ptr(p.PouredMM),
 		CookedMM: ptr(p.CookedMM), LeftOverML: num(p.LeftOverML), Reason: p.Reason,
+	}
+	for _, c := range w.Choices {
+		j := choiceJSON{LadleID: c.ID, Name: c.Name, VolumeML: num(c.VolumeML), Count: c.Count, DiameterMM: ptr(c.DiameterMM)}
+		if c.ScoopNo > 0 {
+			j.ScoopNo = ptr(&c.ScoopNo)
+		}
+		out.Choices = append(out.Choices, j)
 	}
 	for _, x := range w.Inclusions {
 		j := inclusionJSON{

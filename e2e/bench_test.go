@@ -291,13 +291,23 @@ func TestEveryWidthKeepsTheHouseRules(t *testing.T) {
 	for _, size := range [][2]int64{{1280, 800}, {820, 1180}, {390, 844}} {
 		c := sits(t, k, size[0], size[1])
 		c.saved()
-		found, err := stage.Ask[[]string](c.p, `(() => {
+		c.keepsTheRules(size[0], "bench")
+		c.do(chromedp.Navigate(k.URL + "/kitchen"))
+		c.sees(`document.querySelectorAll('.kitchen li').length === 7`)
+		c.keepsTheRules(size[0], "kitchen")
+	}
+}
+
+// keepsTheRules looks at everything on the screen.
+func (c cook) keepsTheRules(width int64, where string) {
+	c.Helper()
+	found, err := stage.Ask[[]string](c.p, `(() => {
 			const bad = []
-			for (const e of [document.documentElement, ...document.querySelectorAll('.work, .scroll, .panel')]) {
+			for (const e of [document.documentElement, ...document.querySelectorAll('.work, .scroll, .panel, .kitchen')]) {
 				if (e.scrollWidth > e.clientWidth + 1) bad.push('runs out of its width: ' + (e.getAttribute('aria-label') ?? e.className) + ' ' + e.scrollWidth + ' in ' + e.clientWidth)
 			}
 			const foot = document.querySelector('[aria-label=Verdict]')
-			if (foot.scrollHeight > foot.clientHeight + 1) bad.push('the verdict is clipped')
+			if (foot && foot.scrollHeight > foot.clientHeight + 1) bad.push('the verdict is clipped')
 			for (const e of document.querySelectorAll('button, input, [role=slider]')) {
 				const r = e.getBoundingClientRect()
 				if (r.width === 0 || e.closest('.vh') || e.type === 'radio') continue
@@ -313,7 +323,6 @@ func TestEveryWidthKeepsTheHouseRules(t *testing.T) {
 			}
 			return bad
 		})()`)
-		require.NoError(t, err)
-		assert.Empty(t, found, "%d px", size[0])
-	}
+	require.NoError(c, err)
+	assert.Empty(c, found, "%s at %d px", where, width)
 }

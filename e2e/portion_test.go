@@ -66,13 +66,13 @@ func TestTheKitchenIsUsedOnTheBench(t *testing.T) {
 	require.NoError(t, err)
 	c.click("a[href='/kitchen']")
 	c.sees(`document.querySelectorAll('.kitchen li').length === 7`)
-	c.click(".sizes label:nth-child(2) input")
+	c.click(".iron .sizes label:nth-child(2) input")
 	c.sees(`(document.activeElement.select(), true)`)
 	c.do(chromedp.KeyEvent("200"), chromedp.KeyEvent(kb.Tab))
 	c.click(".kitchen .go")
 	c.sees(`[...document.querySelectorAll('.kitchen [role=alert]')].some(e => e.innerText.includes('between 3 and 80'))`)
 	c.p.ForgetConsole() // the browser itself reports the 400
-	c.click(".sizes label:nth-child(2) input")
+	c.click(".iron .sizes label:nth-child(2) input")
 	c.sees(`(document.activeElement.select(), true)`)
 	c.do(chromedp.KeyEvent("13"), chromedp.KeyEvent(kb.Tab))
 	c.click(".kitchen .go")
@@ -89,8 +89,8 @@ func TestTheKitchenIsUsedOnTheBench(t *testing.T) {
 
 	// A scoop by its number gives what a scoop of that number holds.
 	c.click(".ladle .el-select")
-	c.sees(`[...document.querySelectorAll('.el-select-dropdown__item')].some(e => e.innerText.trim() === 'Scoop 12')`)
-	_, err = stage.Ask[bool](c.p, `[...document.querySelectorAll('.el-select-dropdown__item')].find(e => e.innerText.trim() === 'Scoop 12').click() ?? true`)
+	c.sees(`[...document.querySelectorAll('.el-select-dropdown__item')].some(e => e.innerText.trim().startsWith('Scoop 12') && e.innerText.includes('79 ml') && e.innerText.includes('portions'))`)
+	_, err = stage.Ask[bool](c.p, `[...document.querySelectorAll('.el-select-dropdown__item')].find(e => e.innerText.trim().startsWith('Scoop 12')).click() ?? true`)
 	require.NoError(t, err)
 	c.sees(`document.querySelector("[aria-label='Portion in ml']").value === '78.9' || document.querySelector("[aria-label='Portion in ml'] input")?.value === '78.9'`)
 	c.saved()

@@ -54,9 +54,11 @@ func (c Chance) Quantile(q float64) int {
 		return 0
 	}
 	sd := math.Sqrt(b.N * b.P * (1 - b.P))
-	k := int(math.Max(0, math.Floor(b.Mean()-4*sd)))
-	for k < int(b.N) && b.CDF(float64(k)) < q {
+	k := int(math.Max(0, math.Floor(b.Mean()-6*sd)))
+	sum := b.CDF(float64(k))
+	for k < int(b.N) && sum < q {
 		k++
+		sum += b.Prob(float64(k))
 	}
 	return k
 }

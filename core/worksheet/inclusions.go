@@ -268,6 +268,43 @@ func (w *work) headroom() (float64, string) {
 	return 0, ""
 }
 
+// Choice is a ladle or scoop with what it would give.
+type Choice struct {
+	ID, Name   string
+	ScoopNo    float64 // 0 for a ladle of the kitchen's own
+	VolumeML   float64
+	Count      int
+	DiameterMM *float64
+}
+
+// scoopNumbers are the dishers that a kitchen shop has (common practice, no source).
+var scoopNumbers = []float64{8, 10, 12, 16, 20, 24, 30, 40}
+
+// choices tells for every ladle and scoop how many portions it gives and how wide one runs.
+func (w *work) choices() {
+	pot := w.pot()
+	stiff := 0.0
+	if tau := w.out.Batter.YieldStressPa; tau != nil {
+		stiff = *tau * portion.Stiffen(w.foldedFraction(pot))
+	}
+	add := func(c Choice) {
+		c.Count = pot.Count(c.VolumeML)
+		if stiff > 0 {
+			if l, ok := portion.LayerOf(w.v.Form, c.VolumeML, stiff, pot.Density()); ok {
+				l = w.inPan(l, c.VolumeML)
+				c.DiameterMM = &l.DiameterMM
+			}
+		}
+		w.out.Choices = append(w.out.Choices, c)
+	}
+	for _, l := range w.k.Ladles {
+		add(Choice{ID: l.ID, Name: l.Name, VolumeML: l.VolumeML})
+	}
+	for _, n := range scoopNumbers {
+		add(Choice{Name: fmt.Sprintf("Scoop %.0f", n), ScoopNo: n, VolumeML: portion.ScoopML(n)})
+	}
+}
+
 // griddle is the plate in use for the form: a crêpe wants the first round pan, everything
 // else the first plate there is.
 func (w *work) griddle() (batter.Griddle, bool) {

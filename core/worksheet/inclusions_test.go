@@ -146,3 +146,18 @@ func TestBatchScalesToACount(t *testing.T) {
 		assert.Equal(t, 0.0, math.Mod(find(t, w, "egg").Weigh, 50), "whole eggs")
 	}
 }
+
+func TestEveryLadleSaysWhatItWouldGive(t *testing.T) {
+	k := equipped()
+	k.Ladles = []batter.Ladle{{ID: "l", Name: "Own", VolumeML: 80}}
+	v := hatch(with("walnuts_chopped", 60, batter.StageFoldIn))
+	w, err := worksheet.Work(v, k)
+	require.NoError(t, err)
+	for _, c := range w.Choices {
+		v.Portion.VolumeML = c.VolumeML
+		chosen, err := worksheet.Work(v, k)
+		require.NoError(t, err)
+		assert.Equal(t, chosen.Portion.Count, c.Count, c.Name)
+		assert.InDelta(t, *chosen.Portion.DiameterMM, *c.DiameterMM, 1e-9)
+	}
+}

@@ -23,8 +23,8 @@ func (w *work) previews() error {
 		if s != w.v.Offset.Strategy {
 			v := w.v
 			v.Offset.Strategy = s
-			var err error
-			if other, err = ledger(v, w.k); err != nil {
+			other = &work{v: v, k: w.k, preview: true}
+			if err := other.ledger(); err != nil {
 				return err
 			}
 		}

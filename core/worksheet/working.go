@@ -151,8 +151,19 @@ func (w *work) portionWorking() {
 	if p.DiameterMM != nil && b.YieldStressPa != nil {
 		w.show("/portion/diameter_mm", "How far a portion runs on a flat cold plate before its own stiffness stops it.", []Term{
 			{"L*", w.weighed.thick.L(), "ml/g", "docs/maths.md 3"}, {"yield stress", *b.YieldStressPa, "Pa", fmt.Sprintf("ln τ = %.4g − %.4g·(L* − 2)", w.k.Calibration.C, w.k.Calibration.B)},
+			{"stiffer by its pieces", portion.Stiffen(w.foldedFraction(w.pot())), "×", "Chateau, Ovarlez & Trung 2008"},
 			{"portion", p.VolumeML, "ml", fromRecipe}, {"density", b.DensityGML, "g/ml", "docs/maths.md 5"}, {"diameter", *p.DiameterMM, "mm", fromRoussel},
 		})
+	}
+	if l := w.out.Load; l != nil {
+		var terms []Term
+		for _, x := range w.out.Inclusions {
+			terms = append(terms,
+				Term{x.Label + ", pieces in each", x.Mean, "", "amount over the piece's mass, shared by volume"}, Term{x.Label + " in each", x.Grams, "g", "table: piece mass"},
+				Term{x.Label + ", bites that meet one", 100 * x.BiteShare, "%", "Minkowski sum, docs/maths.md 14"})
+		}
+		w.show("/portion/load/volume_fraction", "Volume of the pieces over the volume of the portion, against what the form carries.", append(terms,
+			Term{"load", 100 * l.Fraction, "%", "piece density, never bulk"}, Term{"ceiling", 100 * l.Ceiling, "%", "common practice, " + fromModel}))
 	}
 	if n := w.out.Nutrition; n != nil {
 		w.show("/nutrition_per_portion/energy_kcal", "The portion's share of everything in the bowl, and of what is put on it; pan fat not counted.", []Term{

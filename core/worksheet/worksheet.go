@@ -147,6 +147,7 @@ type Worksheet struct {
 	Load                  *Load
 	Drawing               *Drawing
 	Plate                 *Plate
+	Choices               []Choice   // ladles and scoops
 	Nutrition             *Nutrition // nil when the bowl fills no portion
 	Allergens, MayContain []string
 	AllergensEU           []string
@@ -228,6 +229,7 @@ type work struct {
 	flour                         float64
 	plain, with, weighed, bySpoon bowl
 	solution                      balance.Solution
+	preview                       bool // grams only: nobody reads the spoons
 	out                           Worksheet
 }
 
@@ -256,6 +258,7 @@ func Work(v batter.Variation, k batter.Kitchen) (Worksheet, error) {
 	w.describe()
 	w.inclusions()
 	w.plate()
+	w.choices()
 	w.nutrition()
 	w.safety()
 	w.notes()
@@ -274,12 +277,16 @@ func ledger(v batter.Variation, k batter.Kitchen) (*work, error) {
 		return nil, err
 	}
 	w := &work{v: v, k: k}
+	return w, w.ledger()
+}
+
+func (w *work) ledger() error {
 	w.measure()
 	if err := w.balance(); err != nil {
-		return nil, err
+		return err
 	}
 	w.lines()
-	return w, nil
+	return nil
 }
 
 // measure turns every line into grams. Check has made sure that it can.
@@ -458,8 +465,8 @@ func (w *work) doseReference() float64 {
 // spoons says grams of a line in the kitchen's cups and spoons, eggs by number, with the
 // grams that this really gives. Without a density the scale has to serve.
 func (w *work) spoons(l batter.Line, grams float64) (text string, given float64) {
-	if grams <= 0 {
-		return "", 0
+	if grams <= 0 || w.preview {
+		return "", grams
 	}
 	if l.Ingredient.Group == food.GroupEgg && l.Ingredient.UnitG > 0 {
 		one := l

@@ -291,8 +291,9 @@ func TestRepeatedCallsDoNotGrow(t *testing.T) {
 }
 
 func BenchmarkWork(b *testing.B) {
-	v := worked(add("beetroot_cooked", 200, batter.StageBatter), add("orange_zest", 5, batter.StageBatter), add("walnuts_chopped", 60, batter.StageFoldIn))
-	k := batter.DefaultKitchen()
+	v := hatch(with("beetroot_cooked", 200, batter.StageBatter), with("orange_zest", 5, batter.StageBatter),
+		with("walnuts_chopped", 60, batter.StageFoldIn), with("blueberry_frozen", 80, batter.StageOnPortion))
+	k := equipped()
 	b.ReportAllocs()
 	for b.Loop() {
 		if _, err := worksheet.Work(v, k); err != nil {

@@ -777,6 +777,19 @@ export interface components {
             inclusions?: components["schemas"]["Inclusion"][];
             load?: components["schemas"]["Load"];
             drawing?: components["schemas"]["Drawing"];
+            /** @description Ladles and scoops, with what each would give */
+            choices: components["schemas"]["PortionChoice"][];
+        };
+        PortionChoice: {
+            ladle_id?: string;
+            /** Format: double */
+            scoop_no?: number;
+            name: string;
+            /** Format: double */
+            volume_ml: number;
+            count: number;
+            /** Format: double */
+            diameter_mm?: number;
         };
         /** @description What the pieces of one addition do in a portion */
         Inclusion: {

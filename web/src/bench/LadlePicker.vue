@@ -1,28 +1,29 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { useKitchen } from '@/kitchen/kitchen'
+import type { Schemas } from '@/api/client'
 import { useBench } from './bench'
 
-const props = defineProps<{ volumeMl: number }>()
+const props = defineProps<{ volumeMl: number; choices: Schemas['PortionChoice'][] }>()
 const bench = useBench()
-const kitchen = useKitchen()
-const own = computed(() => kitchen.own?.ladles ?? [])
-const scoops = [12, 16, 20, 24, 30] // numbers as stamped on the handle; the program knows what they hold
+const keyOf = (c: Schemas['PortionChoice']) => (c.ladle_id ? `ladle:${c.ladle_id}` : `scoop:${c.scoop_no}`)
 const chosen = computed({
   get: () => {
     const p = bench.doc?.portion
     if (p?.volume_ml === undefined && p?.scoop_no) return `scoop:${p.scoop_no}`
     if (p?.volume_ml === undefined && p?.ladle_id) return `ladle:${p.ladle_id}`
-    return own.value.find((l) => l.volume_ml === props.volumeMl) ? `ladle:${own.value.find((l) => l.volume_ml === props.volumeMl)?.id}` : ''
+    const same = props.choices.find((c) => c.volume_ml === props.volumeMl)
+    return same ? keyOf(same) : ''
   },
   set: (v: string) => {
-    const [kind, id] = v.split(':')
+    const c = props.choices.find((x) => keyOf(x) === v)
+    if (!c) return
     bench.change((d) => {
       const count = d.portion?.count
-      d.portion = { ...(count === undefined ? {} : { count }), ...(kind === 'scoop' ? { scoop_no: Number(id) } : { ladle_id: id }) }
+      d.portion = { ...(count === undefined ? {} : { count }), ...(c.ladle_id ? { ladle_id: c.ladle_id } : { scoop_no: c.scoop_no }) }
     })
   },
 })
+const gives = (c: Schemas['PortionChoice']) => `${c.volume_ml.toFixed(0)} ml · ${c.count} portions${c.diameter_mm ? ` · ${c.diameter_mm.toFixed(0)} mm` : ''}`
 const ml = computed({
   get: () => Number(props.volumeMl.toFixed(1)),
   set: (v: number | undefined) => v && bench.change((d) => (d.portion = { ...(d.portion?.count === undefined ? {} : { count: d.portion.count }), volume_ml: v })),
@@ -31,13 +32,8 @@ const ml = computed({
 
 <template>
   <div class="ladle">
-    <el-select v-model="chosen" aria-label="Ladle or scoop" placeholder="Ladle">
-      <el-option-group v-if="own.length" label="Your ladles">
-        <el-option v-for="l in own" :key="l.id" :value="`ladle:${l.id}`" :label="`${l.name}, ${l.volume_ml} ml`" />
-      </el-option-group>
-      <el-option-group label="Scoops by number">
-        <el-option v-for="n in scoops" :key="n" :value="`scoop:${n}`" :label="`Scoop ${n}`" />
-      </el-option-group>
+    <el-select v-model="chosen" aria-label="Ladle or scoop" placeholder="Ladle" popper-class="ladle-list" :fit-input-width="false">
+      <el-option v-for="c in choices" :key="keyOf(c)" :value="keyOf(c)" :label="c.name"><span class="choice">{{ c.name }} <small>{{ gives(c) }}</small></span></el-option>
     </el-select>
     <el-input-number v-model="ml" :min="5" :max="1000" :step="5" :controls="false" aria-label="Portion in ml" /><span class="muted">ml</span>
   </div>
@@ -48,4 +44,10 @@ const ml = computed({
 .el-select { flex: 1; min-width: 0; }
 .el-input-number { width: 62px; }
 .el-input-number :deep(.el-input__wrapper) { padding: 0 var(--s1); }
+.choice { display: flex; justify-content: space-between; gap: var(--s4); }
+.choice small { color: var(--ink-2); font-size: var(--t-mini); }
+</style>
+
+<style>
+.ladle-list .el-select-dropdown__item { height: 44px; line-height: 44px; }
 </style>

@@ -39,7 +39,7 @@ async function ask(to: number) {
 
 <template>
   <div class="meter" :class="load.verdict" :data-load="load.verdict">
-    <p><b>Load {{ percent.toFixed(percent < 10 ? 1 : 0) }} %</b><span><i v-if="load.verdict === 'over'" class="sign high" />{{ load.text }}</span></p>
+    <p><button type="button" aria-label="The load. Why?" @click="bench.why = '/portion/load/volume_fraction'"><b>Load {{ percent.toFixed(percent < 10 ? 1 : 0) }} %</b></button><span><i v-if="load.verdict === 'over'" class="sign high" />{{ load.text }}</span></p>
     <div class="bar">
       <i class="full" :style="{ width: `${(100 * (wish ?? percent)) / end}%` }" />
       <i class="hatch" :style="{ left: `${(100 * 100 * load.ceiling) / end}%` }" />
@@ -50,9 +50,10 @@ async function ask(to: number) {
 
 <style scoped>
 p { display: flex; justify-content: space-between; align-items: baseline; gap: var(--s2); font-size: var(--t-mini); color: var(--ink-2); }
+p button { border: 0; background: none; padding: 0; min-height: var(--touch); cursor: pointer; border-radius: var(--s2); }
 p b { color: var(--ink); font-size: 14px; white-space: nowrap; }
 .over p span { color: var(--beet); font-weight: 650; display: inline-flex; gap: 5px; align-items: center; }
-.bar { position: relative; height: 32px; }
+.bar { position: relative; height: 32px; margin-top: -10px; }
 .bar::before { content: ""; position: absolute; inset: 9px 0; border-radius: var(--r-pill); background: var(--well-2); }
 .full { position: absolute; left: 0; top: 9px; height: 14px; border-radius: var(--r-pill); background: var(--nut); border: 1.5px solid var(--ink); min-width: 14px; }
 .over .full { background: var(--beet); }

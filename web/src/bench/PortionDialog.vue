@@ -49,6 +49,7 @@ async function simulate() {
     trouble.value = unreachable
   }
 }
+const shares = [{ value: 1, label: 'all portions' }, { value: 0.5, label: 'half of them' }, { value: 1 / 3, label: 'a third' }, { value: 0.25, label: 'a quarter' }]
 const percent = (v: number) => (v > 0 && v < 0.01 ? 'under 1 %' : `${(100 * v).toFixed(0)} %`)
 const tallest = (v: number[]) => Math.max(...v, 1e-9)
 </script>
@@ -72,7 +73,7 @@ const tallest = (v: number[]) => Math.max(...v, 1e-9)
         <section v-for="x in inclusions" :key="x.line" class="well kind" :data-kind="x.ingredient">
           <h3><i :style="{ background: x.colour }" />{{ x.label }}, {{ x.placing === 'folded' ? 'folded in' : 'laid on' }}</h3>
           <p class="sum">
-            <b>{{ x.pieces_mean.toFixed(1) }}</b> each, most get <b>{{ x.pieces_p10 }}–{{ x.pieces_p90 }}</b>; <b>{{ percent(x.bite_share) }}</b> of the bites meet one; none at all in <b>{{ percent(x.chance_none) }}</b><template v-if="x.chance_fewer !== undefined">, fewer than {{ x.fewer_than }} in <b>{{ percent(x.chance_fewer) }}</b></template><template v-if="x.cover">; covers <b>{{ percent(x.cover) }}</b></template>.
+            <b>{{ x.pieces_mean.toFixed(1) }}</b> each<template v-if="x.share_of_bowl < 1"> of the portions that get it</template>, most get <b>{{ x.pieces_p10 }}–{{ x.pieces_p90 }}</b>; <b>{{ percent(x.bite_share) }}</b> of the bites meet one; none at all in <b>{{ percent(x.chance_none) }}</b><template v-if="x.chance_fewer !== undefined">, fewer than {{ x.fewer_than }} in <b>{{ percent(x.chance_fewer) }}</b></template><template v-if="x.cover">; covers <b>{{ percent(x.cover) }}</b></template>.
           </p>
           <div class="charts">
             <figure>
@@ -95,6 +96,11 @@ const tallest = (v: number[]) => Math.max(...v, 1e-9)
           <div class="asks">
             <span>a piece in <el-input-number v-model="bites[x.line]" :min="1" :max="9" :controls="false" :aria-label="`Bites in ten with ${x.label}`" /> of 10 bites <el-button @click="ask(x.line, { bite_share: (bites[x.line] ?? 8) / 10 })">Set</el-button></span>
             <span><el-input-number v-model="pieces[x.line]" :min="1" :max="500" :controls="false" :aria-label="`Pieces of ${x.label} in each`" /> each <el-button @click="ask(x.line, { pieces_each: pieces[x.line] })">Set</el-button></span>
+            <span v-if="!waffle || x.placing === 'folded'">in
+              <el-select :model-value="shares.find((h) => Math.abs(h.value - x.share_of_bowl) < 0.01)?.value ?? 1" class="share" :aria-label="`Portions that get ${x.label}`" @update:model-value="bench.changeAddition(x.line, { share_of_bowl: $event })">
+                <el-option v-for="h in shares" :key="h.label" :value="h.value" :label="h.label" />
+              </el-select>
+            </span>
             <span>use up <el-input-number v-model="uses[x.line]" :min="0" :max="100000" :controls="false" :aria-label="`Grams of ${x.label} to use up`" /> g <el-button @click="bench.changeAddition(x.line, { amount: uses[x.line] ?? 0, unit: 'g' })">Set</el-button></span>
           </div>
         </section>
@@ -118,6 +124,7 @@ figcaption { font-size: var(--t-mini); color: var(--ink-2); }
 .asks span { display: inline-flex; align-items: center; gap: 6px; }
 .asks .el-input-number { width: 62px; }
 .asks .el-input-number :deep(.el-input__wrapper) { padding: 0 var(--s1); }
+.share { width: 150px; }
 .many { display: grid; gap: var(--s2); justify-items: start; margin-top: var(--s3); max-width: 340px; }
 .trouble { color: var(--beet); display: flex; gap: var(--s2); align-items: center; padding-bottom: var(--s2); }
 @media (max-width: 900px) { .cols { grid-template-columns: 1fr; } .kinds { max-height: none; } }

@@ -68,7 +68,7 @@ const each = (n: number) => (n < 10 ? n.toFixed(1).replace(/\.0$/, '') : n.toFix
       </li>
     </ul>
     <LoadMeter v-if="p.load && loaded" class="load" :load="p.load" :line="loaded.line" :label="loaded.label" />
-    <LadlePicker class="foot" :volume-ml="p.volume_ml" />
+    <LadlePicker class="foot" :volume-ml="p.volume_ml" :choices="p.choices" />
     <ScaleDialog v-model="scaleOpen" />
     <PortionDialog v-if="inclusions.length" v-model="viewOpen" :sheet="sheet" :shape="shape" :waffle="waffle" />
   </section>

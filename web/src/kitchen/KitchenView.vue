@@ -87,6 +87,7 @@ const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iro
             <el-input-number v-model="g.width_cm" :min="10" :max="300" :controls="false" :aria-label="`Width of ${g.name} in cm`" />
             <template v-if="!g.round"><span>×</span><el-input-number v-model="g.depth_cm" :min="10" :max="300" :controls="false" :aria-label="`Depth of ${g.name} in cm`" /></template><span>cm</span>
             <el-button class="ghost" :aria-label="`Take ${g.name} off the list`" @click="takeOut(form.griddles!, i)"><Icon name="bin" /></el-button>
+            <div class="sizes"><label>heats from <el-input-number v-model="g.min_c" :min="80" :max="300" :controls="false" :aria-label="`Lowest heat of ${g.name} in °C`" /></label><label>to <el-input-number v-model="g.max_c" :min="80" :max="300" :controls="false" :aria-label="`Highest heat of ${g.name} in °C`" /> °C</label></div>
             <p v-if="fault(`/griddles/${i}/width_cm`) || fault(`/griddles/${i}/depth_cm`)" class="fault" role="alert">{{ fault(`/griddles/${i}/width_cm`) ?? fault(`/griddles/${i}/depth_cm`) }}</p>
           </li>
         </ul>
