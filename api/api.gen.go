@@ -216,6 +216,42 @@ func (e GaugeState) Valid() bool {
 	}
 }
 
+// Defines values for Hold.
+const (
+	HoldBatchSize Hold = "batch_size"
+	HoldFat       Hold = "fat"
+	HoldLift      Hold = "lift"
+	HoldSalt      Hold = "salt"
+	HoldStructure Hold = "structure"
+	HoldSweetness Hold = "sweetness"
+	HoldTang      Hold = "tang"
+	HoldThickness Hold = "thickness"
+)
+
+// Valid indicates whether the value is a known member of the Hold enum.
+func (e Hold) Valid() bool {
+	switch e {
+	case HoldBatchSize:
+		return true
+	case HoldFat:
+		return true
+	case HoldLift:
+		return true
+	case HoldSalt:
+		return true
+	case HoldStructure:
+		return true
+	case HoldSweetness:
+		return true
+	case HoldTang:
+		return true
+	case HoldThickness:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for InclusionPlacing.
 const (
 	Folded InclusionPlacing = "folded"
@@ -315,42 +351,6 @@ func (e NoteKind) Valid() bool {
 	case ToCome:
 		return true
 	case Warning:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for OffsetHold.
-const (
-	OffsetHoldBatchSize OffsetHold = "batch_size"
-	OffsetHoldFat       OffsetHold = "fat"
-	OffsetHoldLift      OffsetHold = "lift"
-	OffsetHoldSalt      OffsetHold = "salt"
-	OffsetHoldStructure OffsetHold = "structure"
-	OffsetHoldSweetness OffsetHold = "sweetness"
-	OffsetHoldTang      OffsetHold = "tang"
-	OffsetHoldThickness OffsetHold = "thickness"
-)
-
-// Valid indicates whether the value is a known member of the OffsetHold enum.
-func (e OffsetHold) Valid() bool {
-	switch e {
-	case OffsetHoldBatchSize:
-		return true
-	case OffsetHoldFat:
-		return true
-	case OffsetHoldLift:
-		return true
-	case OffsetHoldSalt:
-		return true
-	case OffsetHoldStructure:
-		return true
-	case OffsetHoldSweetness:
-		return true
-	case OffsetHoldTang:
-		return true
-	case OffsetHoldThickness:
 		return true
 	default:
 		return false
@@ -931,6 +931,9 @@ type Griddle struct {
 	WidthCm float64  `json:"width_cm"`
 }
 
+// Hold defines model for Hold.
+type Hold string
+
 // Inclusion What the pieces of one addition do in a portion
 type Inclusion struct {
 	BiteShare   float64  `json:"bite_share"`
@@ -1130,13 +1133,10 @@ type Nutrition struct {
 // Offset defines model for Offset.
 type Offset struct {
 	AllowLowLiquid *bool          `json:"allow_low_liquid,omitempty"`
-	Hold           *[]OffsetHold  `json:"hold,omitempty"`
+	Hold           *[]Hold        `json:"hold,omitempty"`
 	Strategy       *Strategy      `json:"strategy,omitempty"`
 	SugarBy        *OffsetSugarBy `json:"sugar_by,omitempty"`
 }
-
-// OffsetHold defines model for Offset.Hold.
-type OffsetHold string
 
 // OffsetSugarBy defines model for Offset.SugarBy.
 type OffsetSugarBy string
@@ -1482,11 +1482,14 @@ type Worksheet struct {
 	AllergensEu []string `json:"allergens_eu"`
 
 	// AllergensUs In the words of the US list
-	AllergensUs         []string        `json:"allergens_us"`
-	Batter              Batter          `json:"batter"`
-	Cautions            []Caution       `json:"cautions"`
-	Format              WorksheetFormat `json:"format"`
-	Gauges              Gauges          `json:"gauges"`
+	AllergensUs []string        `json:"allergens_us"`
+	Batter      Batter          `json:"batter"`
+	Cautions    []Caution       `json:"cautions"`
+	Format      WorksheetFormat `json:"format"`
+	Gauges      Gauges          `json:"gauges"`
+
+	// Held What the offsets hold, the defaults filled in
+	Held                []Hold          `json:"held"`
 	Lines               []WorksheetLine `json:"lines"`
 	MayContain          []string        `json:"may_contain"`
 	Mixing              []MixingStep    `json:"mixing"`

@@ -25,6 +25,7 @@ type worksheetJSON struct {
 	Cautions            []cautionJSON  `json:"cautions"`
 	Mixing              []mixingJSON   `json:"mixing"`
 	Notes               []noteJSON     `json:"notes"`
+	Held                []string       `json:"held"`
 	Strategies          []strategyJSON `json:"strategies"`
 	Working             []workingJSON  `json:"working"`
 }
@@ -297,6 +298,10 @@ func EncodeWorksheet(w worksheet.Worksheet) ([]byte, error) {
 	}
 	for _, n := range w.Notes {
 		out.Notes = append(out.Notes, noteJSON{n.Code, string(n.Kind), n.Pointer, n.Text})
+	}
+	out.Held = []string{}
+	for _, h := range w.Held {
+		out.Held = append(out.Held, string(h))
 	}
 	for _, p := range w.Strategies {
 		j := strategyJSON{Strategy: string(p.Strategy), Lead: p.Lead, Left: p.Reports, Count: p.Count, Thickness: num(p.Thickness), Sweetness: num(p.Sweet)}

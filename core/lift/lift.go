@@ -30,9 +30,6 @@ const (
 // IsSoda tells a base that gives gas where acid meets it from a powder that carries its acid.
 func IsSoda(in *food.Ingredient) bool { return in.Acid < 0 && in.CO2 > 0 }
 
-// IsPowder tells an ingredient, not a flour, that makes gas by itself.
-func IsPowder(in *food.Ingredient) bool { return in.CO2 > 0 && in.Acid >= 0 && !in.IsFlour() }
-
 // FlourBody is the flour-type body of one gram: flours and starches, oats and cocoa; purées
 // thicken too but hold no bubbles.
 func FlourBody(in *food.Ingredient) float64 {

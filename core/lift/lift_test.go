@@ -76,8 +76,7 @@ func TestWhatCountsAsFlour(t *testing.T) {
 	assert.Positive(t, lift.FlourBody(in("oats_rolled")))
 	assert.Zero(t, lift.FlourBody(in("beetroot_cooked")), "a purée holds no bubbles")
 	assert.True(t, lift.IsSoda(in("baking_soda")))
-	assert.True(t, lift.IsPowder(in("baking_powder")))
-	assert.False(t, lift.IsPowder(in("self_raising_flour")))
+	assert.False(t, lift.IsSoda(in("baking_powder")))
 }
 
 func TestFoam(t *testing.T) {

@@ -103,11 +103,6 @@ func BiteShare(n, sizeMM, areaMM2 float64) float64 {
 	return 1 - math.Exp(-n*biteArea(sizeMM)/areaMM2)
 }
 
-// PiecesFor is the inverse of BiteShare: the pieces that make a share of the bites meet one.
-func PiecesFor(share, sizeMM, areaMM2 float64) float64 {
-	return -areaMM2 * math.Log(1-share) / biteArea(sizeMM)
-}
-
 // Stiffen is how much stiffer a batter with a volume fraction phi of pieces is than without:
 // Chateau, Ovarlez & Trung 2008 with the densest packing 0.57.
 func Stiffen(phi float64) float64 {

@@ -5,6 +5,7 @@ import (
 	"math/rand/v2"
 
 	"upbeatladle/core/batter"
+	"upbeatladle/core/measure"
 	"upbeatladle/core/portion"
 )
 
@@ -12,6 +13,7 @@ const (
 	maxBite     = 0.99 // share of bites that can be asked for
 	maxFraction = 0.5  // of a portion's volume
 	loadTries   = 60   // halvings
+	loadStep    = 0.1  // g, to which the answer is rounded
 	maxBowls    = 5000
 )
 
@@ -98,7 +100,7 @@ func LoadFor(v batter.Variation, k batter.Kitchen, lineID string, bite, pieces, 
 			break
 		}
 	}
-	return high, nil
+	return measure.Round(high, loadStep), nil
 }
 
 // Simulate ladles simulated bowls of a variation, from the caller's seed.

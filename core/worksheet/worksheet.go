@@ -156,6 +156,7 @@ type Worksheet struct {
 	Cautions              []Caution
 	Mixing                []Step
 	Notes                 []Note
+	Held                  []batter.Hold // what the offsets hold, the defaults filled in
 	Strategies            []Preview
 	Working               []Working
 }
@@ -254,6 +255,7 @@ func Work(v batter.Variation, k batter.Kitchen) (Worksheet, error) {
 	for _, s := range said {
 		w.note("eggs_whole", "/portion/count", "%s", s)
 	}
+	w.out.Held = v.Offset.Hold
 	w.gauges()
 	w.describe()
 	w.inclusions()

@@ -316,6 +316,8 @@ export interface components {
         /** @enum {string} */
         Strategy: "hold_back_liquid" | "build_up_flour" | "dry_addition" | "shared" | "leave";
         /** @enum {string} */
+        Hold: "thickness" | "sweetness" | "lift" | "tang" | "salt" | "fat" | "structure" | "batch_size";
+        /** @enum {string} */
         Unit: "g" | "kg" | "ml" | "l" | "tsp" | "tbsp" | "cup" | "fl_oz" | "oz" | "lb" | "each" | "pinch" | "can";
         /** @enum {string} */
         Measures: "metric" | "us" | "imperial" | "au";
@@ -390,7 +392,7 @@ export interface components {
         };
         Offset: {
             strategy?: components["schemas"]["Strategy"];
-            hold?: ("thickness" | "sweetness" | "lift" | "tang" | "salt" | "fat" | "structure" | "batch_size")[];
+            hold?: components["schemas"]["Hold"][];
             /** @enum {string} */
             sugar_by?: "sweetness" | "total_sugars";
             allow_low_liquid?: boolean;
@@ -543,6 +545,8 @@ export interface components {
             cautions: components["schemas"]["Caution"][];
             mixing: components["schemas"]["MixingStep"][];
             notes: components["schemas"]["Note"][];
+            /** @description What the offsets hold, the defaults filled in */
+            held: components["schemas"]["Hold"][];
             strategies: components["schemas"]["StrategyPreview"][];
             working: components["schemas"]["Working"][];
         };

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useBench } from './bench'
-import { heldByDefault, holds } from './choices'
+import { holds } from './choices'
 
 const shown = defineModel<boolean>({ required: true })
 const bench = useBench()
 const held = computed({
-  get: () => bench.doc?.offset?.hold ?? heldByDefault,
+  get: () => bench.doc?.offset?.hold ?? bench.sheet?.held ?? [],
   set: (v) => bench.change((d) => (d.offset = { ...d.offset, hold: holds.map((h) => h.value).filter((h) => v.includes(h)) })),
 })
 const sugarBy = computed({

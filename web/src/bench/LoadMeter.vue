@@ -25,7 +25,7 @@ async function ask(to: number) {
       next = undefined
       if (!bench.doc) break
       const { data, error } = await api.POST('/loads', { body: { variation: bench.doc, line: props.line, volume_fraction: Math.max(0.001, now / 100) } })
-      if (data) bench.changeAddition(props.line, { amount: Number(data.amount_g.toFixed(1)), unit: 'g' })
+      if (data) bench.changeAddition(props.line, { amount: data.amount_g, unit: 'g' })
       else ElMessage({ message: sentence(error), grouping: true })
     }
   } catch {

@@ -32,7 +32,7 @@ async function ask(line: string, wish: { bite_share?: number; pieces_each?: numb
   try {
     if (!bench.doc) return
     const { data, error } = await api.POST('/loads', { body: { variation: bench.doc, line, ...wish } })
-    if (data) bench.changeAddition(line, { amount: Number(data.amount_g.toFixed(1)), unit: 'g' })
+    if (data) bench.changeAddition(line, { amount: data.amount_g, unit: 'g' })
     else trouble.value = sentence(error)
   } catch {
     trouble.value = unreachable

@@ -9,7 +9,7 @@ export const strategies: { value: Schemas['Strategy']; label: string; key: strin
   { value: 'leave', label: 'leave it', key: '5', does: 'no offsets' },
 ]
 
-export const holds: { value: NonNullable<NonNullable<Schemas['Offset']>['hold']>[number]; label: string; does: string }[] = [
+export const holds: { value: Schemas['Hold']; label: string; does: string }[] = [
   { value: 'thickness', label: 'Thickness', does: 'pours like the base' },
   { value: 'sweetness', label: 'Sweetness', does: 'tastes as sweet as the base' },
   { value: 'lift', label: 'Lift', does: 'as much gas for the flour' },
@@ -19,9 +19,6 @@ export const holds: { value: NonNullable<NonNullable<Schemas['Offset']>['hold']>
   { value: 'structure', label: 'Structure', does: 'adds whole eggs when it would tear' },
   { value: 'batch_size', label: 'Batch size', does: 'the bowl stays as heavy as the base' },
 ]
-
-/** What is held when a document does not say; the same list as in docs/formats. */
-export const heldByDefault = holds.slice(0, 6).map((h) => h.value)
 
 export const forms: { value: Schemas['Form']; label: string; many: string; common: boolean }[] = [
   { value: 'pancake', label: 'Pancake', many: 'pancakes', common: true },
