@@ -950,18 +950,24 @@ type Inclusion struct {
 	Floats      *bool     `json:"floats,omitempty"`
 	Grams       float64   `json:"grams"`
 
-	// Histogram Chance of 0, 1, 2 and so on pieces
-	Histogram   []float64        `json:"histogram"`
-	Ingredient  string           `json:"ingredient"`
-	Label       string           `json:"label"`
-	Line        string           `json:"line"`
-	PiecesMean  float64          `json:"pieces_mean"`
-	PiecesP10   int              `json:"pieces_p10"`
-	PiecesP90   int              `json:"pieces_p90"`
-	Placing     InclusionPlacing `json:"placing"`
-	ShareOfBowl float64          `json:"share_of_bowl"`
-	Sinks       bool             `json:"sinks"`
-	SizeMm      float64          `json:"size_mm"`
+	// Histogram Chance of so many pieces
+	Histogram []float64 `json:"histogram"`
+
+	// HistogramFrom Pieces of the first column
+	HistogramFrom int `json:"histogram_from"`
+
+	// HistogramStep How many counts a column holds
+	HistogramStep int              `json:"histogram_step"`
+	Ingredient    string           `json:"ingredient"`
+	Label         string           `json:"label"`
+	Line          string           `json:"line"`
+	PiecesMean    float64          `json:"pieces_mean"`
+	PiecesP10     int              `json:"pieces_p10"`
+	PiecesP90     int              `json:"pieces_p90"`
+	Placing       InclusionPlacing `json:"placing"`
+	ShareOfBowl   float64          `json:"share_of_bowl"`
+	Sinks         bool             `json:"sinks"`
+	SizeMm        float64          `json:"size_mm"`
 }
 
 // InclusionPlacing defines model for Inclusion.Placing.

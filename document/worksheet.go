@@ -212,6 +212,8 @@ type inclusionJSON struct {
 	Cover       *num   `json:"cover,omitzero"`
 	FirstToLast []num  `json:"first_to_last"`
 	Histogram   []num  `json:"histogram"`
+	HistFrom    int    `json:"histogram_from"`
+	HistStep    int    `json:"histogram_step"`
 	Colour      string `json:"colour,omitzero"`
 }
 
@@ -338,7 +340,7 @@ func portionOf(w worksheet.Worksheet) portionJSON {
 			Line: x.LineID, Ingredient: x.Ingredient, Label: x.Label, Placing: string(x.Placing), Grams: num(x.Grams),
 			PiecesMean: num(x.Mean), PiecesP10: x.P10, PiecesP90: x.P90, ChanceNone: num(x.None), BiteShare: num(x.BiteShare),
 			Sinks: x.Sinking.Moves && x.Sinking.Down, Floats: x.Sinking.Moves && !x.Sinking.Down, SizeMM: num(x.SizeMM),
-			ShareOfBowl: num(x.Share), FirstToLast: nums(x.FirstToLast), Histogram: nums(x.Histogram), Colour: x.Colour,
+			ShareOfBowl: num(x.Share), FirstToLast: nums(x.FirstToLast), Histogram: nums(x.Histogram), HistFrom: x.From, HistStep: x.Step, Colour: x.Colour,
 		}
 		if x.FewerK > 0 {
 			j.FewerThan, j.ChanceFewer = x.FewerK, ptr(&x.Fewer)

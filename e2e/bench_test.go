@@ -292,6 +292,10 @@ func TestEveryWidthKeepsTheHouseRules(t *testing.T) {
 		c := sits(t, k, size[0], size[1])
 		c.saved()
 		c.keepsTheRules(size[0], "bench")
+		c.opens("Carrot, cardamom & walnut")
+		c.click(".larger")
+		c.sees(`document.querySelector('.portion-view .kind')`)
+		c.keepsTheRules(size[0], "portion view")
 		c.do(chromedp.Navigate(k.URL + "/kitchen"))
 		c.sees(`document.querySelectorAll('.kitchen li').length === 7`)
 		c.keepsTheRules(size[0], "kitchen")
@@ -303,7 +307,7 @@ func (c cook) keepsTheRules(width int64, where string) {
 	c.Helper()
 	found, err := stage.Ask[[]string](c.p, `(() => {
 			const bad = []
-			for (const e of [document.documentElement, ...document.querySelectorAll('.work, .scroll, .panel, .kitchen')]) {
+			for (const e of [document.documentElement, ...document.querySelectorAll('.work, .scroll, .panel, .kitchen, .el-dialog')]) {
 				if (e.scrollWidth > e.clientWidth + 1) bad.push('runs out of its width: ' + (e.getAttribute('aria-label') ?? e.className) + ' ' + e.scrollWidth + ' in ' + e.clientWidth)
 			}
 			const foot = document.querySelector('[aria-label=Verdict]')

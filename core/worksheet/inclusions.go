@@ -25,7 +25,8 @@ type Inclusion struct {
 	Share                     float64 // of the portions that get it
 	Sinking                   portion.Sinking
 	FirstToLast               []float64
-	Histogram                 []float64 // chance of 0, 1, 2, … pieces
+	Histogram                 []float64 // chance of so many pieces, a column for every Step from From on
+	From, Step                int
 	Colour                    string
 	Cover                     float64 // of the portion's area, for slices under the batter; 0 otherwise
 }
@@ -60,11 +61,12 @@ type Plate struct {
 }
 
 const (
-	closeToCeiling = 0.9 // of the ceiling is called close (modelling choice)
-	mostHistogram  = 60  // columns
-	drawSeed       = 1   // the picture does not dance while an amount is typed
-	overfull       = 1.0 // of the mould, once risen, from which an iron leaks
-	underfull      = 0.6 // below, the waffle does not reach its edges (modelling choice)
+	closeToCeiling = 0.9   // of the ceiling is called close (modelling choice)
+	mostColumns    = 40    // of a histogram
+	histogramTail  = 0.001 // of the portions beyond either end is not shown
+	drawSeed       = 1     // the picture does not dance while an amount is typed
+	overfull       = 1.0   // of the mould, once risen, from which an iron leaks
+	underfull      = 0.6   // below, the waffle does not reach its edges (modelling choice)
 )
 
 // piecesOf is the addition's pieces: none when it has no pieces of its own.
@@ -138,8 +140,10 @@ func (w *work) inclusions() {
 				x.Cover = math.Min(1, x.Mean*math.Pi*x.SizeMM*x.SizeMM/4/area)
 			}
 		}
-		volume += x.Grams / x.Share * (1 - releaseOf(a)) / in.PieceDensity()
-		weight += x.Grams / x.Share
+		if a.Stage != batter.StageUnderPortion { // a slice carries the batter, not the other way round
+			volume += x.Grams / x.Share * (1 - releaseOf(a)) / in.PieceDensity()
+			weight += x.Grams / x.Share
+		}
 		kinds = append(kinds, portion.Kind{Pieces: x.Mean, SizeMM: x.SizeMM})
 		w.out.Inclusions = append(w.out.Inclusions, x)
 		w.inclusionNotes(i, a, x)
@@ -147,7 +151,9 @@ func (w *work) inclusions() {
 	if len(kinds) == 0 {
 		return
 	}
-	w.load(volume, weight)
+	if volume > 0 {
+		w.load(volume, weight)
+	}
 	if width > 0 {
 		thick := p.VolumeML * 1000 / area
 		d := Drawing{Seed: drawSeed, WidthMM: width, LengthMM: length}
@@ -177,8 +183,14 @@ func (w *work) fold(x *Inclusion, in *food.Ingredient, pieces float64, pot porti
 	x.Grams = x.Mean * in.Piece.MassG * x.Share
 	x.FewerK = max(1, int(math.Floor(x.Mean/2)))
 	x.Fewer = c.Fewer(x.FewerK)
-	for k := 0; k <= min(mostHistogram, c.Quantile(0.999)); k++ {
-		x.Histogram = append(x.Histogram, c.Probability(k))
+	low, high := c.Quantile(histogramTail), c.Quantile(1-histogramTail)
+	if low < mostColumns/2 {
+		low = 0
+	}
+	x.From, x.Step = low, max(1, int(math.Ceil(float64(high-low+1)/mostColumns)))
+	x.Histogram = make([]float64, (high-low)/x.Step+1)
+	for k := low; k <= high; k++ {
+		x.Histogram[(k-low)/x.Step] += c.Probability(k)
 	}
 	if tau > 0 {
 		x.Sinking = portion.SinkingOf(x.SizeMM, in.PieceDensity(), tau, pot.Density())
@@ -208,8 +220,8 @@ func (w *work) lay(x *Inclusion, a batter.Addition, pieces, mass float64) {
 		x.None = 1 - float64(extra)/float64(n)
 	}
 	x.Grams = x.Mean * mass * x.Share
-	x.Histogram = make([]float64, each+2)
-	x.Histogram[each], x.Histogram[each+1] = 1-float64(extra)/float64(n), float64(extra)/float64(n)
+	x.From, x.Step = each, 1
+	x.Histogram = []float64{1 - float64(extra)/float64(n), float64(extra) / float64(n)}
 	for i := range n {
 		v := float64(each)
 		if i < extra {
@@ -241,17 +253,17 @@ func (w *work) inclusionNotes(i int, a batter.Addition, x Inclusion) {
 	at := fmt.Sprintf("/additions/%d", i)
 	label := upper(lower(x.Label))
 	if room, where := w.headroom(); room > 0 && x.SizeMM > room && a.Stage != batter.StageUnderPortion {
-		w.note("tall", at, "%s of %.0f mm stands taller than the %.0f mm %s: chop it smaller.", label, x.SizeMM, room, where)
+		w.note("tall", at, "%s: pieces of %.0f mm stand taller than the %.0f mm %s. Chop them smaller.", label, x.SizeMM, room, where)
 	}
 	if w.v.Form == batter.Waffle && a.Ingredient.Group == food.GroupDryPiece && a.Ingredient.Sugars > batter.ScorchSugar {
-		w.note("scorch", at, "%s scorches where it touches the iron: smaller pieces, fewer, and wipe between.", label)
+		w.note("scorch", at, "%s: the pieces scorch where they touch the iron. Smaller ones, fewer, and wipe between.", label)
 	}
 	if a.Ingredient.Group == food.GroupFrozenPiece && a.Stage.InBowl() {
 		w.note("bleed", at, "Frozen %s bleeds into the batter and chills it: put it on each portion instead, straight from the freezer.", lower(x.Label))
 	}
 	if x.Sinking.Moves {
-		w.note("sinks", at, "%s %s in this batter, and the %s portions get most: fold it in late, or toss it in flour, thicken the batter, or put it on each portion.",
-			label, either(x.Sinking.Down, "sinks", "floats"), either(x.Sinking.Down, "last", "first"))
+		w.note("sinks", at, "%s: the pieces %s in this batter, and the %s portions get most. Fold them in late, thicken the batter, toss them in flour, or put them on each portion.",
+			label, either(x.Sinking.Down, "sink", "float"), either(x.Sinking.Down, "last", "first"))
 	}
 }
 

@@ -147,6 +147,29 @@ func TestBatchScalesToACount(t *testing.T) {
 	}
 }
 
+func TestHistogramHoldsAllPortions(t *testing.T) {
+	for _, id := range []string{"walnuts_chopped", "poppy_seeds", "blueberry_fresh"} {
+		for _, stage := range []batter.Stage{batter.StageFoldIn, batter.StageOnPortion} {
+			x := workIn(t, hatch(with(id, 20, stage))).Inclusions[0]
+			var sum float64
+			for _, p := range x.Histogram {
+				sum += p
+			}
+			assert.InDelta(t, 1, sum, 0.003, "%s %s", id, stage)
+			assert.LessOrEqual(t, len(x.Histogram), 41)
+			last := x.From + len(x.Histogram)*x.Step - 1
+			assert.True(t, float64(x.From) <= x.Mean && x.Mean <= float64(last))
+		}
+	}
+}
+
+func TestASliceUnderTheBatterIsNoLoad(t *testing.T) {
+	w := workIn(t, hatch(with("apple_slice", 400, batter.StageUnderPortion)))
+	assert.Nil(t, w.Load)
+	assert.Positive(t, w.Inclusions[0].Cover)
+	assert.Empty(t, note(w, "load"))
+}
+
 func TestEveryLadleSaysWhatItWouldGive(t *testing.T) {
 	k := equipped()
 	k.Ladles = []batter.Ladle{{ID: "l", Name: "Own", VolumeML: 80}}

@@ -66,7 +66,7 @@ func LoadFor(v batter.Variation, k batter.Kitchen, lineID string, bite, pieces, 
 			case pieces > 0:
 				return x.Mean >= pieces, nil
 			}
-			return w.out.Load.Fraction >= fraction, nil
+			return w.out.Load != nil && w.out.Load.Fraction >= fraction, nil
 		}
 		return false, nil
 	}

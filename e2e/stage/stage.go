@@ -204,7 +204,7 @@ func (p *Page) Click(css string) error {
 	atRest := fmt.Sprintf(`(() => {
 		const e = document.querySelector(%q)
 		if (!e) return false
-		e.scrollIntoView({ block: 'nearest', inline: 'nearest' })
+		e.scrollIntoView({ block: 'center', inline: 'nearest' })
 		const r = e.getBoundingClientRect(), was = window.__rest
 		window.__rest = [r.x, r.y, r.width, r.height].join()
 		const hit = document.elementFromPoint(r.x + r.width / 2, r.y + r.height / 2)

@@ -828,8 +828,12 @@ export interface components {
             cover?: number;
             /** @description Pieces from the first ladle to the last */
             first_to_last: number[];
-            /** @description Chance of 0, 1, 2 and so on pieces */
+            /** @description Chance of so many pieces */
             histogram: number[];
+            /** @description Pieces of the first column */
+            histogram_from: number;
+            /** @description How many counts a column holds */
+            histogram_step: number;
             colour?: string;
         };
         Load: {

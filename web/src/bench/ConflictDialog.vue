@@ -6,7 +6,7 @@ const bench = useBench()
 
 <template>
   <el-dialog
-    :model-value="!!bench.conflict" title="Changed on two tablets" width="560" :close-on-click-modal="false" :close-on-press-escape="false" :show-close="false"
+    :model-value="!!bench.conflict" title="Changed on two tablets" width="min(560px, 96vw)" :close-on-click-modal="false" :close-on-press-escape="false" :show-close="false"
   >
     <p>Another tablet saved “{{ bench.conflict?.current.document.name }}” while it was changed here. Nothing was overwritten. Keep one of the two; the other stays among its earlier states.</p>
     <template #footer>

@@ -20,7 +20,7 @@ const low = computed({
 </script>
 
 <template>
-  <el-dialog v-model="shown" append-to-body title="What stays where the base had it" width="520">
+  <el-dialog v-model="shown" append-to-body title="What stays where the base had it" width="min(520px, 96vw)">
     <el-checkbox-group v-model="held" class="holds" aria-label="What to hold">
       <el-checkbox v-for="h in holds" :key="h.value" :value="h.value"><b>{{ h.label }}</b> <span>{{ h.does }}</span></el-checkbox>
     </el-checkbox-group>

@@ -20,7 +20,7 @@ const rows = computed(() => {
 </script>
 
 <template>
-  <el-dialog v-model="shown" title="What is in it" width="600" append-to-body>
+  <el-dialog v-model="shown" title="What is in it" width="min(600px, 96vw)" append-to-body>
     <dl class="allergens">
       <dt>Contains (EU list)</dt><dd>{{ sheet.allergens_eu.join(', ') || 'none of the list by the usual makes' }}</dd>
       <dt>Contains (US list)</dt><dd>{{ sheet.allergens_us.join(', ') || 'none of the list by the usual makes' }}</dd>

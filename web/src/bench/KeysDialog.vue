@@ -10,7 +10,7 @@ const keys: [string, string][] = [
 </script>
 
 <template>
-  <el-dialog v-model="shown" title="Keys" width="520">
+  <el-dialog v-model="shown" title="Keys" width="min(520px, 96vw)">
     <dl>
       <template v-for="[k, what] in keys" :key="k"><dt><kbd>{{ k }}</kbd></dt><dd>{{ what }}</dd></template>
     </dl>

@@ -6,7 +6,7 @@ defineProps<{ sheet: Worksheet }>()
 </script>
 
 <template>
-  <el-dialog v-model="shown" title="How to mix it" width="640" append-to-body>
+  <el-dialog v-model="shown" title="How to mix it" width="min(640px, 96vw)" append-to-body>
     <ol>
       <li v-for="m in sheet.mixing" :key="m.step">{{ m.text }}</li>
     </ol>

@@ -55,7 +55,7 @@ const tallest = (v: number[]) => Math.max(...v, 1e-9)
 </script>
 
 <template>
-  <el-dialog v-model="shown" title="One portion, and all of them" width="940" append-to-body class="portion-view">
+  <el-dialog v-model="shown" title="One portion, and all of them" width="min(940px, 96vw)" append-to-body class="portion-view">
     <p v-if="trouble" class="trouble" role="alert"><i class="sign high" />{{ trouble }}</p>
     <div class="cols">
       <div>
@@ -80,7 +80,7 @@ const tallest = (v: number[]) => Math.max(...v, 1e-9)
               <svg viewBox="0 0 200 58" role="img" :aria-label="`Portions by number of ${x.label}`">
                 <rect v-for="(v, k) in x.histogram" :key="k" :x="(k * 200) / x.histogram.length + 0.5" :width="Math.max(1, 200 / x.histogram.length - 1)" :y="44 - (42 * v) / tallest(x.histogram)" :height="(42 * v) / tallest(x.histogram)" fill="var(--rim)" />
                 <path d="M0 44.500h200" stroke="var(--ink)" />
-                <text x="0" y="57" font-size="12" fill="var(--ink-2)">0</text><text x="200" y="57" font-size="12" text-anchor="end" fill="var(--ink-2)">{{ x.histogram.length - 1 }}</text>
+                <text x="0" y="57" font-size="12" fill="var(--ink-2)">{{ x.histogram_from }}</text><text x="200" y="57" font-size="12" text-anchor="end" fill="var(--ink-2)">{{ x.histogram_from + x.histogram.length * x.histogram_step - 1 }}</text>
               </svg>
               <figcaption>pieces in a portion</figcaption>
             </figure>
@@ -127,6 +127,7 @@ figcaption { font-size: var(--t-mini); color: var(--ink-2); }
 .share { width: 150px; }
 .many { display: grid; gap: var(--s2); justify-items: start; margin-top: var(--s3); max-width: 340px; }
 .trouble { color: var(--beet); display: flex; gap: var(--s2); align-items: center; padding-bottom: var(--s2); }
-@media (max-width: 900px) { .cols { grid-template-columns: 1fr; } .kinds { max-height: none; } }
+.cols :deep(svg) { max-width: 100%; height: auto; }
+@media (max-width: 900px) { .cols { grid-template-columns: minmax(0, 1fr); } .kinds { max-height: none; } }
 @media (max-width: 560px) { .charts { grid-template-columns: 1fr; } }
 </style>

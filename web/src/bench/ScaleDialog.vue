@@ -33,7 +33,7 @@ async function scale() {
 </script>
 
 <template>
-  <el-dialog v-model="shown" append-to-body title="Scale the batch" width="480">
+  <el-dialog v-model="shown" append-to-body title="Scale the batch" width="min(480px, 96vw)">
     <form @submit.prevent="scale">
       <el-radio-group v-model="by" class="pick" aria-label="Scale by">
         <el-radio-button value="count">portions</el-radio-button><el-radio-button value="flour">flour</el-radio-button><el-radio-button value="left">what is left</el-radio-button>

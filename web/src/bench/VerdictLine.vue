@@ -34,7 +34,7 @@ function whyEnergy() {
     </div>
     <MixDialog v-model="mix" :sheet="sheet" />
     <InsideDialog v-model="inside" :sheet="sheet" @why="whyEnergy" />
-    <el-dialog v-model="cautions" title="Mind" width="560" append-to-body>
+    <el-dialog v-model="cautions" title="Mind" width="min(560px, 96vw)" append-to-body>
       <ul>
         <li v-for="c in sheet.cautions" :key="c.text">{{ c.text }}</li>
         <li v-if="sheet.may_contain.length">May also contain {{ sheet.may_contain.join(', ') }}: some makes do, the pack decides.</li>

@@ -15,7 +15,7 @@ function choose(value: (typeof strategies)[number]['value']) {
 </script>
 
 <template>
-  <el-dialog v-model="shown" append-to-body title="What each way would do" width="760">
+  <el-dialog v-model="shown" append-to-body title="What each way would do" width="min(760px, 96vw)">
     <ul>
       <li v-for="w in ways" :key="w.value" class="well" :class="{ here: w.value === chosen }" :data-way="w.value">
         <div>

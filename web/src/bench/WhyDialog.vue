@@ -15,7 +15,7 @@ const shown = computed({ get: () => !!working.value, set: (v) => { if (!v) bench
 </script>
 
 <template>
-  <el-dialog v-model="shown" :title="title" width="720" class="why">
+  <el-dialog v-model="shown" :title="title" width="min(720px, 96vw)" class="why">
     <template v-if="working">
       <p class="lead">{{ working.text }}</p>
       <table>
