@@ -2,6 +2,7 @@ package e2e_test
 
 import (
 	"fmt"
+	"strings"
 	"testing"
 
 	"github.com/chromedp/chromedp"
@@ -53,6 +54,34 @@ func TestDragTheLoadAndAskTheOtherWayRound(t *testing.T) {
 	c.closed()
 	c.sees(`document.querySelector('.meter').dataset.load === 'within'`)
 	c.sees(same)
+}
+
+func TestHalfTheBowlAndManyKinds(t *testing.T) {
+	c := sits(t, kitchen(t), 1280, 800)
+	c.opens("Carrot, cardamom & walnut")
+	c.press("/")
+	c.sees(`document.activeElement?.closest('.el-autocomplete')`)
+	c.press("raisins")
+	c.sees(`[...document.querySelectorAll('.el-autocomplete-suggestion li')].some(li => li.innerText.includes('Raisins'))`)
+	c.press(kb.Enter)
+	c.sees(`document.querySelector('[data-inclusion=raisins]')`)
+	c.click(".larger")
+	c.sees(`document.querySelectorAll('.portion-view .kind').length === 2`)
+	c.click(".portion-view .many button")
+	c.sees(`document.querySelector('.portion-view .many > span')?.innerText.includes('none of any kind')`)
+	c.click(".portion-view [data-kind=raisins] .share")
+	c.sees(`[...document.querySelectorAll('.el-select-dropdown__item')].some(e => e.innerText.trim() === 'half of them' && e.offsetParent)`)
+	_, err := stage.Ask[bool](c.p, `[...document.querySelectorAll('.el-select-dropdown__item')].find(e => e.innerText.trim() === 'half of them' && e.offsetParent).click() ?? true`)
+	require.NoError(t, err)
+	c.sees(`document.querySelector('.portion-view [data-kind=raisins] .sum').innerText.includes('of the portions that get it')`)
+	c.sees(`!document.querySelector('.portion-view .many > span')`)
+	c.click(".portion-view .el-dialog__headerbtn")
+	c.closed()
+	c.saved()
+	_, doc := c.stored()
+	if got := fmt.Sprint(doc["additions"]); !strings.Contains(got, "share_of_bowl:0.5") {
+		t.Errorf("the share is not kept: %s", got)
+	}
 }
 
 func TestTheKitchenIsUsedOnTheBench(t *testing.T) {

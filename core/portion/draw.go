@@ -15,6 +15,7 @@ type Spot struct {
 type Kind struct {
 	Pieces float64
 	SizeMM float64
+	Among  float64 // share of the portions that get it; 0 means all
 }
 
 const (
@@ -84,9 +85,14 @@ func Simulate(rng *rand.Rand, bowls, n int, share float64, kinds []Kind) Simulat
 	for range bowls {
 		clear(counts)
 		for k, kind := range kinds {
+			among := 1.0
+			if kind.Among > 0 {
+				among = kind.Among
+			}
+			its := int(math.Round(float64(n) * among)) // the first portions, whichever they are
 			for range int(math.Round(kind.Pieces)) {
 				// A piece lies in portion i with the portion's share, else it stays in the bowl.
-				if i := int(rng.Float64() / share); i < n {
+				if i := int(rng.Float64() * among / share); i < its {
 					counts[k*n+i]++
 				}
 			}

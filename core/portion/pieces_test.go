@@ -161,6 +161,9 @@ func TestSimulationAgreesWithTheBinomial(t *testing.T) {
 		sum += h
 	}
 	assert.InDelta(t, 1, sum, 1e-9)
+	half := portion.Simulate(rng, bowls, n, share, []portion.Kind{{Pieces: 90, Among: 0.5}})
+	assert.InDelta(t, 0.5, half.None[0], 0.01, "half of the portions get none of it")
+	assert.InDelta(t, s.Mean[0], half.Mean[0], 0.1, "and the others twice as many")
 	again := portion.Simulate(rand.New(rand.NewPCG(1, 2)), bowls, n, share, kinds)
 	assert.Equal(t, s, again, "the caller's seed decides")
 }

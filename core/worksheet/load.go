@@ -118,7 +118,7 @@ func Simulate(v batter.Variation, k batter.Kitchen, bowls int, seed uint64) (por
 	var kinds []portion.Kind
 	for i, a := range v.Additions {
 		if mass, ok := piecesOf(a.Ingredient); ok && a.Stage.InBowl() {
-			kinds = append(kinds, portion.Kind{Pieces: w.adds[i] / mass, SizeMM: a.Ingredient.Piece.SizeMM})
+			kinds = append(kinds, portion.Kind{Pieces: w.adds[i] / mass, SizeMM: a.Ingredient.Piece.SizeMM, Among: a.ShareOfBowl})
 		}
 	}
 	ml := v.Portion.VolumeML

@@ -42,7 +42,7 @@ async function readTyped() {
     <DoseTrack v-if="line?.dose" :dose="line.dose" :grams="grams" :label="label" @update:grams="emit('change', { amount: $event, unit: 'g' })" />
     <p v-if="line?.dry_to_g" class="chip leaf dry">squeeze or reduce to {{ onStep(line.dry_to_g, step) }} g</p>
     <div v-if="line?.brings" class="chips">
-      <span v-if="line.brings.water_g.toFixed(0) !== '0'" class="chip water"><Icon name="drop" :size="13" />{{ line.brings.water_g.toFixed(0) }} g water</span>
+      <span v-if="line.brings.water_g.toFixed(0) !== '0'" class="chip water"><Icon name="drop" :size="13" />{{ line.brings.water_g < 0 ? `drinks ${(-line.brings.water_g).toFixed(0)} g` : `${line.brings.water_g.toFixed(0)} g water` }}</span>
       <span v-if="line.brings.sugars_g.toFixed(0) !== '0'" class="chip honey"><Icon name="cube" :size="13" />{{ line.brings.sugars_g.toFixed(0) }} g sugar</span>
     </div>
     <template v-if="active">

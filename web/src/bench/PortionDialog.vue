@@ -26,6 +26,9 @@ watch(shown, (open) => {
   }
 })
 
+// What was simulated belongs to the bowl that was there then.
+watch(() => props.sheet, () => (simulated.value = undefined))
+
 /** The program answers what the load has to be. */
 async function ask(line: string, wish: { bite_share?: number; pieces_each?: number }) {
   trouble.value = ''
