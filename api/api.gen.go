@@ -856,6 +856,8 @@ type DoseWord string
 
 // Drawing defines model for Drawing.
 type Drawing struct {
+	// BiteMm Side of one bite
+	BiteMm     float64  `json:"bite_mm"`
 	DrawnShare float64  `json:"drawn_share"`
 	LengthMm   *float64 `json:"length_mm,omitempty"`
 	Pieces     []struct {

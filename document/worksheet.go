@@ -4,6 +4,7 @@ import (
 	"math"
 
 	"upbeatladle/core/food"
+	"upbeatladle/core/portion"
 	"upbeatladle/core/worksheet"
 )
 
@@ -229,6 +230,7 @@ type drawingJSON struct {
 	Seed       uint64     `json:"seed"`
 	WidthMM    num        `json:"width_mm"`
 	LengthMM   *num       `json:"length_mm,omitzero"`
+	BiteMM     num        `json:"bite_mm"`
 	DrawnShare num        `json:"drawn_share"`
 	Pieces     []spotJSON `json:"pieces"`
 }
@@ -357,7 +359,7 @@ func portionOf(w worksheet.Worksheet) portionJSON {
 		}
 	}
 	if d := w.Drawing; d != nil {
-		out.Drawing = &drawingJSON{Seed: d.Seed, WidthMM: num(d.WidthMM), DrawnShare: num(d.Drawn), Pieces: []spotJSON{}}
+		out.Drawing = &drawingJSON{Seed: d.Seed, WidthMM: num(d.WidthMM), BiteMM: num(portion.BiteMM), DrawnShare: num(d.Drawn), Pieces: []spotJSON{}}
 		if d.LengthMM > 0 {
 			out.Drawing.LengthMM = ptr(&d.LengthMM)
 		}

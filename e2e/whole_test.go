@@ -90,6 +90,22 @@ func TestScaleSwapAndUndo(t *testing.T) {
 	c.sees(`document.querySelector('[data-line=milk_whole] .off').innerText.includes('hold back')`)
 }
 
+// "I have 310 g of purée": a number between the steps of the field has to be taken.
+func TestScaleByWhatIsLeft(t *testing.T) {
+	c := sits(t, kitchen(t), 1280, 800)
+	c.click("[aria-label='Scale the batch']")
+	c.sees(`[...document.querySelectorAll('.el-dialog')].some(d => d.innerText.includes('what is left'))`)
+	_, err := stage.Ask[bool](c.p, `[...document.querySelectorAll('.el-dialog label')].find(l => l.innerText.trim() === 'what is left').click() ?? true`)
+	require.NoError(t, err)
+	c.click(".el-dialog .row .el-input-number input")
+	c.sees(`(document.activeElement.select(), true)`)
+	c.do(chromedp.KeyEvent("310"), chromedp.KeyEvent(kb.Tab))
+	c.click(".el-dialog form .go")
+	c.sees(`document.querySelector('[data-addition=beetroot_cooked] .amount').innerText.startsWith('310')`)
+	c.closed()
+	c.agrees("milk_whole")
+}
+
 func TestNameAVersionChangeAndGoBack(t *testing.T) {
 	c := sits(t, kitchen(t), 1280, 800)
 	c.saved()
@@ -118,9 +134,8 @@ func TestNameAVersionChangeAndGoBack(t *testing.T) {
 	c.sees(`document.querySelector('h1').innerText === 'Beetroot & orange, copy'`)
 }
 
-// Dragging a slider repaints the ledger soon after each move. The page drives itself, so that
-// the test's own traffic is not measured. The time is printed, not asserted: it belongs to
-// the machine.
+// Dragging a slider repaints the ledger soon after each move. The page drives itself with
+// events of its own. The time is printed, not asserted: it belongs to the machine.
 func TestDragTime(t *testing.T) {
 	c := sits(t, kitchen(t), 1280, 800)
 	c.saved()
@@ -166,4 +181,38 @@ func TestDragTime(t *testing.T) {
 		return time.Duration(times[int(share*float64(len(times)-1))] * float64(time.Millisecond)).Round(time.Millisecond)
 	}
 	fmt.Printf("drag: %d moves, median %v, 95th percentile %v from move to painted ledger\n", len(times), ms(0.5), ms(0.95))
+}
+
+// The same with real mouse moves sent to the browser: the way of an input event and the
+// test's own traffic are in these figures, and they are higher.
+func TestDragTimeWithRealMoves(t *testing.T) {
+	c := sits(t, kitchen(t), 1280, 800)
+	c.saved()
+	at, err := stage.Ask[[]float64](c.p, `(() => {
+		const b = document.querySelector('[data-addition=beetroot_cooked] .el-slider__button').getBoundingClientRect()
+		window.__times = []
+		let moved = 0
+		addEventListener('mousemove', () => { moved ||= performance.now() }, true)
+		new MutationObserver(() => {
+			if (!moved) return
+			const from = moved
+			moved = 0
+			requestAnimationFrame(() => setTimeout(() => window.__times.push(performance.now() - from)))
+		}).observe(document.querySelector('[aria-label=Ledger]'), { subtree: true, characterData: true, childList: true })
+		return [b.x + b.width / 2, b.y + b.height / 2]
+	})()`)
+	require.NoError(t, err)
+	c.do(chromedp.MouseEvent("mousePressed", at[0], at[1], chromedp.ButtonLeft, chromedp.ClickCount(1)))
+	for i := range 60 {
+		c.do(chromedp.MouseEvent("mouseMoved", at[0]-70+float64((i*37)%120), at[1], chromedp.ButtonLeft))
+		c.sees(fmt.Sprintf("window.__times.length >= %d || document.querySelector('[data-save=saved]')", i*4/5))
+	}
+	c.do(chromedp.MouseEvent("mouseReleased", at[0], at[1], chromedp.ButtonLeft, chromedp.ClickCount(1)))
+	c.saved()
+	times, err := stage.Ask[[]float64](c.p, "window.__times")
+	require.NoError(t, err)
+	require.NotEmpty(t, times)
+	slices.Sort(times)
+	ms := func(share float64) int { return int(times[int(share*float64(len(times)-1))]) }
+	fmt.Printf("drag with real moves: %d repaints, median %d ms, 95th percentile %d ms\n", len(times), ms(0.5), ms(0.95))
 }

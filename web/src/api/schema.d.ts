@@ -854,6 +854,11 @@ export interface components {
             width_mm: number;
             /** Format: double */
             length_mm?: number;
+            /**
+             * Format: double
+             * @description Side of one bite
+             */
+            bite_mm: number;
             /** Format: double */
             drawn_share: number;
             pieces: {

@@ -23,7 +23,7 @@ const slab = computed(() => {
 const spots = computed(() => props.drawing?.pieces ?? [])
 /** The section shows what the cut meets. */
 const cut = computed(() => spots.value.filter((s) => Math.abs(s.y_mm) <= s.size_mm / 2))
-const bite = 25 // mm, the square of one bite, to scale
+const bite = computed(() => props.drawing?.bite_mm ?? 0)
 </script>
 
 <template>

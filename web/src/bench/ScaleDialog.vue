@@ -17,8 +17,9 @@ watch(shown, (open) => {
   if (!open || !bench.sheet) return
   trouble.value = ''
   count.value = bench.sheet.portion.count || 12
-  flour.value = Math.round(bench.sheet.batter.flour_g)
-  line.value ??= bench.shelf[0]?.addition.id ?? lines.value[0]?.id
+  flour.value = Number(bench.sheet.batter.flour_g.toFixed(0))
+  // Another variation may lie on the bench by now, with other lines.
+  if (!lines.value.some((l) => l.id === line.value)) line.value = bench.shelf[0]?.addition.id ?? lines.value[0]?.id
 })
 
 async function scale() {
@@ -34,7 +35,7 @@ async function scale() {
 
 <template>
   <el-dialog v-model="shown" append-to-body title="Scale the batch" width="min(480px, 96vw)">
-    <form @submit.prevent="scale">
+    <form novalidate @submit.prevent="scale">
       <el-radio-group v-model="by" class="pick" aria-label="Scale by">
         <el-radio-button value="count">portions</el-radio-button><el-radio-button value="flour">flour</el-radio-button><el-radio-button value="left">what is left</el-radio-button>
       </el-radio-group>

@@ -104,7 +104,7 @@ async function remove(v: ListItem) {
       </li>
     </ul>
     <p v-else class="empty">No variation yet. Choose a base, name it, and start.</p>
-    <form class="new" @submit.prevent="create">
+    <form class="new" novalidate @submit.prevent="create">
       <h3>A new variation</h3>
       <el-radio-group v-if="bases.length" v-model="baseId" class="bases" aria-label="Base">
         <el-radio v-for="b in bases" :key="b.id" :value="b.id">{{ b.name }} <small>{{ b.verdict }}</small></el-radio>

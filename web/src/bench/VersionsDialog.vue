@@ -61,7 +61,7 @@ function goBack() {
 
 <template>
   <el-dialog v-model="shown" title="Versions" width="min(720px, 96vw)">
-    <form class="name" @submit.prevent="keep">
+    <form class="name" novalidate @submit.prevent="keep">
       <el-input v-model="name" maxlength="200" placeholder="Name what is on the bench now" aria-label="Name of this version" />
       <el-button native-type="submit" class="go">Keep it</el-button>
     </form>

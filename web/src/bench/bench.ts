@@ -299,15 +299,14 @@ export const useBench = defineStore('bench', () => {
     if (active.value === lineId) active.value = additions.value[0]?.id
   }
 
-  /** Steps the addition in hand by its natural step, never below nothing. */
+  /** Steps the addition in hand by the step that the program names, never below nothing. */
   function step(lineId: string, steps: number) {
     const line = sheetLine(lineId)
     if (!line?.dose) return
     const g = doc.value?.additions?.find((a) => a.id === lineId)
     const from = g?.unit === 'g' ? g.amount : line.rounded_from_g
-    const size = line.dose.step_g
-    const next = Math.max(0, Math.round((from + steps * size) / size) * size)
-    changeAddition(lineId, { amount: Number(next.toFixed(6)), unit: 'g' })
+    const next = Math.max(0, from + steps * line.dose.step_g)
+    changeAddition(lineId, { amount: Number(next.toFixed(6)), unit: 'g' }) // six decimals: 0.1 + 0.2 is 0.3
   }
 
   function togglePin(lineId: string) {

@@ -25,8 +25,7 @@ async function save() {
 }
 
 const measures = [
-  { value: 'metric', label: 'metric', what: 'cup 250, spoon 15 and 5 ml' }, { value: 'us', label: 'US', what: 'cup 237, spoon 14.8 and 4.9 ml' },
-  { value: 'imperial', label: 'imperial', what: 'cup 284, spoon 15 and 5 ml' }, { value: 'au', label: 'Australian', what: 'cup 250, spoon 20 and 5 ml' },
+  { value: 'metric', label: 'metric' }, { value: 'us', label: 'US' }, { value: 'imperial', label: 'imperial' }, { value: 'au', label: 'Australian' },
 ] as const
 
 /** What was taken off last can be put back. */
@@ -57,7 +56,7 @@ const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iro
       <el-button class="go" :disabled="!changed || busy" @click="save">Keep it</el-button>
     </header>
     <p v-if="kitchen.trouble" class="panel trouble" role="alert"><i class="sign high" />{{ kitchen.trouble }} <el-button @click="kitchen.load">Try again</el-button></p>
-    <el-form v-if="form" class="grid" label-position="top" @submit.prevent="save">
+    <el-form v-if="form" novalidate class="grid" label-position="top" @submit.prevent="save">
       <div class="column">
       <section class="panel">
         <header><h2>Measures</h2></header>
@@ -65,7 +64,7 @@ const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iro
           <el-form-item label="Name" :error="fault('/name')" class="wide"><el-input v-model="form.name" maxlength="200" /></el-form-item>
           <el-form-item label="Cups and spoons" :error="fault('/measures')" class="wide">
             <el-select v-model="form.measures" aria-label="Cups and spoons">
-              <el-option v-for="m in measures" :key="m.value" :value="m.value" :label="`${m.label}: ${m.what}`" />
+              <el-option v-for="m in measures" :key="m.value" :value="m.value" :label="m.label" />
             </el-select>
           </el-form-item>
           <el-form-item label="One egg, no shell (g)" :error="fault('/egg_g')"><el-input-number v-model="form.egg_g" :min="20" :max="150" aria-label="One egg in grams" /></el-form-item>
