@@ -115,6 +115,15 @@ func TestWhippedWhitesMakeMoreAndLighterPortions(t *testing.T) {
 	assert.Contains(t, airy.Mixing[len(airy.Mixing)-1].Text, "whites in last of all")
 }
 
+func TestABaseOfTheWrongThicknessIsSaid(t *testing.T) {
+	v := hatch()
+	assert.Empty(t, note(work(t, v), "base_out_of_band"))
+	v.Form = batter.Crepe
+	assert.Contains(t, note(work(t, v), "base_out_of_band"), "too thick for a crêpe")
+	v.Form = batter.DropScone
+	assert.Contains(t, note(work(t, v), "base_out_of_band"), "too thin for a drop scone")
+}
+
 func TestStrongFlavouringIsWarned(t *testing.T) {
 	assert.Contains(t, note(work(t, hatch(add("clove", 0.8, batter.StageDry))), "strong"), "takes over")
 	assert.Empty(t, note(work(t, hatch(add("clove", 0.2, batter.StageDry))), "strong"))

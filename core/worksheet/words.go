@@ -102,7 +102,7 @@ func countText(n float64, in *food.Ingredient) string {
 // kinds of the notes that are no warning.
 var kinds = map[string]NoteKind{
 	"not_yet": ToCome, "heavy": Advice, "altitude": Advice, "spoon_left": Advice, "eggs": Advice, "no_liquid": Advice,
-	"flourless": Advice, "grated_cake": Advice, "soda_offer": Advice, "eggs_whole": Advice, "bleed": Advice, "underfull": Advice,
+	"flourless": Advice, "grated_cake": Advice, "soda_offer": Advice, "eggs_whole": Advice, "bleed": Advice, "underfull": Advice, "base_out_of_band": Advice,
 }
 
 func (w *work) note(code, pointer, format string, args ...any) {
@@ -137,6 +137,10 @@ func (w *work) notes() {
 		w.note("grated_cake", "/additions", "There is more in pieces than in batter. Treat it as a grated cake: press a test one together before you weigh out the rest.")
 	case !flow.InModel(t.After):
 		w.note("out_of_range", "", "At %.2f ml of liquid a gram of body this is outside what the thickness figures were made for. Trust the ladle, not the figure.", t.After)
+	}
+	if t.State == Level && t.Band != nil && !t.Band.Contains(t.Base) {
+		w.note("base_out_of_band", "/form", "It pours like the base, but the base itself is too %s for %s: %.2f ml/g, where %.2f to %.2f is usual.",
+			either(t.Base > t.Band.High, "thin", "thick"), formName(w.v.Form, 1), t.Base, t.Band.Low, t.Band.High)
 	}
 	w.structureNotes()
 	w.liftNotes()
