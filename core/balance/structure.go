@@ -141,28 +141,3 @@ func looseWater(in *food.Ingredient) float64 {
 	}
 	return in.Release() * in.Water / 100 * (1 - dryKeeps)
 }
-
-// Dried is an ingredient after water has been pressed or boiled out of it: what it had is in
-// less mass, its body stays, and what keeps its cells releases only what is left to release
-// (docs/maths.md section 3).
-func Dried(in *food.Ingredient, from, to float64) *food.Ingredient {
-	if to >= from || from <= 0 {
-		return in
-	}
-	d := *in
-	k := from / to
-	c := &d.Composition
-	left := in.Water*k - 100*(k-1) // g per 100 g of what remains
-	for _, v := range []*float64{
-		&c.Protein, &c.Fat, &c.Carbohydrate, &c.Ash, &c.Alcohol, &c.Sugars, &c.Sucrose, &c.Glucose, &c.Fructose,
-		&c.Lactose, &c.Maltose, &c.Starch, &c.Fibre, &c.Sodium, &c.Energy, &c.Acid,
-	} {
-		*v *= k
-	}
-	if in.HasCells() && left > 0 {
-		d.ReleaseFraction = math.Max(0, (in.ReleaseFraction*in.Water*k-100*(k-1))/left)
-	}
-	c.Water = left
-	d.Body *= k
-	return &d
-}

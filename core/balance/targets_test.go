@@ -15,6 +15,7 @@ import (
 	"upbeatladle/core/flow"
 	"upbeatladle/core/food"
 	"upbeatladle/core/lift"
+	"upbeatladle/core/prep"
 )
 
 var allHolds = []batter.Hold{
@@ -121,7 +122,7 @@ func TestDryTheAddition(t *testing.T) {
 	require.Len(t, s.DryTo, 2)
 	assert.Less(t, s.DryTo[0], 130.0)
 	assert.Equal(t, 60.0, s.DryTo[1], "nuts are not squeezed")
-	dried := food.Part{Ingredient: balance.Dried(p.Additions[0].Ingredient, 200, s.DryTo[0]), Grams: s.DryTo[0]}
+	dried := food.Part{Ingredient: prep.Evaporated(p.Additions[0].Ingredient, 200, s.DryTo[0]), Grams: s.DryTo[0]}
 	assert.InDelta(t, flow.Of(base(p)).L(), flow.Of(append(base(p), dried, p.Additions[1])).L(), 0.01)
 
 	p = bowl(batter.DryAddition, plainBase, part("prune_puree", 150))
@@ -134,7 +135,7 @@ func TestDryingConservesEverythingButWater(t *testing.T) {
 		groups := []food.Group{food.GroupPuree, food.GroupGrated}
 		a := rapid.SampledFrom(food.Reference().Search("", rapid.SampledFrom(groups).Draw(t, "group"))).Draw(t, "in")
 		to := rapid.Float64Range(100-a.Water*0.9, 100).Draw(t, "to")
-		d := balance.Dried(a, 100, to)
+		d := prep.Evaporated(a, 100, to)
 		raw, dry := food.Whole([]food.Part{{Ingredient: a, Grams: 100}}), food.Whole([]food.Part{{Ingredient: d, Grams: to}})
 		assert.InDelta(t, raw.Water-(100-to), dry.Water, 1e-9)
 		assert.InDelta(t, raw.Sugars, dry.Sugars, 1e-9)

@@ -8,6 +8,7 @@ import (
 	"upbeatladle/core/flow"
 	"upbeatladle/core/food"
 	"upbeatladle/core/measure"
+	"upbeatladle/core/prep"
 )
 
 // Form is what the batter is cooked as.
@@ -117,6 +118,7 @@ type Line struct {
 type Addition struct {
 	Line
 	Stage       Stage
+	Prep        prep.Treatment
 	PlacedEach  float64 // pieces that the cook lays on each portion; 0 when the amount decides
 	ShareOfBowl float64 // share of the bowl that gets the addition; 1 is all of it
 }

@@ -9,6 +9,7 @@ import (
 
 	"upbeatladle/core/food"
 	"upbeatladle/core/measure"
+	"upbeatladle/core/prep"
 )
 
 // Bounds of a variation (docs/formats/variation.md).
@@ -95,7 +96,10 @@ func (v Variation) Check(k Kitchen) Problems {
 	}
 	p = append(p, v.Base.Check(v.Form, k, "/base")...)
 	for i, a := range v.Additions {
-		p.line(fmt.Sprintf("/additions/%d", i), a.Line, k)
+		at := fmt.Sprintf("/additions/%d", i)
+		if g, ok := p.line(at, a.Line, k); ok {
+			p.prepared(at, a, g)
+		}
 	}
 	if ml := v.Portion.VolumeML; bad(ml) || ml < MinPortionML || ml > MaxPortionML {
 		p.Add("/portion/volume_ml", "out_of_range", "A portion must be between %d and %d ml.", MinPortionML, MaxPortionML)
@@ -141,6 +145,23 @@ func (p *Problems) line(at string, l Line, k Kitchen) (float64, bool) {
 		return g, true
 	}
 	return 0, false
+}
+
+// prepared checks that the preparation of an addition can be true.
+func (p *Problems) prepared(at string, a Addition, grams float64) {
+	_, _, _, err := a.Prep.Treated(a.Ingredient, max(grams, 1))
+	var wrong *prep.Problem
+	if !errors.As(err, &wrong) {
+		return
+	}
+	field, ok := map[string]string{
+		"after_g": "/measured/weight_after_g", "weight_before_g": "/measured/weight_before_g", "have_g": "/measured/weight_before_g",
+		"brix": "/measured/brix",
+	}[wrong.Field]
+	if !ok {
+		field = "/prep"
+	}
+	p.Add(at+field, wrong.Code, "%s", wrong.Message)
 }
 
 func unitList() string {

@@ -124,7 +124,26 @@ type Ingredient struct {
 
 	// Where the figures come from.
 	CompositionSource, AcidSource, DensitySource, Notes string
+
+	Price float64 // for 1 kg, in the kitchen's currency; 0 when not known
+	Stock float64 // g that are there; 0 when nobody said
+	Own   *Own    // nil for a row of the reference table
 }
+
+// Own says that figures of an ingredient are the cook's: a tub, an own ingredient, or
+// measured values of a row of the table.
+type Own struct {
+	Name      string      // of the tub or the measurement
+	MadeOn    string      // day, YYYY-MM-DD; empty when not said
+	AgeDays   int         // since then
+	KeepDays  int         // it keeps so long; 0 when it does not spoil or nobody said
+	Table     *Ingredient // the row that it stands for; nil when it is an ingredient of its own
+	Measured  []string    // properties that were measured
+	Estimated []string    // properties that were estimated, not stated
+}
+
+// Stale tells whether a tub is older than it keeps.
+func (o *Own) Stale() bool { return o != nil && o.KeepDays > 0 && o.AgeDays > o.KeepDays }
 
 // IsFlour tells whether the ingredient is flour or starch, which body alone describes.
 func (in *Ingredient) IsFlour() bool { return in.Group == GroupFlour || in.Group == GroupStarch }

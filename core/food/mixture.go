@@ -47,6 +47,36 @@ func (c *Composition) add(o *Composition, f float64) {
 	c.CO2 += f * o.CO2
 }
 
+// Per100 is the composition of 100 g of the mixture; nothing at all when it is empty.
+func (t Total) Per100() Composition {
+	var c Composition
+	if t.Mass > 0 {
+		c.add(&t.Composition, 100/t.Mass)
+	}
+	return c
+}
+
+// Times is the composition with every constituent multiplied by k.
+func (c *Composition) Times(k float64) Composition {
+	var out Composition
+	out.add(c, k)
+	return out
+}
+
+// Plus is the composition with another one added.
+func (c *Composition) Plus(o *Composition) Composition {
+	out := *c
+	out.add(o, 1)
+	return out
+}
+
+// Minus is the composition less another one.
+func (c *Composition) Minus(o *Composition) Composition {
+	out := *c
+	out.add(o, -1)
+	return out
+}
+
 // Whole is the whole account of a mixture: everything in the bowl (docs/maths.md section 2).
 func Whole(parts []Part) Total {
 	var t Total

@@ -7,6 +7,7 @@ import (
 	"errors"
 	"fmt"
 	"io"
+	"maps"
 	"math"
 	"regexp"
 	"slices"
@@ -39,6 +40,24 @@ func (t *Table) ByID(id string) *Ingredient { return t.byID[id] }
 
 // All returns the ingredients in the order of the source; do not change the slice.
 func (t *Table) All() []*Ingredient { return t.rows }
+
+// With returns the table with own ingredients laid over it: one with the id of a row takes
+// its place, the others stand at the end. The table itself stays as it is.
+func (t *Table) With(own []*Ingredient) *Table {
+	if len(own) == 0 {
+		return t
+	}
+	out := &Table{rows: slices.Clone(t.rows), byID: maps.Clone(t.byID)}
+	for _, in := range own {
+		if was := out.byID[in.ID]; was != nil {
+			out.rows[slices.Index(out.rows, was)] = in
+		} else {
+			out.rows = append(out.rows, in)
+		}
+		out.byID[in.ID] = in
+	}
+	return out
+}
 
 // columns that a table must have, in the order of the reference file.
 var columns = []string{

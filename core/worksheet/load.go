@@ -116,7 +116,7 @@ func Simulate(v batter.Variation, k batter.Kitchen, bowls int, seed uint64) (por
 	}
 	pot := w.pot()
 	var kinds []portion.Kind
-	for i, a := range v.Additions {
+	for i, a := range w.v.Additions {
 		if mass, ok := piecesOf(a.Ingredient); ok && a.Stage.InBowl() {
 			kinds = append(kinds, portion.Kind{Pieces: w.adds[i] / mass, SizeMM: a.Ingredient.Piece.SizeMM, Among: a.ShareOfBowl})
 		}

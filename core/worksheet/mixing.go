@@ -4,10 +4,12 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strings"
 
 	"upbeatladle/core/batter"
 	"upbeatladle/core/food"
 	"upbeatladle/core/measure"
+	"upbeatladle/core/prep"
 )
 
 const (
@@ -22,6 +24,9 @@ func (w *work) mixing() {
 	var liquidG float64
 	say := func(l Line) string {
 		g := l.Weigh
+		if l.Prepared != nil {
+			g = measure.Round(l.Prepared.Grams, w.k.ScaleStep)
+		}
 		if l.DryTo != nil {
 			g = *l.DryTo
 		}
@@ -81,6 +86,9 @@ func (w *work) mixing() {
 		step("Warm the %s, steep %s in it for %d min, strain, press what is left, and top up with fresh to %.0f g: leaves and steam keep some.", into, say(l), steepMin, liquidG)
 	}
 	for _, l := range w.out.Lines {
+		if l.Prepared != nil && l.Prepared.Work != nil {
+			step("%s, %s: %s", l.Label, grams(l.Weigh, l.Step), w.prepared(l))
+		}
 		if l.DryTo != nil {
 			how := either(group[l.ID] == food.GroupGrated, "Salt, squeeze and drain", "Reduce")
 			step("%s the %s from %s to %s, and weigh it below 30 °C.", how, lower(l.Label), grams(l.Weigh, l.Step), grams(*l.DryTo, w.k.ScaleStep))
@@ -137,6 +145,17 @@ func (w *work) mixing() {
 	for _, l := range onTop {
 		step("Put %s on each portion as soon as it is poured: %s.", lower(l.Label), w.perPortion(l))
 	}
+}
+
+// prepared says how an addition is prepared and what it should come to.
+func (w *work) prepared(l Line) string {
+	text := strings.Join(l.Prepared.Work.Steps, " ")
+	for _, f := range l.Prepared.Work.Left {
+		if f.Kind == prep.Juice {
+			text += fmt.Sprintf(" About %.0f g of it.", f.Grams)
+		}
+	}
+	return fmt.Sprintf("%s It should come to %s.", text, grams(measure.Round(l.Prepared.Grams, w.k.ScaleStep), w.k.ScaleStep))
 }
 
 func each(lines []Line, say func(Line) string) []string {

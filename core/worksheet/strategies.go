@@ -21,7 +21,7 @@ func (w *work) previews() error {
 	for _, s := range batter.Strategies {
 		other := w
 		if s != w.v.Offset.Strategy {
-			v := w.v
+			v := w.asked
 			v.Offset.Strategy = s
 			other = &work{v: v, k: w.k, preview: true}
 			if err := other.ledger(); err != nil {

@@ -149,6 +149,7 @@ func (w *work) notes() {
 		w.note("spoon_left", "", "Measured by cups and spoons it pours %s than weighed: %.2f against %.2f ml/g. The scale is surer.",
 			either(t.ByMeasure > t.After, "thinner", "thicker"), t.ByMeasure, t.After)
 	}
+	w.pantryNotes()
 	for _, n := range w.v.NotYet {
 		w.note("not_yet", n.Pointer, "Not worked out yet: %s.", n.What)
 	}

@@ -92,7 +92,11 @@ func (w *work) sum(key, text, unit string, per func(*food.Ingredient) float64, t
 		if _, tail, ok := strings.Cut(source, ": "); ok {
 			source = tail
 		}
-		terms = append(terms, Term{fmt.Sprintf("%s, %.4g g", p.Ingredient.Label(), p.Grams), p.Grams * per(p.Ingredient), unit, "table: " + source})
+		source = "table: " + source
+		if own := p.Ingredient.Own; own != nil {
+			source = "yours: " + strings.TrimSpace(own.Name+" "+own.MadeOn)
+		}
+		terms = append(terms, Term{fmt.Sprintf("%s, %.4g g", p.Ingredient.Label(), p.Grams), p.Grams * per(p.Ingredient), unit, source})
 	}
 	w.show("/gauges/"+key, text, append(terms, totals...))
 }

@@ -4,6 +4,7 @@ package worksheet
 
 import (
 	"math"
+	"slices"
 
 	"upbeatladle/core/balance"
 	"upbeatladle/core/batter"
@@ -11,6 +12,7 @@ import (
 	"upbeatladle/core/food"
 	"upbeatladle/core/lift"
 	"upbeatladle/core/measure"
+	"upbeatladle/core/prep"
 )
 
 // State of a ledger line.
@@ -49,7 +51,17 @@ type Line struct {
 	Brings                      *Brings      // of an addition
 	Dose                        *batter.Dose // of an addition
 	DryTo                       *float64     // what an addition is to be dried to
+	Prepared                    *Prepared    // of an addition that is prepared first
+	Treatments                  []prep.Named // preparations that suit an addition
+	Own                         *food.Own    // when the figures are the cook's
 	Colour                      food.Colour
+}
+
+// Prepared is what a preparation makes of an addition: so many grams go into the bowl.
+type Prepared struct {
+	Label string
+	Grams float64
+	Work  *prep.Result // nil when only a reading was taken
 }
 
 // Brings is what an addition gives to the batter between the pieces [g].
@@ -149,6 +161,7 @@ type Worksheet struct {
 	Plate                 *Plate
 	Choices               []Choice   // ladles and scoops
 	Nutrition             *Nutrition // nil when the bowl fills no portion
+	Cost                  *Cost      // nil while nothing has a price
 	Allergens, MayContain []string
 	AllergensEU           []string
 	AllergensUS           []string
@@ -220,12 +233,15 @@ func (b bowl) pieceShare() float64 {
 
 // work carries one calculation.
 type work struct {
-	v                             batter.Variation
+	asked                         batter.Variation // as the cook wrote it
+	v                             batter.Variation // the same with its additions prepared
 	k                             batter.Kitchen
 	base                          []float64   // g of the base lines
 	weigh                         []float64   // g, rounded to the scale
 	spooned                       []float64   // g, as cups and spoons give them
-	adds                          []float64   // g of the additions
+	adds                          []float64   // g of the additions as they go into the bowl
+	raw                           []food.Part // the additions as they are weighed, before their preparation
+	treated                       []*prep.Result
 	made                          []food.Part // the additions in the bowl as they go in: dried, if so asked
 	flour                         float64
 	plain, with, weighed, bySpoon bowl
@@ -262,6 +278,7 @@ func Work(v batter.Variation, k batter.Kitchen) (Worksheet, error) {
 	w.plate()
 	w.choices()
 	w.nutrition()
+	w.cost()
 	w.safety()
 	w.notes()
 	w.verdict()
@@ -300,9 +317,15 @@ func (w *work) measure() {
 			w.flour += g
 		}
 	}
-	for _, a := range w.v.Additions {
+	w.asked, w.v.Additions = w.v, slices.Clone(w.v.Additions)
+	for i := range w.v.Additions {
+		a := &w.v.Additions[i]
 		g, _ := w.k.Grams(a.Line)
-		w.adds = append(w.adds, g)
+		w.raw = append(w.raw, food.Part{Ingredient: a.Ingredient, Grams: g})
+		product, left, done, _ := a.Prep.Treated(a.Ingredient, g)
+		a.Ingredient = product
+		w.adds = append(w.adds, left)
+		w.treated = append(w.treated, done)
 	}
 }
 
@@ -358,7 +381,7 @@ func (w *work) balance() error {
 		w.made = nil
 		for i, a := range p.Additions {
 			to := measure.Round(s.DryTo[i], w.k.ScaleStep)
-			w.made = append(w.made, food.Part{Ingredient: balance.Dried(a.Ingredient, a.Grams, to), Grams: min(to, a.Grams)})
+			w.made = append(w.made, food.Part{Ingredient: prep.Evaporated(a.Ingredient, a.Grams, to), Grams: min(to, a.Grams)})
 		}
 	}
 	return nil
@@ -427,7 +450,7 @@ func (w *work) lines() {
 			ID: l.ID, Ingredient: l.Ingredient.ID, Name: l.Ingredient.Name, Label: l.Ingredient.Label(), Role: l.Role,
 			From: FromBase, Base: &base, ActsLike: &acts, Offset: &offset, Weigh: w.weigh[i],
 			RoundedFrom: w.solution.Grams[i], Step: step, Measure: text, MeasureG: given, State: state,
-			Colour: l.Ingredient.Colour,
+			Colour: l.Ingredient.Colour, Own: l.Ingredient.Own,
 		})
 	}
 	w.weighed = bowlOf(w.parts(w.weigh, true))
@@ -435,19 +458,25 @@ func (w *work) lines() {
 	reference := w.doseReference()
 	inBowl := 0
 	for i, a := range w.v.Additions {
-		g, step := w.adds[i], w.k.Step(a.Line)
-		dose := batter.DoseOf(a.Ingredient, reference, g)
+		whole := a.Line
+		whole.Ingredient = w.raw[i].Ingredient
+		in, g, step := whole.Ingredient, w.raw[i].Grams, w.k.Step(whole)
+		dose := batter.DoseOf(in, reference, g)
 		weigh := measure.Round(g, step)
-		text, given := w.spoons(a.Line, weigh)
+		text, given := w.spoons(whole, weigh)
 		line := Line{
-			ID: a.ID, Ingredient: a.Ingredient.ID, Name: a.Ingredient.Name, Label: a.Ingredient.Label(), Role: a.Role,
+			ID: a.ID, Ingredient: in.ID, Name: in.Name, Label: in.Label(), Role: a.Role,
 			From: FromAddition, Stage: a.Stage, Weigh: weigh, RoundedFrom: g, Step: step,
-			Measure: text, MeasureG: given, State: AsItIs, Dose: &dose, Colour: a.Ingredient.Colour,
+			Measure: text, MeasureG: given, State: AsItIs, Dose: &dose, Colour: in.Colour,
+			Treatments: prep.For(in), Own: in.Own,
+		}
+		if r := w.treated[i]; r != nil {
+			line.Prepared = &Prepared{Label: a.Prep.Label(), Grams: w.adds[i], Work: r}
 		}
 		if a.Stage.InBowl() {
-			released := food.Batter([]food.Part{{Ingredient: a.Ingredient, Grams: g}})
+			released := food.Batter([]food.Part{{Ingredient: a.Ingredient, Grams: w.adds[i]}})
 			line.Brings = &Brings{Water: released.Water, Sugars: released.Sugars}
-			if to := w.made[inBowl].Grams; to < g {
+			if to := w.made[inBowl].Grams; to < w.adds[i] {
 				line.DryTo = &to
 			}
 			inBowl++

@@ -1,0 +1,39 @@
+package worksheet
+
+import "upbeatladle/core/food"
+
+// Cost is what a batch and a portion of it cost, in the kitchen's currency, from the prices
+// that the pantry knows.
+type Cost struct {
+	Batch, Portion float64
+	Missing        []string // what has no price
+}
+
+// cost adds up what is weighed out. Water costs nothing.
+func (w *work) cost() {
+	if w.out.Portion.Count == 0 {
+		return
+	}
+	var c Cost
+	priced := false
+	count := func(in *food.Ingredient, grams float64) {
+		switch {
+		case grams <= 0 || in.ID == "water":
+		case in.Price > 0:
+			priced = true
+			c.Batch += grams / 1000 * in.Price
+		default:
+			c.Missing = append(c.Missing, in.Label())
+		}
+	}
+	for i, l := range w.v.Base.Lines {
+		count(l.Ingredient, w.weigh[i])
+	}
+	for _, p := range w.raw {
+		count(p.Ingredient, p.Grams)
+	}
+	if priced {
+		c.Portion = c.Batch / float64(w.out.Portion.Count)
+		w.out.Cost = &c
+	}
+}

@@ -1,0 +1,25 @@
+package worksheet
+
+import (
+	"fmt"
+
+	"upbeatladle/core/food"
+)
+
+// pantryNotes says what the cook should know of their own tubs: too old, or too little left.
+func (w *work) pantryNotes() {
+	said := func(at string, in *food.Ingredient, need float64) {
+		if in.Own.Stale() {
+			w.note("tub_stale", at, "“%s” is %d days old and keeps %d. Make a fresh one; when in doubt, throw it out.", in.Own.Name, in.Own.AgeDays, in.Own.KeepDays)
+		}
+		if in.Stock > 0 && need > in.Stock+w.k.ScaleStep/2 {
+			w.note("stock_short", at, "There are %s of %s, and this takes %s.", grams(in.Stock, w.k.ScaleStep), lower(in.Label()), grams(need, w.k.ScaleStep))
+		}
+	}
+	for i, l := range w.v.Base.Lines {
+		said(fmt.Sprintf("/base/lines/%d", i), l.Ingredient, w.weigh[i])
+	}
+	for i, p := range w.raw {
+		said(fmt.Sprintf("/additions/%d", i), p.Ingredient, p.Grams)
+	}
+}
