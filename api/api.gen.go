@@ -162,6 +162,36 @@ func (e DoseWord) Valid() bool {
 	}
 }
 
+// Defines values for FlowKind.
+const (
+	FlowKindAdded FlowKind = "added"
+	FlowKindHeld  FlowKind = "held"
+	FlowKindJuice FlowKind = "juice"
+	FlowKindPeel  FlowKind = "peel"
+	FlowKindSteam FlowKind = "steam"
+	FlowKindWater FlowKind = "water"
+)
+
+// Valid indicates whether the value is a known member of the FlowKind enum.
+func (e FlowKind) Valid() bool {
+	switch e {
+	case FlowKindAdded:
+		return true
+	case FlowKindHeld:
+		return true
+	case FlowKindJuice:
+		return true
+	case FlowKindPeel:
+		return true
+	case FlowKindSteam:
+		return true
+	case FlowKindWater:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for Form.
 const (
 	Crepe     Form = "crepe"
@@ -246,6 +276,30 @@ func (e Hold) Valid() bool {
 	case HoldTang:
 		return true
 	case HoldThickness:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for ImportRowAction.
+const (
+	ImportRowActionAdded   ImportRowAction = "added"
+	ImportRowActionChanged ImportRowAction = "changed"
+	ImportRowActionRefused ImportRowAction = "refused"
+	ImportRowActionSame    ImportRowAction = "same"
+)
+
+// Valid indicates whether the value is a known member of the ImportRowAction enum.
+func (e ImportRowAction) Valid() bool {
+	switch e {
+	case ImportRowActionAdded:
+		return true
+	case ImportRowActionChanged:
+		return true
+	case ImportRowActionRefused:
+		return true
+	case ImportRowActionSame:
 		return true
 	default:
 		return false
@@ -423,6 +477,36 @@ func (e OwnKitchenVersion) Valid() bool {
 	}
 }
 
+// Defines values for PantryDocumentFormat.
+const (
+	UpbeatLadlepantryItem PantryDocumentFormat = "upbeat-ladle/pantry-item"
+)
+
+// Valid indicates whether the value is a known member of the PantryDocumentFormat enum.
+func (e PantryDocumentFormat) Valid() bool {
+	switch e {
+	case UpbeatLadlepantryItem:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for PantryDocumentVersion.
+const (
+	PantryDocumentVersionN1 PantryDocumentVersion = 1
+)
+
+// Valid indicates whether the value is a known member of the PantryDocumentVersion enum.
+func (e PantryDocumentVersion) Valid() bool {
+	switch e {
+	case PantryDocumentVersionN1:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for PourWhen.
 const (
 	AfterTheRest PourWhen = "after the rest"
@@ -438,6 +522,120 @@ func (e PourWhen) Valid() bool {
 	case Now:
 		return true
 	case Settled:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for PreparationWishCook.
+const (
+	PreparationWishCookBoil      PreparationWishCook = "boil"
+	PreparationWishCookBoilWhole PreparationWishCook = "boil_whole"
+	PreparationWishCookRaw       PreparationWishCook = "raw"
+	PreparationWishCookRoast     PreparationWishCook = "roast"
+	PreparationWishCookSteam     PreparationWishCook = "steam"
+	PreparationWishCookStew      PreparationWishCook = "stew"
+)
+
+// Valid indicates whether the value is a known member of the PreparationWishCook enum.
+func (e PreparationWishCook) Valid() bool {
+	switch e {
+	case PreparationWishCookBoil:
+		return true
+	case PreparationWishCookBoilWhole:
+		return true
+	case PreparationWishCookRaw:
+		return true
+	case PreparationWishCookRoast:
+		return true
+	case PreparationWishCookSteam:
+		return true
+	case PreparationWishCookStew:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for PreparationWishRipeness.
+const (
+	Firm     PreparationWishRipeness = "firm"
+	Ripe     PreparationWishRipeness = "ripe"
+	VeryRipe PreparationWishRipeness = "very_ripe"
+)
+
+// Valid indicates whether the value is a known member of the PreparationWishRipeness enum.
+func (e PreparationWishRipeness) Valid() bool {
+	switch e {
+	case Firm:
+		return true
+	case Ripe:
+		return true
+	case VeryRipe:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for ScaleStateLink.
+const (
+	Connecting ScaleStateLink = "connecting"
+	Live       ScaleStateLink = "live"
+	Nonsense   ScaleStateLink = "nonsense"
+	Silent     ScaleStateLink = "silent"
+)
+
+// Valid indicates whether the value is a known member of the ScaleStateLink enum.
+func (e ScaleStateLink) Valid() bool {
+	switch e {
+	case Connecting:
+		return true
+	case Live:
+		return true
+	case Nonsense:
+		return true
+	case Silent:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for SliceKind.
+const (
+	SliceKindAlcohol      SliceKind = "alcohol"
+	SliceKindAsh          SliceKind = "ash"
+	SliceKindCarbohydrate SliceKind = "carbohydrate"
+	SliceKindFat          SliceKind = "fat"
+	SliceKindFibre        SliceKind = "fibre"
+	SliceKindProtein      SliceKind = "protein"
+	SliceKindStarch       SliceKind = "starch"
+	SliceKindSugars       SliceKind = "sugars"
+	SliceKindWater        SliceKind = "water"
+)
+
+// Valid indicates whether the value is a known member of the SliceKind enum.
+func (e SliceKind) Valid() bool {
+	switch e {
+	case SliceKindAlcohol:
+		return true
+	case SliceKindAsh:
+		return true
+	case SliceKindCarbohydrate:
+		return true
+	case SliceKindFat:
+		return true
+	case SliceKindFibre:
+		return true
+	case SliceKindProtein:
+		return true
+	case SliceKindStarch:
+		return true
+	case SliceKindSugars:
+		return true
+	case SliceKindWater:
 		return true
 	default:
 		return false
@@ -546,6 +744,24 @@ func (e Unit) Valid() bool {
 	case Tbsp:
 		return true
 	case Tsp:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for UsedInKind.
+const (
+	UsedInKindBase      UsedInKind = "base"
+	UsedInKindVariation UsedInKind = "variation"
+)
+
+// Valid indicates whether the value is a known member of the UsedInKind enum.
+func (e UsedInKind) Valid() bool {
+	switch e {
+	case UsedInKindBase:
+		return true
+	case UsedInKindVariation:
 		return true
 	default:
 		return false
@@ -792,6 +1008,20 @@ type Brings struct {
 	WaterG  float64 `json:"water_g"`
 }
 
+// BrixReading defines model for BrixReading.
+type BrixReading struct {
+	// Brix At 20 °C
+	Brix    float64 `json:"brix"`
+	SampleC float64 `json:"sample_c"`
+	Shown   float64 `json:"shown"`
+}
+
+// BrixSample defines model for BrixSample.
+type BrixSample struct {
+	Brix    float64 `json:"brix"`
+	SampleC float64 `json:"sample_c"`
+}
+
 // Calibration defines model for Calibration.
 type Calibration struct {
 	B float64 `json:"b"`
@@ -802,6 +1032,15 @@ type Calibration struct {
 type Caution struct {
 	Code string `json:"code"`
 	Text string `json:"text"`
+}
+
+// Choice defines model for Choice.
+type Choice struct {
+	Id    string `json:"id"`
+	Label string `json:"label"`
+
+	// Usual The usual way for it
+	Usual *string `json:"usual,omitempty"`
 }
 
 // ComparedGauge defines model for ComparedGauge.
@@ -839,6 +1078,16 @@ type Comparison struct {
 type ComparisonWish struct {
 	After  Variation `json:"after"`
 	Before Variation `json:"before"`
+}
+
+// Cost defines model for Cost.
+type Cost struct {
+	// Batch In the kitchen's currency
+	Batch float64 `json:"batch"`
+
+	// Missing What has no price
+	Missing []string `json:"missing"`
+	Portion float64  `json:"portion"`
 }
 
 // Dose The track of an addition for this batch
@@ -879,6 +1128,18 @@ type FieldError struct {
 	// Pointer JSON Pointer to the field
 	Pointer string `json:"pointer"`
 }
+
+// Flow defines model for Flow.
+type Flow struct {
+	Grams float64     `json:"grams"`
+	Item  *PantryItem `json:"item,omitempty"`
+	Kind  FlowKind    `json:"kind"`
+	Name  string      `json:"name"`
+	Parts MassParts   `json:"parts"`
+}
+
+// FlowKind defines model for Flow.Kind.
+type FlowKind string
 
 // Form defines model for Form.
 type Form string
@@ -936,6 +1197,30 @@ type Griddle struct {
 // Hold defines model for Hold.
 type Hold string
 
+// ImportReport defines model for ImportReport.
+type ImportReport struct {
+	Added   int `json:"added"`
+	Changed int `json:"changed"`
+	Refused int `json:"refused"`
+
+	// Rows All but those that say the same
+	Rows  []ImportRow `json:"rows"`
+	Same  int         `json:"same"`
+	Saved bool        `json:"saved"`
+}
+
+// ImportRow defines model for ImportRow.
+type ImportRow struct {
+	Action  ImportRowAction `json:"action"`
+	Id      string          `json:"id"`
+	Line    int             `json:"line"`
+	Message *string         `json:"message,omitempty"`
+	Name    string          `json:"name"`
+}
+
+// ImportRowAction defines model for ImportRow.Action.
+type ImportRowAction string
+
 // Inclusion What the pieces of one addition do in a portion
 type Inclusion struct {
 	BiteShare   float64  `json:"bite_share"`
@@ -981,17 +1266,41 @@ type Ingredient struct {
 	Colour    *string  `json:"colour,omitempty"`
 
 	// Dose The track of an addition for this batch
-	Dose  Dose    `json:"dose"`
-	Group string  `json:"group"`
-	Id    string  `json:"id"`
-	Label string  `json:"label"`
-	Name  string  `json:"name"`
-	Role  string  `json:"role"`
-	StepG float64 `json:"step_g"`
+	Dose    Dose        `json:"dose"`
+	Group   string      `json:"group"`
+	Id      string      `json:"id"`
+	Label   string      `json:"label"`
+	Name    string      `json:"name"`
+	Own     *OwnFigures `json:"own,omitempty"`
+	Role    string      `json:"role"`
+	StepG   float64     `json:"step_g"`
+	SugarsG float64     `json:"sugars_g"`
 
 	// Units Units that fit the ingredient
-	Units      []Unit `json:"units"`
-	UsualStage Stage  `json:"usual_stage"`
+	Units      []Unit  `json:"units"`
+	UsualStage Stage   `json:"usual_stage"`
+	WaterG     float64 `json:"water_g"`
+}
+
+// IngredientDetail defines model for IngredientDetail.
+type IngredientDetail struct {
+	Cautions   []string      `json:"cautions"`
+	DoseText   *string       `json:"dose_text,omitempty"`
+	Facts      []ShownFigure `json:"facts"`
+	Ingredient Ingredient    `json:"ingredient"`
+	MayContain []string      `json:"may_contain"`
+	Notes      *string       `json:"notes,omitempty"`
+
+	// Overrides Pantry items that stand for it
+	Overrides []string `json:"overrides"`
+
+	// Prepares Preparations that suit it
+	Prepares []string `json:"prepares"`
+
+	// Slices What 100 g consist of
+	Slices []Slice  `json:"slices"`
+	Source string   `json:"source"`
+	UsedIn []UsedIn `json:"used_in"`
 }
 
 // IngredientList defines model for IngredientList.
@@ -1021,6 +1330,24 @@ type Kitchen struct {
 	Measures      *Measures    `json:"measures,omitempty"`
 	RestMin       *float64     `json:"rest_min,omitempty"`
 	ScaleStepG    *float64     `json:"scale_step_g,omitempty"`
+}
+
+// LabelWish defines model for LabelWish.
+type LabelWish struct {
+	Allergens *[]string `json:"allergens,omitempty"`
+
+	// CarbohydrateG As on a European pack, without fibre
+	CarbohydrateG *float64 `json:"carbohydrate_g,omitempty"`
+	EnergyKcal    *float64 `json:"energy_kcal,omitempty"`
+	FatG          *float64 `json:"fat_g,omitempty"`
+	FibreG        *float64 `json:"fibre_g,omitempty"`
+
+	// Like What it is most like
+	Like     string   `json:"like"`
+	Name     string   `json:"name"`
+	ProteinG *float64 `json:"protein_g,omitempty"`
+	SaltG    *float64 `json:"salt_g,omitempty"`
+	SugarsG  *float64 `json:"sugars_g,omitempty"`
 }
 
 // Ladle defines model for Ladle.
@@ -1093,12 +1420,32 @@ type LoadWish struct {
 	VolumeFraction *float64  `json:"volume_fraction,omitempty"`
 }
 
+// MassParts defines model for MassParts.
+type MassParts struct {
+	FatG    float64 `json:"fat_g"`
+	OtherG  float64 `json:"other_g"`
+	SaltG   float64 `json:"salt_g"`
+	SugarsG float64 `json:"sugars_g"`
+	WaterG  float64 `json:"water_g"`
+}
+
 // Measured defines model for Measured.
 type Measured struct {
 	Brix          *float64 `json:"brix,omitempty"`
 	SizeMm        *float64 `json:"size_mm,omitempty"`
 	WeightAfterG  *float64 `json:"weight_after_g,omitempty"`
 	WeightBeforeG *float64 `json:"weight_before_g,omitempty"`
+}
+
+// MeasurementWish defines model for MeasurementWish.
+type MeasurementWish struct {
+	Brix       *float64 `json:"brix,omitempty"`
+	CupG       *float64 `json:"cup_g,omitempty"`
+	CupMl      *float64 `json:"cup_ml,omitempty"`
+	Ingredient string   `json:"ingredient"`
+	Pieces     *float64 `json:"pieces,omitempty"`
+	PiecesG    *float64 `json:"pieces_g,omitempty"`
+	SampleC    *float64 `json:"sample_c,omitempty"`
 }
 
 // Measures defines model for Measures.
@@ -1149,9 +1496,29 @@ type Offset struct {
 // OffsetSugarBy defines model for Offset.SugarBy.
 type OffsetSugarBy string
 
+// OwnFigures defines model for OwnFigures.
+type OwnFigures struct {
+	AgeDays   int      `json:"age_days"`
+	Estimated []string `json:"estimated"`
+
+	// Ingredient Id under which variations use it
+	Ingredient    string         `json:"ingredient"`
+	KeepsDays     *int           `json:"keeps_days,omitempty"`
+	MadeOn        *string        `json:"made_on,omitempty"`
+	Measured      []string       `json:"measured"`
+	Name          string         `json:"name"`
+	Shows         *[]ShownFigure `json:"shows,omitempty"`
+	Stale         bool           `json:"stale"`
+	StandsFor     *string        `json:"stands_for,omitempty"`
+	StandsForName *string        `json:"stands_for_name,omitempty"`
+}
+
 // OwnKitchen defines model for OwnKitchen.
 type OwnKitchen struct {
-	AltitudeM     *float64          `json:"altitude_m,omitempty"`
+	AltitudeM *float64 `json:"altitude_m,omitempty"`
+
+	// Currency Sign or letters before a price
+	Currency      *string           `json:"currency,omitempty"`
 	EggG          *float64          `json:"egg_g,omitempty"`
 	Format        OwnKitchenFormat  `json:"format"`
 	Griddles      *[]Griddle        `json:"griddles,omitempty"`
@@ -1175,47 +1542,167 @@ type OwnKitchenUnits string
 // OwnKitchenVersion defines model for OwnKitchen.Version.
 type OwnKitchenVersion int
 
-// PantryItem defines model for PantryItem.
-type PantryItem struct {
-	AcidMeq            *float64  `json:"acid_meq,omitempty"`
-	AlcoholG           *float64  `json:"alcohol_g,omitempty"`
-	Allergens          *[]string `json:"allergens,omitempty"`
-	AshG               *float64  `json:"ash_g,omitempty"`
-	Body               *float64  `json:"body,omitempty"`
-	CarbohydrateG      *float64  `json:"carbohydrate_g,omitempty"`
-	Caution            *string   `json:"caution,omitempty"`
-	Co2Pct             *float64  `json:"co2_pct,omitempty"`
-	ColourHex          *string   `json:"colour_hex,omitempty"`
-	DensityGPerMl      *float64  `json:"density_g_per_ml,omitempty"`
-	EnergyKcal         *float64  `json:"energy_kcal,omitempty"`
-	FatG               *float64  `json:"fat_g,omitempty"`
-	FibreG             *float64  `json:"fibre_g,omitempty"`
-	FructoseG          *float64  `json:"fructose_g,omitempty"`
-	GlucoseG           *float64  `json:"glucose_g,omitempty"`
-	Group              string    `json:"group"`
-	HydrationMin       *float64  `json:"hydration_min,omitempty"`
-	Id                 string    `json:"id"`
-	LactoseG           *float64  `json:"lactose_g,omitempty"`
-	MadeOn             *string   `json:"made_on,omitempty"`
-	MaltoseG           *float64  `json:"maltose_g,omitempty"`
-	MayContain         *[]string `json:"may_contain,omitempty"`
-	Measured           *bool     `json:"measured,omitempty"`
+// PantryConflict defines model for PantryConflict.
+type PantryConflict struct {
+	Current SavedPantryItem `json:"current"`
+	Detail  string          `json:"detail"`
+	Errors  *[]FieldError   `json:"errors,omitempty"`
+	Status  int             `json:"status"`
+	Title   string          `json:"title"`
+	Type    string          `json:"type"`
+	Yours   PantryDocument  `json:"yours"`
+}
+
+// PantryDocument defines model for PantryDocument.
+type PantryDocument struct {
+	AcidMeq              *float64  `json:"acid_meq,omitempty"`
+	AlcoholG             *float64  `json:"alcohol_g,omitempty"`
+	Allergens            *[]string `json:"allergens,omitempty"`
+	AshG                 *float64  `json:"ash_g,omitempty"`
+	Body                 *float64  `json:"body,omitempty"`
+	CarbohydrateG        *float64  `json:"carbohydrate_g,omitempty"`
+	Caution              *string   `json:"caution,omitempty"`
+	Co2Pct               *float64  `json:"co2_pct,omitempty"`
+	ColourHex            *string   `json:"colour_hex,omitempty"`
+	ColourStrength       *float64  `json:"colour_strength,omitempty"`
+	CompositionSource    *string   `json:"composition_source,omitempty"`
+	DensityGPerMl        *float64  `json:"density_g_per_ml,omitempty"`
+	DensityScoopedGPerMl *float64  `json:"density_scooped_g_per_ml,omitempty"`
+	DensitySiftedGPerMl  *float64  `json:"density_sifted_g_per_ml,omitempty"`
+	EnergyKcal           *float64  `json:"energy_kcal,omitempty"`
+
+	// Estimated What was estimated
+	Estimated    *[]string            `json:"estimated,omitempty"`
+	FatG         *float64             `json:"fat_g,omitempty"`
+	FibreG       *float64             `json:"fibre_g,omitempty"`
+	Format       PantryDocumentFormat `json:"format"`
+	FructoseG    *float64             `json:"fructose_g,omitempty"`
+	GlucoseG     *float64             `json:"glucose_g,omitempty"`
+	Group        *string              `json:"group,omitempty"`
+	HydrationMin *float64             `json:"hydration_min,omitempty"`
+	Id           *string              `json:"id,omitempty"`
+	KeepsDays    *float64             `json:"keeps_days,omitempty"`
+	LactoseG     *float64             `json:"lactose_g,omitempty"`
+
+	// MadeOn Day, year-month-day
+	MadeOn     *string   `json:"made_on,omitempty"`
+	MaltoseG   *float64  `json:"maltose_g,omitempty"`
+	MayContain *[]string `json:"may_contain,omitempty"`
+	Measured   *bool     `json:"measured,omitempty"`
+
+	// MeasuredWhat What was measured
+	MeasuredWhat       *[]string `json:"measured_what,omitempty"`
 	Name               string    `json:"name"`
+	Notes              *string   `json:"notes,omitempty"`
 	PieceDensityGPerMl *float64  `json:"piece_density_g_per_ml,omitempty"`
 	PieceMassG         *float64  `json:"piece_mass_g,omitempty"`
 	PieceSizeMm        *float64  `json:"piece_size_mm,omitempty"`
+	PricePerKg         *float64  `json:"price_per_kg,omitempty"`
 	ProteinG           *float64  `json:"protein_g,omitempty"`
 	RefusePct          *float64  `json:"refuse_pct,omitempty"`
 	ReleaseFraction    *float64  `json:"release_fraction,omitempty"`
-	Role               string    `json:"role"`
+	Role               *string   `json:"role,omitempty"`
 	SodiumMg           *float64  `json:"sodium_mg,omitempty"`
-	StarchG            *float64  `json:"starch_g,omitempty"`
-	SucroseG           *float64  `json:"sucrose_g,omitempty"`
-	SugarsG            *float64  `json:"sugars_g,omitempty"`
-	UnitG              *float64  `json:"unit_g,omitempty"`
-	UnitName           *string   `json:"unit_name,omitempty"`
-	UptakeGPerG        *float64  `json:"uptake_g_per_g,omitempty"`
-	WaterG             *float64  `json:"water_g,omitempty"`
+
+	// StandsFor Id of the row of the table whose place it takes
+	StandsFor       *string               `json:"stands_for,omitempty"`
+	StarchG         *float64              `json:"starch_g,omitempty"`
+	StockG          *float64              `json:"stock_g,omitempty"`
+	SucroseG        *float64              `json:"sucrose_g,omitempty"`
+	SugarsG         *float64              `json:"sugars_g,omitempty"`
+	TintPhSensitive *bool                 `json:"tint_ph_sensitive,omitempty"`
+	TypicalDoseHigh *float64              `json:"typical_dose_high,omitempty"`
+	TypicalDoseLow  *float64              `json:"typical_dose_low,omitempty"`
+	UnitG           *float64              `json:"unit_g,omitempty"`
+	UnitName        *string               `json:"unit_name,omitempty"`
+	UptakeGPerG     *float64              `json:"uptake_g_per_g,omitempty"`
+	Version         PantryDocumentVersion `json:"version"`
+	WaterG          *float64              `json:"water_g,omitempty"`
+}
+
+// PantryDocumentFormat defines model for PantryDocument.Format.
+type PantryDocumentFormat string
+
+// PantryDocumentVersion defines model for PantryDocument.Version.
+type PantryDocumentVersion int
+
+// PantryItem defines model for PantryItem.
+type PantryItem struct {
+	AcidMeq              *float64  `json:"acid_meq,omitempty"`
+	AlcoholG             *float64  `json:"alcohol_g,omitempty"`
+	Allergens            *[]string `json:"allergens,omitempty"`
+	AshG                 *float64  `json:"ash_g,omitempty"`
+	Body                 *float64  `json:"body,omitempty"`
+	CarbohydrateG        *float64  `json:"carbohydrate_g,omitempty"`
+	Caution              *string   `json:"caution,omitempty"`
+	Co2Pct               *float64  `json:"co2_pct,omitempty"`
+	ColourHex            *string   `json:"colour_hex,omitempty"`
+	ColourStrength       *float64  `json:"colour_strength,omitempty"`
+	CompositionSource    *string   `json:"composition_source,omitempty"`
+	DensityGPerMl        *float64  `json:"density_g_per_ml,omitempty"`
+	DensityScoopedGPerMl *float64  `json:"density_scooped_g_per_ml,omitempty"`
+	DensitySiftedGPerMl  *float64  `json:"density_sifted_g_per_ml,omitempty"`
+	EnergyKcal           *float64  `json:"energy_kcal,omitempty"`
+
+	// Estimated What was estimated
+	Estimated    *[]string `json:"estimated,omitempty"`
+	FatG         *float64  `json:"fat_g,omitempty"`
+	FibreG       *float64  `json:"fibre_g,omitempty"`
+	FructoseG    *float64  `json:"fructose_g,omitempty"`
+	GlucoseG     *float64  `json:"glucose_g,omitempty"`
+	Group        *string   `json:"group,omitempty"`
+	HydrationMin *float64  `json:"hydration_min,omitempty"`
+	Id           string    `json:"id"`
+	KeepsDays    *float64  `json:"keeps_days,omitempty"`
+	LactoseG     *float64  `json:"lactose_g,omitempty"`
+
+	// MadeOn Day, year-month-day
+	MadeOn     *string   `json:"made_on,omitempty"`
+	MaltoseG   *float64  `json:"maltose_g,omitempty"`
+	MayContain *[]string `json:"may_contain,omitempty"`
+	Measured   *bool     `json:"measured,omitempty"`
+
+	// MeasuredWhat What was measured
+	MeasuredWhat       *[]string `json:"measured_what,omitempty"`
+	Name               string    `json:"name"`
+	Notes              *string   `json:"notes,omitempty"`
+	PieceDensityGPerMl *float64  `json:"piece_density_g_per_ml,omitempty"`
+	PieceMassG         *float64  `json:"piece_mass_g,omitempty"`
+	PieceSizeMm        *float64  `json:"piece_size_mm,omitempty"`
+	PricePerKg         *float64  `json:"price_per_kg,omitempty"`
+	ProteinG           *float64  `json:"protein_g,omitempty"`
+	RefusePct          *float64  `json:"refuse_pct,omitempty"`
+	ReleaseFraction    *float64  `json:"release_fraction,omitempty"`
+	Role               *string   `json:"role,omitempty"`
+	SodiumMg           *float64  `json:"sodium_mg,omitempty"`
+
+	// StandsFor Id of the row of the table whose place it takes
+	StandsFor       *string  `json:"stands_for,omitempty"`
+	StarchG         *float64 `json:"starch_g,omitempty"`
+	StockG          *float64 `json:"stock_g,omitempty"`
+	SucroseG        *float64 `json:"sucrose_g,omitempty"`
+	SugarsG         *float64 `json:"sugars_g,omitempty"`
+	TintPhSensitive *bool    `json:"tint_ph_sensitive,omitempty"`
+	TypicalDoseHigh *float64 `json:"typical_dose_high,omitempty"`
+	TypicalDoseLow  *float64 `json:"typical_dose_low,omitempty"`
+	UnitG           *float64 `json:"unit_g,omitempty"`
+	UnitName        *string  `json:"unit_name,omitempty"`
+	UptakeGPerG     *float64 `json:"uptake_g_per_g,omitempty"`
+	WaterG          *float64 `json:"water_g,omitempty"`
+}
+
+// PantryList defines model for PantryList.
+type PantryList struct {
+	Items []PantryListItem `json:"items"`
+}
+
+// PantryListItem defines model for PantryListItem.
+type PantryListItem struct {
+	Id        string     `json:"id"`
+	Item      PantryItem `json:"item"`
+	Own       OwnFigures `json:"own"`
+	Revision  int64      `json:"revision"`
+	UpdatedAt time.Time  `json:"updated_at"`
 }
 
 // Picture One portion in small
@@ -1286,6 +1773,90 @@ type Pour struct {
 // PourWhen defines model for Pour.When.
 type PourWhen string
 
+// Preparation defines model for Preparation.
+type Preparation struct {
+	Added   []Flow    `json:"added"`
+	Before  MassParts `json:"before"`
+	BeforeG float64   `json:"before_g"`
+
+	// Brix What it should read at 20 °C
+	Brix      *float64      `json:"brix,omitempty"`
+	Item      PantryItem    `json:"item"`
+	KeepsDays int           `json:"keeps_days"`
+	Left      []Flow        `json:"left"`
+	Measured  []string      `json:"measured"`
+	Product   MassParts     `json:"product"`
+	ProductG  float64       `json:"product_g"`
+	Shows     []ShownFigure `json:"shows"`
+	StandIn   *StandIn      `json:"stand_in,omitempty"`
+	Steps     []string      `json:"steps"`
+
+	// UsualG What it usually comes to
+	UsualG float64 `json:"usual_g"`
+}
+
+// PreparationBench defines model for PreparationBench.
+type PreparationBench struct {
+	Asks   []string `json:"asks"`
+	From   []Choice `json:"from"`
+	Method string   `json:"method"`
+	Says   string   `json:"says"`
+	Title  string   `json:"title"`
+	With   []Choice `json:"with"`
+}
+
+// PreparationList defines model for PreparationList.
+type PreparationList struct {
+	Items []PreparationBench `json:"items"`
+}
+
+// PreparationWish defines model for PreparationWish.
+type PreparationWish struct {
+	AfterG *float64 `json:"after_g,omitempty"`
+
+	// AsBought The weight is with peel, stones and core
+	AsBought  *bool                    `json:"as_bought,omitempty"`
+	Brix      *float64                 `json:"brix,omitempty"`
+	Cook      *PreparationWishCook     `json:"cook,omitempty"`
+	Count     *float64                 `json:"count,omitempty"`
+	From      string                   `json:"from"`
+	HaveG     *float64                 `json:"have_g,omitempty"`
+	LeavesG   *float64                 `json:"leaves_g,omitempty"`
+	Method    string                   `json:"method"`
+	Minutes   *float64                 `json:"minutes,omitempty"`
+	Pressed   *bool                    `json:"pressed,omitempty"`
+	RefusePct *float64                 `json:"refuse_pct,omitempty"`
+	Ripeness  *PreparationWishRipeness `json:"ripeness,omitempty"`
+	Salt      *bool                    `json:"salt,omitempty"`
+	SaltG     *float64                 `json:"salt_g,omitempty"`
+
+	// SampleC Temperature of the sample when the reading is not corrected to 20 °C yet
+	SampleC    *float64 `json:"sample_c,omitempty"`
+	TargetBrix *float64 `json:"target_brix,omitempty"`
+	TargetG    *float64 `json:"target_g,omitempty"`
+	TargetMl   *float64 `json:"target_ml,omitempty"`
+	TopUp      *bool    `json:"top_up,omitempty"`
+	WantG      *float64 `json:"want_g,omitempty"`
+	With       *string  `json:"with,omitempty"`
+	WithG      *float64 `json:"with_g,omitempty"`
+}
+
+// PreparationWishCook defines model for PreparationWish.Cook.
+type PreparationWishCook string
+
+// PreparationWishRipeness defines model for PreparationWish.Ripeness.
+type PreparationWishRipeness string
+
+// Prepared defines model for Prepared.
+type Prepared struct {
+	// Grams What goes into the bowl
+	Grams float64 `json:"grams"`
+
+	// KeptG Juice that is kept
+	KeptG float64 `json:"kept_g"`
+	Label string  `json:"label"`
+}
+
 // Problem defines model for Problem.
 type Problem struct {
 	Detail string        `json:"detail"`
@@ -1309,6 +1880,14 @@ type SavedKitchen struct {
 	Revision int64      `json:"revision"`
 }
 
+// SavedPantryItem defines model for SavedPantryItem.
+type SavedPantryItem struct {
+	Document  PantryDocument `json:"document"`
+	Id        string         `json:"id"`
+	Revision  int64          `json:"revision"`
+	UpdatedAt time.Time      `json:"updated_at"`
+}
+
 // SavedVariation defines model for SavedVariation.
 type SavedVariation struct {
 	Document  Variation `json:"document"`
@@ -1316,6 +1895,30 @@ type SavedVariation struct {
 	Revision  int64     `json:"revision"`
 	UpdatedAt time.Time `json:"updated_at"`
 }
+
+// ScaleLoad defines model for ScaleLoad.
+type ScaleLoad struct {
+	Grams float64 `json:"grams"`
+}
+
+// ScaleState defines model for ScaleState.
+type ScaleState struct {
+	// AgeS Its age
+	AgeS *float64 `json:"age_s,omitempty"`
+
+	// Grams The last reading; left out before the first
+	Grams *float64       `json:"grams,omitempty"`
+	Link  ScaleStateLink `json:"link"`
+	Over  bool           `json:"over"`
+
+	// Says What the cook is told when the link is not live
+	Says      string `json:"says"`
+	Simulated bool   `json:"simulated"`
+	Steady    bool   `json:"steady"`
+}
+
+// ScaleStateLink defines model for ScaleState.Link.
+type ScaleStateLink string
 
 // ScaleWish One of count, flour_g, or line with amount_g
 type ScaleWish struct {
@@ -1347,6 +1950,17 @@ type School struct {
 	RestMin *float64 `json:"rest_min,omitempty"`
 }
 
+// ShownFigure defines model for ShownFigure.
+type ShownFigure struct {
+	Decimals int    `json:"decimals"`
+	Name     string `json:"name"`
+
+	// Table The table's value
+	Table *float64 `json:"table,omitempty"`
+	Unit  string   `json:"unit"`
+	Value float64  `json:"value"`
+}
+
 // Simulation defines model for Simulation.
 type Simulation struct {
 	AnyNone   float64   `json:"any_none"`
@@ -1361,8 +1975,27 @@ type SimulationWish struct {
 	Variation Variation `json:"variation"`
 }
 
+// Slice defines model for Slice.
+type Slice struct {
+	Grams float64   `json:"grams"`
+	Kind  SliceKind `json:"kind"`
+	Name  string    `json:"name"`
+
+	// Table The table's value where it was measured
+	Table *float64 `json:"table,omitempty"`
+}
+
+// SliceKind defines model for Slice.Kind.
+type SliceKind string
+
 // Stage defines model for Stage.
 type Stage string
+
+// StandIn defines model for StandIn.
+type StandIn struct {
+	Id   string `json:"id"`
+	Name string `json:"name"`
+}
 
 // Strategy defines model for Strategy.
 type Strategy string
@@ -1409,6 +2042,16 @@ type Tint struct {
 
 // Unit defines model for Unit.
 type Unit string
+
+// UsedIn defines model for UsedIn.
+type UsedIn struct {
+	Id   string     `json:"id"`
+	Kind UsedInKind `json:"kind"`
+	Name string     `json:"name"`
+}
+
+// UsedInKind defines model for UsedIn.Kind.
+type UsedInKind string
 
 // Variation defines model for Variation.
 type Variation struct {
@@ -1493,6 +2136,7 @@ type Worksheet struct {
 	AllergensUs []string        `json:"allergens_us"`
 	Batter      Batter          `json:"batter"`
 	Cautions    []Caution       `json:"cautions"`
+	Cost        *Cost           `json:"cost,omitempty"`
 	Format      WorksheetFormat `json:"format"`
 	Gauges      Gauges          `json:"gauges"`
 
@@ -1547,12 +2191,17 @@ type WorksheetLine struct {
 
 	// OffsetG Weigh-out less base; 0 when the line stays as it is
 	OffsetG      *float64           `json:"offset_g,omitempty"`
+	Own          *OwnFigures        `json:"own,omitempty"`
+	Prepared     *Prepared          `json:"prepared,omitempty"`
 	Role         string             `json:"role"`
 	RoundedFromG float64            `json:"rounded_from_g"`
 	Stage        *Stage             `json:"stage,omitempty"`
 	State        WorksheetLineState `json:"state"`
 	StepG        float64            `json:"step_g"`
-	WeighG       float64            `json:"weigh_g"`
+
+	// Treatments Preparations that suit an addition
+	Treatments *[]Choice `json:"treatments,omitempty"`
+	WeighG     float64   `json:"weigh_g"`
 }
 
 // WorksheetLineFrom defines model for WorksheetLine.From.
@@ -1611,6 +2260,23 @@ type PutKitchenParams struct {
 	IfMatch *IfMatch `json:"If-Match,omitempty"`
 }
 
+// CreatePantryItemParams defines parameters for CreatePantryItem.
+type CreatePantryItemParams struct {
+	// IdempotencyKey A repeated POST with the same key saves once
+	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
+}
+
+// ImportPantryParams defines parameters for ImportPantry.
+type ImportPantryParams struct {
+	DryRun *bool `form:"dry_run,omitempty" json:"dry_run,omitempty"`
+}
+
+// PutPantryItemParams defines parameters for PutPantryItem.
+type PutPantryItemParams struct {
+	// IfMatch The revision that was changed in double quotes
+	IfMatch *IfMatch `json:"If-Match,omitempty"`
+}
+
 // ListVariationsParams defines parameters for ListVariations.
 type ListVariationsParams struct {
 	// After The next of the page before
@@ -1642,11 +2308,32 @@ type PutBaseJSONRequestBody = Base
 // CompareVariationsJSONRequestBody defines body for CompareVariations for application/json ContentType.
 type CompareVariationsJSONRequestBody = ComparisonWish
 
+// PutSampleJSONRequestBody defines body for PutSample for application/json ContentType.
+type PutSampleJSONRequestBody = BrixSample
+
+// LoadScaleJSONRequestBody defines body for LoadScale for application/json ContentType.
+type LoadScaleJSONRequestBody = ScaleLoad
+
 // PutKitchenJSONRequestBody defines body for PutKitchen for application/json ContentType.
 type PutKitchenJSONRequestBody = OwnKitchen
 
+// ReadLabelJSONRequestBody defines body for ReadLabel for application/json ContentType.
+type ReadLabelJSONRequestBody = LabelWish
+
 // FindLoadJSONRequestBody defines body for FindLoad for application/json ContentType.
 type FindLoadJSONRequestBody = LoadWish
+
+// MeasureIngredientJSONRequestBody defines body for MeasureIngredient for application/json ContentType.
+type MeasureIngredientJSONRequestBody = MeasurementWish
+
+// CreatePantryItemJSONRequestBody defines body for CreatePantryItem for application/json ContentType.
+type CreatePantryItemJSONRequestBody = PantryDocument
+
+// PutPantryItemJSONRequestBody defines body for PutPantryItem for application/json ContentType.
+type PutPantryItemJSONRequestBody = PantryDocument
+
+// PrepareJSONRequestBody defines body for Prepare for application/json ContentType.
+type PrepareJSONRequestBody = PreparationWish
 
 // ScaleVariationJSONRequestBody defines body for ScaleVariation for application/json ContentType.
 type ScaleVariationJSONRequestBody = ScaleWish
@@ -1695,18 +2382,75 @@ type ServerInterface interface {
 	// CompareVariations Two variations line by line
 	// (POST /comparisons)
 	CompareVariations(c *gin.Context)
+	// TakeReading Take one reading, corrected to 20 °C
+	// (POST /devices/refractometer/readings)
+	TakeReading(c *gin.Context)
+	// PutSample Put a sample on a simulated refractometer
+	// (POST /devices/refractometer/sample)
+	PutSample(c *gin.Context)
+	// GetScale The scale now
+	// (GET /devices/scale)
+	GetScale(c *gin.Context)
+	// WatchScale The scale as server-sent events named scale, one for every change and one a second
+	// (GET /devices/scale/events)
+	WatchScale(c *gin.Context)
+	// LoadScale Put a load on a simulated scale
+	// (POST /devices/scale/load)
+	LoadScale(c *gin.Context)
+
+	// (POST /devices/scale/tare)
+	TareScale(c *gin.Context)
 	// ListIngredients Search the shelf, best match first
 	// (GET /ingredients)
 	ListIngredients(c *gin.Context, params ListIngredientsParams)
+	// GetIngredient What is in an ingredient, where it comes from and where it is used
+	// (GET /ingredients/{id})
+	GetIngredient(c *gin.Context, id Id)
 	// GetKitchen What the cook works with
 	// (GET /kitchen)
 	GetKitchen(c *gin.Context)
 
 	// (PUT /kitchen)
 	PutKitchen(c *gin.Context, params PutKitchenParams)
+	// ReadLabel Make a pantry item of what a pack states, the rest estimated; nothing is saved
+	// (POST /labels)
+	ReadLabel(c *gin.Context)
 	// FindLoad How much of an addition gives what is asked of the portions
 	// (POST /loads)
 	FindLoad(c *gin.Context)
+	// MeasureIngredient Make a pantry item of a reading, a cup weighed or pieces counted; nothing is saved
+	// (POST /measurements)
+	MeasureIngredient(c *gin.Context)
+	// ListPantry Own ingredients, tubs and measurements, newest first
+	// (GET /pantry)
+	ListPantry(c *gin.Context)
+
+	// (POST /pantry)
+	CreatePantryItem(c *gin.Context, params CreatePantryItemParams)
+	// ExportPantry The whole pantry as CSV
+	// (GET /pantry-file)
+	ExportPantry(c *gin.Context)
+	// ImportPantry Read a pantry file; with dry_run nothing is saved
+	// (POST /pantry-file)
+	ImportPantry(c *gin.Context, params ImportPantryParams)
+
+	// (DELETE /pantry/{id})
+	DeletePantryItem(c *gin.Context, id Id)
+
+	// (GET /pantry/{id})
+	GetPantryItem(c *gin.Context, id Id)
+
+	// (PUT /pantry/{id})
+	PutPantryItem(c *gin.Context, id Id, params PutPantryItemParams)
+
+	// (POST /pantry/{id}/restore)
+	RestorePantryItem(c *gin.Context, id Id)
+	// ListPreparations The preparations, what each asks and what each suits
+	// (GET /preparations)
+	ListPreparations(c *gin.Context)
+	// Prepare Work a preparation out; nothing is saved
+	// (POST /preparations)
+	Prepare(c *gin.Context)
 	// ScaleVariation A batch made larger or smaller; nothing is saved
 	// (POST /scalings)
 	ScaleVariation(c *gin.Context)
@@ -1982,6 +2726,84 @@ func (siw *ServerInterfaceWrapper) CompareVariations(c *gin.Context) {
 	siw.Handler.CompareVariations(c)
 }
 
+// TakeReading operation middleware
+func (siw *ServerInterfaceWrapper) TakeReading(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.TakeReading(c)
+}
+
+// PutSample operation middleware
+func (siw *ServerInterfaceWrapper) PutSample(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.PutSample(c)
+}
+
+// GetScale operation middleware
+func (siw *ServerInterfaceWrapper) GetScale(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetScale(c)
+}
+
+// WatchScale operation middleware
+func (siw *ServerInterfaceWrapper) WatchScale(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.WatchScale(c)
+}
+
+// LoadScale operation middleware
+func (siw *ServerInterfaceWrapper) LoadScale(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.LoadScale(c)
+}
+
+// TareScale operation middleware
+func (siw *ServerInterfaceWrapper) TareScale(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.TareScale(c)
+}
+
 // ListIngredients operation middleware
 func (siw *ServerInterfaceWrapper) ListIngredients(c *gin.Context) {
 
@@ -2031,6 +2853,31 @@ func (siw *ServerInterfaceWrapper) ListIngredients(c *gin.Context) {
 	}
 
 	siw.Handler.ListIngredients(c, params)
+}
+
+// GetIngredient operation middleware
+func (siw *ServerInterfaceWrapper) GetIngredient(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetIngredient(c, id)
 }
 
 // GetKitchen operation middleware
@@ -2086,6 +2933,19 @@ func (siw *ServerInterfaceWrapper) PutKitchen(c *gin.Context) {
 	siw.Handler.PutKitchen(c, params)
 }
 
+// ReadLabel operation middleware
+func (siw *ServerInterfaceWrapper) ReadLabel(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ReadLabel(c)
+}
+
 // FindLoad operation middleware
 func (siw *ServerInterfaceWrapper) FindLoad(c *gin.Context) {
 
@@ -2097,6 +2957,262 @@ func (siw *ServerInterfaceWrapper) FindLoad(c *gin.Context) {
 	}
 
 	siw.Handler.FindLoad(c)
+}
+
+// MeasureIngredient operation middleware
+func (siw *ServerInterfaceWrapper) MeasureIngredient(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.MeasureIngredient(c)
+}
+
+// ListPantry operation middleware
+func (siw *ServerInterfaceWrapper) ListPantry(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListPantry(c)
+}
+
+// CreatePantryItem operation middleware
+func (siw *ServerInterfaceWrapper) CreatePantryItem(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params CreatePantryItemParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey IdempotencyKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.CreatePantryItem(c, params)
+}
+
+// ExportPantry operation middleware
+func (siw *ServerInterfaceWrapper) ExportPantry(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ExportPantry(c)
+}
+
+// ImportPantry operation middleware
+func (siw *ServerInterfaceWrapper) ImportPantry(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ImportPantryParams
+
+	// ------------- Optional query parameter "dry_run" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "dry_run", c.Request.URL.Query(), &params.DryRun, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter dry_run: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ImportPantry(c, params)
+}
+
+// DeletePantryItem operation middleware
+func (siw *ServerInterfaceWrapper) DeletePantryItem(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.DeletePantryItem(c, id)
+}
+
+// GetPantryItem operation middleware
+func (siw *ServerInterfaceWrapper) GetPantryItem(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetPantryItem(c, id)
+}
+
+// PutPantryItem operation middleware
+func (siw *ServerInterfaceWrapper) PutPantryItem(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params PutPantryItemParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "If-Match" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("If-Match")]; found {
+		var IfMatch IfMatch
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for If-Match, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "If-Match", valueList[0], &IfMatch, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter If-Match: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IfMatch = &IfMatch
+
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.PutPantryItem(c, id, params)
+}
+
+// RestorePantryItem operation middleware
+func (siw *ServerInterfaceWrapper) RestorePantryItem(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.RestorePantryItem(c, id)
+}
+
+// ListPreparations operation middleware
+func (siw *ServerInterfaceWrapper) ListPreparations(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListPreparations(c)
+}
+
+// Prepare operation middleware
+func (siw *ServerInterfaceWrapper) Prepare(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.Prepare(c)
 }
 
 // ScaleVariation operation middleware
@@ -2471,6 +3587,25 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.PUT(options.BaseURL+"/kitchen", wrapper.PutKitchen)
 	router.POST(options.BaseURL+"/comparisons", wrapper.CompareVariations)
 	router.GET(options.BaseURL+"/ingredients", wrapper.ListIngredients)
+	router.GET(options.BaseURL+"/ingredients/:id", wrapper.GetIngredient)
+	router.GET(options.BaseURL+"/preparations", wrapper.ListPreparations)
+	router.POST(options.BaseURL+"/preparations", wrapper.Prepare)
+	router.POST(options.BaseURL+"/measurements", wrapper.MeasureIngredient)
+	router.POST(options.BaseURL+"/labels", wrapper.ReadLabel)
+	router.GET(options.BaseURL+"/pantry", wrapper.ListPantry)
+	router.POST(options.BaseURL+"/pantry", wrapper.CreatePantryItem)
+	router.DELETE(options.BaseURL+"/pantry/:id", wrapper.DeletePantryItem)
+	router.GET(options.BaseURL+"/pantry/:id", wrapper.GetPantryItem)
+	router.PUT(options.BaseURL+"/pantry/:id", wrapper.PutPantryItem)
+	router.POST(options.BaseURL+"/pantry/:id/restore", wrapper.RestorePantryItem)
+	router.GET(options.BaseURL+"/pantry-file", wrapper.ExportPantry)
+	router.POST(options.BaseURL+"/pantry-file", wrapper.ImportPantry)
+	router.GET(options.BaseURL+"/devices/scale", wrapper.GetScale)
+	router.GET(options.BaseURL+"/devices/scale/events", wrapper.WatchScale)
+	router.POST(options.BaseURL+"/devices/scale/tare", wrapper.TareScale)
+	router.POST(options.BaseURL+"/devices/scale/load", wrapper.LoadScale)
+	router.POST(options.BaseURL+"/devices/refractometer/readings", wrapper.TakeReading)
+	router.POST(options.BaseURL+"/devices/refractometer/sample", wrapper.PutSample)
 	router.GET(options.BaseURL+"/variations", wrapper.ListVariations)
 	router.POST(options.BaseURL+"/variations", wrapper.CreateVariation)
 	router.DELETE(options.BaseURL+"/variations/:id", wrapper.DeleteVariation)

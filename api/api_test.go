@@ -30,6 +30,7 @@ import (
 type kitchen struct {
 	t   *testing.T
 	url string
+	st  *store.Store
 }
 
 func open(t *testing.T) kitchen {
@@ -37,13 +38,13 @@ func open(t *testing.T) kitchen {
 	st, err := store.Open(context.Background(), filepath.Join(t.TempDir(), "api.db"), time.Now)
 	require.NoError(t, err)
 	t.Cleanup(func() { st.Close() })
-	require.NoError(t, demo.Write(context.Background(), st, food.Reference()))
+	require.NoError(t, demo.Write(context.Background(), st, food.Reference(), time.Now()))
 	dist := fstest.MapFS{"index.html": {Data: []byte("<!doctype html>bench")}, "assets/a.js": {Data: []byte("1")}}
-	srv := httptest.NewUnstartedServer(api.New(st, food.Reference(), dist, slog.New(slog.DiscardHandler)))
+	srv := httptest.NewUnstartedServer(api.New(api.Parts{Store: st, Table: food.Reference(), Pages: dist, Log: slog.New(slog.DiscardHandler), Now: time.Now}))
 	api.Harden(srv.Config)
 	srv.Start()
 	t.Cleanup(srv.Close)
-	return kitchen{t, srv.URL}
+	return kitchen{t, srv.URL, st}
 }
 
 // call sends a request and decodes the answer into out when that is not nil.
@@ -139,7 +140,17 @@ func TestWorksheet(t *testing.T) {
 	k.call("GET", "/api/v1/kitchen", nil, &saved)
 	hatch, err := document.DecodeKitchen(saved.Document)
 	require.NoError(t, err)
-	want, err := document.Work(d.Document, food.Reference(), hatch)
+	docs, err := k.st.All(context.Background(), store.Pantry)
+	require.NoError(t, err)
+	var items []document.PantryItem
+	for _, d := range docs {
+		i, err := document.DecodeItem(d.Body, document.Setting{Table: food.Reference()})
+		require.NoError(t, err)
+		items = append(items, i.PantryItem)
+	}
+	table, err := document.Shelf(food.Reference(), items, time.Now())
+	require.NoError(t, err)
+	want, err := document.Work(d.Document, document.Setting{Table: table, Kitchen: hatch, Today: time.Now()})
 	require.NoError(t, err)
 	assert.Equal(t, string(want), string(got))
 
@@ -333,7 +344,7 @@ func TestUnbuiltFrontEndSaysWhatToDo(t *testing.T) {
 	st, err := store.Open(context.Background(), filepath.Join(t.TempDir(), "api.db"), time.Now)
 	require.NoError(t, err)
 	defer st.Close()
-	srv := httptest.NewServer(api.New(st, food.Reference(), fstest.MapFS{}, slog.New(slog.DiscardHandler)))
+	srv := httptest.NewServer(api.New(api.Parts{Store: st, Table: food.Reference(), Pages: fstest.MapFS{}, Log: slog.New(slog.DiscardHandler), Now: time.Now}))
 	defer srv.Close()
 	resp, err := http.Get(srv.URL)
 	require.NoError(t, err)

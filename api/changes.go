@@ -23,23 +23,22 @@ func (s *Server) decode(c *gin.Context, v any) bool {
 	return true
 }
 
-// decodeIn is decode together with the kitchen that the answer is worked out in.
-func (s *Server) decodeIn(c *gin.Context, v any) (document.OwnKitchen, bool) {
+// decodeIn is decode together with the setting that the answer is worked out in.
+func (s *Server) decodeIn(c *gin.Context, v any) (document.Setting, bool) {
 	if !s.decode(c, v) {
-		return document.OwnKitchen{}, false
+		return document.Setting{}, false
 	}
-	k, _, ok := s.kitchen(c)
-	return k, ok
+	return s.setting(c)
 }
 
 // FindLoad answers how much of an addition gives what is asked of the portions.
 func (s *Server) FindLoad(c *gin.Context) {
 	var wish document.LoadWish
-	k, ok := s.decodeIn(c, &wish)
+	in, ok := s.decodeIn(c, &wish)
 	if !ok {
 		return
 	}
-	g, err := document.LoadFor(wish, s.table, k)
+	g, err := document.LoadFor(wish, in)
 	if err != nil {
 		s.refuse(c, err)
 		return
@@ -50,11 +49,11 @@ func (s *Server) FindLoad(c *gin.Context) {
 // SimulateBowls ladles simulated bowls.
 func (s *Server) SimulateBowls(c *gin.Context) {
 	var wish document.SimulationWish
-	k, ok := s.decodeIn(c, &wish)
+	in, ok := s.decodeIn(c, &wish)
 	if !ok {
 		return
 	}
-	out, err := document.Simulate(wish, s.table, k)
+	out, err := document.Simulate(wish, in)
 	if err != nil {
 		s.refuse(c, err)
 		return
@@ -65,11 +64,11 @@ func (s *Server) SimulateBowls(c *gin.Context) {
 // ScaleVariation makes a batch larger or smaller; nothing is saved.
 func (s *Server) ScaleVariation(c *gin.Context) {
 	var wish document.ScaleWish
-	k, ok := s.decodeIn(c, &wish)
+	in, ok := s.decodeIn(c, &wish)
 	if !ok {
 		return
 	}
-	out, err := document.Scale(wish, s.table, k)
+	out, err := document.Scale(wish, in)
 	if err != nil {
 		s.refuse(c, err)
 		return
@@ -80,11 +79,11 @@ func (s *Server) ScaleVariation(c *gin.Context) {
 // ListSwaps lists what can stand in for a line.
 func (s *Server) ListSwaps(c *gin.Context) {
 	var wish document.SwapWish
-	k, ok := s.decodeIn(c, &wish)
+	in, ok := s.decodeIn(c, &wish)
 	if !ok {
 		return
 	}
-	out, err := document.Swaps(wish, s.table, k)
+	out, err := document.Swaps(wish, in)
 	if err != nil {
 		s.refuse(c, err)
 		return
@@ -95,11 +94,11 @@ func (s *Server) ListSwaps(c *gin.Context) {
 // CompareVariations sets two variations side by side.
 func (s *Server) CompareVariations(c *gin.Context) {
 	var wish document.ComparisonWish
-	k, ok := s.decodeIn(c, &wish)
+	in, ok := s.decodeIn(c, &wish)
 	if !ok {
 		return
 	}
-	out, err := document.Compare(wish, s.table, k)
+	out, err := document.Compare(wish, in)
 	if err != nil {
 		s.refuse(c, err)
 		return

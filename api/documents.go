@@ -41,13 +41,20 @@ func answer(c *gin.Context, status int, d store.Document) {
 
 // content reads a document of a kind and works it out, so that nothing is saved that
 // cannot be used.
-func (s *Server) content(kind store.Kind, data []byte, in document.OwnKitchen) (store.Content, error) {
+func (s *Server) content(kind store.Kind, data []byte, in document.Setting) (store.Content, error) {
 	summarise := document.SummariseVariation
-	if kind == store.Base {
+	switch kind {
+	case store.Base:
 		summarise = document.SummariseBase
+	case store.Pantry:
+		summarise = document.SummariseItem
 	}
-	sum, err := summarise(data, s.table, in)
-	return store.Content(sum), err
+	sum, err := summarise(data, in)
+	return contentOf(sum), err
+}
+
+func contentOf(s document.Summary) store.Content {
+	return store.Content{Name: s.Name, Form: s.Form, Verdict: s.Verdict, Picture: s.Picture, Body: s.Body}
 }
 
 func (s *Server) list(c *gin.Context, kind store.Kind, after *string, limit *int) {
@@ -84,7 +91,7 @@ func (s *Server) create(c *gin.Context, kind store.Kind, key *string) {
 	if !ok {
 		return
 	}
-	in, _, ok := s.kitchen(c)
+	in, ok := s.setting(c)
 	if !ok {
 		return
 	}
@@ -121,7 +128,7 @@ func (s *Server) put(c *gin.Context, kind store.Kind, id string, match *string) 
 	if !ok {
 		return
 	}
-	in, _, ok := s.kitchen(c)
+	in, ok := s.setting(c)
 	if !ok {
 		return
 	}

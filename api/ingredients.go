@@ -30,7 +30,12 @@ func (s *Server) ListIngredients(c *gin.Context, p ListIngredientsParams) {
 		s.fail(c, http.StatusBadRequest, "limit", "Ask for 1 to 500 at a time.")
 		return
 	}
-	found := s.table.Search(value(p.Q), food.Group(value(p.Group)))
+	table, err := s.ingredients(c.Request.Context())
+	if err != nil {
+		s.refuse(c, err)
+		return
+	}
+	found := table.Search(value(p.Q), food.Group(value(p.Group)))
 	out := IngredientList{Items: []Ingredient{}}
 	for _, in := range found[:min(limit, len(found))] {
 		out.Items = append(out.Items, shown(in, flour))
@@ -55,6 +60,7 @@ func shown(in *food.Ingredient, flour float64) Ingredient {
 		Dose: Dose{
 			LightG: d.Light, UsualG: d.Usual, BoldG: d.Bold, MaxG: d.Max, StepG: d.Step, Word: DoseWord(d.Word),
 		},
+		WaterG: in.Water, SugarsG: in.Sugars, Own: ownOf(in),
 		UsualStage: Stage(batter.UsualStage(in)), Allergens: append([]string{}, in.Allergens...),
 	}
 	if in.Colour.Hex != "" {

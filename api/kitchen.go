@@ -1,6 +1,7 @@
 package api
 
 import (
+	"context"
 	"encoding/json"
 	"errors"
 	"net/http"
@@ -21,18 +22,24 @@ type savedKitchen struct {
 
 // kitchen returns the kitchen that variations are worked out in. A failure is answered.
 func (s *Server) kitchen(c *gin.Context) (k document.OwnKitchen, revision int64, ok bool) {
-	body, revision, err := s.store.Kitchen(c.Request.Context())
-	if err == nil && body == nil {
-		return document.DefaultOwnKitchen(), 0, true
-	}
-	if err == nil {
-		k, err = document.DecodeKitchen(body)
-	}
+	k, revision, err := s.kitchenOf(c.Request.Context())
 	if err != nil {
 		s.refuse(c, err)
 		return k, 0, false
 	}
 	return k, revision, true
+}
+
+func (s *Server) kitchenOf(ctx context.Context) (k document.OwnKitchen, revision int64, err error) {
+	body, revision, err := s.store.Kitchen(ctx)
+	if err != nil {
+		return k, 0, err
+	}
+	if body == nil {
+		return document.DefaultOwnKitchen(), 0, nil
+	}
+	k, err = document.DecodeKitchen(body)
+	return k, revision, err
 }
 
 // GetKitchen returns what the cook works with.

@@ -21,6 +21,7 @@ import (
 	"github.com/gin-gonic/gin"
 
 	"upbeatladle/core/food"
+	"upbeatladle/device"
 	"upbeatladle/document"
 	"upbeatladle/store"
 )
@@ -33,27 +34,50 @@ const (
 	maxHeader    = 32 << 10
 )
 
+// Paths with rules of their own: streams are not compressed, the pantry file may be larger.
+const (
+	streams    = "/api/v1/devices/scale/events"
+	pantryFile = "/api/v1/pantry-file"
+)
+
 // policy lets pages use what ships with the program and nothing else. Element Plus sets
 // style attributes, which style-src-attr allows; inline scripts and style sheets are not.
 const policy = "default-src 'self'; img-src 'self' data:; style-src 'self'; style-src-attr 'unsafe-inline'; " +
 	"object-src 'none'; base-uri 'self'; frame-ancestors 'none'; form-action 'self'"
+
+// Parts is what a server is made of.
+type Parts struct {
+	Store *store.Store
+	Table *food.Table // as shipped, without own ingredients
+	Pages fs.FS       // the built front end
+	Log   *slog.Logger
+	Now   func() time.Time
+
+	Scale         device.Scale         // nil when there is none
+	Refractometer device.Refractometer // nil when there is none
+}
 
 // Server answers the API.
 type Server struct {
 	store *store.Store
 	table *food.Table
 	log   *slog.Logger
+	now   func() time.Time
+
+	scale         device.Scale
+	refractometer device.Refractometer
+	shelf         shelf
 }
 
 var _ ServerInterface = (*Server)(nil)
 
-// New returns the handler of the whole program: API, health and the front end in dist.
-func New(st *store.Store, table *food.Table, dist fs.FS, log *slog.Logger) http.Handler {
-	s := &Server{store: st, table: table, log: log}
+// New returns the handler of the whole program: API, health and the front end.
+func New(p Parts) http.Handler {
+	s := &Server{store: p.Store, table: p.Table, log: p.Log, now: p.Now, scale: p.Scale, refractometer: p.Refractometer}
 	gin.SetMode(gin.ReleaseMode)
 	r := gin.New()
 	r.HandleMethodNotAllowed = true
-	r.Use(s.logged, s.recovered, headers, gzip.Gzip(gzip.DefaultCompression), boundedBody)
+	r.Use(s.logged, s.recovered, headers, gzip.Gzip(gzip.DefaultCompression, gzip.WithExcludedPaths([]string{streams})), boundedBody)
 	r.GET("/healthz", s.health)
 	RegisterHandlersWithOptions(r, s, GinServerOptions{
 		BaseURL:      "/api/v1",
@@ -62,7 +86,7 @@ func New(st *store.Store, table *food.Table, dist fs.FS, log *slog.Logger) http.
 	r.NoMethod(func(c *gin.Context) {
 		s.fail(c, http.StatusMethodNotAllowed, "method", "This address does not take "+c.Request.Method+".")
 	})
-	r.NoRoute(s.pages(dist))
+	r.NoRoute(s.pages(p.Pages))
 	guard := http.NewCrossOriginProtection()
 	guard.SetDenyHandler(http.HandlerFunc(func(w http.ResponseWriter, _ *http.Request) {
 		writeProblem(w, http.StatusForbidden, Problem{Title: "Not from here", Detail: "Another site asked for this in your name, so it was not done. Open the bench itself and try again."})
@@ -127,7 +151,11 @@ func headers(c *gin.Context) {
 }
 
 func boundedBody(c *gin.Context) {
-	c.Request.Body = http.MaxBytesReader(c.Writer, c.Request.Body, document.MaxBytes)
+	most := int64(document.MaxBytes)
+	if c.Request.URL.Path == pantryFile {
+		most = document.MaxPantryBytes + 1 // one more than is read, so that it is refused in words
+	}
+	c.Request.Body = http.MaxBytesReader(c.Writer, c.Request.Body, most)
 	c.Next()
 }
 

@@ -15,11 +15,11 @@ func (s *Server) CreateWorksheet(c *gin.Context) {
 	if !ok {
 		return
 	}
-	k, _, ok := s.kitchen(c)
+	in, ok := s.setting(c)
 	if !ok {
 		return
 	}
-	out, err := document.Work(data, s.table, k)
+	out, err := document.Work(data, in)
 	if err != nil {
 		s.refuse(c, err)
 		return

@@ -7,19 +7,20 @@ import (
 	"embed"
 	"fmt"
 	"io/fs"
+	"time"
 
 	"upbeatladle/core/food"
 	"upbeatladle/document"
 	"upbeatladle/store"
 )
 
-//go:embed kitchen.json bases/*.json variations/*.json
+//go:embed kitchen.json pantry.json bases/*.json variations/*.json
 var files embed.FS
 
 // Write saves the demo kitchen into an empty store: the bases, then the variations with a
 // reference to the base that they stand on. The last variation of the folder is the first
 // that the bench shows.
-func Write(ctx context.Context, st *store.Store, table *food.Table) error {
+func Write(ctx context.Context, st *store.Store, table *food.Table, today time.Time) error {
 	text, err := files.ReadFile("kitchen.json")
 	if err != nil {
 		return err
@@ -35,13 +36,18 @@ func Write(ctx context.Context, st *store.Store, table *food.Table) error {
 	if _, err := st.PutKitchen(ctx, body, 0); err != nil {
 		return err
 	}
+	shelf, err := pantry(ctx, st, table, today)
+	if err != nil {
+		return err
+	}
+	in := document.Setting{Table: shelf, Kitchen: kitchen, Today: today}
 	bases := map[string]store.Document{}
 	err = each("bases", func(data []byte) error {
-		s, err := document.SummariseBase(data, table, kitchen)
+		s, err := document.SummariseBase(data, in)
 		if err != nil {
 			return err
 		}
-		d, err := st.Create(ctx, store.Base, store.Content(s), "")
+		d, err := st.Create(ctx, store.Base, content(s), "")
 		bases[d.Name] = d
 		return err
 	})
@@ -67,13 +73,52 @@ func Write(ctx context.Context, st *store.Store, table *food.Table) error {
 		if err != nil {
 			return err
 		}
-		s, err := document.SummariseVariation(full, table, kitchen)
+		s, err := document.SummariseVariation(full, in)
 		if err != nil {
 			return err
 		}
-		_, err = st.Create(ctx, store.Variation, store.Content(s), "")
+		_, err = st.Create(ctx, store.Variation, content(s), "")
 		return err
 	})
+}
+
+func content(s document.Summary) store.Content {
+	return store.Content{Name: s.Name, Form: s.Form, Verdict: s.Verdict, Picture: s.Picture, Body: s.Body}
+}
+
+// pantry saves the demo's tubs and own ingredients, and returns the shelf with them. A tub in
+// the file says how many days ago it was made; it is given its day here.
+func pantry(ctx context.Context, st *store.Store, table *food.Table, today time.Time) (*food.Table, error) {
+	data, err := files.ReadFile("pantry.json")
+	if err != nil {
+		return nil, err
+	}
+	var all []struct {
+		DaysAgo int                 `json:"days_ago,omitzero"`
+		Item    document.PantryItem `json:"item"`
+	}
+	if err := document.Strict(data, &all); err != nil {
+		return nil, fmt.Errorf("writing the demo's pantry: %w", err)
+	}
+	var items []document.PantryItem
+	for _, one := range all {
+		if one.DaysAgo > 0 {
+			one.Item.MadeOn = today.AddDate(0, 0, -one.DaysAgo).Format("2006-01-02")
+		}
+		text, err := document.NewItem(one.Item).Encode()
+		if err != nil {
+			return nil, err
+		}
+		s, err := document.SummariseItem(text, document.Setting{Table: table, Today: today})
+		if err != nil {
+			return nil, fmt.Errorf("writing the demo's pantry: %w", err)
+		}
+		items = append(items, one.Item)
+		if _, err := st.Create(ctx, store.Pantry, content(s), ""); err != nil {
+			return nil, err
+		}
+	}
+	return document.Shelf(table, items, today)
 }
 
 // each hands every document of a folder to f, in the order of the file names.

@@ -4,7 +4,6 @@ import (
 	"fmt"
 
 	"upbeatladle/core/batter"
-	"upbeatladle/core/food"
 	"upbeatladle/core/worksheet"
 )
 
@@ -34,7 +33,7 @@ func or[T any](p *T) T {
 }
 
 // inner checks a variation inside a request; the pointers of what is wrong name the field.
-func inner(v *Variation, at string, table *food.Table, in OwnKitchen) (batter.Variation, batter.Kitchen, error) {
+func inner(v *Variation, at string, s Setting) (batter.Variation, batter.Kitchen, error) {
 	if v == nil {
 		return batter.Variation{}, batter.Kitchen{}, Refusal(at, "missing", "Give the variation.")
 	}
@@ -42,7 +41,7 @@ func inner(v *Variation, at string, table *food.Table, in OwnKitchen) (batter.Va
 	var d batter.Variation
 	var k batter.Kitchen
 	if err == nil {
-		d, k, err = v.In(in).Domain(table)
+		d, k, err = v.Domain(s)
 	}
 	if p, ok := err.(batter.Problems); ok {
 		for i := range p {
@@ -53,8 +52,8 @@ func inner(v *Variation, at string, table *food.Table, in OwnKitchen) (batter.Va
 }
 
 // Scale makes a batch larger or smaller. Eggs stay whole; what that moved is said.
-func Scale(w ScaleWish, table *food.Table, in OwnKitchen) (Scaled, error) {
-	d, k, err := inner(w.Variation, "/variation", table, in)
+func Scale(w ScaleWish, s Setting) (Scaled, error) {
+	d, k, err := inner(w.Variation, "/variation", s)
 	if err != nil {
 		return Scaled{}, err
 	}
@@ -96,12 +95,12 @@ type Swap struct {
 }
 
 // Swaps answers a SwapWish. Lines come in grams; the first keeps the id of the line that goes.
-func Swaps(w SwapWish, table *food.Table, in OwnKitchen) ([]Swap, error) {
-	d, k, err := inner(w.Variation, "/variation", table, in)
+func Swaps(w SwapWish, s Setting) ([]Swap, error) {
+	d, k, err := inner(w.Variation, "/variation", s)
 	if err != nil {
 		return nil, err
 	}
-	found, err := worksheet.SwapsFor(d, k, w.Line, table)
+	found, err := worksheet.SwapsFor(d, k, w.Line, s.Table)
 	if err != nil {
 		return nil, err
 	}
@@ -150,10 +149,10 @@ type comparedGaugeJSON struct {
 }
 
 // Compare sets two variations side by side, line by line and gauge by gauge, as JSON.
-func Compare(w ComparisonWish, table *food.Table, in OwnKitchen) ([]byte, error) {
+func Compare(w ComparisonWish, s Setting) ([]byte, error) {
 	var sheets [2]worksheet.Worksheet
 	for i, v := range []*Variation{w.Before, w.After} {
-		d, k, err := inner(v, []string{"/before", "/after"}[i], table, in)
+		d, k, err := inner(v, []string{"/before", "/after"}[i], s)
 		if err != nil {
 			return nil, err
 		}
@@ -182,8 +181,8 @@ type LoadWish struct {
 }
 
 // LoadFor answers a LoadWish with the grams of the addition.
-func LoadFor(w LoadWish, table *food.Table, in OwnKitchen) (float64, error) {
-	d, k, err := inner(w.Variation, "/variation", table, in)
+func LoadFor(w LoadWish, s Setting) (float64, error) {
+	d, k, err := inner(w.Variation, "/variation", s)
 	if err != nil {
 		return 0, err
 	}
@@ -205,11 +204,11 @@ type Simulation struct {
 }
 
 // Simulate answers a SimulationWish.
-func Simulate(w SimulationWish, table *food.Table, in OwnKitchen) (Simulation, error) {
-	d, k, err := inner(w.Variation, "/variation", table, in)
+func Simulate(w SimulationWish, s Setting) (Simulation, error) {
+	d, k, err := inner(w.Variation, "/variation", s)
 	if err != nil {
 		return Simulation{}, err
 	}
-	s, err := worksheet.Simulate(d, k, w.Bowls, w.Seed)
-	return Simulation{w.Bowls, num(s.AnyNone), nums(s.Histogram)}, err
+	sim, err := worksheet.Simulate(d, k, w.Bowls, w.Seed)
+	return Simulation{w.Bowls, num(sim.AnyNone), nums(sim.Histogram)}, err
 }

@@ -31,11 +31,16 @@ func (n num) MarshalJSON() ([]byte, error) {
 	if math.IsNaN(v) || math.IsInf(v, 0) {
 		return nil, errors.New("a figure is not a number")
 	}
-	r, err := strconv.ParseFloat(strconv.FormatFloat(v, 'g', 6, 64), 64)
+	return strconv.AppendFloat(nil, float64(n.rounded()), 'f', -1, 64), nil
+}
+
+// rounded is the number with six significant digits; −0 is 0.
+func (n num) rounded() num {
+	r, err := strconv.ParseFloat(strconv.FormatFloat(float64(n), 'g', 6, 64), 64)
 	if err != nil {
-		return nil, err
+		return n
 	}
-	return strconv.AppendFloat(nil, r+0, 'f', -1, 64), nil // r+0 turns −0 into 0
+	return num(r + 0)
 }
 
 func ptr(v *float64) *num {

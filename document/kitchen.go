@@ -56,6 +56,7 @@ type OwnKitchen struct {
 	Irons         []Iron    `json:"irons,omitzero"`
 	LetterKeys    *bool     `json:"letter_keys,omitzero"`
 	Units         string    `json:"units,omitzero"`
+	Currency      string    `json:"currency,omitzero"`
 }
 
 // Bounds of what a kitchen holds; beyond them a figure is a slip of the keys (modelling choice).
@@ -90,6 +91,9 @@ func DecodeKitchen(data []byte) (OwnKitchen, error) {
 	}
 	if k.Units != "" && !slices.Contains([]string{"grams", "cups"}, k.Units) {
 		r.p.Add("/units", "unknown_choice", "“%s” is not a way to show amounts. Use grams or cups.", clip(k.Units))
+	}
+	if len([]rune(k.Currency)) > 8 {
+		r.p.Add("/currency", "too_long", "Write the currency in at most 8 characters.")
 	}
 	for _, n := range []int{len(k.Ladles), len(k.Griddles), len(k.Irons)} {
 		if n > maxThings {
@@ -199,9 +203,9 @@ func (k *OwnKitchen) into(out *batter.Kitchen) {
 	}
 }
 
-// In puts a variation into a kitchen: what the document says of its kitchen outranks what
+// in puts a variation into a kitchen: what the document says of its kitchen outranks what
 // the kitchen says of itself.
-func (v Variation) In(k OwnKitchen) Variation {
+func (v Variation) in(k OwnKitchen) Variation {
 	var own Kitchen
 	if v.Kitchen != nil {
 		own = *v.Kitchen

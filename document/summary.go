@@ -3,7 +3,6 @@ package document
 import (
 	"fmt"
 
-	"upbeatladle/core/food"
 	"upbeatladle/core/worksheet"
 )
 
@@ -29,12 +28,12 @@ func picture(w worksheet.Worksheet) ([]byte, error) {
 
 // SummariseVariation reads a variation document and works it out. The error is
 // batter.Problems when it cannot be worked with.
-func SummariseVariation(data []byte, table *food.Table, in OwnKitchen) (Summary, error) {
+func SummariseVariation(data []byte, s Setting) (Summary, error) {
 	v, err := DecodeVariation(data)
 	if err != nil {
 		return Summary{}, err
 	}
-	w, err := v.Worksheet(table, in)
+	w, err := v.Worksheet(s)
 	if err != nil {
 		return Summary{}, err
 	}
@@ -42,12 +41,12 @@ func SummariseVariation(data []byte, table *food.Table, in OwnKitchen) (Summary,
 }
 
 // SummariseBase does the same for a base document, worked out plain.
-func SummariseBase(data []byte, table *food.Table, in OwnKitchen) (Summary, error) {
+func SummariseBase(data []byte, s Setting) (Summary, error) {
 	b, err := DecodeBase(data)
 	if err != nil {
 		return Summary{}, err
 	}
-	w, err := b.Worksheet(table, in)
+	w, err := b.Worksheet(s)
 	if err != nil {
 		return Summary{}, err
 	}
@@ -73,4 +72,14 @@ func lead(w worksheet.Worksheet) string {
 		return ""
 	}
 	return w.Verdict[0].Lead
+}
+
+// SummariseItem reads a pantry item.
+func SummariseItem(data []byte, s Setting) (Summary, error) {
+	i, err := DecodeItem(data, s)
+	if err != nil {
+		return Summary{}, err
+	}
+	text, err := i.Encode()
+	return Summary{Name: i.Name, Body: text}, err
 }

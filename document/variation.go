@@ -114,49 +114,6 @@ type Kitchen struct {
 	owned *OwnKitchen // of the kitchen that is cooked in, not of the document
 }
 
-// PantryItem is an own ingredient or tub, in the columns of the reference table.
-type PantryItem struct {
-	ID              string   `json:"id"`
-	Name            string   `json:"name"`
-	Group           string   `json:"group"`
-	Role            string   `json:"role"`
-	WaterG          *float64 `json:"water_g,omitzero"`
-	ProteinG        *float64 `json:"protein_g,omitzero"`
-	FatG            *float64 `json:"fat_g,omitzero"`
-	CarbohydrateG   *float64 `json:"carbohydrate_g,omitzero"`
-	SugarsG         *float64 `json:"sugars_g,omitzero"`
-	SucroseG        *float64 `json:"sucrose_g,omitzero"`
-	GlucoseG        *float64 `json:"glucose_g,omitzero"`
-	FructoseG       *float64 `json:"fructose_g,omitzero"`
-	LactoseG        *float64 `json:"lactose_g,omitzero"`
-	MaltoseG        *float64 `json:"maltose_g,omitzero"`
-	StarchG         *float64 `json:"starch_g,omitzero"`
-	FibreG          *float64 `json:"fibre_g,omitzero"`
-	AshG            *float64 `json:"ash_g,omitzero"`
-	AlcoholG        *float64 `json:"alcohol_g,omitzero"`
-	SodiumMG        *float64 `json:"sodium_mg,omitzero"`
-	EnergyKcal      *float64 `json:"energy_kcal,omitzero"`
-	AcidMeq         *float64 `json:"acid_meq,omitzero"`
-	CO2Pct          *float64 `json:"co2_pct,omitzero"`
-	Density         *float64 `json:"density_g_per_ml,omitzero"`
-	UnitName        string   `json:"unit_name,omitzero"`
-	UnitG           *float64 `json:"unit_g,omitzero"`
-	PieceMassG      *float64 `json:"piece_mass_g,omitzero"`
-	PieceSizeMM     *float64 `json:"piece_size_mm,omitzero"`
-	PieceDensity    *float64 `json:"piece_density_g_per_ml,omitzero"`
-	RefusePct       *float64 `json:"refuse_pct,omitzero"`
-	ReleaseFraction *float64 `json:"release_fraction,omitzero"`
-	Uptake          *float64 `json:"uptake_g_per_g,omitzero"`
-	Body            *float64 `json:"body,omitzero"`
-	HydrationMin    *float64 `json:"hydration_min,omitzero"`
-	ColourHex       string   `json:"colour_hex,omitzero"`
-	Allergens       []string `json:"allergens,omitzero"`
-	MayContain      []string `json:"may_contain,omitzero"`
-	Caution         string   `json:"caution,omitzero"`
-	MadeOn          string   `json:"made_on,omitzero"`
-	Measured        bool     `json:"measured,omitzero"`
-}
-
 // Variation is the variation document.
 type Variation struct {
 	Format    string       `json:"format"`
@@ -347,8 +304,10 @@ func (r *reader) school(at string, s *School) batter.School {
 
 // Domain turns a document into the domain, with the kitchen that it names. Ingredients are
 // looked up in the table. The error is batter.Problems and names every field that is wrong.
-func (v Variation) Domain(table *food.Table) (batter.Variation, batter.Kitchen, error) {
-	r := &reader{table: table, ids: map[string]bool{}}
+func (v Variation) Domain(s Setting) (batter.Variation, batter.Kitchen, error) {
+	r := &reader{table: s.Table, ids: map[string]bool{}}
+	r.pantry(v.Pantry, s.Today)
+	v = v.in(s.Kitchen)
 	out := batter.Variation{Name: v.Name, Form: choice(r, "/form", v.Form, batter.Forms, "", "form")}
 	if v.Base == nil {
 		r.p.Add("/base", "missing", "Give the base that the additions go into.")
@@ -373,17 +332,14 @@ func (v Variation) Domain(table *food.Table) (batter.Variation, batter.Kitchen, 
 			Line:        l,
 			PlacedEach:  r.within(at+"/placed_per_portion", a.PlacedPerPortion, 0, maxPlaced, 0, "Pieces on each portion"),
 			ShareOfBowl: r.within(at+"/share_of_bowl", a.ShareOfBowl, minShare, 1, 1, "The share of the bowl"),
+			Prep:        r.treatment(at, a),
 			Stage:       choice(r, at+"/stage", a.Stage, batter.Stages, batter.UsualStage(l.Ingredient), "stage"),
 		}
 		out.Additions = append(out.Additions, add)
-		label := l.Ingredient.Label()
-		r.later(a.Prep != "", at+"/prep", "the preparation of "+label)
-		r.later(a.Measured != nil, at+"/measured", "your measurements of "+label)
 	}
 	out.Offset = r.offset(v.Offset)
 	k := r.kitchen(v.Kitchen)
 	out.Portion = r.portion(v.Portion, out.Form, k)
-	r.later(len(v.Pantry) > 0, "/pantry", "your own ingredients and tubs")
 	out.NotYet = r.notYet
 	if len(r.p) > 0 {
 		return batter.Variation{}, batter.Kitchen{}, r.p
@@ -498,8 +454,8 @@ func (r *reader) kitchen(k *Kitchen) batter.Kitchen {
 
 // Domain turns a base document into the plain variation of it, in a kitchen.
 // The pointers in the error are those of the base document.
-func (b Base) Domain(table *food.Table, in OwnKitchen) (batter.Variation, batter.Kitchen, error) {
-	v, k, err := b.Variation().In(in).Domain(table)
+func (b Base) Domain(s Setting) (batter.Variation, batter.Kitchen, error) {
+	v, k, err := b.Variation().Domain(s)
 	var p batter.Problems
 	if e, ok := err.(batter.Problems); ok {
 		for _, q := range e {

@@ -3,8 +3,8 @@ package document
 import (
 	"math"
 
-	"upbeatladle/core/food"
 	"upbeatladle/core/portion"
+	"upbeatladle/core/prep"
 	"upbeatladle/core/worksheet"
 )
 
@@ -18,6 +18,7 @@ type worksheetJSON struct {
 	Plate               *plateJSON     `json:"plate,omitzero"`
 	NutritionPerPortion *nutritionJSON `json:"nutrition_per_portion,omitzero"`
 	NutritionPer100G    *nutritionJSON `json:"nutrition_per_100g,omitzero"`
+	Cost                *costJSON      `json:"cost,omitzero"`
 	Allergens           []string       `json:"allergens"`
 	AllergensEU         []string       `json:"allergens_eu"`
 	AllergensUS         []string       `json:"allergens_us"`
@@ -88,26 +89,47 @@ type pourJSON struct {
 }
 
 type lineJSON struct {
-	ID           string      `json:"id"`
-	Ingredient   string      `json:"ingredient"`
-	Name         string      `json:"name"`
-	Label        string      `json:"label"`
-	Role         string      `json:"role"`
-	From         string      `json:"from"`
-	Stage        string      `json:"stage,omitzero"`
-	BaseG        *num        `json:"base_g,omitzero"`
-	ActsLikeG    *num        `json:"acts_like_g,omitzero"`
-	OffsetG      *num        `json:"offset_g,omitzero"`
-	WeighG       num         `json:"weigh_g"`
-	RoundedFromG num         `json:"rounded_from_g"`
-	StepG        num         `json:"step_g"`
-	Measure      string      `json:"measure,omitzero"`
-	MeasureG     *num        `json:"measure_g,omitzero"`
-	DryToG       *num        `json:"dry_to_g,omitzero"`
-	State        string      `json:"state"`
-	Brings       *bringsJSON `json:"brings,omitzero"`
-	Dose         *doseJSON   `json:"dose,omitzero"`
-	Colour       string      `json:"colour,omitzero"`
+	ID           string        `json:"id"`
+	Ingredient   string        `json:"ingredient"`
+	Name         string        `json:"name"`
+	Label        string        `json:"label"`
+	Role         string        `json:"role"`
+	From         string        `json:"from"`
+	Stage        string        `json:"stage,omitzero"`
+	BaseG        *num          `json:"base_g,omitzero"`
+	ActsLikeG    *num          `json:"acts_like_g,omitzero"`
+	OffsetG      *num          `json:"offset_g,omitzero"`
+	WeighG       num           `json:"weigh_g"`
+	RoundedFromG num           `json:"rounded_from_g"`
+	StepG        num           `json:"step_g"`
+	Measure      string        `json:"measure,omitzero"`
+	MeasureG     *num          `json:"measure_g,omitzero"`
+	DryToG       *num          `json:"dry_to_g,omitzero"`
+	Prepared     *preparedJSON `json:"prepared,omitzero"`
+	Treatments   []choiceOf    `json:"treatments,omitzero"`
+	Own          *OwnFigures   `json:"own,omitzero"`
+	State        string        `json:"state"`
+	Brings       *bringsJSON   `json:"brings,omitzero"`
+	Dose         *doseJSON     `json:"dose,omitzero"`
+	Colour       string        `json:"colour,omitzero"`
+}
+
+type preparedJSON struct {
+	Label string `json:"label"`
+	Grams num    `json:"grams"`
+	KeptG num    `json:"kept_g"`
+}
+
+// choiceOf is one of a few things to choose from.
+type choiceOf struct {
+	ID    string `json:"id"`
+	Label string `json:"label"`
+}
+
+type costJSON struct {
+	Batch   num      `json:"batch"`
+	Portion num      `json:"portion"`
+	Missing []string `json:"missing"`
 }
 
 type bringsJSON struct {
@@ -285,6 +307,9 @@ func EncodeWorksheet(w worksheet.Worksheet) ([]byte, error) {
 		Allergens: some(w.Allergens), AllergensEU: some(w.AllergensEU), AllergensUS: some(w.AllergensUS), MayContain: some(w.MayContain),
 		Verdict: []verdictJSON{}, Cautions: []cautionJSON{}, Mixing: []mixingJSON{}, Notes: []noteJSON{},
 	}
+	if c := w.Cost; c != nil {
+		out.Cost = &costJSON{num(c.Batch), num(c.Portion), some(c.Missing)}
+	}
 	if n := w.Nutrition; n != nil {
 		out.NutritionPerPortion, out.NutritionPer100G = nutritionOf(n.Portion), nutritionOf(n.Per100G)
 	}
@@ -429,6 +454,21 @@ func lineOf(l worksheet.Line) lineJSON {
 		WeighG: num(l.Weigh), RoundedFromG: num(l.RoundedFrom), StepG: num(l.Step), Measure: l.Measure,
 		DryToG: ptr(l.DryTo), State: string(l.State), Colour: l.Colour.Hex,
 	}
+	if p := l.Prepared; p != nil {
+		j.Prepared = &preparedJSON{Label: p.Label, Grams: num(p.Grams)}
+		for _, f := range p.Work.Left {
+			if f.Kind == prep.Juice {
+				j.Prepared.KeptG += num(f.Grams)
+			}
+		}
+	}
+	for _, t := range l.Treatments {
+		j.Treatments = append(j.Treatments, choiceOf{t.ID, t.Label})
+	}
+	if l.Own != nil {
+		own := ownFigures(l.Ingredient, l.Own)
+		j.Own = &own
+	}
 	if l.Measure != "" {
 		j.MeasureG = ptr(&l.MeasureG)
 	}
@@ -471,12 +511,12 @@ func some(s []string) []string {
 // Work answers a variation document with a worksheet document: the one path that the
 // command line and the API share. The error is batter.Problems for a document that cannot
 // be worked with.
-func Work(data []byte, table *food.Table, in OwnKitchen) ([]byte, error) {
+func Work(data []byte, s Setting) ([]byte, error) {
 	v, err := DecodeVariation(data)
 	if err != nil {
 		return nil, err
 	}
-	sheet, err := v.Worksheet(table, in)
+	sheet, err := v.Worksheet(s)
 	if err != nil {
 		return nil, err
 	}
@@ -484,8 +524,8 @@ func Work(data []byte, table *food.Table, in OwnKitchen) ([]byte, error) {
 }
 
 // Worksheet works a variation document out in a kitchen.
-func (v Variation) Worksheet(table *food.Table, in OwnKitchen) (worksheet.Worksheet, error) {
-	d, k, err := v.In(in).Domain(table)
+func (v Variation) Worksheet(s Setting) (worksheet.Worksheet, error) {
+	d, k, err := v.Domain(s)
 	if err != nil {
 		return worksheet.Worksheet{}, err
 	}
@@ -493,8 +533,8 @@ func (v Variation) Worksheet(table *food.Table, in OwnKitchen) (worksheet.Worksh
 }
 
 // Worksheet works the plain base out in a kitchen.
-func (b Base) Worksheet(table *food.Table, in OwnKitchen) (worksheet.Worksheet, error) {
-	d, k, err := b.Domain(table, in)
+func (b Base) Worksheet(s Setting) (worksheet.Worksheet, error) {
+	d, k, err := b.Domain(s)
 	if err != nil {
 		return worksheet.Worksheet{}, err
 	}

@@ -29,6 +29,7 @@ type Kind string
 const (
 	Base      Kind = "base"
 	Variation Kind = "variation"
+	Pantry    Kind = "pantry"
 )
 
 // Errors that callers tell apart with errors.Is.
@@ -49,6 +50,7 @@ type Content struct {
 	Name, Form, Verdict string
 	Picture             []byte // JSON that a card draws
 	Body                []byte
+	Asked               []byte // what the caller sent, when the program added to it; a repeated call sends the same
 }
 
 // Document is a saved document.
@@ -150,13 +152,13 @@ func (s *Store) Get(ctx context.Context, kind Kind, id string) (Document, error)
 // Create saves a new document under a new id. A key other than "" makes a repeated call
 // with the same content return the first document; with other content it is ErrKeyReused.
 func (s *Store) Create(ctx context.Context, kind Kind, c Content, key string) (Document, error) {
-	id, err := uuid.NewV7()
-	if err != nil {
-		return Document{}, err
+	asked := c.Asked
+	if asked == nil {
+		asked = c.Body
 	}
-	hash := sha256.Sum256(c.Body)
+	hash := sha256.Sum256(asked)
 	var out Document
-	err = s.tx(ctx, func(tx *sql.Tx) error {
+	err := s.tx(ctx, func(tx *sql.Tx) error {
 		if key != "" {
 			var had []byte
 			var hadID string
@@ -172,23 +174,42 @@ func (s *Store) Create(ctx context.Context, kind Kind, c Content, key string) (D
 			}
 		}
 		now := s.stamp()
-		if _, err := tx.ExecContext(ctx, `INSERT INTO documents (id, kind, name, form, verdict, picture, revision, updated_at, body) VALUES (?, ?, ?, ?, ?, ?, 1, ?, ?)`,
-			id.String(), kind, c.Name, c.Form, c.Verdict, picture(c), now, c.Body); err != nil {
-			return err
-		}
-		if err := keep(ctx, tx, id.String(), 1, now, c.Body); err != nil {
+		id, err := insert(ctx, tx, kind, c, now)
+		if err != nil {
 			return err
 		}
 		if key != "" {
 			if _, err := tx.ExecContext(ctx, `INSERT INTO idempotency (key, kind, body_hash, id, created_at) VALUES (?, ?, ?, ?, ?)`,
-				key, kind, hash[:], id.String(), now); err != nil {
+				key, kind, hash[:], id, now); err != nil {
 				return err
 			}
 		}
-		out, err = get(ctx, tx, kind, id.String())
+		out, err = get(ctx, tx, kind, id)
 		return err
 	})
 	return out, err
+}
+
+// insert writes a new document under a new id.
+func insert(ctx context.Context, tx *sql.Tx, kind Kind, c Content, now string) (string, error) {
+	id, err := uuid.NewV7()
+	if err != nil {
+		return "", err
+	}
+	if _, err := tx.ExecContext(ctx, `INSERT INTO documents (id, kind, name, form, verdict, picture, revision, updated_at, body) VALUES (?, ?, ?, ?, ?, ?, 1, ?, ?)`,
+		id.String(), kind, c.Name, c.Form, c.Verdict, picture(c), now, c.Body); err != nil {
+		return "", err
+	}
+	return id.String(), keep(ctx, tx, id.String(), 1, now, c.Body)
+}
+
+// overwrite saves over a revision that is known to be the current one.
+func overwrite(ctx context.Context, tx *sql.Tx, id string, revision int64, c Content, now string) error {
+	if _, err := tx.ExecContext(ctx, `UPDATE documents SET name = ?, form = ?, verdict = ?, picture = ?, revision = revision + 1, updated_at = ?, body = ? WHERE id = ?`,
+		c.Name, c.Form, c.Verdict, picture(c), now, c.Body, id); err != nil {
+		return err
+	}
+	return keep(ctx, tx, id, revision+1, now, c.Body)
 }
 
 // picture is never null.
@@ -221,12 +242,7 @@ func (s *Store) Put(ctx context.Context, kind Kind, id string, revision int64, c
 			out = current
 			return nil
 		}
-		now := s.stamp()
-		if _, err := tx.ExecContext(ctx, `UPDATE documents SET name = ?, form = ?, verdict = ?, picture = ?, revision = revision + 1, updated_at = ?, body = ? WHERE id = ?`,
-			c.Name, c.Form, c.Verdict, picture(c), now, c.Body, id); err != nil {
-			return err
-		}
-		if err := keep(ctx, tx, id, revision+1, now, c.Body); err != nil {
+		if err := overwrite(ctx, tx, id, revision, c, s.stamp()); err != nil {
 			return err
 		}
 		out, err = get(ctx, tx, kind, id)

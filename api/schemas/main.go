@@ -15,10 +15,11 @@ import (
 
 // documents are the roots, by file name.
 var documents = map[string]string{
-	"variation.schema.json": "Variation",
-	"base.schema.json":      "Base",
-	"kitchen.schema.json":   "OwnKitchen",
-	"worksheet.schema.json": "Worksheet",
+	"variation.schema.json":   "Variation",
+	"base.schema.json":        "Base",
+	"kitchen.schema.json":     "OwnKitchen",
+	"pantry-item.schema.json": "PantryDocument",
+	"worksheet.schema.json":   "Worksheet",
 }
 
 func main() {

@@ -29,8 +29,8 @@ const (
 )
 
 func serveCommand() *cobra.Command {
-	var addr, db string
-	var withDemo, verbose bool
+	var o serveOptions
+	var verbose bool
 	c := &cobra.Command{
 		Use:   "serve",
 		Short: "Serve the bench to a browser on this machine",
@@ -40,23 +40,26 @@ func serveCommand() *cobra.Command {
 			if verbose {
 				level = slog.LevelDebug
 			}
-			log := slog.New(slog.NewJSONHandler(c.ErrOrStderr(), &slog.HandlerOptions{Level: level}))
+			o.log = slog.New(slog.NewJSONHandler(c.ErrOrStderr(), &slog.HandlerOptions{Level: level}))
 			ctx, stop := signal.NotifyContext(c.Context(), os.Interrupt, syscall.SIGTERM)
 			defer stop()
-			return serve(ctx, c, serveOptions{addr: addr, db: db, demo: withDemo, log: log})
+			return serve(ctx, c, o)
 		},
 	}
-	c.Flags().StringVar(&addr, "addr", "127.0.0.1:8475", "address on this machine; the next free port is taken when it is in use")
-	c.Flags().StringVar(&db, "db", "upbeat-ladle.db", "database file; made when it is missing")
-	c.Flags().BoolVar(&withDemo, "demo", false, "write the demo kitchen when the database is empty")
+	c.Flags().StringVar(&o.addr, "addr", "127.0.0.1:8475", "address on this machine; the next free port is taken when it is in use")
+	c.Flags().StringVar(&o.db, "db", "upbeat-ladle.db", "database file; made when it is missing")
+	c.Flags().BoolVar(&o.demo, "demo", false, "write the demo kitchen when the database is empty, and put simulated devices on its counter")
+	c.Flags().StringVar(&o.scale, "scale", "", "address of a scale that speaks the protocol of docs/formats/devices.md")
+	c.Flags().StringVar(&o.refractometer, "refractometer", "", "address of a refractometer, likewise")
 	c.Flags().BoolVar(&verbose, "verbose", false, "log every request")
 	return c
 }
 
 type serveOptions struct {
-	addr, db string
-	demo     bool
-	log      *slog.Logger
+	addr, db             string
+	scale, refractometer string
+	demo                 bool
+	log                  *slog.Logger
 }
 
 func serve(ctx context.Context, c *cobra.Command, o serveOptions) error {
@@ -77,9 +80,20 @@ func serve(ctx context.Context, c *cobra.Command, o serveOptions) error {
 	if err != nil {
 		return err
 	}
+	plugged, unplug := context.WithCancel(ctx)
+	on, err := connect(plugged, o.scale, o.refractometer, o.demo)
+	if err != nil {
+		unplug()
+		return errors.Join(err, l.Close())
+	}
+	defer on.ended.Wait()
+	defer unplug()
 	srv := &http.Server{
-		Handler:  api.New(st, food.Reference(), web.Dist(), o.log),
-		ErrorLog: slog.NewLogLogger(o.log.Handler(), slog.LevelWarn),
+		Handler: api.New(api.Parts{
+			Store: st, Table: food.Reference(), Pages: web.Dist(), Log: o.log, Now: time.Now, Scale: on.scale, Refractometer: on.refractometer,
+		}),
+		ErrorLog:    slog.NewLogLogger(o.log.Handler(), slog.LevelWarn),
+		BaseContext: func(net.Listener) context.Context { return ctx }, // streams end when the program does
 	}
 	api.Harden(srv)
 	failed := make(chan error, 1)
@@ -101,7 +115,7 @@ func writeDemo(ctx context.Context, st *store.Store) error {
 	if err != nil || !empty {
 		return err
 	}
-	return demo.Write(ctx, st, food.Reference())
+	return demo.Write(ctx, st, food.Reference(), time.Now())
 }
 
 // listen opens the address, or the next free port after it. Only loopback is served.

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"io"
 	"os"
+	"time"
 
 	"github.com/spf13/cobra"
 
@@ -37,7 +38,7 @@ func workCommand() *cobra.Command {
 					return err
 				}
 			}
-			out, err := document.Work(data, food.Reference(), in)
+			out, err := document.Work(data, document.Setting{Table: food.Reference(), Kitchen: in, Today: time.Now()})
 			if err != nil {
 				return err
 			}

@@ -49,6 +49,13 @@ const (
 	GroupTopping       Group = "topping"
 )
 
+// Allergens lists the names that allergens have here: the cereal, the nut, the food. The lists
+// of the EU and the US are views of these.
+var Allergens = []string{
+	"wheat", "rye", "barley", "oats", "milk", "egg", "almond", "walnut", "hazelnut", "pecan", "pistachio", "cashew",
+	"brazil nut", "macadamia", "peanut", "soya", "sesame", "sulphites", "celery", "mustard", "lupin", "fish", "crustaceans", "molluscs",
+}
+
 // Groups lists every group in the order in which the shelf shows them.
 var Groups = []Group{
 	GroupPuree, GroupGrated, GroupFreshPiece, GroupFrozenPiece, GroupDryPiece, GroupPowder, GroupSpice,

@@ -389,7 +389,7 @@ func (j Job) toss() (Result, error) {
 	if flour == nil {
 		flour = food.Reference().ByID("plain_flour")
 	}
-	if !flour.IsFlour() {
+	if !With(Toss, flour) {
 		return Result{}, problem("with", "does_not_suit", "%s is not a flour or starch to toss in.", flour.Name)
 	}
 	coat := j.coatG(j.HaveG)
@@ -424,7 +424,7 @@ func (j Job) plump() (Result, error) {
 	if in == nil {
 		in = water
 	}
-	if in.Group != food.GroupLiquid && in.Group != food.GroupInfusion && in.ID != "spirit_40" {
+	if in != water && !With(Plump, in) {
 		return Result{}, problem("with", "does_not_suit", "%s is not a liquid to plump in.", in.Name)
 	}
 	could := j.HaveG * j.From.Uptake

@@ -18,6 +18,9 @@ var allergenViews = map[string][2]string{
 	"hazelnut": {"nuts (hazelnut)", "tree nuts (hazelnut)"}, "pecan": {"nuts (pecan)", "tree nuts (pecan)"},
 	"pistachio": {"nuts (pistachio)", "tree nuts (pistachio)"}, "cashew": {"nuts (cashew)", "tree nuts (cashew)"},
 	"milk": {"milk", "milk"}, "egg": {"eggs", "eggs"}, "soya": {"soybeans", "soybeans"}, "sesame": {"sesame", "sesame"},
+	"brazil nut": {"nuts (Brazil)", "tree nuts (Brazil)"}, "macadamia": {"nuts (macadamia)", "tree nuts (macadamia)"},
+	"celery": {"celery", ""}, "mustard": {"mustard", ""}, "lupin": {"lupin", ""}, "fish": {"fish", "fish"},
+	"crustaceans": {"crustaceans", "crustacean shellfish"}, "molluscs": {"molluscs", ""},
 	"peanut": {"peanuts", "peanuts"}, "sulphites": {"sulphur dioxide and sulphites", ""},
 }
 

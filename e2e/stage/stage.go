@@ -22,6 +22,7 @@ import (
 	"upbeatladle/api"
 	"upbeatladle/core/food"
 	"upbeatladle/demo"
+	"upbeatladle/device"
 	"upbeatladle/store"
 	"upbeatladle/web"
 )
@@ -36,8 +37,13 @@ const waitLimit = 20 * time.Second
 type Kitchen struct {
 	URL   string
 	Store *store.Store
+	Scale *device.SimulatedScale
+	Glass *device.SimulatedRefractometer
+
+	parts api.Parts
 	srv   *http.Server
 	addr  string
+	off   func() // the devices
 }
 
 // Open starts the program on a free port with a fresh database in dir.
@@ -49,15 +55,44 @@ func Open(ctx context.Context, dir string, now func() time.Time) (*Kitchen, erro
 	if err != nil {
 		return nil, err
 	}
-	if err := demo.Write(ctx, st, food.Reference()); err != nil {
+	if err := demo.Write(ctx, st, food.Reference(), now()); err != nil {
 		return nil, errors.Join(err, st.Close())
 	}
-	k := &Kitchen{Store: st, addr: "127.0.0.1:0"}
+	k := &Kitchen{
+		Store: st, addr: "127.0.0.1:0", Scale: device.NewSimulatedScale(1), Glass: device.NewSimulatedRefractometer(1),
+		parts: api.Parts{Store: st, Table: food.Reference(), Pages: web.Dist(), Log: slog.New(slog.DiscardHandler), Now: now},
+	}
+	if err := k.plugIn(); err != nil {
+		return nil, errors.Join(err, st.Close())
+	}
 	if err := k.Start(); err != nil {
 		return nil, errors.Join(err, st.Close())
 	}
 	return k, nil
 }
+
+// plugIn puts the simulated devices on the counter, reached over TCP as real ones would be.
+func (k *Kitchen) plugIn() error {
+	ctx, off := context.WithCancel(context.Background())
+	k.off = off
+	scale, err := net.Listen("tcp", "127.0.0.1:0")
+	if err != nil {
+		return err
+	}
+	glass, err := net.Listen("tcp", "127.0.0.1:0")
+	if err != nil {
+		return errors.Join(err, scale.Close())
+	}
+	go device.ServeScale(ctx, scale, k.Scale)         //nolint:errcheck // ends with the context
+	go device.ServeRefractometer(ctx, glass, k.Glass) //nolint:errcheck // ends with the context
+	s := device.NewNetScale(scale.Addr().String(), time.Now)
+	go s.Run(ctx)
+	k.parts.Scale, k.parts.Refractometer = s, device.NewNetRefractometer(glass.Addr().String())
+	return nil
+}
+
+// Unplug switches the devices off; the program has to live with it.
+func (k *Kitchen) Unplug() { k.off() }
 
 // Start listens again after Stop, on the same port.
 func (k *Kitchen) Start() error {
@@ -67,7 +102,7 @@ func (k *Kitchen) Start() error {
 	}
 	k.addr = l.Addr().String()
 	k.URL = "http://" + k.addr
-	k.srv = &http.Server{Handler: api.New(k.Store, food.Reference(), web.Dist(), slog.New(slog.DiscardHandler))}
+	k.srv = &http.Server{Handler: api.New(k.parts)}
 	api.Harden(k.srv)
 	go k.srv.Serve(l) //nolint:errcheck // ends with ErrServerClosed
 	return nil
@@ -77,7 +112,10 @@ func (k *Kitchen) Start() error {
 func (k *Kitchen) Stop() error { return k.srv.Close() }
 
 // Close ends the program.
-func (k *Kitchen) Close() error { return errors.Join(k.srv.Close(), k.Store.Close()) }
+func (k *Kitchen) Close() error {
+	k.off()
+	return errors.Join(k.srv.Close(), k.Store.Close())
+}
 
 // Browser is a headless Chromium with an empty profile.
 type Browser struct {

@@ -157,6 +157,249 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/ingredients/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        /** What is in an ingredient, where it comes from and where it is used */
+        get: operations["getIngredient"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/preparations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The preparations, what each asks and what each suits */
+        get: operations["listPreparations"];
+        put?: never;
+        /** Work a preparation out; nothing is saved */
+        post: operations["prepare"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/measurements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make a pantry item of a reading, a cup weighed or pieces counted; nothing is saved */
+        post: operations["measureIngredient"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/labels": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make a pantry item of what a pack states, the rest estimated; nothing is saved */
+        post: operations["readLabel"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pantry": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Own ingredients, tubs and measurements, newest first */
+        get: operations["listPantry"];
+        put?: never;
+        post: operations["createPantryItem"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pantry/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get: operations["getPantryItem"];
+        put: operations["putPantryItem"];
+        post?: never;
+        delete: operations["deletePantryItem"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pantry/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["restorePantryItem"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pantry-file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The whole pantry as CSV */
+        get: operations["exportPantry"];
+        put?: never;
+        /** Read a pantry file; with dry_run nothing is saved */
+        post: operations["importPantry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/devices/scale": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The scale now */
+        get: operations["getScale"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/devices/scale/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The scale as server-sent events named scale, one for every change and one a second */
+        get: operations["watchScale"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/devices/scale/tare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["tareScale"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/devices/scale/load": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put a load on a simulated scale */
+        post: operations["loadScale"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/devices/refractometer/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take one reading, corrected to 20 °C */
+        post: operations["takeReading"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/devices/refractometer/sample": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put a sample on a simulated refractometer */
+        post: operations["putSample"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/variations": {
         parameters: {
             query?: never;
@@ -431,8 +674,10 @@ export interface components {
         PantryItem: {
             id: string;
             name: string;
-            group: string;
-            role: string;
+            /** @description Id of the row of the table whose place it takes */
+            stands_for?: string;
+            group?: string;
+            role?: string;
             /** Format: double */
             water_g?: number;
             /** Format: double */
@@ -471,6 +716,10 @@ export interface components {
             co2_pct?: number;
             /** Format: double */
             density_g_per_ml?: number;
+            /** Format: double */
+            density_sifted_g_per_ml?: number;
+            /** Format: double */
+            density_scooped_g_per_ml?: number;
             unit_name?: string;
             /** Format: double */
             unit_g?: number;
@@ -491,11 +740,442 @@ export interface components {
             /** Format: double */
             hydration_min?: number;
             colour_hex?: string;
+            /** Format: double */
+            colour_strength?: number;
+            tint_ph_sensitive?: boolean;
             allergens?: string[];
             may_contain?: string[];
             caution?: string;
+            /** Format: double */
+            typical_dose_low?: number;
+            /** Format: double */
+            typical_dose_high?: number;
+            composition_source?: string;
+            notes?: string;
+            /** @description Day, year-month-day */
             made_on?: string;
+            /** Format: double */
+            keeps_days?: number;
+            /** Format: double */
+            stock_g?: number;
+            /** Format: double */
+            price_per_kg?: number;
             measured?: boolean;
+            /** @description What was measured */
+            measured_what?: string[];
+            /** @description What was estimated */
+            estimated?: string[];
+        };
+        PantryDocument: {
+            /** @enum {string} */
+            format: "upbeat-ladle/pantry-item";
+            /** @enum {integer} */
+            version: 1;
+            id?: string;
+            name: string;
+            /** @description Id of the row of the table whose place it takes */
+            stands_for?: string;
+            group?: string;
+            role?: string;
+            /** Format: double */
+            water_g?: number;
+            /** Format: double */
+            protein_g?: number;
+            /** Format: double */
+            fat_g?: number;
+            /** Format: double */
+            carbohydrate_g?: number;
+            /** Format: double */
+            sugars_g?: number;
+            /** Format: double */
+            sucrose_g?: number;
+            /** Format: double */
+            glucose_g?: number;
+            /** Format: double */
+            fructose_g?: number;
+            /** Format: double */
+            lactose_g?: number;
+            /** Format: double */
+            maltose_g?: number;
+            /** Format: double */
+            starch_g?: number;
+            /** Format: double */
+            fibre_g?: number;
+            /** Format: double */
+            ash_g?: number;
+            /** Format: double */
+            alcohol_g?: number;
+            /** Format: double */
+            sodium_mg?: number;
+            /** Format: double */
+            energy_kcal?: number;
+            /** Format: double */
+            acid_meq?: number;
+            /** Format: double */
+            co2_pct?: number;
+            /** Format: double */
+            density_g_per_ml?: number;
+            /** Format: double */
+            density_sifted_g_per_ml?: number;
+            /** Format: double */
+            density_scooped_g_per_ml?: number;
+            unit_name?: string;
+            /** Format: double */
+            unit_g?: number;
+            /** Format: double */
+            piece_mass_g?: number;
+            /** Format: double */
+            piece_size_mm?: number;
+            /** Format: double */
+            piece_density_g_per_ml?: number;
+            /** Format: double */
+            refuse_pct?: number;
+            /** Format: double */
+            release_fraction?: number;
+            /** Format: double */
+            uptake_g_per_g?: number;
+            /** Format: double */
+            body?: number;
+            /** Format: double */
+            hydration_min?: number;
+            colour_hex?: string;
+            /** Format: double */
+            colour_strength?: number;
+            tint_ph_sensitive?: boolean;
+            allergens?: string[];
+            may_contain?: string[];
+            caution?: string;
+            /** Format: double */
+            typical_dose_low?: number;
+            /** Format: double */
+            typical_dose_high?: number;
+            composition_source?: string;
+            notes?: string;
+            /** @description Day, year-month-day */
+            made_on?: string;
+            /** Format: double */
+            keeps_days?: number;
+            /** Format: double */
+            stock_g?: number;
+            /** Format: double */
+            price_per_kg?: number;
+            measured?: boolean;
+            /** @description What was measured */
+            measured_what?: string[];
+            /** @description What was estimated */
+            estimated?: string[];
+        };
+        SavedPantryItem: {
+            id: string;
+            /** Format: int64 */
+            revision: number;
+            /** Format: date-time */
+            updated_at: string;
+            document: components["schemas"]["PantryDocument"];
+        };
+        PantryList: {
+            items: components["schemas"]["PantryListItem"][];
+        };
+        PantryListItem: {
+            id: string;
+            /** Format: int64 */
+            revision: number;
+            /** Format: date-time */
+            updated_at: string;
+            own: components["schemas"]["OwnFigures"];
+            item: components["schemas"]["PantryItem"];
+        };
+        OwnFigures: {
+            /** @description Id under which variations use it */
+            ingredient: string;
+            name: string;
+            made_on?: string;
+            age_days: number;
+            keeps_days?: number;
+            stale: boolean;
+            measured: string[];
+            estimated: string[];
+            stands_for?: string;
+            stands_for_name?: string;
+            shows?: components["schemas"]["ShownFigure"][];
+        };
+        ShownFigure: {
+            name: string;
+            unit: string;
+            /** Format: double */
+            value: number;
+            /**
+             * Format: double
+             * @description The table's value
+             */
+            table?: number;
+            decimals: number;
+        };
+        Slice: {
+            name: string;
+            /** @enum {string} */
+            kind: "water" | "sugars" | "starch" | "fibre" | "carbohydrate" | "protein" | "fat" | "ash" | "alcohol";
+            /** Format: double */
+            grams: number;
+            /**
+             * Format: double
+             * @description The table's value where it was measured
+             */
+            table?: number;
+        };
+        UsedIn: {
+            id: string;
+            name: string;
+            /** @enum {string} */
+            kind: "variation" | "base";
+        };
+        IngredientDetail: {
+            ingredient: components["schemas"]["Ingredient"];
+            /** @description What 100 g consist of */
+            slices: components["schemas"]["Slice"][];
+            facts: components["schemas"]["ShownFigure"][];
+            dose_text?: string;
+            source: string;
+            notes?: string;
+            cautions: string[];
+            may_contain: string[];
+            used_in: components["schemas"]["UsedIn"][];
+            /** @description Preparations that suit it */
+            prepares: string[];
+            /** @description Pantry items that stand for it */
+            overrides: string[];
+        };
+        PreparationList: {
+            items: components["schemas"]["PreparationBench"][];
+        };
+        Choice: {
+            id: string;
+            label: string;
+            /** @description The usual way for it */
+            usual?: string;
+        };
+        PreparationBench: {
+            method: string;
+            title: string;
+            says: string;
+            asks: string[];
+            from: components["schemas"]["Choice"][];
+            with: components["schemas"]["Choice"][];
+        };
+        PreparationWish: {
+            method: string;
+            from: string;
+            /** Format: double */
+            have_g?: number;
+            /** Format: double */
+            want_g?: number;
+            /** Format: double */
+            count?: number;
+            /** @description The weight is with peel, stones and core */
+            as_bought?: boolean;
+            /** Format: double */
+            refuse_pct?: number;
+            /** @enum {string} */
+            cook?: "boil" | "boil_whole" | "steam" | "stew" | "roast" | "raw";
+            /** @enum {string} */
+            ripeness?: "firm" | "ripe" | "very_ripe";
+            /** Format: double */
+            minutes?: number;
+            salt?: boolean;
+            /** Format: double */
+            salt_g?: number;
+            with?: string;
+            /** Format: double */
+            with_g?: number;
+            /** Format: double */
+            leaves_g?: number;
+            pressed?: boolean;
+            top_up?: boolean;
+            /** Format: double */
+            target_g?: number;
+            /** Format: double */
+            target_ml?: number;
+            /** Format: double */
+            target_brix?: number;
+            /** Format: double */
+            after_g?: number;
+            /** Format: double */
+            brix?: number;
+            /**
+             * Format: double
+             * @description Temperature of the sample when the reading is not corrected to 20 °C yet
+             */
+            sample_c?: number;
+        };
+        MassParts: {
+            /** Format: double */
+            water_g: number;
+            /** Format: double */
+            sugars_g: number;
+            /** Format: double */
+            fat_g: number;
+            /** Format: double */
+            salt_g: number;
+            /** Format: double */
+            other_g: number;
+        };
+        Flow: {
+            /** @enum {string} */
+            kind: "peel" | "steam" | "juice" | "held" | "water" | "added";
+            name: string;
+            /** Format: double */
+            grams: number;
+            parts: components["schemas"]["MassParts"];
+            item?: components["schemas"]["PantryItem"];
+        };
+        Preparation: {
+            /** Format: double */
+            before_g: number;
+            /** Format: double */
+            product_g: number;
+            /**
+             * Format: double
+             * @description What it usually comes to
+             */
+            usual_g: number;
+            before: components["schemas"]["MassParts"];
+            product: components["schemas"]["MassParts"];
+            added: components["schemas"]["Flow"][];
+            left: components["schemas"]["Flow"][];
+            /**
+             * Format: double
+             * @description What it should read at 20 °C
+             */
+            brix?: number;
+            measured: string[];
+            keeps_days: number;
+            steps: string[];
+            stand_in?: components["schemas"]["StandIn"];
+            shows: components["schemas"]["ShownFigure"][];
+            item: components["schemas"]["PantryItem"];
+        };
+        StandIn: {
+            id: string;
+            name: string;
+        };
+        MeasurementWish: {
+            ingredient: string;
+            /** Format: double */
+            brix?: number;
+            /** Format: double */
+            sample_c?: number;
+            /** Format: double */
+            cup_ml?: number;
+            /** Format: double */
+            cup_g?: number;
+            /** Format: double */
+            pieces?: number;
+            /** Format: double */
+            pieces_g?: number;
+        };
+        LabelWish: {
+            name: string;
+            /** @description What it is most like */
+            like: string;
+            /** Format: double */
+            energy_kcal?: number;
+            /** Format: double */
+            fat_g?: number;
+            /**
+             * Format: double
+             * @description As on a European pack, without fibre
+             */
+            carbohydrate_g?: number;
+            /** Format: double */
+            sugars_g?: number;
+            /** Format: double */
+            fibre_g?: number;
+            /** Format: double */
+            protein_g?: number;
+            /** Format: double */
+            salt_g?: number;
+            allergens?: string[];
+        };
+        ImportReport: {
+            added: number;
+            changed: number;
+            same: number;
+            refused: number;
+            saved: boolean;
+            /** @description All but those that say the same */
+            rows: components["schemas"]["ImportRow"][];
+        };
+        ImportRow: {
+            line: number;
+            id: string;
+            name: string;
+            /** @enum {string} */
+            action: "added" | "changed" | "same" | "refused";
+            message?: string;
+        };
+        ScaleState: {
+            /** @enum {string} */
+            link: "live" | "connecting" | "silent" | "nonsense";
+            /**
+             * Format: double
+             * @description The last reading; left out before the first
+             */
+            grams?: number;
+            /**
+             * Format: double
+             * @description Its age
+             */
+            age_s?: number;
+            steady: boolean;
+            over: boolean;
+            simulated: boolean;
+            /** @description What the cook is told when the link is not live */
+            says: string;
+        };
+        ScaleLoad: {
+            /** Format: double */
+            grams: number;
+        };
+        BrixReading: {
+            /**
+             * Format: double
+             * @description At 20 °C
+             */
+            brix: number;
+            /** Format: double */
+            shown: number;
+            /** Format: double */
+            sample_c: number;
+        };
+        BrixSample: {
+            /** Format: double */
+            brix: number;
+            /** Format: double */
+            sample_c: number;
+        };
+        Prepared: {
+            label: string;
+            /**
+             * Format: double
+             * @description What goes into the bowl
+             */
+            grams: number;
+            /**
+             * Format: double
+             * @description Juice that is kept
+             */
+            kept_g: number;
+        };
+        Cost: {
+            /**
+             * Format: double
+             * @description In the kitchen's currency
+             */
+            batch: number;
+            /** Format: double */
+            portion: number;
+            /** @description What has no price */
+            missing: string[];
         };
         Variation: {
             /** @enum {string} */
@@ -535,6 +1215,7 @@ export interface components {
             plate?: components["schemas"]["Plate"];
             nutrition_per_portion?: components["schemas"]["Nutrition"];
             nutrition_per_100g?: components["schemas"]["Nutrition"];
+            cost?: components["schemas"]["Cost"];
             allergens: string[];
             /** @description In the words of the EU list */
             allergens_eu: string[];
@@ -657,6 +1338,10 @@ export interface components {
              * @description What the addition is to be dried to
              */
             dry_to_g?: number;
+            prepared?: components["schemas"]["Prepared"];
+            /** @description Preparations that suit an addition */
+            treatments?: components["schemas"]["Choice"][];
+            own?: components["schemas"]["OwnFigures"];
             /** @enum {string} */
             state: "as_it_is" | "less" | "more" | "pinned" | "stuck";
             brings?: components["schemas"]["Brings"];
@@ -1024,6 +1709,8 @@ export interface components {
             letter_keys?: boolean;
             /** @enum {string} */
             units?: "grams" | "cups";
+            /** @description Sign or letters before a price */
+            currency?: string;
         };
         SavedKitchen: {
             /** Format: int64 */
@@ -1094,6 +1781,11 @@ export interface components {
             step_g: number;
             dose: components["schemas"]["Dose"];
             usual_stage: components["schemas"]["Stage"];
+            /** Format: double */
+            water_g: number;
+            /** Format: double */
+            sugars_g: number;
+            own?: components["schemas"]["OwnFigures"];
             /** @description Units that fit the ingredient */
             units: components["schemas"]["Unit"][];
             colour?: string;
@@ -1155,6 +1847,15 @@ export interface components {
             errors?: components["schemas"]["FieldError"][];
             current: components["schemas"]["SavedVariation"];
             yours: components["schemas"]["Variation"];
+        };
+        PantryConflict: {
+            type: string;
+            title: string;
+            status: number;
+            detail: string;
+            errors?: components["schemas"]["FieldError"][];
+            current: components["schemas"]["SavedPantryItem"];
+            yours: components["schemas"]["PantryDocument"];
         };
         BaseConflict: {
             type: string;
@@ -1440,6 +2141,456 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["IngredientList"];
                 };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getIngredient: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The ingredient */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IngredientDetail"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listPreparations: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The benches */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PreparationList"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    prepare: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PreparationWish"];
+            };
+        };
+        responses: {
+            /** @description What it does */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Preparation"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    measureIngredient: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeasurementWish"];
+            };
+        };
+        responses: {
+            /** @description The item */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PantryItem"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    readLabel: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LabelWish"];
+            };
+        };
+        responses: {
+            /** @description The item */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PantryItem"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listPantry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description All of them */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PantryList"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    createPantryItem: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A repeated POST with the same key saves once */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PantryDocument"];
+            };
+        };
+        responses: {
+            /** @description Saved */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedPantryItem"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getPantryItem: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The item */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedPantryItem"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putPantryItem: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The revision that was changed in double quotes */
+                "If-Match"?: components["parameters"]["IfMatch"];
+            };
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PantryDocument"];
+            };
+        };
+        responses: {
+            /** @description Saved */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedPantryItem"];
+                };
+            };
+            /** @description Somebody else saved first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["PantryConflict"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    deletePantryItem: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Put aside; restore undoes it */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    restorePantryItem: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Back on the shelf */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedPantryItem"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    exportPantry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    importPantry: {
+        parameters: {
+            query?: {
+                dry_run?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "text/csv": string;
+            };
+        };
+        responses: {
+            /** @description The fate of every row */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportReport"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getScale: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Its state */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScaleState"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    watchScale: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Events; data is a ScaleState */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    tareScale: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What is on it is zero now */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    loadScale: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScaleLoad"];
+            };
+        };
+        responses: {
+            /** @description It lies on it */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    takeReading: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The reading */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BrixReading"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putSample: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BrixSample"];
+            };
+        };
+        responses: {
+            /** @description It lies on the glass */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             default: components["responses"]["Problem"];
         };

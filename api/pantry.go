@@ -1,0 +1,376 @@
+package api
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"io"
+	"net/http"
+	"slices"
+	"sync"
+
+	"github.com/gin-gonic/gin"
+
+	"upbeatladle/core/food"
+	"upbeatladle/core/prep"
+	"upbeatladle/document"
+	"upbeatladle/store"
+)
+
+// shelf is the table with the pantry laid over it, kept until the pantry or the day changes.
+type shelf struct {
+	mu         sync.Mutex
+	stamp, day string
+	table      *food.Table
+}
+
+// items returns the pantry's items, newest first.
+func (s *Server) items(ctx context.Context) ([]document.PantryItem, []store.Document, error) {
+	docs, err := s.store.All(ctx, store.Pantry)
+	if err != nil {
+		return nil, nil, err
+	}
+	out := make([]document.PantryItem, 0, len(docs))
+	for _, d := range docs {
+		var i document.Item
+		if err := document.Strict(d.Body, &i); err != nil {
+			return nil, nil, fmt.Errorf("reading %q from the pantry: %w", d.Name, err)
+		}
+		out = append(out, i.PantryItem)
+	}
+	return out, docs, nil
+}
+
+// ingredients returns the table with the kitchen's own items over it.
+func (s *Server) ingredients(ctx context.Context) (*food.Table, error) {
+	stamp, err := s.store.Stamp(ctx, store.Pantry)
+	if err != nil {
+		return nil, err
+	}
+	today := s.now()
+	day := document.Setting{Today: today}.Day()
+	s.shelf.mu.Lock()
+	defer s.shelf.mu.Unlock()
+	if s.shelf.table != nil && s.shelf.stamp == stamp && s.shelf.day == day {
+		return s.shelf.table, nil
+	}
+	items, _, err := s.items(ctx)
+	if err != nil {
+		return nil, err
+	}
+	slices.Reverse(items) // of two from one day the later counts
+	table, err := document.Shelf(s.table, items, today)
+	if err != nil {
+		s.log.Warn("a pantry item is left out", "err", err)
+	}
+	s.shelf.table, s.shelf.stamp, s.shelf.day = table, stamp, day
+	return table, nil
+}
+
+// setting is where everything is worked out: the shelf, the kitchen, today. A failure is
+// answered.
+func (s *Server) setting(c *gin.Context) (document.Setting, bool) {
+	k, _, ok := s.kitchen(c)
+	if !ok {
+		return document.Setting{}, false
+	}
+	table, err := s.ingredients(c.Request.Context())
+	if err != nil {
+		s.refuse(c, err)
+		return document.Setting{}, false
+	}
+	return document.Setting{Table: table, Kitchen: k, Today: s.now()}, true
+}
+
+// ListPantry lists the pantry's items beside what the table says.
+func (s *Server) ListPantry(c *gin.Context) {
+	items, docs, err := s.items(c.Request.Context())
+	if err != nil {
+		s.refuse(c, err)
+		return
+	}
+	type listed struct {
+		ID        string              `json:"id"`
+		Revision  int64               `json:"revision"`
+		UpdatedAt string              `json:"updated_at"`
+		Own       document.OwnFigures `json:"own"`
+		Item      document.PantryItem `json:"item"`
+	}
+	out := []listed{}
+	bare := document.Setting{Table: s.table, Today: s.now()}
+	for i, p := range items {
+		in, err := p.Ingredient(bare)
+		if err != nil {
+			s.log.Warn("a pantry item is left out", "err", err)
+			continue
+		}
+		out = append(out, listed{docs[i].ID, docs[i].Revision, docs[i].UpdatedAt.Format("2006-01-02T15:04:05.999Z07:00"), document.Listed(p, in, bare.Today), p})
+	}
+	s.send(c, http.StatusOK, map[string]any{"items": out})
+}
+
+// CreatePantryItem saves a new item. An own id that is taken gets a number.
+func (s *Server) CreatePantryItem(c *gin.Context, p CreatePantryItemParams) {
+	data, ok := s.body(c)
+	if !ok {
+		return
+	}
+	in, ok := s.setting(c)
+	if !ok {
+		return
+	}
+	in.Table = s.table
+	item, err := document.DecodeItem(data, in)
+	if err != nil {
+		s.refuse(c, err)
+		return
+	}
+	there, _, err := s.items(c.Request.Context())
+	if err != nil {
+		s.refuse(c, err)
+		return
+	}
+	item.ID = freeID(item.ID, there)
+	text, err := item.Encode()
+	if err == nil {
+		var d store.Document
+		if d, err = s.store.Create(c.Request.Context(), store.Pantry, store.Content{Name: item.Name, Body: text, Asked: data}, value(p.IdempotencyKey)); err == nil {
+			s.redraw(c.Request.Context(), in)
+			c.Header("Location", c.Request.URL.Path+"/"+d.ID)
+			answer(c, http.StatusCreated, d)
+			return
+		}
+	}
+	s.refuse(c, err)
+}
+
+func freeID(id string, there []document.PantryItem) string {
+	free := id
+	for n := 2; slices.ContainsFunc(there, func(p document.PantryItem) bool { return p.ID == free }); n++ {
+		free = fmt.Sprintf("%s_%d", id, n)
+	}
+	return free
+}
+
+// GetPantryItem returns a saved item.
+func (s *Server) GetPantryItem(c *gin.Context, id Id) { s.get(c, store.Pantry, id) }
+
+// PutPantryItem saves over a revision.
+func (s *Server) PutPantryItem(c *gin.Context, id Id, p PutPantryItemParams) {
+	s.put(c, store.Pantry, id, p.IfMatch)
+	s.pantryMoved(c)
+}
+
+// DeletePantryItem puts an item aside: the tub is empty.
+func (s *Server) DeletePantryItem(c *gin.Context, id Id) {
+	s.remove(c, store.Pantry, id)
+	s.pantryMoved(c)
+}
+
+// RestorePantryItem brings it back.
+func (s *Server) RestorePantryItem(c *gin.Context, id Id) {
+	s.restore(c, store.Pantry, id)
+	s.pantryMoved(c)
+}
+
+// pantryMoved draws the cards again after an answer that was a success.
+func (s *Server) pantryMoved(c *gin.Context) {
+	if c.Writer.Status() >= 300 {
+		return
+	}
+	k, _, err := s.kitchenOf(c.Request.Context())
+	if err != nil {
+		s.log.Error("reading the kitchen", "err", err)
+		return
+	}
+	s.redraw(c.Request.Context(), document.Setting{Kitchen: k, Today: s.now()})
+}
+
+// redraw works the cards of all saved bases and variations out again, since their ingredients
+// moved. What cannot be worked out any more keeps its card.
+func (s *Server) redraw(ctx context.Context, in document.Setting) {
+	table, err := s.ingredients(ctx)
+	if err != nil {
+		s.log.Error("reading the pantry", "err", err)
+		return
+	}
+	in.Table = table
+	for _, kind := range []store.Kind{store.Base, store.Variation} {
+		docs, err := s.store.All(ctx, kind)
+		if err != nil {
+			s.log.Error("reading documents", "err", err)
+			return
+		}
+		for _, d := range docs {
+			sum, err := s.content(kind, d.Body, in)
+			if err != nil || sum.Verdict == d.Verdict && string(sum.Picture) == string(d.Picture) {
+				continue
+			}
+			if err := s.store.Redraw(ctx, kind, d.ID, d.Revision, sum.Verdict, sum.Picture); err != nil {
+				s.log.Error("drawing a card", "err", err)
+			}
+		}
+	}
+}
+
+// ExportPantry sends the whole pantry as CSV.
+func (s *Server) ExportPantry(c *gin.Context) {
+	items, _, err := s.items(c.Request.Context())
+	var data []byte
+	if err == nil {
+		data, err = document.ExportPantry(s.table, items)
+	}
+	if err != nil {
+		s.refuse(c, err)
+		return
+	}
+	c.Header("Content-Disposition", `attachment; filename="pantry.csv"`)
+	c.Data(http.StatusOK, "text/csv; charset=utf-8", data)
+}
+
+// ImportPantry reads a pantry file and says what becomes of every row.
+func (s *Server) ImportPantry(c *gin.Context, p ImportPantryParams) {
+	data, err := io.ReadAll(c.Request.Body)
+	var big *http.MaxBytesError
+	if errors.As(err, &big) {
+		s.refuse(c, document.Refusal("", "too_large", "The file is larger than %d MB. A pantry takes a few hundred kB: leave out what you do not use.", document.MaxPantryBytes>>20))
+		return
+	}
+	if err != nil {
+		s.fail(c, http.StatusBadRequest, "broken", "The file did not arrive whole. Send it again.")
+		return
+	}
+	ctx := c.Request.Context()
+	there, docs, err := s.items(ctx)
+	if err != nil {
+		s.refuse(c, err)
+		return
+	}
+	bare := document.Setting{Table: s.table, Today: s.now()}
+	rows, err := document.ImportPantry(data, bare, there)
+	if err != nil {
+		s.refuse(c, err)
+		return
+	}
+	saved := p.DryRun == nil || !*p.DryRun
+	if saved {
+		if err := s.saveRows(ctx, rows, there, docs); err != nil {
+			s.refuse(c, err)
+			return
+		}
+		s.pantryMoved(c)
+	}
+	count := map[document.RowAction]int{}
+	told := []document.ImportRow{}
+	for _, r := range rows {
+		count[r.Action]++
+		if r.Action != document.RowSame {
+			told = append(told, r)
+		}
+	}
+	s.send(c, http.StatusOK, map[string]any{
+		"added": count[document.RowAdded], "changed": count[document.RowChanged], "same": count[document.RowSame],
+		"refused": count[document.RowRefused], "rows": told, "saved": saved,
+	})
+}
+
+func (s *Server) saveRows(ctx context.Context, rows []document.ImportRow, there []document.PantryItem, docs []store.Document) error {
+	var batch []store.Write
+	for _, r := range rows {
+		if r.Action != document.RowAdded && r.Action != document.RowChanged {
+			continue
+		}
+		text, err := document.NewItem(r.Item).Encode()
+		if err != nil {
+			return err
+		}
+		w := store.Write{Content: store.Content{Name: r.Item.Name, Body: text}}
+		if i := slices.IndexFunc(there, func(p document.PantryItem) bool { return p.ID == r.Item.ID }); i >= 0 {
+			w.ID = docs[i].ID
+		}
+		batch = append(batch, w)
+	}
+	return s.store.SaveAll(ctx, store.Pantry, batch)
+}
+
+// GetIngredient shows what is in an ingredient and where it is used.
+func (s *Server) GetIngredient(c *gin.Context, id Id) {
+	table, err := s.ingredients(c.Request.Context())
+	if err != nil {
+		s.refuse(c, err)
+		return
+	}
+	in := table.ByID(id)
+	if in == nil {
+		s.refuse(c, store.ErrNotFound)
+		return
+	}
+	type detail struct {
+		Ingredient any                    `json:"ingredient"`
+		Slices     []document.Slice       `json:"slices"`
+		Facts      []document.ShownFigure `json:"facts"`
+		DoseText   string                 `json:"dose_text,omitzero"`
+		Source     string                 `json:"source"`
+		Notes      string                 `json:"notes,omitzero"`
+		Cautions   []string               `json:"cautions"`
+		MayContain []string               `json:"may_contain"`
+		UsedIn     []UsedIn               `json:"used_in"`
+		Prepares   []string               `json:"prepares"`
+		Overrides  []string               `json:"overrides"`
+	}
+	out := detail{
+		Ingredient: shown(in, defaultFlourG), Slices: document.Slices(in), Facts: document.Facts(in), Source: in.CompositionSource,
+		Notes: in.Notes, Cautions: []string{}, MayContain: append([]string{}, in.MayContain...), Prepares: []string{}, Overrides: []string{},
+	}
+	if in.Dose.High > 0 {
+		out.DoseText = fmt.Sprintf("%.3g to %.3g g for 100 g flour", in.Dose.Low, in.Dose.High)
+	}
+	if in.Caution != "" {
+		out.Cautions = append(out.Cautions, in.Caution)
+	}
+	for _, m := range prep.Methods {
+		if prep.Suits(m, in) {
+			out.Prepares = append(out.Prepares, string(m))
+		}
+	}
+	if out.UsedIn, err = s.usedIn(c.Request.Context(), id); err != nil {
+		s.refuse(c, err)
+		return
+	}
+	items, docs, err := s.items(c.Request.Context())
+	if err != nil {
+		s.refuse(c, err)
+		return
+	}
+	for i, p := range items {
+		if p.StandsFor == id || p.StandsFor == "" && p.ID == id {
+			out.Overrides = append(out.Overrides, docs[i].ID)
+		}
+	}
+	s.send(c, http.StatusOK, out)
+}
+
+// usedIn finds the saved documents that name an ingredient.
+func (s *Server) usedIn(ctx context.Context, id string) ([]UsedIn, error) {
+	out := []UsedIn{}
+	for _, kind := range []store.Kind{store.Variation, store.Base} {
+		docs, err := s.store.All(ctx, kind)
+		if err != nil {
+			return nil, err
+		}
+		for _, d := range docs {
+			uses := false
+			if kind == store.Base {
+				if b, err := document.DecodeBase(d.Body); err == nil {
+					uses = document.Uses(b.Lines, nil, id)
+				}
+			} else if v, err := document.DecodeVariation(d.Body); err == nil {
+				uses = document.Uses(v.Base.Lines, v.Additions, id)
+			}
+			if uses {
+				out = append(out, UsedIn{Id: d.ID, Name: d.Name, Kind: UsedInKind(kind)})
+			}
+		}
+	}
+	return out, nil
+}

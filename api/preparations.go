@@ -1,0 +1,92 @@
+package api
+
+import (
+	"net/http"
+
+	"github.com/gin-gonic/gin"
+
+	"upbeatladle/core/food"
+	"upbeatladle/core/prep"
+	"upbeatladle/document"
+)
+
+// ListPreparations lists the benches and what each suits.
+func (s *Server) ListPreparations(c *gin.Context) {
+	table, err := s.ingredients(c.Request.Context())
+	if err != nil {
+		s.refuse(c, err)
+		return
+	}
+	out := PreparationList{}
+	for _, b := range prep.Benches {
+		bench := PreparationBench{Method: string(b.Method), Title: b.Title, Says: b.Says, From: []Choice{}, With: []Choice{}}
+		for _, a := range b.Asks {
+			bench.Asks = append(bench.Asks, string(a))
+		}
+		for _, in := range table.All() {
+			if prep.Suits(b.Method, in) {
+				choice := Choice{Id: in.ID, Label: in.Name}
+				if b.Method == prep.Puree {
+					usual := string(prep.UsualCook(in))
+					choice.Usual = &usual
+				}
+				bench.From = append(bench.From, choice)
+			}
+			if prep.With(b.Method, in) {
+				bench.With = append(bench.With, Choice{Id: in.ID, Label: in.Name})
+			}
+		}
+		out.Items = append(out.Items, bench)
+	}
+	c.JSON(http.StatusOK, out)
+}
+
+// Prepare works a preparation out; nothing is saved.
+func (s *Server) Prepare(c *gin.Context) {
+	var wish document.PreparationWish
+	answerWish(s, c, &wish, func(in document.Setting) (any, error) { return document.Prepare(wish, in) })
+}
+
+// MeasureIngredient makes a pantry item of a measurement; nothing is saved.
+func (s *Server) MeasureIngredient(c *gin.Context) {
+	var wish document.MeasurementWish
+	answerWish(s, c, &wish, func(in document.Setting) (any, error) { return document.Measure(wish, in) })
+}
+
+// ReadLabel makes a pantry item of what a pack states; nothing is saved.
+func (s *Server) ReadLabel(c *gin.Context) {
+	var wish document.LabelWish
+	answerWish(s, c, &wish, func(in document.Setting) (any, error) { return document.FromLabel(wish, in) })
+}
+
+// answerWish decodes a wish, has it answered in the setting, and sends the answer.
+func answerWish(s *Server, c *gin.Context, wish any, work func(document.Setting) (any, error)) {
+	in, ok := s.decodeIn(c, wish)
+	if !ok {
+		return
+	}
+	out, err := work(in)
+	if err != nil {
+		s.refuse(c, err)
+		return
+	}
+	s.send(c, http.StatusOK, out)
+}
+
+// ownOf is what an ingredient's own figures look like on the wire.
+func ownOf(in *food.Ingredient) *OwnFigures {
+	o := document.Own(in)
+	if o == nil {
+		return nil
+	}
+	out := &OwnFigures{Ingredient: o.Ingredient, Name: o.Name, AgeDays: o.AgeDays, Stale: o.Stale, Measured: o.Measured, Estimated: o.Estimated}
+	for to, v := range map[**string]string{&out.MadeOn: o.MadeOn, &out.StandsFor: o.StandsFor, &out.StandsForName: o.StandsForName} {
+		if v != "" {
+			*to = &v
+		}
+	}
+	if o.KeepsDays > 0 {
+		out.KeepsDays = &o.KeepsDays
+	}
+	return out
+}

@@ -1,0 +1,391 @@
+package document
+
+import (
+	"errors"
+	"fmt"
+	"math"
+	"strings"
+
+	"upbeatladle/core/food"
+	"upbeatladle/core/prep"
+)
+
+// PreparationWish asks what a preparation does. What is left out takes the usual figure.
+type PreparationWish struct {
+	Method     string   `json:"method"`
+	From       string   `json:"from"`
+	HaveG      *float64 `json:"have_g,omitzero"`
+	WantG      *float64 `json:"want_g,omitzero"`
+	Count      *float64 `json:"count,omitzero"`
+	AsBought   bool     `json:"as_bought,omitzero"`
+	RefusePct  *float64 `json:"refuse_pct,omitzero"`
+	Cook       string   `json:"cook,omitzero"`
+	Ripeness   string   `json:"ripeness,omitzero"`
+	Minutes    *float64 `json:"minutes,omitzero"`
+	Salt       bool     `json:"salt,omitzero"`
+	SaltG      *float64 `json:"salt_g,omitzero"`
+	With       string   `json:"with,omitzero"`
+	WithG      *float64 `json:"with_g,omitzero"`
+	LeavesG    *float64 `json:"leaves_g,omitzero"`
+	Pressed    bool     `json:"pressed,omitzero"`
+	TopUp      bool     `json:"top_up,omitzero"`
+	TargetG    *float64 `json:"target_g,omitzero"`
+	TargetML   *float64 `json:"target_ml,omitzero"`
+	TargetBrix *float64 `json:"target_brix,omitzero"`
+	AfterG     *float64 `json:"after_g,omitzero"`
+	Brix       *float64 `json:"brix,omitzero"`
+	SampleC    *float64 `json:"sample_c,omitzero"`
+}
+
+// Preparation is the answer: what went in, what left and joined, and the tub.
+type Preparation struct {
+	BeforeG  num           `json:"before_g"`
+	ProductG num           `json:"product_g"`
+	UsualG   num           `json:"usual_g"`
+	Before   Portions      `json:"before"`
+	Product  Portions      `json:"product"`
+	Added    []FlowJSON    `json:"added"`
+	Left     []FlowJSON    `json:"left"`
+	Brix     *num          `json:"brix,omitzero"`
+	Measured []string      `json:"measured"`
+	KeepDays int           `json:"keeps_days"`
+	Steps    []string      `json:"steps"`
+	StandIn  *StandIn      `json:"stand_in,omitzero"`
+	Shows    []ShownFigure `json:"shows"`
+	Item     PantryItem    `json:"item"`
+}
+
+// StandIn is the row of the table that a tub can stand for.
+type StandIn struct {
+	ID   string `json:"id"`
+	Name string `json:"name"`
+}
+
+// Portions divides a mass for a drawing [g].
+type Portions struct {
+	WaterG  num `json:"water_g"`
+	SugarsG num `json:"sugars_g"`
+	FatG    num `json:"fat_g"`
+	SaltG   num `json:"salt_g"`
+	OtherG  num `json:"other_g"`
+}
+
+// FlowJSON is a mass that left or joined. Item is there when it may be kept and used.
+type FlowJSON struct {
+	Kind  string      `json:"kind"`
+	Name  string      `json:"name"`
+	Grams num         `json:"grams"`
+	Parts Portions    `json:"parts"`
+	Item  *PantryItem `json:"item,omitzero"`
+}
+
+// ShownFigure is a property of the product beside the table's value for the same.
+type ShownFigure struct {
+	Name     string `json:"name"`
+	Unit     string `json:"unit"`
+	Value    num    `json:"value"`
+	Table    *num   `json:"table,omitzero"`
+	Decimals int    `json:"decimals"`
+}
+
+const saltPerSodium = 2.542 / 1000 // g salt per mg sodium: 58.44/22.99 (molar masses)
+
+func portionsOf(t food.Total) Portions {
+	salt := t.Sodium * saltPerSodium
+	if salt < 0.005*t.Mass { // what is in the food itself is not worth a colour
+		salt = 0
+	}
+	other := t.Mass - t.Water - t.Sugars - t.Fat - salt
+	return Portions{num(t.Water), num(t.Sugars), num(t.Fat), num(salt), num(math.Max(0, other))}
+}
+
+// Prepare works a preparation out. The error is batter.Problems.
+func Prepare(w PreparationWish, s Setting) (Preparation, error) {
+	r := &reader{table: s.Table}
+	j := prep.Job{
+		Method: prep.Method(w.Method), From: r.ingredient("/from", w.From), HaveG: or(w.HaveG), WantG: or(w.WantG), Count: or(w.Count),
+		AsBought: w.AsBought, RefusePct: w.RefusePct, Cook: prep.Cook(w.Cook), Ripeness: prep.Ripeness(w.Ripeness),
+		Minutes: or(w.Minutes), Salt: w.Salt, SaltG: or(w.SaltG), WithG: or(w.WithG), LeavesG: or(w.LeavesG), Pressed: w.Pressed,
+		TopUp: w.TopUp, TargetG: or(w.TargetG), TargetML: or(w.TargetML), TargetBrix: or(w.TargetBrix), AfterG: or(w.AfterG),
+	}
+	if w.With != "" {
+		j.With = r.ingredient("/with", w.With)
+	}
+	j.Brix = r.atTwenty("/brix", w.Brix, w.SampleC)
+	for at, v := range map[string]*float64{"/have_g": w.HaveG, "/want_g": w.WantG, "/after_g": w.AfterG, "/brix": w.Brix, "/count": w.Count} {
+		if v != nil && !(*v > 0) {
+			r.p.Add(at, "not_positive", "This must be above zero; leave it out when it was not measured.")
+		}
+	}
+	if len(r.p) > 0 {
+		return Preparation{}, r.p
+	}
+	done, err := prep.Work(j)
+	if err != nil {
+		return Preparation{}, refusalOf(err)
+	}
+	usual := done
+	if j.AfterG > 0 {
+		j.AfterG, j.Brix = 0, 0
+		if usual, err = prep.Work(j); err != nil {
+			return Preparation{}, refusalOf(err)
+		}
+	}
+	return preparation(j, done, usual.ProductG, s), nil
+}
+
+// refusalOf turns a *prep.Problem into the error of a document.
+func refusalOf(err error) error {
+	var p *prep.Problem
+	if errors.As(err, &p) {
+		return Refusal("/"+p.Field, p.Code, "%s", p.Message)
+	}
+	return err
+}
+
+func (r *reader) ingredient(at, id string) *food.Ingredient {
+	in := r.table.ByID(id)
+	switch {
+	case id == "":
+		r.p.Add(at, "missing", "Say which ingredient.")
+	case in == nil:
+		r.p.Add(at, "unknown_ingredient", "There is no ingredient “%s” on the shelf.", clip(id))
+	}
+	return in
+}
+
+// atTwenty is a reading as it would be at 20 °C; without a temperature it was taken there.
+func (r *reader) atTwenty(at string, brix, sampleC *float64) float64 {
+	if brix == nil || sampleC == nil {
+		return or(brix)
+	}
+	v, err := prep.AtTwenty(*brix, *sampleC)
+	if err != nil {
+		r.p.Add("/sample_c", "out_of_range", "%s", err)
+	}
+	return v
+}
+
+func preparation(j prep.Job, done prep.Result, usual float64, s Setting) Preparation {
+	before := food.Whole([]food.Part{{Ingredient: j.From, Grams: done.BeforeG}})
+	product := food.Whole([]food.Part{{Ingredient: done.Product, Grams: done.ProductG}})
+	out := Preparation{
+		BeforeG: num(done.BeforeG), ProductG: num(done.ProductG), UsualG: num(usual), Before: portionsOf(before), Product: portionsOf(product),
+		Added: []FlowJSON{}, Left: []FlowJSON{}, Measured: some(done.Measured), KeepDays: done.KeepDays, Steps: done.Steps,
+	}
+	if j.Method == prep.Zest { // whole fruits: their juice is not in the table's zest
+		out.Before = Portions{OtherG: num(done.BeforeG)}
+	}
+	if done.Brix > 0 && done.Product.Water > 40 {
+		b := num(done.Brix)
+		out.Brix = &b
+	}
+	for _, f := range done.Added {
+		out.Added = append(out.Added, flowJSON(f))
+	}
+	for _, f := range done.Left {
+		g := flowJSON(f)
+		if f.Kind == prep.Juice && f.Ingredient.ID != "water" && s.Table.ByID(f.Ingredient.ID) == nil {
+			item := tub(f.Ingredient, f.Grams, done.KeepDays, done.Measured, s)
+			g.Item = &item
+		}
+		out.Left = append(out.Left, g)
+	}
+	row := s.Table.ByID(done.StandIn)
+	if row != nil && row.Own != nil && row.Own.Table != nil {
+		row = row.Own.Table
+	}
+	if row != nil {
+		out.StandIn = &StandIn{row.ID, row.Name}
+	}
+	out.Shows = figures(done.Product, row)
+	out.Item = tub(done.Product, done.ProductG, done.KeepDays, done.Measured, s)
+	return out
+}
+
+func flowJSON(f prep.Flow) FlowJSON {
+	return FlowJSON{Kind: string(f.Kind), Name: f.Name, Grams: num(f.Grams), Parts: portionsOf(f.Total())}
+}
+
+// tub is a prepared ingredient as a pantry item of today.
+func tub(in *food.Ingredient, grams float64, keepDays int, measured []string, s Setting) PantryItem {
+	own := *in
+	own.Own = nil
+	p := ItemOf(&own)
+	p.Name = in.Label()
+	if !s.Today.IsZero() {
+		p.Name = fmt.Sprintf("%s, %s", in.Label(), s.Today.Format("2 Jan"))
+	}
+	p.ID = Slug(strings.TrimSpace(p.Name + " " + s.Day()))
+	p.MadeOn, p.MeasuredWhat, p.Measured, p.StandsFor = s.Day(), measured, len(measured) > 0, ""
+	keep, stock := float64(keepDays), float64(num(grams).rounded())
+	if keepDays > 0 {
+		p.KeepsDays = &keep
+	}
+	p.StockG, p.PricePerKg = &stock, nil
+	p.Source = "worked out from a preparation" + map[bool]string{true: "; measured: " + strings.Join(measured, ", "), false: " with usual yields"}[len(measured) > 0]
+	return p
+}
+
+// figures compares what matters in a batter with the table's row.
+func figures(in, row *food.Ingredient) []ShownFigure {
+	out := []ShownFigure{}
+	for _, f := range []struct {
+		name, unit string
+		of         func(*food.Ingredient) float64
+		decimals   int
+	}{
+		{"water", "g in 100 g", func(i *food.Ingredient) float64 { return i.Water }, 1},
+		{"sugars", "g in 100 g", func(i *food.Ingredient) float64 { return i.Sugars }, 1},
+		{"salt", "g in 100 g", func(i *food.Ingredient) float64 { return i.Sodium * saltPerSodium }, 2},
+		{"body", "of flour's", func(i *food.Ingredient) float64 { return i.Body }, 2},
+		{"gives to the batter", "% of its water", func(i *food.Ingredient) float64 { return 100 * i.Release() }, 0},
+		{"a piece", "g", func(i *food.Ingredient) float64 { return i.Piece.MassG }, 2},
+	} {
+		v := f.of(in)
+		if v == 0 && (row == nil || f.of(row) == 0) || f.name == "gives to the batter" && !in.HasCells() {
+			continue
+		}
+		shown := ShownFigure{Name: f.name, Unit: f.unit, Value: num(v), Decimals: f.decimals}
+		if row != nil {
+			t := num(f.of(row))
+			shown.Table = &t
+		}
+		out = append(out, shown)
+	}
+	return out
+}
+
+// MeasurementWish is what a cook measured of an ingredient: a reading, a cup weighed, pieces
+// counted.
+type MeasurementWish struct {
+	Ingredient string   `json:"ingredient"`
+	Brix       *float64 `json:"brix,omitzero"`
+	SampleC    *float64 `json:"sample_c,omitzero"`
+	CupML      *float64 `json:"cup_ml,omitzero"`
+	CupG       *float64 `json:"cup_g,omitzero"`
+	Pieces     *float64 `json:"pieces,omitzero"`
+	PiecesG    *float64 `json:"pieces_g,omitzero"`
+}
+
+// Measure makes a pantry item of a measurement that stands for the ingredient. The error is
+// batter.Problems.
+func Measure(w MeasurementWish, s Setting) (PantryItem, error) {
+	r := &reader{table: s.Table}
+	in := r.ingredient("/ingredient", w.Ingredient)
+	if in == nil {
+		return PantryItem{}, r.p
+	}
+	p := PantryItem{MadeOn: s.Day(), Measured: true}
+	set := func(to **float64, v float64) {
+		v = float64(num(v).rounded())
+		*to = &v
+	}
+	if w.Brix != nil {
+		brix := r.atTwenty("/brix", w.Brix, w.SampleC)
+		if len(r.p) > 0 {
+			return PantryItem{}, r.p
+		}
+		read, err := prep.WithBrix(in, brix)
+		if err != nil {
+			return PantryItem{}, refusalOf(err)
+		}
+		own := *read
+		own.Own = nil
+		p = ItemOf(&own)
+		p.Group, p.Role, p.MadeOn, p.Measured, p.PricePerKg, p.StockG = "", "", s.Day(), true, nil, nil
+		p.Source = fmt.Sprintf("measured: %.4g °Brix at 20 °C", brix)
+		p.MeasuredWhat = append(p.MeasuredWhat, "brix")
+	}
+	if w.CupML != nil || w.CupG != nil {
+		ml, g := r.above("/cup_ml", w.CupML, "The cup in ml"), r.above("/cup_g", w.CupG, "What it weighs in g")
+		switch density := g / ml; {
+		case w.CupML == nil || w.CupG == nil:
+			r.p.Add("/cup_g", "missing", "A cup weighed takes two figures: its ml, and the g in it.")
+		case !(density >= 0.05 && density <= 3):
+			r.p.Add("/cup_g", "out_of_range", "%.4g g in %.4g ml cannot be: was the cup weighed with it?", g, ml)
+		default:
+			set(&p.Density, density)
+			p.MeasuredWhat = append(p.MeasuredWhat, "cup")
+		}
+	}
+	if w.Pieces != nil || w.PiecesG != nil {
+		n, g := r.above("/pieces", w.Pieces, "The number of pieces"), r.above("/pieces_g", w.PiecesG, "Their weight in g")
+		switch {
+		case w.Pieces == nil || w.PiecesG == nil:
+			r.p.Add("/pieces_g", "missing", "Counting takes two figures: how many pieces, and what they weigh together.")
+		case in.Piece.MassG <= 0:
+			r.p.Add("/pieces", "no_pieces", "%s has no pieces to count.", in.Label())
+		case n > 0 && (g/n < 0.001 || g/n > 200):
+			r.p.Add("/pieces_g", "out_of_range", "A piece of %.3g g cannot be. Weigh ten together.", g/n)
+		default:
+			counted := prep.Counted(in, n, g)
+			set(&p.PieceMassG, counted.Piece.MassG)
+			set(&p.PieceSizeMM, counted.Piece.SizeMM)
+			p.MeasuredWhat = append(p.MeasuredWhat, "pieces")
+		}
+	}
+	if len(p.MeasuredWhat) == 0 && len(r.p) == 0 {
+		r.p.Add("", "missing", "Measure something: a reading, a cup, or ten pieces.")
+	}
+	p.Name = in.Label() + ", measured"
+	p.StandsFor = in.ID
+	if in.Own != nil && in.Own.Table == nil { // an own ingredient is changed itself, not stood for
+		r.p.Add("/ingredient", "own", "%s is your own ingredient: change its figures.", in.Label())
+	}
+	p.ID = Slug(in.ID + " " + strings.Join(p.MeasuredWhat, " ") + " " + s.Day())
+	if len(r.p) == 0 {
+		_, err := p.Ingredient(s)
+		return p, err
+	}
+	return PantryItem{}, r.p
+}
+
+// LabelWish is what a pack states per 100 g, and what is most like it.
+type LabelWish struct {
+	Name          string   `json:"name"`
+	Like          string   `json:"like"`
+	EnergyKcal    *float64 `json:"energy_kcal,omitzero"`
+	FatG          *float64 `json:"fat_g,omitzero"`
+	CarbohydrateG *float64 `json:"carbohydrate_g,omitzero"`
+	SugarsG       *float64 `json:"sugars_g,omitzero"`
+	FibreG        *float64 `json:"fibre_g,omitzero"`
+	ProteinG      *float64 `json:"protein_g,omitzero"`
+	SaltG         *float64 `json:"salt_g,omitzero"`
+	Allergens     []string `json:"allergens,omitzero"`
+}
+
+// FromLabel makes a pantry item of a pack's figures. The error is batter.Problems.
+func FromLabel(w LabelWish, s Setting) (PantryItem, error) {
+	r := &reader{table: s.Table}
+	r.named("", strings.TrimSpace(w.Name))
+	like := r.ingredient("/like", w.Like)
+	if len(r.p) > 0 {
+		return PantryItem{}, r.p
+	}
+	stated := func(v *float64) float64 {
+		if v == nil {
+			return math.NaN()
+		}
+		return *v
+	}
+	in, err := food.FromLabel(strings.TrimSpace(w.Name), food.Label{
+		Energy: stated(w.EnergyKcal), Fat: stated(w.FatG), Carbohydrate: stated(w.CarbohydrateG), Sugars: stated(w.SugarsG),
+		Fibre: stated(w.FibreG), Protein: stated(w.ProteinG), Salt: stated(w.SaltG),
+	}, like)
+	if err != nil {
+		text := strings.Join(strings.Split(err.Error(), "\n"), "; ")
+		return PantryItem{}, Refusal("", "impossible", "%s.", strings.ToUpper(text[:1])+text[1:])
+	}
+	own := *in
+	own.Own = nil
+	p := ItemOf(&own)
+	p.ID, p.Name, p.Estimated, p.Allergens, p.MadeOn = Slug(w.Name), strings.TrimSpace(w.Name), in.Own.Estimated, w.Allergens, ""
+	p.PricePerKg, p.StockG = nil, nil
+	if w.Allergens == nil {
+		p.Allergens = like.Allergens
+		p.Estimated = append(p.Estimated, "allergens")
+	}
+	_, err = p.Ingredient(s)
+	return p, err
+}

@@ -1,0 +1,35 @@
+package document
+
+import (
+	"time"
+
+	"upbeatladle/core/food"
+)
+
+// Setting is where a document is worked out: the shelf, the kitchen, and the day, which the
+// age of a tub is counted from.
+type Setting struct {
+	Table   *food.Table
+	Kitchen OwnKitchen
+	Today   time.Time // zero: no tub is ever too old
+}
+
+const dayLayout = "2006-01-02"
+
+// Day is the setting's day as documents write it.
+func (s Setting) Day() string {
+	if s.Today.IsZero() {
+		return ""
+	}
+	return s.Today.Format(dayLayout)
+}
+
+// age is the number of days from a day to today; 0 when either is not known.
+func age(madeOn string, today time.Time) int {
+	made, err := time.Parse(dayLayout, madeOn)
+	if err != nil || today.IsZero() {
+		return 0
+	}
+	now, _ := time.Parse(dayLayout, today.Format(dayLayout))
+	return max(0, int(now.Sub(made).Hours()/24))
+}

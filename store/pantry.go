@@ -1,0 +1,78 @@
+package store
+
+import (
+	"context"
+	"database/sql"
+	"errors"
+	"fmt"
+)
+
+// All returns every document of a kind with its body, last changed first.
+func (s *Store) All(ctx context.Context, kind Kind) ([]Document, error) {
+	rows, err := s.db.QueryContext(ctx, `SELECT `+columns+` FROM documents WHERE kind = ? AND deleted_at IS NULL ORDER BY updated_at DESC, id DESC`, kind)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var out []Document
+	for rows.Next() {
+		d, err := scan(rows)
+		if err != nil {
+			return nil, err
+		}
+		out = append(out, d)
+	}
+	return out, rows.Err()
+}
+
+// Stamp changes whenever a document of the kind is saved, put aside or brought back.
+func (s *Store) Stamp(ctx context.Context, kind Kind) (string, error) {
+	var n, revisions int64
+	var last, gone sql.NullString
+	err := s.db.QueryRowContext(ctx, `SELECT count(*), coalesce(sum(revision), 0), max(updated_at), max(deleted_at) FROM documents WHERE kind = ?`, kind).Scan(&n, &revisions, &last, &gone)
+	if err != nil {
+		return "", err
+	}
+	var aside int64
+	err = s.db.QueryRowContext(ctx, `SELECT count(*) FROM documents WHERE kind = ? AND deleted_at IS NOT NULL`, kind).Scan(&aside)
+	return fmt.Sprint(n, revisions, last.String, gone.String, aside), err
+}
+
+// Write is one document of a batch: a new one when ID is empty.
+type Write struct {
+	ID string
+	Content
+}
+
+// SaveAll writes a batch over whatever revisions are there: all of it, or nothing.
+func (s *Store) SaveAll(ctx context.Context, kind Kind, batch []Write) error {
+	return s.tx(ctx, func(tx *sql.Tx) error {
+		now := s.stamp()
+		for _, w := range batch {
+			if w.ID == "" {
+				if _, err := insert(ctx, tx, kind, w.Content, now); err != nil {
+					return err
+				}
+				continue
+			}
+			current, err := get(ctx, tx, kind, w.ID)
+			if err != nil {
+				return err
+			}
+			if err := overwrite(ctx, tx, w.ID, current.Revision, w.Content, now); err != nil {
+				return err
+			}
+		}
+		return nil
+	})
+}
+
+// Redraw replaces what lists show of a document whose figures moved though nobody changed it.
+// The document and its revision stay.
+func (s *Store) Redraw(ctx context.Context, kind Kind, id string, revision int64, verdict string, drawn []byte) error {
+	err := s.affectOne(ctx, `UPDATE documents SET verdict = ?, picture = ? WHERE kind = ? AND id = ? AND revision = ?`, verdict, drawn, kind, id, revision)
+	if errors.Is(err, ErrNotFound) { // saved by somebody in between, and drawn with that
+		return nil
+	}
+	return err
+}
