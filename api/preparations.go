@@ -2,6 +2,7 @@ package api
 
 import (
 	"net/http"
+	"slices"
 
 	"github.com/gin-gonic/gin"
 
@@ -23,7 +24,7 @@ func (s *Server) ListPreparations(c *gin.Context) {
 		for _, a := range b.Asks {
 			bench.Asks = append(bench.Asks, string(a))
 		}
-		for _, in := range table.All() {
+		for _, in := range inShelfOrder(table) {
 			if prep.Suits(b.Method, in) {
 				choice := Choice{Id: in.ID, Label: in.Name}
 				if b.Method == prep.Puree {
@@ -39,6 +40,16 @@ func (s *Server) ListPreparations(c *gin.Context) {
 		out.Items = append(out.Items, bench)
 	}
 	c.JSON(http.StatusOK, out)
+}
+
+// inShelfOrder is the table in the order in which the shelf shows its groups: what is prepared
+// most stands first.
+func inShelfOrder(t *food.Table) []*food.Ingredient {
+	all := slices.Clone(t.All())
+	slices.SortStableFunc(all, func(a, b *food.Ingredient) int {
+		return slices.Index(food.Groups, a.Group) - slices.Index(food.Groups, b.Group)
+	})
+	return all
 }
 
 // Prepare works a preparation out; nothing is saved.

@@ -532,7 +532,7 @@ func Facts(in *food.Ingredient) []ShownFigure {
 	if in.Own != nil {
 		row = in.Own.Table
 	}
-	out := figures(in, row)
+	out := slices.DeleteFunc(figures(in, row), func(f ShownFigure) bool { return f.Name == "water" || f.Name == "sugars" }) // slices show them
 	for i := range out {
 		if in.Own == nil {
 			out[i].Table = nil

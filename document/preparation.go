@@ -186,7 +186,7 @@ func preparation(j prep.Job, done prep.Result, usual float64, s Setting) Prepara
 	for _, f := range done.Left {
 		g := flowJSON(f)
 		if f.Kind == prep.Juice && f.Ingredient.ID != "water" && s.Table.ByID(f.Ingredient.ID) == nil {
-			item := tub(f.Ingredient, f.Grams, done.KeepDays, done.Measured, s)
+			item := tub(f.Ingredient, "", f.Grams, done.KeepDays, done.Measured, s)
 			g.Item = &item
 		}
 		out.Left = append(out.Left, g)
@@ -199,7 +199,7 @@ func preparation(j prep.Job, done prep.Result, usual float64, s Setting) Prepara
 		out.StandIn = &StandIn{row.ID, row.Name}
 	}
 	out.Shows = figures(done.Product, row)
-	out.Item = tub(done.Product, done.ProductG, done.KeepDays, done.Measured, s)
+	out.Item = tub(done.Product, j.Method.Done(), done.ProductG, done.KeepDays, done.Measured, s)
 	return out
 }
 
@@ -208,14 +208,18 @@ func flowJSON(f prep.Flow) FlowJSON {
 }
 
 // tub is a prepared ingredient as a pantry item of today.
-func tub(in *food.Ingredient, grams float64, keepDays int, measured []string, s Setting) PantryItem {
+func tub(in *food.Ingredient, how string, grams float64, keepDays int, measured []string, s Setting) PantryItem {
 	own := *in
 	own.Own = nil
 	p := ItemOf(&own)
-	p.Name = in.Label()
-	if !s.Today.IsZero() {
-		p.Name = fmt.Sprintf("%s, %s", in.Label(), s.Today.Format("2 Jan"))
+	name := []string{in.Label()}
+	if how != "" && !strings.HasSuffix(in.Label(), how) {
+		name = append(name, how)
 	}
+	if !s.Today.IsZero() {
+		name = append(name, s.Today.Format("2 Jan"))
+	}
+	p.Name = strings.Join(name, ", ")
 	p.ID = Slug(strings.TrimSpace(p.Name + " " + s.Day()))
 	p.MadeOn, p.MeasuredWhat, p.Measured, p.StandsFor = s.Day(), measured, len(measured) > 0, ""
 	keep, stock := float64(keepDays), float64(num(grams).rounded())
@@ -243,7 +247,8 @@ func figures(in, row *food.Ingredient) []ShownFigure {
 		{"a piece", "g", func(i *food.Ingredient) float64 { return i.Piece.MassG }, 2},
 	} {
 		v := f.of(in)
-		if v == 0 && (row == nil || f.of(row) == 0) || f.name == "gives to the batter" && !in.HasCells() {
+		least := 0.5 * math.Pow(10, -float64(f.decimals)) // less shows as nothing
+		if v < least && (row == nil || f.of(row) < least) || f.name == "gives to the batter" && !in.HasCells() {
 			continue
 		}
 		shown := ShownFigure{Name: f.name, Unit: f.unit, Value: num(v), Decimals: f.decimals}

@@ -299,6 +299,12 @@ func TestEveryWidthKeepsTheHouseRules(t *testing.T) {
 		c.do(chromedp.Navigate(k.URL + "/kitchen"))
 		c.sees(`document.querySelectorAll('.kitchen li').length === 7`)
 		c.keepsTheRules(size[0], "kitchen")
+		c.do(chromedp.Navigate(k.URL + "/prep"))
+		c.sees(`document.querySelector('[data-product]') && document.querySelector('.scale')?.dataset.link === 'live'`)
+		c.keepsTheRules(size[0], "prep")
+		c.do(chromedp.Navigate(k.URL + "/pantry"))
+		c.sees(`document.querySelectorAll('[data-row]').length > 150 && document.querySelector('[data-ingredient]')`)
+		c.keepsTheRules(size[0], "pantry")
 	}
 }
 
@@ -307,7 +313,7 @@ func (c cook) keepsTheRules(width int64, where string) {
 	c.Helper()
 	found, err := stage.Ask[[]string](c.p, `(() => {
 			const bad = []
-			for (const e of [document.documentElement, ...document.querySelectorAll('.work, .scroll, .panel, .kitchen, .el-dialog')]) {
+			for (const e of [document.documentElement, ...document.querySelectorAll('.work, .scroll, .panel, .kitchen, .prep, .pantry, .el-dialog')]) {
 				if (e.scrollWidth > e.clientWidth + 1) bad.push('runs out of its width: ' + (e.getAttribute('aria-label') ?? e.className) + ' ' + e.scrollWidth + ' in ' + e.clientWidth)
 			}
 			const foot = document.querySelector('[aria-label=Verdict]')

@@ -3,6 +3,7 @@ package prep
 import (
 	"fmt"
 	"math"
+	"strings"
 
 	"upbeatladle/core/food"
 )
@@ -84,7 +85,7 @@ func (j Job) peel(r *Result) float64 {
 		refuse = *j.RefusePct
 	}
 	lost := j.HaveG * refuse / 100
-	r.left(Peel, "peel, core and stones", lost, j.From)
+	r.left(Peel, "peel and stones", lost, j.From)
 	return j.HaveG - lost
 }
 
@@ -94,7 +95,7 @@ func (j Job) trim() (Result, error) {
 	if j.AfterG > 0 {
 		r.Left = nil
 		left = j.AfterG
-		r.left(Peel, "peel, core and stones", j.HaveG-left, j.From)
+		r.left(Peel, "peel and stones", j.HaveG-left, j.From)
 		r.Measured = append(r.Measured, "weight")
 	}
 	p := *j.From
@@ -252,8 +253,11 @@ func (j Job) mash() (Result, error) {
 }
 
 func (j Job) reduce() (Result, error) {
-	r := Result{BeforeG: j.HaveG, StandIn: j.From.ID}
+	r := Result{BeforeG: j.HaveG}
 	in := j.From
+	if in.Group == food.GroupPuree { // boiled-down milk is no milk any more
+		r.StandIn = in.ID
+	}
 	d := dissolved(&in.Composition)
 	usual := j.HaveG * (1 - usualBoilOff*in.Water/100)
 	switch {
@@ -347,7 +351,7 @@ func (j Job) squeeze() (Result, error) {
 		r.StandIn = "courgette_squeezed"
 	}
 	if salt > 0 {
-		r.say("Grate it, toss it with %.1f g salt and wait 20 minutes. The salt that stays comes off the recipe.", salt)
+		r.say("Grate it, toss it with %s g salt and wait 20 minutes. The salt that stays comes off the recipe.", strings.TrimSuffix(fmt.Sprintf("%.1f", salt), ".0"))
 	} else {
 		r.say("Grate it.")
 	}

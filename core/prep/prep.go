@@ -337,11 +337,40 @@ func (m Method) Verb() string {
 	return string(m)
 }
 
+// Done is what a thing is called after the preparation: "courgette, squeezed".
+func (m Method) Done() string {
+	switch m {
+	case Trim:
+		return "peeled"
+	case Puree:
+		return "purée"
+	case Mash:
+		return "mashed"
+	case Reduce:
+		return "boiled down"
+	case Squeeze:
+		return "squeezed"
+	case Thaw:
+		return "thawed"
+	case Toss:
+		return "in flour"
+	case Plump:
+		return "plumped"
+	case Toast:
+		return "toasted"
+	case Steep:
+		return "infused"
+	case Sift:
+		return "sifted"
+	}
+	return ""
+}
+
 // Suits tells whether a preparation makes sense for an ingredient.
 func Suits(m Method, in *food.Ingredient) bool {
 	switch m {
 	case Trim:
-		return in.Refuse > 0
+		return in.Refuse > 0 && (in.HasCells() || in.Piece.MassG > 0 || in.UnitG > 0 && in.Group == food.GroupPuree)
 	case Puree:
 		return rawOf(in)
 	case Mash:

@@ -45,7 +45,7 @@ func TestPreparationIsToldAndItsSaltComesOffTheRecipe(t *testing.T) {
 		steps = append(steps, s.Text)
 	}
 	all := strings.Join(steps, " ")
-	assert.Contains(t, all, "3.0 g salt")
+	assert.Contains(t, all, "3 g salt")
 	assert.Contains(t, all, "Wring it out")
 	assert.Contains(t, all, "come to 12")
 	for _, p := range w.Strategies {

@@ -44,6 +44,7 @@ type Kitchen struct {
 	srv   *http.Server
 	addr  string
 	off   func() // the devices
+	end   func() // the talk with them
 }
 
 // Open starts the program on a free port with a fresh database in dir.
@@ -86,7 +87,9 @@ func (k *Kitchen) plugIn() error {
 	go device.ServeScale(ctx, scale, k.Scale)         //nolint:errcheck // ends with the context
 	go device.ServeRefractometer(ctx, glass, k.Glass) //nolint:errcheck // ends with the context
 	s := device.NewNetScale(scale.Addr().String(), time.Now)
-	go s.Run(ctx)
+	talk, end := context.WithCancel(context.Background())
+	k.end = end
+	go s.Run(talk)
 	k.parts.Scale, k.parts.Refractometer = s, device.NewNetRefractometer(glass.Addr().String())
 	return nil
 }
@@ -114,6 +117,7 @@ func (k *Kitchen) Stop() error { return k.srv.Close() }
 // Close ends the program.
 func (k *Kitchen) Close() error {
 	k.off()
+	k.end()
 	return errors.Join(k.srv.Close(), k.Store.Close())
 }
 

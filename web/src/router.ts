@@ -5,6 +5,8 @@ export const router = createRouter({
   history: createWebHistory(),
   routes: [
     { path: '/', name: 'bench', component: BenchView },
+    { path: '/pantry', name: 'pantry', component: () => import('./pantry/PantryView.vue') },
+    { path: '/prep', name: 'prep', component: () => import('./prep/PrepView.vue') },
     { path: '/kitchen', name: 'kitchen', component: () => import('./kitchen/KitchenView.vue') },
     { path: '/:rest(.*)', redirect: '/' },
   ],

@@ -4,7 +4,9 @@ import { api, sentence, unreachable, type Addition, type SheetLine } from '@/api
 import Icon from '@/parts/Icon.vue'
 import { onStep } from '@/parts/figures'
 import { stages } from './choices'
+import OwnChip from '@/pantry/OwnChip.vue'
 import DoseTrack from './DoseTrack.vue'
+import PrepPicker from './PrepPicker.vue'
 import StagePicker from './StagePicker.vue'
 import UnitPicker from './UnitPicker.vue'
 
@@ -41,6 +43,8 @@ async function readTyped() {
     <p class="particulars">{{ particulars }}</p>
     <DoseTrack v-if="line?.dose" :dose="line.dose" :grams="grams" :label="label" @update:grams="emit('change', { amount: $event, unit: 'g' })" />
     <p v-if="line?.dry_to_g" class="chip leaf dry">squeeze or reduce to {{ onStep(line.dry_to_g, step) }} g</p>
+    <p v-if="line?.prepared" class="chip leaf dry">{{ line.prepared.label }}: {{ onStep(line.prepared.grams, step) }} g go in</p>
+    <OwnChip v-if="line?.own" :own="line.own" class="dry" />
     <div v-if="line?.brings" class="chips">
       <span v-if="line.brings.water_g.toFixed(0) !== '0'" class="chip water"><Icon name="drop" :size="13" />{{ line.brings.water_g < 0 ? `drinks ${(-line.brings.water_g).toFixed(0)} g` : `${line.brings.water_g.toFixed(0)} g water` }}</span>
       <span v-if="line.brings.sugars_g.toFixed(0) !== '0'" class="chip honey"><Icon name="cube" :size="13" />{{ line.brings.sugars_g.toFixed(0) }} g sugar</span>
@@ -53,6 +57,7 @@ async function readTyped() {
         <el-button :aria-label="`More ${label}`" @click.stop="emit('step', 1)"><Icon name="plus" /></el-button>
       </div>
       <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
+      <PrepPicker v-if="line?.treatments?.length" :addition="addition" :treatments="line.treatments" :label="label" :prepared-g="line.prepared?.grams" @change="emit('change', $event)" />
       <div class="set">
         <StagePicker :model-value="addition.stage" class="stage" :label="label" @update:model-value="emit('change', { stage: $event })" />
         <el-button :aria-label="`Take out ${label}`" @click.stop="emit('remove')"><Icon name="bin" /></el-button>
@@ -72,7 +77,7 @@ h3 { font-size: var(--t-lead); margin-right: auto; min-width: 0; overflow-wrap: 
 .particulars { color: var(--ink-2); font-size: var(--t-mini); }
 .chips:not(:empty) { display: flex; flex-wrap: wrap; gap: 5px; margin-top: var(--s2); }
 .chips .chip { padding: 0 7px; }
-.dry { margin-top: var(--s2); font-size: 14px; }
+.dry { margin-top: var(--s2); font-size: 14px; white-space: normal; padding: 4px var(--s2); line-height: 1.2; }
 .set { display: flex; gap: 6px; margin-top: var(--s2); }
 .set .el-button { width: var(--touch); padding: 0; flex: none; }
 .typed, .unit { min-width: 0; flex: 1; }

@@ -92,7 +92,6 @@ onMounted(() => {
 .trouble .el-button { margin-left: auto; }
 .wait { padding: var(--s5); color: var(--ink-3); align-self: start; }
 .empty { margin: var(--s5); padding: var(--s6); display: grid; gap: var(--s3); justify-items: start; align-self: start; }
-.empty :deep(.icon) { margin-right: var(--s2); }
 @media (max-width: 900px) {
   .work { overflow: hidden auto; grid-template: auto auto / minmax(0, 1fr); }
   .body { display: flex; flex-direction: column; padding: 0 var(--s3) var(--s3); }

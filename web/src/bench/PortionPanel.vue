@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { ElMessage } from 'element-plus'
 import type { Worksheet } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
+import { useKitchen } from '@/kitchen/kitchen'
 import { useBench } from './bench'
 import LadlePicker from './LadlePicker.vue'
 import LoadMeter from './LoadMeter.vue'
@@ -12,6 +13,8 @@ import ScaleDialog from './ScaleDialog.vue'
 
 const props = defineProps<{ sheet: Worksheet }>()
 const bench = useBench()
+const kitchen = useKitchen()
+if (!kitchen.own) void kitchen.load()
 const p = computed(() => props.sheet.portion)
 const plate = computed(() => props.sheet.plate)
 const waffle = computed(() => plate.value?.fill !== undefined)
@@ -62,6 +65,9 @@ const each = (n: number) => (n < 10 ? n.toFixed(1).replace(/\.0$/, '') : n.toFix
       <div class="well"><dd>{{ p.poured_mm ? `${p.poured_mm.toFixed(1)} → ${p.cooked_mm?.toFixed(0)} mm` : `${p.volume_ml.toFixed(0)} ml` }}</dd><dt>{{ p.poured_mm ? 'poured, cooked' : 'in each' }}</dt></div>
       <div class="well"><dd>{{ plate?.fill !== undefined ? `${(100 * plate.fill).toFixed(0)} %` : (plate?.fit ?? `${p.left_over_ml.toFixed(0)} ml`) }}</dd><dt>{{ plate?.fill !== undefined ? 'of the mould' : plate ? `at once, ${plate.rounds} loads` : 'left over' }}</dt></div>
     </dl>
+    <p v-if="sheet.cost" class="cost" :title="sheet.cost.missing.length ? `No price yet: ${sheet.cost.missing.join(', ')}` : undefined">
+      <b>{{ kitchen.own?.currency ?? '' }} {{ sheet.cost.portion.toFixed(2) }}</b> a portion<template v-if="sheet.cost.missing.length">, {{ sheet.cost.missing.length }} without a price</template>
+    </p>
     <ul v-if="inclusions.length" class="pieces">
       <li v-for="x in inclusions.slice(0, 2)" :key="x.line" :data-inclusion="x.ingredient">
         <i :style="{ background: x.colour }" /><b>{{ each(x.pieces_mean) }} {{ x.label.toLowerCase() }}</b><span>{{ x.grams.toFixed(1) }} g · {{ (10 * x.bite_share).toFixed(0) }} in 10 bites</span>
@@ -90,6 +96,8 @@ const each = (n: number) => (n < 10 ? n.toFixed(1).replace(/\.0$/, '') : n.toFix
 .facts div { padding: 5px 4px; text-align: center; }
 dt { font-size: var(--t-mini); color: var(--ink-2); line-height: 1.1; }
 dd { margin: 0; font-size: var(--t-body); font-weight: 750; line-height: 1.15; white-space: nowrap; }
+.cost { margin: 6px var(--s3) 0; font-size: 14px; color: var(--ink-2); }
+.cost b { color: var(--ink); }
 .pieces { list-style: none; margin: 6px var(--s3) 0; padding: 0; display: grid; gap: 2px; }
 .pieces li { display: flex; align-items: baseline; gap: 6px; font-size: 14px; }
 .pieces li i { flex: none; width: 10px; height: 10px; border-radius: 50%; border: 1px solid var(--edge); }

@@ -52,5 +52,4 @@ defineExpose({ focusFind: () => find.value?.focus() })
 .empty { margin: 0 var(--s3); padding: var(--s4); border: 2px dashed var(--edge); border-radius: var(--r-well); }
 .empty h3 { font-size: var(--t-lead); margin-bottom: 6px; }
 .more { margin: auto var(--s3) var(--s3); flex: none; }
-.more :deep(.icon) { margin-right: var(--s2); }
 </style>

@@ -57,7 +57,6 @@ b { display: block; font-size: var(--t-lead); font-weight: 750; margin-bottom: 2
 .drift p, .allergens p { color: var(--ink-2); }
 .drift b, .allergens b { color: var(--beet); }
 .doors { display: flex; gap: 6px; flex: none; margin-left: auto; }
-.doors :deep(.icon) { margin-right: 6px; }
 .doors .el-button { padding: 0 10px; }
 li { padding: var(--s1) 0; }
 @media (max-width: 900px) {

@@ -71,6 +71,7 @@ const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iro
           <el-form-item label="Altitude (m)" :error="fault('/altitude_m')"><el-input-number v-model="form.altitude_m" :step="50" aria-label="Altitude in metres" /></el-form-item>
           <el-form-item label="Scale shows steps of (g)" :error="fault('/scale_step_g')"><el-input-number v-model="form.scale_step_g" :min="0.1" :step="1" aria-label="Step of the scale in grams" /></el-form-item>
           <el-form-item label="Fine scale, for powder (g)" :error="fault('/leavener_step_g')"><el-input-number v-model="form.leavener_step_g" :min="0.01" :step="0.1" aria-label="Step of the fine scale in grams" /></el-form-item>
+          <el-form-item label="Prices in" :error="fault('/currency')"><el-input v-model="form.currency" maxlength="8" placeholder="sign or letters" /></el-form-item>
           <el-form-item label="Show amounts in">
             <el-radio-group v-model="form.units" class="pick" aria-label="Show amounts in"><el-radio-button value="grams">grams</el-radio-button><el-radio-button value="cups">cups</el-radio-button></el-radio-group>
           </el-form-item>
@@ -155,7 +156,6 @@ li .ghost { width: var(--touch); padding: 0; }
 .sizes label { display: inline-flex; align-items: center; gap: 6px; color: var(--ink-2); font-size: var(--t-mini); }
 .fault { width: 100%; color: var(--beet); font-size: var(--t-mini); }
 .dashed { margin: 0 var(--s3); width: calc(100% - 2 * var(--s3)); }
-.dashed :deep(.icon) { margin-right: var(--s2); }
 .none { padding: 0 var(--s4) var(--s3); color: var(--ink-2); }
 .trouble, .wait { padding: var(--s3) var(--s4); margin-bottom: 10px; display: flex; gap: var(--s2); align-items: center; }
 @media (max-width: 900px) { .kitchen { padding: 0 var(--s3) var(--s3); } }

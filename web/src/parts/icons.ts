@@ -34,6 +34,9 @@ const drawings = {
   kitchen: { lines: ['M3 21V9l9-6 9 6v12', 'M7 11h10v5H7zM5 16h14'] },
   griddle: { lines: ['M5 6h14a3 3 0 0 1 3 3v6a3 3 0 0 1-3 3H5a3 3 0 0 1-3-3V9a3 3 0 0 1 3-3z', 'M8 9a3 3 0 1 0 0 6a3 3 0 1 0 0-6zM16 9a3 3 0 1 0 0 6a3 3 0 1 0 0-6z'] },
   iron: { lines: ['M4 4h16v16H4z', 'M4 9.3h16M4 14.6h16M9.3 4v16M14.6 4v16'] },
+  tub: { lines: ['M5 8h14l-1.5 13h-11z', 'M3.5 5h17v3h-17z'] },
+  shelf: { lines: ['M3 3v18M21 3v18M3 10h18M3 18h18', 'M7 10V5h4v5M15 18v-5h3v5M7 18v-4h4v4'] },
+  knife: { lines: ['M2 14h13V5H6c-3 0-4 5-4 9z', 'M15 9.5h7V14h-7', 'M2 19h20'] },
   close: { lines: ['M5 5l14 14M19 5 5 19'] },
 } satisfies Record<string, Drawing>
 

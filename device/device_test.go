@@ -1,0 +1,164 @@
+package device_test
+
+import (
+	"bufio"
+	"context"
+	"fmt"
+	"io"
+	"math"
+	"net"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"upbeatladle/core/prep"
+	"upbeatladle/device"
+)
+
+func listen(t *testing.T) net.Listener {
+	t.Helper()
+	l, err := net.Listen("tcp", "127.0.0.1:0")
+	require.NoError(t, err)
+	t.Cleanup(func() { l.Close() })
+	return l
+}
+
+// until waits for a state of the scale, never for a time.
+func until(t *testing.T, states <-chan device.State, what string, ok func(device.State) bool) device.State {
+	t.Helper()
+	late := time.After(20 * time.Second)
+	var last device.State
+	for {
+		select {
+		case st := <-states:
+			if last = st; ok(st) {
+				return st
+			}
+		case <-late:
+			t.Fatalf("never %s; the last state was %+v", what, last)
+		}
+	}
+}
+
+// connected starts a scale that talks to an address.
+func connected(t *testing.T, addr string) (*device.NetScale, <-chan device.State) {
+	t.Helper()
+	s := device.NewNetScale(addr, time.Now)
+	ctx, cancel := context.WithCancel(context.Background())
+	ended := make(chan struct{})
+	go func() { defer close(ended); s.Run(ctx) }()
+	t.Cleanup(func() { cancel(); <-ended })
+	return s, s.Watch(ctx)
+}
+
+func TestWeighOnTheSimulatedScale(t *testing.T) {
+	l := listen(t)
+	ctx, off := context.WithCancel(context.Background())
+	defer off()
+	go device.ServeScale(ctx, l, device.NewSimulatedScale(7)) //nolint:errcheck // ends with the context
+	s, states := connected(t, l.Addr().String())
+	until(t, states, "live", func(st device.State) bool { return st.Link == device.Live && st.Simulated })
+	require.NoError(t, s.Put(ctx, 350))
+	until(t, states, "moving", func(st device.State) bool { return !st.Weight.Steady })
+	got := until(t, states, "steady at the bowl", func(st device.State) bool { return st.Weight.Steady && st.Weight.Grams > 300 })
+	assert.InDelta(t, 350, got.Weight.Grams, 1)
+	require.NoError(t, s.Tare(ctx))
+	until(t, states, "zero", func(st device.State) bool { return st.Weight.Steady && math.Abs(st.Weight.Grams) <= 1 })
+	require.NoError(t, s.Put(ctx, 562))
+	got = until(t, states, "the purée without its bowl", func(st device.State) bool { return st.Weight.Steady && st.Weight.Grams > 100 })
+	assert.InDelta(t, 212, got.Weight.Grams, 1)
+	require.NoError(t, s.Put(ctx, 9000))
+	until(t, states, "overloaded", func(st device.State) bool { return st.Weight.Over })
+}
+
+// A scale that goes silent keeps its last reading and says so; one that talks nonsense says
+// so; one that comes back is live again without anybody asking.
+func TestAScaleThatFails(t *testing.T) {
+	l := listen(t)
+	lines := make(chan string)
+	go func() {
+		for {
+			conn, err := l.Accept()
+			if err != nil {
+				return
+			}
+			fmt.Fprintln(conn, "hello scale 1")
+			go func() {
+				defer conn.Close()
+				for line := range lines {
+					if line == "hang up" {
+						return
+					}
+					fmt.Fprintln(conn, line)
+				}
+			}()
+		}
+	}()
+	s, states := connected(t, l.Addr().String())
+	lines <- "w 120.0 steady"
+	until(t, states, "live", func(st device.State) bool { return st.Link == device.Live })
+	assert.ErrorIs(t, s.Put(context.Background(), 5), device.ErrNotSimulated)
+	st := until(t, states, "silent", func(st device.State) bool { return st.Link == device.Silent })
+	assert.InDelta(t, 120, st.Weight.Grams, 1e-9, "the last reading stands")
+	assert.Contains(t, st.Says, "type the figure in")
+	for range 3 {
+		lines <- "w lots steady"
+	}
+	until(t, states, "nonsense", func(st device.State) bool { return st.Link == device.Nonsense })
+	lines <- "hang up"
+	until(t, states, "connecting", func(st device.State) bool { return st.Link == device.Connecting })
+	lines <- "w 80.5 moving"
+	st = until(t, states, "back", func(st device.State) bool { return st.Link == device.Live })
+	assert.InDelta(t, 80.5, st.Weight.Grams, 1e-9)
+	close(lines)
+}
+
+func TestNothingAtTheAddress(t *testing.T) {
+	l := listen(t)
+	addr := l.Addr().String()
+	require.NoError(t, l.Close())
+	s, states := connected(t, addr)
+	until(t, states, "not there", func(st device.State) bool { return st.Link == device.Connecting && st.Says != "" })
+	assert.ErrorIs(t, s.Tare(context.Background()), device.ErrNoAnswer)
+	_, err := device.NewNetRefractometer(addr).Read(context.Background())
+	assert.ErrorIs(t, err, device.ErrNoAnswer)
+}
+
+// A warm sample reads low; corrected to 20 °C it is what lies on the glass.
+func TestReadASample(t *testing.T) {
+	l := listen(t)
+	ctx, off := context.WithCancel(context.Background())
+	defer off()
+	go device.ServeRefractometer(ctx, l, device.NewSimulatedRefractometer(3)) //nolint:errcheck // ends with the context
+	r := device.NewNetRefractometer(l.Addr().String())
+	_, err := r.Read(ctx)
+	assert.ErrorIs(t, err, device.ErrNoSample)
+	require.NoError(t, r.Sample(ctx, device.Reading{Brix: 17.5, SampleC: 32}))
+	got, err := r.Read(ctx)
+	require.NoError(t, err)
+	assert.Less(t, got.Brix, 17.0)
+	corrected, err := prep.AtTwenty(got.Brix, got.SampleC)
+	require.NoError(t, err)
+	assert.InDelta(t, 17.5, corrected, 0.3)
+}
+
+func TestARefractometerThatTalksNonsense(t *testing.T) {
+	for greeting, want := range map[string]error{"hello scale 1": device.ErrNonsense, "hello refractometer 1": device.ErrNonsense} {
+		l := listen(t)
+		go func() {
+			conn, err := l.Accept()
+			if err != nil {
+				return
+			}
+			defer conn.Close()
+			fmt.Fprintln(conn, greeting)
+			bufio.NewScanner(conn).Scan()
+			fmt.Fprintln(conn, "brix very sweet")
+			io.Copy(io.Discard, conn) //nolint:errcheck // until the other side goes
+		}()
+		_, err := device.NewNetRefractometer(l.Addr().String()).Read(context.Background())
+		assert.ErrorIs(t, err, want, greeting)
+	}
+}

@@ -1,0 +1,94 @@
+import { useDebounceFn } from '@vueuse/core'
+import { defineStore } from 'pinia'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { api, sentence, unreachable, type Problem, type Schemas } from '@/api/client'
+
+export type Bench = Schemas['PreparationBench']
+export type Preparation = Schemas['Preparation']
+export type Wish = Schemas['PreparationWish']
+export type Flow = Schemas['Flow']
+
+const askAfterMs = 120 // of quiet
+
+/** One preparation on the bench: what the cook says of it, and what the program makes of that. */
+export const usePrep = defineStore('prep', () => {
+  const benches = shallowRef<Bench[]>([])
+  const wish = ref<Wish>({ method: 'puree', from: 'beetroot_grated', have_g: 1000, as_bought: true })
+  const result = shallowRef<Preparation>()
+  const trouble = ref<string>()
+  const faults = ref<Record<string, string>>({})
+  const bench = computed(() => benches.value.find((b) => b.method === wish.value.method))
+  const asks = computed(() => new Set(bench.value?.asks))
+  const back = computed(() => wish.value.want_g !== undefined)
+
+  async function load() {
+    try {
+      const { data, error } = await api.GET('/preparations')
+      trouble.value = data ? undefined : sentence(error)
+      benches.value = data?.items ?? []
+      await work()
+    } catch {
+      trouble.value = unreachable
+    }
+  }
+
+  let asked = 0
+  async function work() {
+    const mine = ++asked
+    try {
+      const { data, error } = await api.POST('/preparations', { body: wish.value })
+      if (mine !== asked) return // a later question is under way
+      trouble.value = undefined
+      if (data) {
+        result.value = data
+        faults.value = {}
+        return
+      }
+      const p = error as Problem
+      faults.value = Object.fromEntries((p.errors ?? []).map((e) => [e.pointer.slice(1), e.message]))
+      trouble.value = p.errors?.length ? undefined : sentence(error)
+    } catch {
+      if (mine === asked) trouble.value = unreachable
+    }
+  }
+  const workSoon = useDebounceFn(work, askAfterMs)
+  watch(wish, () => void workSoon(), { deep: true })
+
+  /** Takes another preparation, with an ingredient that suits it. */
+  function pick(method: string, from?: string) {
+    const to = benches.value.find((b) => b.method === method)
+    const fits = (id?: string) => to?.from.some((f) => f.id === id)
+    const id = fits(from) ? from! : fits(wish.value.from) ? wish.value.from : (to?.from[0]?.id ?? wish.value.from)
+    const counted = to?.asks.includes('count')
+    result.value = undefined
+    wish.value = { method, from: id, ...(counted ? { count: 2 } : { have_g: 1000 }), ...(to?.asks.includes('salt') ? { salt: true } : {}), ...(method === 'puree' || method === 'mash' ? { as_bought: true } : {}) }
+  }
+
+  /** What was measured belongs to the thing that was measured. */
+  function change(patch: Partial<Wish>) {
+    const next = { ...wish.value, ...patch }
+    if (patch.from !== undefined || patch.want_g !== undefined) {
+      delete next.after_g
+      delete next.brix
+      delete next.sample_c
+      delete next.cook
+    }
+    wish.value = Object.fromEntries(Object.entries(next).filter(([, v]) => v !== undefined && v !== null)) as Wish
+  }
+  function turn(to: 'have' | 'want') {
+    const g = wish.value.have_g ?? wish.value.want_g ?? result.value?.before_g ?? 1000
+    change(to === 'want' ? { have_g: undefined, count: undefined, want_g: Math.round(result.value?.product_g ?? g) } : { want_g: undefined, have_g: Math.round(result.value?.before_g ?? g) })
+  }
+
+  /** Keeps what is in the tub. */
+  async function keep(item: Schemas['PantryItem']) {
+    const { data, error } = await api.POST('/pantry', {
+      params: { header: { 'Idempotency-Key': crypto.randomUUID() } },
+      body: { ...item, format: 'upbeat-ladle/pantry-item', version: 1 },
+    })
+    if (!data) throw new Error(sentence(error))
+    return data
+  }
+
+  return { benches, bench, asks, wish, result, trouble, faults, back, load, work, pick, change, turn, keep }
+})
