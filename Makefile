@@ -43,7 +43,7 @@ check: build ## static checks of both sides, and that generated files are curren
 
 test: chromium build check ## everything: static checks, all tests, the real interface in Chromium
 	REQUIRE_FOOD_TABLE=1 REQUIRE_BROWSER=1 go test -timeout 12m ./...
-	go test -race -timeout 10m ./store
+	go test -race -timeout 10m ./store ./device
 
 generate: web/node_modules/.installed ## write what is generated from api/openapi.yaml
 	go generate ./api

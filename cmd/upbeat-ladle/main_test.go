@@ -1,6 +1,7 @@
 package main
 
 import (
+	"bufio"
 	"context"
 	"io"
 	"net"
@@ -46,6 +47,7 @@ func TestProgram(t *testing.T) {
 			"too large":          {[]string{"work", "-"}, strings.Repeat(" ", 2<<20), 2, "larger than"},
 			"no file":            {[]string{"work", "/no/such/file"}, "", 2, "cannot be opened"},
 			"no argument":        {[]string{"work"}, "", 2, "name one variation"},
+			"far device":         {[]string{"serve", "--db", filepath.Join(t.TempDir(), "y.db"), "--addr", "127.0.0.1:0", "--scale", "kitchen"}, "", 2, "address of a device"},
 			"far address":        {[]string{"serve", "--addr", "0.0.0.0:80", "--db", filepath.Join(t.TempDir(), "x.db")}, "", 2, "127.0.0.1"},
 		} {
 			cmd := exec.Command(bin, c.args...)
@@ -56,6 +58,45 @@ func TestProgram(t *testing.T) {
 		}
 	})
 	t.Run("serve", func(t *testing.T) { serveAndStop(t, bin) })
+	t.Run("devices", func(t *testing.T) { devicesAndServe(t, bin) })
+}
+
+// start runs the program until the test ends and returns the first lines that it prints.
+func start(t *testing.T, bin string, lines int, args ...string) []string {
+	t.Helper()
+	cmd := exec.Command(bin, args...)
+	out, err := cmd.StdoutPipe()
+	require.NoError(t, err)
+	cmd.Stderr = os.Stderr
+	require.NoError(t, cmd.Start())
+	t.Cleanup(func() {
+		require.NoError(t, cmd.Process.Signal(syscall.SIGTERM))
+		assert.NoError(t, cmd.Wait(), "a graceful stop")
+	})
+	var got []string
+	for sc := bufio.NewScanner(out); len(got) < lines && sc.Scan(); {
+		got = append(got, sc.Text())
+	}
+	return got
+}
+
+// devicesAndServe starts the stand-ins as a program of their own and serves a kitchen that
+// reaches for them.
+func devicesAndServe(t *testing.T, bin string) {
+	at := start(t, bin, 2, "devices", "--scale-addr", "127.0.0.1:0", "--refractometer-addr", "127.0.0.1:0")
+	require.Len(t, at, 2)
+	scale, glass := strings.TrimPrefix(at[0], "scale "), strings.TrimPrefix(at[1], "refractometer ")
+	said := start(t, bin, 1, "serve", "--db", filepath.Join(t.TempDir(), "own.db"), "--addr", "127.0.0.1:0", "--scale", scale, "--refractometer", glass)
+	url := regexp.MustCompile(`http://\S+`).FindString(said[0])
+	post := func(path, body string) int {
+		resp, err := http.Post(url+"/api/v1/devices"+path, "application/json", strings.NewReader(body))
+		require.NoError(t, err)
+		resp.Body.Close()
+		return resp.StatusCode
+	}
+	require.Eventually(t, func() bool { return post("/scale/load", `{"grams":300}`) == http.StatusNoContent }, 10*time.Second, 20*time.Millisecond)
+	require.Equal(t, http.StatusNoContent, post("/refractometer/sample", `{"brix":14,"sample_c":25}`))
+	assert.Equal(t, http.StatusOK, post("/refractometer/readings", ""))
 }
 
 // serveAndStop takes a port away from the program, sees it take the next, write its demo

@@ -234,6 +234,9 @@ func (j Job) forward() (Result, error) {
 	}
 	r.Brix = SolubleSolids(r.Product)
 	r.KeepDays = keepDays(r.Product)
+	if j.Method == Plump { // no longer dry
+		r.KeepDays = wetKeeps
+	}
 	return r, nil
 }
 
@@ -409,5 +412,8 @@ func keepDays(in *food.Ingredient) int {
 	case in.Sugars > 40:
 		return 7
 	}
-	return 3
+	return wetKeeps
 }
+
+// wetKeeps is how many days a moist tub keeps (common practice, no source).
+const wetKeeps = 3

@@ -307,6 +307,7 @@ func TestRaisinsThatDrankDrinkLess(t *testing.T) {
 	assert.InDelta(t, 100+want, r.ProductG, 1e-9)
 	assert.InDelta(t, 30-want, r.Product.Drinks()*r.ProductG, 1e-9, "what it could still drink")
 	assert.InDelta(t, 100-want, r.Left[0].Grams, 1e-9)
+	assert.Equal(t, 3, r.KeepDays, "it is no longer dry")
 }
 
 func TestMeasuredWeightsAndRipeness(t *testing.T) {

@@ -35,6 +35,8 @@ var shots = []shot{
 	{file: "ways.png", width: 1280, height: 800, click: ".sum .tool:last-child", steps: []string{`document.querySelectorAll('[data-way]').length === 5`}},
 	{file: "portion.png", width: 1280, height: 800, open: "Carrot, cardamom & walnut", click: ".larger", steps: []string{`document.querySelector('.portion-view .kind')`}},
 	{file: "kitchen.png", width: 1280, height: 800, path: "/kitchen", steps: []string{`document.querySelectorAll('.kitchen li').length === 7 && document.fonts.status === 'loaded'`}},
+	{file: "prep.png", width: 1280, height: 800, path: "/prep", steps: []string{`document.querySelector('[data-product]') && document.querySelector('.scale')?.dataset.link === 'live' && document.fonts.status === 'loaded'`}},
+	{file: "pantry.png", width: 1280, height: 800, path: "/pantry", steps: []string{`document.querySelectorAll('[data-row]').length > 150 && document.querySelector('[data-ingredient]') && document.fonts.status === 'loaded'`}},
 	{file: "phone.png", width: 390, height: 844, steps: []string{settled}},
 }
 

@@ -11,9 +11,13 @@ const text = ref('')
 const trouble = ref('')
 const box = ref<{ focus: () => void; blur: () => void }>()
 
+// Answers may overtake each other; only that of the latest question counts.
+let asked = 0
 async function search(q: string, done: (found: Ingredient[]) => void) {
+  const mine = ++asked
   try {
     const { data, error } = await api.GET('/ingredients', { params: { query: { q, flour_g: props.flourG, limit: 60 } } })
+    if (mine !== asked) return
     trouble.value = data ? '' : sentence(error)
     done(data?.items ?? [])
   } catch {

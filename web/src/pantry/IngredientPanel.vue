@@ -7,6 +7,7 @@ import FigureTable from '@/parts/FigureTable.vue'
 import Icon from '@/parts/Icon.vue'
 import { useBench } from '@/bench/bench'
 import MeasureDialog from './MeasureDialog.vue'
+import OwnDialog from './OwnDialog.vue'
 import OwnChip from './OwnChip.vue'
 import StockForm from './StockForm.vue'
 import { usePantry, type Detail, type Listed } from './pantry'
@@ -18,6 +19,8 @@ const router = useRouter()
 const bench = useBench()
 const i = computed(() => props.detail.ingredient)
 const mine = computed(() => pantry.items.filter((x) => props.detail.overrides.includes(x.id)))
+const own = computed(() => mine.value.find((x) => !x.item.stands_for))
+const editOpen = ref(false)
 const measureOpen = ref(false)
 const lastGone = ref<() => Promise<void>>()
 async function empty(item: Listed) {
@@ -61,6 +64,7 @@ defineExpose({ lastGone, putBack })
         </div>
       </div>
       <p class="acts">
+        <el-button v-if="own" @click="editOpen = true">Change its figures</el-button>
         <el-button v-if="!i.own || i.own.stands_for" @click="measureOpen = true"><Icon name="scale" />Measure it</el-button>
         <el-button v-for="m in detail.prepares" :key="m" @click="router.push({ path: '/prep', query: { method: m, from: i.id } })"><Icon name="tub" />{{ preparations[m] }}</el-button>
       </p>
@@ -83,6 +87,7 @@ defineExpose({ lastGone, putBack })
       </div>
       <p class="source">{{ detail.source }}<template v-if="detail.notes"> · {{ detail.notes }}</template><template v-if="i.own?.estimated.length"> · estimated: {{ i.own.estimated.join(', ') }}</template></p>
     </div>
+    <OwnDialog v-model="editOpen" :edit="own" />
     <MeasureDialog v-model="measureOpen" :ingredient="i" :readable="detail.facts.some((f) => f.name === 'reads')" :pieces="detail.facts.some((f) => f.name === 'a piece')" />
   </section>
 </template>

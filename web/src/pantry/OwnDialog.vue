@@ -5,10 +5,11 @@ import { api, unreachable, type Ingredient, type Problem, type Schemas } from '@
 import Icon from '@/parts/Icon.vue'
 import WeightField from '@/parts/WeightField.vue'
 import { groups, roles } from './words'
-import { usePantry, type Item } from './pantry'
+import { usePantry, type Item, type Listed } from './pantry'
 
 /** An ingredient of one's own: from a pack, or with every figure. */
 const open = defineModel<boolean>({ required: true })
+const props = defineProps<{ edit?: Listed }>() // an own ingredient whose figures are changed
 const pantry = usePantry()
 const way = ref<'pack' | 'all'>('pack')
 const name = ref('')
@@ -20,9 +21,12 @@ const faults = ref<Record<string, string>>({})
 const busy = ref(false)
 watch(open, async (o) => {
   if (!o) return
-  name.value = like.value = ''
+  way.value = props.edit ? 'all' : 'pack'
+  name.value = props.edit?.item.name ?? ''
+  like.value = ''
   label.value = {}
-  item.value = {}
+  item.value = props.edit ? (JSON.parse(JSON.stringify(props.edit.item)) as Item) : {}
+  chosen.value = props.edit?.item.allergens
   faults.value = {}
   const { data } = await api.GET('/ingredients', { params: { query: { limit: 500 } } })
   shelf.value = data?.items ?? []
@@ -47,6 +51,11 @@ async function keep() {
   faults.value = {}
   try {
     let made: Item | undefined
+    if (props.edit) {
+      await pantry.change(props.edit, { ...(JSON.parse(JSON.stringify(item.value)) as Item), energy_kcal: undefined, name: name.value, allergens: chosen.value ?? [] })
+      open.value = false
+      return
+    }
     if (way.value === 'pack') {
       const { data, error } = await api.POST('/labels', { body: { ...(JSON.parse(JSON.stringify(label.value)) as object), name: name.value, like: like.value, ...(chosen.value ? { allergens: chosen.value } : {}) } })
       if (!data) return refuse(error as Problem)
@@ -69,9 +78,9 @@ function refuse(p: Problem) {
 </script>
 
 <template>
-  <el-dialog v-model="open" title="An ingredient of your own" width="min(720px, 96vw)" append-to-body>
+  <el-dialog v-model="open" :title="edit ? `The figures of ${edit.item.name}` : 'An ingredient of your own'" width="min(720px, 96vw)" append-to-body>
     <form v-if="open" class="own" @submit.prevent="keep">
-      <el-radio-group v-model="way" class="pick" aria-label="What you have"><el-radio-button value="pack">what the pack says</el-radio-button><el-radio-button value="all">every figure</el-radio-button></el-radio-group>
+      <el-radio-group v-if="!edit" v-model="way" class="pick" aria-label="What you have"><el-radio-button value="pack">what the pack says</el-radio-button><el-radio-button value="all">every figure</el-radio-button></el-radio-group>
       <div class="names">
         <div><label for="own-name">Name</label><el-input id="own-name" v-model="name" maxlength="200" /><p v-if="fault('name')" class="fault" role="alert">{{ fault('name') }}</p></div>
         <div v-if="way === 'pack'">
@@ -89,7 +98,7 @@ function refuse(p: Problem) {
       <div v-else class="figures"><WeightField v-for="[k, l, u] in allFields" :key="k" v-model="item[k]" :name="`own-${k}`" :label="l" :unit="u" :step="0.1" :fault="fault(k)" /></div>
       <div><label for="own-allergens">Allergens</label><el-select id="own-allergens" v-model="chosen" multiple filterable clearable placeholder="as the pack says"><el-option v-for="a in allergens" :key="a" :value="a" :label="a" /></el-select></div>
       <p v-if="general" class="fault" role="alert">{{ general }}</p>
-      <el-button class="go" native-type="submit" :loading="busy"><Icon name="tick" />Put it on the shelf</el-button>
+      <el-button class="go" native-type="submit" :loading="busy"><Icon name="tick" />{{ edit ? 'Keep it' : 'Put it on the shelf' }}</el-button>
     </form>
   </el-dialog>
 </template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core'
-import { computed, onMounted, ref, watch } from 'vue'
+import { computed, nextTick, onMounted, ref, watch } from 'vue'
 import type { Ingredient } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
 import ImportDialog from './ImportDialog.vue'
@@ -18,6 +18,10 @@ onMounted(async () => {
   const first = pantry.found.find((i) => i.own) ?? pantry.found[0]
   if (pantry.detail) await pantry.look(pantry.detail.ingredient.id)
   else if (first) await pantry.look(first.id)
+})
+watch(() => pantry.detail?.ingredient.id, async () => {
+  await nextTick()
+  document.querySelector('.shelf button.on')?.scrollIntoView({ block: 'nearest' })
 })
 const searchSoon = useDebounceFn(() => pantry.search(), 80)
 watch(() => pantry.query, () => void searchSoon())

@@ -8,7 +8,7 @@ import type { Flow, Preparation } from './prep'
 const props = defineProps<{ result: Preparation; from: string; product: string }>()
 
 const high = 190 // px for all that goes in
-const top = 34
+const top = 14
 const gap = 10
 const least = 3 // px, so that a pinch is seen
 const wide = 58
@@ -59,7 +59,7 @@ const after = computed(() => {
     return block
   })
   const h = px(props.result.product_g)
-  return { left, y, h, from: source, layers: layers(props.result.product, y, h), bottom: Math.max(y + h, top + high) + 14 }
+  return { left, y, h, from: source, layers: layers(props.result.product, y, h), bottom: Math.max(y + h + 14, top + high + 32) }
 })
 
 const band = (y1: number, h1: number, y2: number, h2: number) => {
@@ -76,7 +76,7 @@ const words = computed(() => `${g(props.result.before_g)} g ${props.from} become
     <path v-for="b in after.left" :key="b.flow.name" :d="band(b.from, b.fromH, b.y, b.h)" :fill="washes[b.flow.kind]" />
     <path :d="band(after.from, after.h, after.y, after.h)" fill="var(--yolk-wash)" />
 
-    <text :x="leftX + wide" :y="top - 12" text-anchor="end" class="sum">{{ g(result.before_g) }} g</text>
+    <text :x="leftX + wide" :y="before.y + before.h + 24" text-anchor="end" class="sum">{{ g(result.before_g) }} g</text>
     <g v-for="b in before.added" :key="b.flow.name">
       <rect :x="leftX" :y="b.y" :width="wide" :height="b.h" fill="var(--rim-wash)" stroke="var(--rim)" stroke-dasharray="4 3" stroke-width="1.500" />
       <text :x="narrow ? leftX : leftX - 10" :y="narrow ? after.bottom - 2 : b.y + Math.max(12, b.h / 2 + 5)" :text-anchor="narrow ? 'start' : 'end'" class="added">+ {{ b.flow.name }} {{ g(b.flow.grams) }} g</text>

@@ -141,7 +141,7 @@ const otherFaults = computed(() => Object.entries(prep.faults).filter(([k]) => !
 .picture { padding: var(--s2) var(--s4) 0; overflow-x: auto; }
 .picture.stale { opacity: .45; }
 .afterwards { display: flex; flex-wrap: wrap; align-items: start; gap: var(--s3); margin: 0 var(--s4); padding-top: var(--s2); border-top: 1.5px solid var(--hair); }
-.afterwards > :deep(.field) { flex: 0 1 160px; }
+.afterwards > :deep(.field) { flex: 0 1 184px; }
 .figures { flex: 1 1 236px; width: auto; }
 .steps { margin: var(--s3) var(--s4) 0; padding: var(--s2) var(--s3) var(--s2) var(--s6); background: var(--well); border-radius: var(--r-well); display: grid; gap: 4px; }
 .care { display: flex; gap: var(--s2); align-items: center; padding: var(--s2) var(--s4) 0; font-size: var(--t-mini); color: var(--ink-2); }
