@@ -1,0 +1,379 @@
+package recipe
+
+import (
+	"math"
+	"strings"
+	"unicode"
+	"unicode/utf8"
+
+	"upbeatladle/core/measure"
+)
+
+type kind int
+
+const (
+	word kind = iota
+	number
+	sign
+)
+
+// token is a word, a number or a sign of a line; at and to are its bytes in it.
+type token struct {
+	kind   kind
+	text   string // folded
+	raw    string
+	at, to int
+	value  float64
+}
+
+const fractions = "¼½¾⅐⅑⅒⅓⅔⅕⅖⅗⅘⅙⅚⅛⅜⅝⅞"
+
+// tokens divides a line. A mixed number ("1 1/2", "1½") is one token; a number glued to its
+// unit ("200g") is two.
+func tokens(s string) []token {
+	var out []token
+	for i := 0; i < len(s); {
+		r, size := utf8.DecodeRuneInString(s[i:])
+		switch {
+		case unicode.IsSpace(r):
+			i += size
+		case r >= '0' && r <= '9' || strings.ContainsRune(fractions, r):
+			n, v := scanNumber(s[i:])
+			out = append(out, token{number, s[i : i+n], s[i : i+n], i, i + n, v})
+			i += n
+		case unicode.IsLetter(r) || r == '°':
+			j := i
+			for j < len(s) {
+				c, w := utf8.DecodeRuneInString(s[j:])
+				if !unicode.IsLetter(c) && !unicode.Is(unicode.Mn, c) && c != '°' && c != '\'' && c != '’' {
+					break
+				}
+				j += w
+			}
+			out = append(out, token{word, fold(s[i:j]), s[i:j], i, j, 0})
+			i = j
+		default:
+			text := string(r)
+			if strings.ContainsRune("–—‒−", r) {
+				text = "-"
+			}
+			out = append(out, token{sign, text, text, i, i + size, 0})
+			i += size
+		}
+	}
+	return out
+}
+
+// scanNumber reads the longest number at the front of s: digits, a decimal, a fraction, or a
+// whole number with one.
+func scanNumber(s string) (n int, v float64) {
+	best, value := 0, 0.0
+	try := func(end int) {
+		if got, err := measure.ParseAmount(s[:end]); err == nil && end > best {
+			best, value = end, got
+		}
+	}
+	// A number is at most "1000 15/16" long; beyond it nothing can be one.
+	seen := 0
+	for i, r := range s {
+		if i > 16 || !(r >= '0' && r <= '9' || strings.ContainsRune(fractions+"/⁄., ", r)) {
+			break
+		}
+		if r >= '0' && r <= '9' || strings.ContainsRune(fractions, r) {
+			seen = i + utf8.RuneLen(r)
+			try(seen)
+		}
+	}
+	if best == 0 { // digits that ParseAmount refuses, as "1,000" or "1/0"
+		best = 1
+		for best < len(s) && s[best] >= '0' && s[best] <= '9' {
+			best++
+		}
+		if got, err := measure.ParseAmount(s[:best]); err == nil {
+			value = got
+		}
+	}
+	return best, value
+}
+
+var numberWords = map[string]float64{
+	"one": 1, "two": 2, "three": 3, "four": 4, "five": 5, "six": 6, "seven": 7, "eight": 8, "nine": 9, "ten": 10, "eleven": 11, "twelve": 12,
+	"half": 0.5, "quarter": 0.25, "third": 1. / 3, "couple": 2, "dozen": 12, "fifteen": 15, "twenty": 20, "hundred": 100,
+}
+
+// unit is what a unit's word stands for: a unit of the documents, and how many of it.
+type unit struct {
+	unit measure.Unit
+	per  float64
+	word string // when it is a container or a rule of thumb
+}
+
+// Rules for what is no unit of the documents (common practice, no source; a stick of butter
+// and the pint in cups by definition).
+const (
+	stickG, knobG = 113, 10
+	dashTsp       = 0.125
+	dessertTsp    = 2
+	pintCups      = 2
+	quartCups     = 4
+	decilitreML   = 100
+	centilitreML  = 10
+)
+
+var units = map[string]unit{
+	"g": {measure.Gram, 1, ""}, "gr": {measure.Gram, 1, ""}, "gm": {measure.Gram, 1, ""}, "gms": {measure.Gram, 1, ""}, "gram": {measure.Gram, 1, ""}, "grams": {measure.Gram, 1, ""}, "gramme": {measure.Gram, 1, ""}, "grammes": {measure.Gram, 1, ""},
+	"kg": {"kg", 1, ""}, "kilo": {"kg", 1, ""}, "kilos": {"kg", 1, ""}, "kilogram": {"kg", 1, ""}, "kilograms": {"kg", 1, ""},
+	"ml": {measure.Ml, 1, ""}, "millilitre": {measure.Ml, 1, ""}, "millilitres": {measure.Ml, 1, ""}, "milliliter": {measure.Ml, 1, ""}, "milliliters": {measure.Ml, 1, ""},
+	"cl": {measure.Ml, centilitreML, ""}, "dl": {measure.Ml, decilitreML, ""}, "decilitre": {measure.Ml, decilitreML, ""}, "decilitres": {measure.Ml, decilitreML, ""},
+	"l": {"l", 1, ""}, "litre": {"l", 1, ""}, "litres": {"l", 1, ""}, "liter": {"l", 1, ""}, "liters": {"l", 1, ""},
+	"tsp": {"tsp", 1, ""}, "tsps": {"tsp", 1, ""}, "teaspoon": {"tsp", 1, ""}, "teaspoons": {"tsp", 1, ""}, "teaspoonful": {"tsp", 1, ""},
+	"tbsp": {"tbsp", 1, ""}, "tbsps": {"tbsp", 1, ""}, "tbs": {"tbsp", 1, ""}, "tblsp": {"tbsp", 1, ""}, "tablespoon": {"tbsp", 1, ""}, "tablespoons": {"tbsp", 1, ""}, "tablespoonful": {"tbsp", 1, ""},
+	"dsp": {"tsp", dessertTsp, ""}, "dessertspoon": {"tsp", dessertTsp, ""}, "dessertspoons": {"tsp", dessertTsp, ""},
+	"cup": {"cup", 1, ""}, "cups": {"cup", 1, ""}, "c": {"cup", 1, ""}, "cupful": {"cup", 1, ""}, "cupfuls": {"cup", 1, ""},
+	"oz": {"oz", 1, ""}, "ounce": {"oz", 1, ""}, "ounces": {"oz", 1, ""}, "lb": {"lb", 1, ""}, "lbs": {"lb", 1, ""}, "pound": {"lb", 1, ""}, "pounds": {"lb", 1, ""},
+	"pint": {"cup", pintCups, ""}, "pints": {"cup", pintCups, ""}, "pt": {"cup", pintCups, ""}, "quart": {"cup", quartCups, ""}, "quarts": {"cup", quartCups, ""},
+	"pinch": {"pinch", 1, ""}, "pinches": {"pinch", 1, ""}, "dash": {"tsp", dashTsp, "dash"}, "dashes": {"tsp", dashTsp, "dash"},
+	"stick": {measure.Gram, stickG, "stick"}, "sticks": {measure.Gram, stickG, "stick"}, "knob": {measure.Gram, knobG, "knob"}, "knobs": {measure.Gram, knobG, "knob"},
+	"can": {"can", 1, "can"}, "cans": {"can", 1, "can"}, "tin": {"can", 1, "can"}, "tins": {"can", 1, "can"},
+}
+
+// containers hold what a size beside them says.
+var containers = set("packet packets pack packs sachet sachets tub tubs pot pots jar jars carton cartons box boxes bag bags bottle bottles container envelope")
+
+// vague words name no amount: the cook is asked.
+var vague = set("handful handfuls splash splashes drizzle glug sprinkle sprinkling bit some few little dollop")
+
+// notFood are units of time, heat and length: such a number is no amount of food.
+var notFood = set("minute minutes min mins hour hours hr hrs second seconds sec degree degrees °c °f c° celsius fahrenheit cm mm inch inches in day days time times overnight")
+
+// sizes beside a unit or an egg do not change the amount that is read.
+var sizeWords = set("heaped heaping level levelled leveled rounded scant generous big small large medium good about approx approximately around roughly full extra xl")
+
+// quantity is an amount with its unit, and where it stands among the tokens.
+type quantity struct {
+	start, end int // tokens
+	amount     float64
+	low, high  float64 // of a range; both 0 without one
+	unit       measure.Unit
+	word       string  // container, or rule of thumb
+	size       float64 // of a container
+	sizeUnit   measure.Unit
+	vague      string
+	inside     bool // in brackets
+}
+
+// quantities finds the amounts of a line, in their order.
+func quantities(toks []token) []quantity {
+	var out []quantity
+	depth := 0
+	for i := 0; i < len(toks); {
+		switch toks[i].text {
+		case "(", "[":
+			depth++
+		case ")", "]":
+			depth = max(0, depth-1)
+		}
+		q, ok := quantityAt(toks, i)
+		if !ok {
+			i++
+			continue
+		}
+		q.inside = depth > 0
+		out = append(out, q)
+		i = q.end
+	}
+	return out
+}
+
+// numberAt reads a number, in digits or words, with a half after it.
+func numberAt(toks []token, i int) (v float64, end int, ok bool) {
+	if i >= len(toks) {
+		return 0, i, false
+	}
+	t := toks[i]
+	switch {
+	case t.kind == number:
+		v, end = t.value, i+1
+	case t.kind == word && numberWords[t.text] > 0:
+		v, end = numberWords[t.text], i+1
+		if (t.text == "half" || t.text == "quarter" || t.text == "third" || t.text == "couple" || t.text == "dozen") && end < len(toks) {
+			for end < len(toks) && (toks[end].text == "a" || toks[end].text == "an" || toks[end].text == "of" && t.text == "couple") {
+				end++
+			}
+		} else if end < len(toks) && (toks[end].text == "quarters" || toks[end].text == "thirds") {
+			v *= map[string]float64{"quarters": 0.25, "thirds": 1. / 3}[toks[end].text]
+			end++
+		}
+	case t.kind == word && (t.text == "a" || t.text == "an"):
+		v, end = 1, i+1
+		if n, e, ok := numberAt(toks, end); ok && toks[end].kind == word && toks[end].text != "a" { // "a half", "a dozen", "a quarter"
+			v, end = n, e
+		}
+	default:
+		return 0, i, false
+	}
+	// "one and a half", "1 and 1/2"
+	if end+1 < len(toks) && toks[end].text == "and" {
+		j := end + 1
+		if toks[j].text == "a" {
+			j++
+		}
+		if j < len(toks) && (toks[j].text == "half" || toks[j].text == "quarter" || toks[j].kind == number && toks[j].value < 1 && strings.ContainsAny(toks[j].text, "/"+fractions)) {
+			part := toks[j].value
+			if toks[j].kind == word {
+				part = numberWords[toks[j].text]
+			}
+			v, end = v+part, j+1
+		}
+	}
+	return v, end, v > 0 && !math.IsInf(v, 0)
+}
+
+// quantityAt reads an amount that begins at a token.
+func quantityAt(toks []token, i int) (quantity, bool) {
+	t := toks[i]
+	if t.kind == word && (vague[t.text] || units[t.text].unit == "pinch" || t.text == "knob" || t.text == "dash") && (i == 0 || !isName(toks[i-1])) {
+		return finish(toks, quantity{start: i, end: i, amount: 1, unit: measure.Each})
+	}
+	if (t.text == "a" || t.text == "an") && i+1 < len(toks) && toks[i+1].kind == number { // "a 15 oz can"
+		q, ok := quantityAt(toks, i+1)
+		q.start = i
+		return q, ok
+	}
+	v, end, ok := numberAt(toks, i)
+	if !ok {
+		return quantity{}, false
+	}
+	q := quantity{start: i, end: end, amount: v, unit: measure.Each}
+	bare := t.kind == word && (t.text == "a" || t.text == "an")
+	// a range
+	if end < len(toks) && (toks[end].text == "-" || toks[end].text == "to" || toks[end].text == "or") {
+		if w, e, ok := numberAt(toks, end+1); ok && toks[end+1].text != "a" && w > v {
+			q.low, q.high, q.amount, q.end = v, w, (v+w)/2, e
+		}
+	}
+	q, ok = finish(toks, q)
+	if bare && q.end == i+1 && q.vague == "" && q.unit == measure.Each {
+		// "a" before a plain word is an amount only at the front: "an egg".
+		return q, i == 0
+	}
+	return q, ok
+}
+
+func isName(t token) bool {
+	return t.kind == word && t.text != "a" && t.text != "and" && t.text != "plus" && t.text != "with"
+}
+
+// finish reads what follows a number: a unit, a container with its size, or a vague word.
+func finish(toks []token, q quantity) (quantity, bool) {
+	at := func(i int) string {
+		if i < len(toks) {
+			return toks[i].text
+		}
+		return ""
+	}
+	i := q.end
+	if at(i) == "%" || notFood[at(i)] || at(i) == "°" {
+		return quantity{}, false
+	}
+	// "2 x 400 g can", "1 x 400 ml can"
+	if (at(i) == "x" || at(i) == "×") && i+1 < len(toks) {
+		if v, e, ok := numberAt(toks, i+1); ok {
+			if u, ok := units[at(e)]; ok && u.word == "" {
+				q.size, q.sizeUnit, i = v*u.per, u.unit, e+1
+			}
+		} else {
+			i++
+		}
+	}
+	// "1 (14 oz) can"
+	if at(i) == "(" {
+		if v, e, ok := numberAt(toks, i+1); ok {
+			if u, ok := units[at(e)]; ok && u.word == "" && at(e+1) == ")" && (units[at(e+2)].word == "can" || containers[at(e+2)]) {
+				q.size, q.sizeUnit, i = v*u.per, u.unit, e+2
+			}
+		}
+	}
+	for sizeWords[at(i)] && (units[at(i+1)].unit != "" || containers[at(i+1)] || sizeWords[at(i+1)]) {
+		i++
+	}
+	text := at(i)
+	if text == "t" && i < len(toks) { // the one place where capitals tell
+		q.end, q.unit = i+1, "tsp"
+		if toks[i].raw == "T" {
+			q.unit = "tbsp"
+		}
+		return q.closed(toks), true
+	}
+	if text == "fl" || text == "fluid" {
+		if at(i+1) == "." {
+			i++
+		}
+		if u := units[at(i+1)]; u.unit == "oz" {
+			q.unit, q.end = "fl_oz", i+2
+			return q.closed(toks), true
+		}
+	}
+	u, isUnit := units[text]
+	switch {
+	case vague[text]:
+		q.vague, q.amount, q.end = text, 0, i+1
+		return q.closed(toks), true
+	case containers[text] || isUnit && u.word == "can":
+		q.word, q.end = "container", i+1
+		if isUnit {
+			q.word = "can"
+		}
+		// the size may stand after it: "a tin (400 ml) of"
+		if q.size == 0 && at(q.end) == "(" {
+			if v, e, ok := numberAt(toks, q.end+1); ok {
+				if u, ok := units[at(e)]; ok && u.word == "" {
+					q.size, q.sizeUnit = v*u.per, u.unit
+					q.end = e + 1
+					if at(q.end) == ")" {
+						q.end++
+					}
+				}
+			}
+		}
+		return q.closed(toks), true
+	case isUnit:
+		q.end = i + 1
+		// "a 15 oz can": the unit was the can's size
+		if j := q.end; u.word == "" && (units[at(j)].word == "can" || at(j) == "-" && units[at(j+1)].word == "can") {
+			if at(j) == "-" {
+				j++
+			}
+			q.size, q.sizeUnit, q.word, q.amount, q.end = q.amount*u.per, u.unit, "can", 1, j+1
+			return q.closed(toks), true
+		}
+		q.amount *= u.per
+		q.low *= u.per
+		q.high *= u.per
+		q.unit, q.word = u.unit, u.word
+		// "a cup and a half"
+		if at(q.end) == "and" && at(q.end+1) == "a" && (at(q.end+2) == "half" || at(q.end+2) == "quarter") {
+			q.amount += numberWords[at(q.end+2)] * u.per
+			q.end += 3
+		}
+		return q.closed(toks), true
+	}
+	if q.size > 0 { // "2 x 200 g ricotta"
+		q.word = "container"
+		q.end = i
+		return q, true
+	}
+	for sizeWords[at(i)] {
+		i++
+	}
+	q.end = i
+	return q, true
+}
+
+// closed takes a full stop after a unit into the quantity: "3 Tbs. sugar".
+func (q quantity) closed(toks []token) quantity {
+	if q.end < len(toks) && toks[q.end].text == "." {
+		q.end++
+	}
+	return q
+}

@@ -1,0 +1,178 @@
+package recipe
+
+import (
+	"math"
+	"regexp"
+	"slices"
+	"strconv"
+	"strings"
+
+	"upbeatladle/core/batter"
+	"upbeatladle/core/flow"
+	"upbeatladle/core/food"
+)
+
+// Composed is a reading as the bench can use it: what is the base, what was put into it.
+type Composed struct {
+	Name      string
+	Form      batter.Form
+	Base      batter.Base
+	Additions []batter.Addition
+	LineOf    []int // the reading's line behind each base line, then behind each addition
+}
+
+// forms by the words that name them; the first that stands in the text counts.
+var formWords = []struct {
+	word string
+	form batter.Form
+}{
+	{"waffle", batter.Waffle}, {"gaufre", batter.Waffle}, {"crepe", batter.Crepe}, {"galette", batter.Crepe}, {"drop scone", batter.DropScone},
+	{"scotch pancake", batter.DropScone}, {"pikelet", batter.DropScone}, {"pancake", batter.Pancake}, {"griddle cake", batter.Pancake}, {"hotcake", batter.Pancake}, {"flapjack", batter.Pancake},
+}
+
+// Compose guesses form, style, school and which lines were added to a base. Lines that are not
+// understood or have no amount stay out; the reading says which.
+func (r Reading) Compose() Composed {
+	c := Composed{Name: r.Title}
+	everything := fold(r.Title + " " + strings.Join(r.Steps, " ") + " " + strings.Join(r.Other, " "))
+	in := func(group food.Group) bool {
+		return slices.ContainsFunc(r.Lines, func(l Line) bool { return l.Ingredient != nil && l.Ingredient.Group == group })
+	}
+	has := func(id string) bool {
+		return slices.ContainsFunc(r.Lines, func(l Line) bool { return l.Ingredient != nil && l.Ingredient.ID == id })
+	}
+	flour := slices.ContainsFunc(r.Lines, func(l Line) bool {
+		return l.Ingredient != nil && l.Amount > 0 && !l.Outside && l.Ingredient.Role == food.RoleFlour
+	})
+	for _, f := range formWords {
+		if c.Form == "" && strings.Contains(everything, f.word) {
+			c.Form = f.form
+		}
+	}
+	var mark []bool
+	k := batter.DefaultKitchen()
+	for i, l := range r.Lines {
+		if l.Ingredient == nil || l.Amount <= 0 || l.Outside || l.Status == NotUnderstood {
+			continue
+		}
+		line := batter.Line{Ingredient: l.Ingredient, Amount: l.Amount, Unit: l.Unit, Role: l.Ingredient.Role, CanG: l.SizeG, CanML: l.SizeML, Method: l.Method}
+		if _, err := k.Grams(line); err != nil {
+			continue
+		}
+		base := baseGroups[l.Ingredient.Group] || l.Ingredient.Role == food.RoleFlour || l.Ingredient.Role == food.RoleSalt
+		if l.Ingredient.Group == food.GroupPowder && strings.Contains(l.Ingredient.ID, "milk") {
+			base = true
+		}
+		if !flour && l.Ingredient.Group == food.GroupPuree { // fruit and egg alone make the batter
+			base = true
+		}
+		if base {
+			c.Base.Lines = append(c.Base.Lines, line)
+		} else {
+			c.Additions = append(c.Additions, batter.Addition{Line: line, Stage: batter.UsualStage(l.Ingredient), ShareOfBowl: 1})
+		}
+		mark = append(mark, base)
+		c.LineOf = append(c.LineOf, i)
+	}
+	var ofBase, ofAdditions []int
+	for i, line := range c.LineOf {
+		if mark[i] {
+			ofBase = append(ofBase, line)
+		} else {
+			ofAdditions = append(ofAdditions, line)
+		}
+	}
+	c.LineOf = append(ofBase, ofAdditions...)
+	if !flour && len(c.Base.Lines) > 0 {
+		c.Form = batter.Flourless
+	}
+	if c.Form == "" {
+		c.Form = batter.Pancake
+		var parts []food.Part
+		for _, l := range c.Base.Lines {
+			if g, err := k.Grams(l); err == nil {
+				parts = append(parts, food.Part{Ingredient: l.Ingredient, Grams: g})
+			}
+		}
+		if l := flow.Of(parts).L(); !in(food.GroupLeavener) && !has("self_raising_flour") && !math.IsNaN(l) && l > thinFrom {
+			c.Form = batter.Crepe
+		}
+	}
+	c.Base.Style = style(c.Form, everything, has)
+	c.Base.School = school(everything, c.Base.Style)
+	c.Base.Name = strings.TrimSpace(r.Title)
+	if c.Base.Name == "" {
+		c.Base.Name = "Base from a recipe"
+		c.Name = c.Base.Name
+	}
+	return c
+}
+
+// thinFrom is the L* [ml/g] from which a batter without any lift is taken for crêpes (the
+// upper edge of the pancake's band).
+const thinFrom = 2.35
+
+func style(f batter.Form, text string, has func(string) bool) batter.Style {
+	switch {
+	case f == batter.Flourless:
+		return "flourless"
+	case has("dried_yeast"):
+		return "yeast"
+	case has("buckwheat_flour"):
+		return "buckwheat"
+	case f == batter.Crepe:
+		return "crepe"
+	case has("glutinous_rice_flour"):
+		return "chewy"
+	case f == batter.Waffle && (has("semolina_fine") || has("rice_flour") || has("cornmeal_fine")):
+		return "crisp"
+	case whips(text):
+		return batter.Whipped
+	case has("ricotta"), has("cottage_cheese"):
+		return "curd"
+	case has("yogurt_plain"), has("yogurt_strained"), has("sour_cream"):
+		return "yogurt"
+	case has("buttermilk_cultured"), has("kefir_plain"):
+		return "cultured"
+	case has("self_raising_flour"):
+		return "self_raising"
+	}
+	return "milk"
+}
+
+// whips tells whether the steps whip the whites.
+func whips(text string) bool {
+	return strings.Contains(text, "whites") && (strings.Contains(text, "peaks") || strings.Contains(text, "whip") || strings.Contains(text, "stiff"))
+}
+
+var restFor = regexp.MustCompile(`(?:rest|stand|chill|refrigerate|sit)[^.]{0,40}?(\d+|half an|an|one|two)(?:\s*(?:-|to)\s*(\d+))?\s*(minute|min|hour|hr)`)
+
+// school reads how the batter is mixed out of its steps.
+func school(text string, s batter.Style) batter.School {
+	out := batter.School{RestMin: math.NaN()}
+	switch {
+	case strings.Contains(text, "lump"), strings.Contains(text, "overmix"), strings.Contains(text, "over-mix"), strings.Contains(text, "just combined"):
+		out.Lumps = "stop while lumpy"
+	case strings.Contains(text, "smooth"):
+		out.Lumps = "whisk smooth"
+	}
+	if s == batter.Whipped || whips(text) {
+		out.Eggs = "whites whipped, folded in last"
+	}
+	if m := restFor.FindStringSubmatch(text); m != nil {
+		v, err := strconv.ParseFloat(m[1], 64)
+		if err != nil {
+			v = map[string]float64{"half an": 0.5, "an": 1, "one": 1, "two": 2}[m[1]]
+		}
+		if high, err := strconv.ParseFloat(m[2], 64); err == nil {
+			v = (v + high) / 2
+		}
+		if strings.HasPrefix(m[3], "h") || m[1] == "half an" {
+			v *= 60
+		}
+		out.RestMin = math.Min(v, 48*60)
+	} else if strings.Contains(text, "overnight") {
+		out.RestMin = 8 * 60
+	}
+	return out
+}

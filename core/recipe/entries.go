@@ -1,0 +1,380 @@
+package recipe
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+
+	"upbeatladle/core/batter"
+	"upbeatladle/core/food"
+	"upbeatladle/core/measure"
+)
+
+// entries takes a line apart into its ingredients.
+func (r *reader) entries(text string, toks []token, found []quantity) []Line {
+	main := slices.DeleteFunc(slices.Clone(found), func(q quantity) bool { return q.inside })
+	main = dropAlternatives(toks, main)
+	if len(main) == 0 {
+		return r.named(text, toks, nil, found)
+	}
+	var out []Line
+	for i, q := range main {
+		from, to := q.start, len(toks)
+		if i == 0 {
+			from = 0
+		}
+		if i+1 < len(main) {
+			to = main[i+1].start
+		}
+		if i > 0 && len(out) > 0 && len(nameWords(toks[q.end:to])) == 0 {
+			break // "…, plus 2 tbsp": belongs to the one before
+		}
+		part := toks[from:to]
+		for len(part) > 0 && (part[len(part)-1].text == "and" || part[len(part)-1].text == "plus" || part[len(part)-1].text == "," || part[len(part)-1].text == "+" || part[len(part)-1].text == "&" || part[len(part)-1].text == ";") {
+			part = part[:len(part)-1]
+		}
+		if len(part) == 0 {
+			continue
+		}
+		own := text[part[0].at:part[len(part)-1].to]
+		if i == 0 && len(main) == 1 {
+			own = text
+		}
+		shifted := q
+		shifted.start -= from
+		shifted.end -= from
+		out = append(out, r.named(own, part, &shifted, inside(found, from, to))...)
+	}
+	return out
+}
+
+func inside(found []quantity, from, to int) []quantity {
+	var out []quantity
+	for _, q := range found {
+		if q.inside && q.start >= from && q.end <= to {
+			q.start -= from
+			q.end -= from
+			out = append(out, q)
+		}
+	}
+	return out
+}
+
+// dropAlternatives leaves out an amount that says the one before in another unit
+// ("300ml/10 fl oz"), and one that belongs to an extra ("plus 2 tbsp for the pan").
+func dropAlternatives(toks []token, qs []quantity) []quantity {
+	var out []quantity
+	for _, q := range qs {
+		if len(out) > 0 && q.start > 0 {
+			last := out[len(out)-1]
+			before := toks[q.start-1].text
+			if (before == "/" || before == "or" || before == "=") && len(nameWords(toks[last.end:q.start-1])) == 0 {
+				continue
+			}
+			if before == "plus" && len(nameWords(toks[q.end:])) == 0 {
+				continue
+			}
+		}
+		out = append(out, q)
+	}
+	return out
+}
+
+// nameWords are the words of tokens that could be a name.
+func nameWords(toks []token) []string {
+	var out []string
+	for _, t := range toks {
+		if t.kind == word && !(stop[t.text] && !weak[t.text]) {
+			out = append(out, t.text)
+		}
+	}
+	return out
+}
+
+// outside says that something is not for the batter.
+var outside = []string{"for the pan", "for frying", "for greasing", "for the griddle", "for cooking", "for the iron", "to serve", "for serving", "for dusting", "to fry", "for brushing", "to grease", "to decorate", "for topping", "to drizzle"}
+
+// named reads the name and the note of one part of a line, with its amount if it has one.
+func (r *reader) named(text string, toks []token, q *quantity, brackets []quantity) []Line {
+	l := Line{Text: strings.TrimSpace(text)}
+	core, note := r.divide(toks, q)
+	l.Note = note
+	if q != nil {
+		l.Amount, l.Unit = q.amount, q.unit
+		l.fit(q, brackets)
+	}
+	low := fold(text)
+	for _, o := range outside {
+		l.Outside = l.Outside || strings.Contains(low, o) && !strings.Contains(low, "plus") && !strings.Contains(low, "extra")
+	}
+	if strings.Contains(low, "to taste") || strings.Contains(low, "as needed") {
+		l.Amount = 0
+	}
+	// "salt and pepper", "1 tsp each cinnamon and ginger"
+	if both := r.both(core, q, toks); both != nil {
+		var out []Line
+		for _, h := range both {
+			one := l
+			out = append(out, one.settle(h))
+		}
+		return out
+	}
+	return []Line{l.settle(r.names.match(core))}
+}
+
+// fit turns containers, cans and weights in brackets into an amount.
+func (l *Line) fit(q *quantity, brackets []quantity) {
+	note := func(format string, args ...any) { l.Note = joined(l.Note, fmt.Sprintf(format, args...)) }
+	grams := func(v float64, u measure.Unit) (float64, bool) {
+		switch u {
+		case measure.Gram:
+			return v, true
+		case "kg":
+			return 1000 * v, true
+		case "oz":
+			return v * measure.Ounce, true
+		case "lb":
+			return v * measure.Pound, true
+		}
+		return 0, false
+	}
+	ml := func(v float64, u measure.Unit) (float64, bool) {
+		switch u {
+		case measure.Ml:
+			return v, true
+		case "l":
+			return 1000 * v, true
+		case "fl_oz":
+			return v * measure.USFlOz, true
+		}
+		return 0, false
+	}
+	switch {
+	case q.vague != "":
+		l.Amount, l.Unit = 0, ""
+		l.Asks = fmt.Sprintf("How much is a %s?", strings.TrimSuffix(q.vague, "s"))
+	case q.word == "can":
+		l.Unit = "can"
+		if g, ok := grams(q.size, q.sizeUnit); ok {
+			l.SizeG = round(g)
+		} else if v, ok := ml(q.size, q.sizeUnit); ok {
+			l.SizeML = round(v)
+		} else {
+			l.Asks = "How much is in the can?"
+		}
+	case q.word == "container":
+		size, unit := q.size, q.sizeUnit
+		for _, b := range brackets {
+			if size == 0 {
+				size, unit = b.amount, b.unit
+			}
+		}
+		if size > 0 {
+			note("%s × %s %s", short(q.amount), short(size), unit)
+			l.Amount, l.Unit = q.amount*size, unit
+		} else {
+			l.Amount, l.Unit = 0, ""
+			l.Asks = "How much is in it?"
+		}
+		return
+	case q.word != "":
+		note("%s %s", short(q.amount/units[q.word].per), q.word)
+	}
+	if q.high > 0 {
+		note("%s to %s", short(q.low), short(q.high))
+	}
+	// A weight in brackets is surer than the cup before it.
+	for _, b := range brackets {
+		if g, ok := grams(b.amount, b.unit); ok && q.word != "can" && b.vague == "" {
+			if own, same := grams(l.Amount, l.Unit); same {
+				if math.Abs(own-g) > 0.1*own {
+					l.Asks = fmt.Sprintf("%s g and %s g do not agree. Which is it?", short(own), short(g))
+				}
+				continue
+			}
+			note("%s %s", short(l.Amount), l.Unit)
+			l.Amount, l.Unit = g, measure.Gram
+		}
+	}
+}
+
+func round(v float64) float64 { return math.Round(v*10) / 10 }
+
+func short(v float64) string {
+	return strings.TrimRight(strings.TrimRight(fmt.Sprintf("%.2f", v), "0"), ".")
+}
+
+func joined(a, b string) string {
+	switch {
+	case a == "":
+		return b
+	case b == "":
+		return a
+	}
+	return a + "; " + b
+}
+
+// fromOf are parts of a thing that is counted: "zest of 1 lemon", "yolk of 1 egg".
+var fromOf = set("zest rind peel juice yolk white")
+
+// divide separates the words that name the thing from those that describe it: what follows a
+// comma, a bracket, "or", "plus" describes.
+func (r *reader) divide(toks []token, q *quantity) (core []string, note string) {
+	var notes []string
+	var cur []string
+	depth, inNote := 0, false
+	flush := func() {
+		if len(cur) > 0 {
+			notes = append(notes, strings.Join(cur, " "))
+		}
+		cur = nil
+	}
+	skip := func(i int) bool { return q != nil && i >= q.start && i < q.end }
+	had := false // a word of the name
+	for i, t := range toks {
+		if skip(i) {
+			if !had {
+				continue
+			}
+			if len(nameWords(toks[q.end:])) == 0 { // the amount stands last
+				continue
+			}
+			continue
+		}
+		switch {
+		case t.text == "(" || t.text == "[":
+			depth++
+			continue
+		case t.text == ")" || t.text == "]":
+			depth = max(0, depth-1)
+			flush()
+			continue
+		}
+		if depth > 0 {
+			if t.kind == word || t.kind == number {
+				cur = append(cur, t.raw)
+			}
+			continue
+		}
+		switch {
+		case (t.text == "," || t.text == ";" || t.text == "+" || t.text == "plus" || t.text == "or" || t.text == "for") && had:
+			flush()
+			inNote = true
+			if t.kind == word {
+				cur = append(cur, t.raw)
+			}
+		case t.text == ":" || t.text == "-" && had && q != nil && i+1 == q.start:
+			// "Flour: 300 g", "Eggs - 2"
+		case inNote:
+			if t.kind != sign || t.text == "%" {
+				cur = append(cur, t.raw)
+			}
+		case t.kind == word:
+			core = append(core, t.text)
+			had = had || !(stop[t.text] && !weak[t.text])
+		case t.text == "/" && had:
+			// "plain/all-purpose flour": both say it
+		}
+	}
+	flush()
+	var kept []string
+	for _, n := range notes {
+		if n = strings.TrimSpace(n); n != "" {
+			kept = append(kept, n)
+		}
+	}
+	// what the name's own words say of its state
+	var state []string
+	for _, w := range core {
+		if stop[w] && len(w) > 4 && !weak[w] && w != "about" {
+			state = append(state, w)
+		}
+	}
+	if len(state) > 0 {
+		kept = append([]string{strings.Join(state, " ")}, kept...)
+	}
+	note = strings.Join(kept, "; ")
+	// A description may tell the kind apart: "carrot, grated", "bananas, mashed".
+	for _, w := range words(note) {
+		if weak[w] && !slices.Contains(core, w) && kindWord[w] {
+			core = append(core, w)
+		}
+	}
+	return core, note
+}
+
+// kindWord are states that make another ingredient of the table.
+var kindWord = set("grated mashed frozen puree cooked raw diced sliced shredded crumbled")
+
+// both finds two ingredients in one name: "salt and pepper", "each cinnamon and ginger".
+func (r *reader) both(core []string, q *quantity, toks []token) []hit {
+	each := slices.ContainsFunc(toks, func(t token) bool { return t.text == "each" })
+	at := slices.Index(core, "and")
+	if at <= 0 || at == len(core)-1 {
+		return nil
+	}
+	a, b := r.names.match(core[:at]), r.names.match(core[at+1:])
+	whole := r.names.match(core)
+	if a.in == nil || b.in == nil || a.in == b.in || a.score < sure || b.score < sure {
+		return nil
+	}
+	if !each && q != nil && q.vague == "" && q.unit != "" && q.amount > 0 && q.unit != "pinch" && whole.score >= sure {
+		return nil
+	}
+	return []hit{a, b}
+}
+
+// settle gives a line its ingredient, and says how sure it is.
+func (l Line) settle(h hit) Line {
+	l.Confidence = math.Min(0.99, h.score)
+	if h.in == nil || h.score < maybe {
+		l.Status, l.Confidence = NotUnderstood, math.Min(l.Confidence, maybe)
+		return l
+	}
+	l.Ingredient = h.in
+	l.Status = Read
+	if h.score < sure {
+		l.Status = Unsure
+		l.Asks = joined(l.Asks, "Is it "+lowerFirst(h.in.Name)+"?")
+	}
+	low := fold(l.Text)
+	if h.in.IsFlour() && l.Unit == "cup" {
+		switch {
+		case strings.Contains(low, "scoop"):
+			l.Method = measure.Scooped
+		case strings.Contains(low, "sifted flour"):
+			l.Method = measure.Sifted
+		}
+	}
+	if l.Amount > 0 {
+		_, err := batter.DefaultKitchen().Grams(batter.Line{Ingredient: h.in, Amount: l.Amount, Unit: l.Unit, CanG: l.SizeG, CanML: l.SizeML})
+		if err != nil && l.Asks == "" {
+			l.Asks = "How many grams are that?"
+		}
+	} else if !l.Outside {
+		l.Unit = ""
+		l.Asks = joined(l.Asks, map[bool]string{true: "How much?", false: ""}[l.Asks == ""])
+	}
+	if l.Amount <= 0 {
+		l.Unit, l.Amount = "", 0
+	}
+	if l.Asks != "" && l.Status == Read {
+		l.Status = Unsure
+		l.Confidence *= 0.7
+	}
+	return l
+}
+
+func lowerFirst(s string) string {
+	if s == "" {
+		return s
+	}
+	return strings.ToLower(s[:1]) + s[1:]
+}
+
+// food groups that a base is made of; the rest are additions.
+var baseGroups = map[food.Group]bool{
+	food.GroupFlour: true, food.GroupStarch: true, food.GroupSugar: true, food.GroupSyrup: true, food.GroupFat: true, food.GroupEgg: true, food.GroupLiquid: true,
+	food.GroupCulturedDairy: true, food.GroupLeavener: true, food.GroupAcid: true, food.GroupSalt: true,
+}

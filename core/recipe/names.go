@@ -1,0 +1,255 @@
+package recipe
+
+import (
+	_ "embed"
+	"math"
+	"slices"
+	"strings"
+	"sync"
+	"unicode"
+
+	"upbeatladle/core/food"
+)
+
+//go:embed names.csv
+var namesFile string
+
+// fold makes a text comparable: small letters without accents.
+func fold(s string) string {
+	var b strings.Builder
+	for _, r := range strings.ToLower(s) {
+		if plain, ok := accents[r]; ok {
+			b.WriteString(plain)
+		} else if !unicode.Is(unicode.Mn, r) && r != '\'' && r != '’' {
+			b.WriteRune(r)
+		}
+	}
+	return b.String()
+}
+
+var accents = map[rune]string{
+	'à': "a", 'á': "a", 'â': "a", 'ã': "a", 'ä': "a", 'å': "a", 'ç': "c", 'è': "e", 'é': "e", 'ê': "e", 'ë': "e", 'ì': "i", 'í': "i", 'î': "i", 'ï': "i",
+	'ñ': "n", 'ò': "o", 'ó': "o", 'ô': "o", 'õ': "o", 'ö': "o", 'ù': "u", 'ú': "u", 'û': "u", 'ü': "u", 'ý': "y", 'œ': "oe", 'æ': "ae", 'ß': "ss",
+}
+
+// words are the folded words of a text.
+func words(s string) []string {
+	return strings.FieldsFunc(fold(s), func(r rune) bool { return !unicode.IsLetter(r) })
+}
+
+// stem takes the plural off a word.
+func stem(w string) string {
+	switch {
+	case len(w) > 4 && strings.HasSuffix(w, "ies"):
+		return w[:len(w)-3] + "y"
+	case len(w) > 4 && (strings.HasSuffix(w, "oes") || strings.HasSuffix(w, "ches") || strings.HasSuffix(w, "shes")):
+		return w[:len(w)-2]
+	case len(w) > 3 && strings.HasSuffix(w, "s") && !strings.HasSuffix(w, "ss") && !strings.HasSuffix(w, "us"):
+		return w[:len(w)-1]
+	}
+	return w
+}
+
+// spelled is another spelling of a word.
+var spelled = map[string]string{
+	"yoghurt": "yogurt", "yoghourt": "yogurt", "whole-wheat": "wholewheat", "colour": "color", "colouring": "coloring", "puréed": "puree", "pureed": "puree",
+	"grate": "grated", "mashed": "mashed", "all-purpose": "purpose", "wholemilk": "milk", "zucchinis": "zucchini", "aubergine": "eggplant", "soft": "soft",
+	"confectioner": "confectioners", "natural": "natural", "doble": "double", "bicarbonate": "bicarbonate",
+}
+
+// stop words carry no name.
+var stop = set("of the a an and or with for in on to into from about approx some your my any each extra plus more x very good quality pure freshly finely coarsely roughly thinly " +
+	"well just organic free range freerange medium large small big ripe fresh room temperature lukewarm warm cold cool chilled cooled hot melted softened beaten lightly separated " +
+	"sifted sieved packed levelled leveled heaped level chopped sliced diced cubed peeled cored pitted hulled stoned deseeded drained rinsed washed squeezed toasted thawed shaken " +
+	"unsifted spooned scooped crumbled runny fine boiling unbleached unsweetened optional taste needed serve serving dusting frying greasing pan topping garnish whole style de")
+
+// weak words tell kinds of one food apart, and weigh little when a name lacks them: "grated
+// carrot" and "carrot" are near, "frozen" is not dropped when it is there.
+const weakWeight = 0.35
+
+var weak = set("grated mashed frozen chopped sliced diced crumbled shredded cooked raw plain natural white dried dry ground powder powdered cheese fresh whole fine puree canned tinned " +
+	"granulated flaked mini dark soft sweet unsalted cultured strained thick chip piece chunk pulp style brown skimmed light")
+
+// name is one way to call an ingredient.
+type name struct {
+	in    *food.Ingredient
+	words []string
+	order int
+}
+
+// index finds ingredients by the words of their names.
+type index struct {
+	names  []name
+	byWord map[string][]int
+	weight map[string]float64
+	all    []string
+}
+
+var (
+	indexes sync.Map // by *food.Table
+)
+
+// indexOf returns the index of a table; it is built once for each.
+func indexOf(t *food.Table) *index {
+	if x, ok := indexes.Load(t); ok {
+		return x.(*index)
+	}
+	x := &index{byWord: map[string][]int{}, weight: map[string]float64{}}
+	add := func(in *food.Ingredient, text string, order int) {
+		var w []string
+		for _, one := range words(text) {
+			one = stem(spell(one))
+			if one != "" && !slices.Contains(w, one) && (!stop[one] || weak[one]) {
+				w = append(w, one)
+			}
+		}
+		if len(w) > 0 {
+			x.names = append(x.names, name{in, w, order})
+		}
+	}
+	for line := range strings.Lines(namesFile) {
+		fields := strings.Split(strings.TrimSpace(line), ";")
+		if in := t.ByID(fields[0]); in != nil {
+			for i, n := range fields[1:] {
+				add(in, n, i)
+			}
+		}
+	}
+	for _, in := range t.All() {
+		add(in, in.Name, 50)
+		add(in, in.Label(), 60)
+		if in.Own != nil {
+			add(in, in.Own.Name, 0)
+		}
+	}
+	count := map[string]int{}
+	for i, n := range x.names {
+		for _, w := range n.words {
+			x.byWord[w] = append(x.byWord[w], i)
+			count[w]++
+		}
+	}
+	for w, c := range count {
+		x.weight[w] = 1 + math.Log(float64(len(x.names))/float64(c))/4
+		if weak[w] {
+			x.weight[w] *= weakWeight
+		}
+		x.all = append(x.all, w)
+	}
+	slices.Sort(x.all)
+	indexes.Store(t, x)
+	return x
+}
+
+func spell(w string) string {
+	if s, ok := spelled[w]; ok {
+		return s
+	}
+	return w
+}
+
+// hit is what a name was taken for.
+type hit struct {
+	in    *food.Ingredient
+	score float64
+}
+
+// How sure a match must be (fitted to testdata/lines.tsv).
+const (
+	certain  = 0.9
+	sure     = 0.72
+	maybe    = 0.42
+	typo     = 0.85 // weight of a word with one slip of the keys
+	typoFrom = 5    // letters
+	unnamed  = 0.6  // weight of a word of the text that no name has
+)
+
+// match finds the ingredient that words mean: the share of a name's weight that the text has,
+// times the share of the text that the name explains.
+func (x *index) match(ws []string) hit {
+	type term struct {
+		w     string
+		share float64
+	}
+	var terms []term
+	var total float64
+	for _, w := range ws {
+		w = stem(spell(w))
+		if stop[w] && !weak[w] {
+			continue
+		}
+		share := 1.0
+		if _, ok := x.byWord[w]; !ok {
+			if near := x.near(w); near != "" {
+				w, share = near, typo
+			}
+		}
+		if slices.ContainsFunc(terms, func(t term) bool { return t.w == w }) {
+			continue
+		}
+		terms = append(terms, term{w, share})
+		if weight, ok := x.weight[w]; ok {
+			total += weight
+		} else {
+			total += unnamed
+		}
+	}
+	if len(terms) == 0 {
+		return hit{}
+	}
+	got := map[int]float64{}
+	for _, t := range terms {
+		for _, i := range x.byWord[t.w] {
+			got[i] += t.share * x.weight[t.w]
+		}
+	}
+	best, at := hit{}, name{order: 1 << 30}
+	for i, g := range got {
+		n := x.names[i]
+		var all float64
+		for _, w := range n.words {
+			all += x.weight[w]
+		}
+		cover, explain := g/all, math.Min(1, g/total)
+		score := cover * cover * (0.4 + 0.6*explain)
+		better := score > best.score+1e-9
+		if !better && score > best.score-1e-9 && (n.order < at.order || n.order == at.order && n.in.ID < at.in.ID) {
+			better = true
+		}
+		if better {
+			best, at = hit{n.in, score}, n
+		}
+	}
+	return best
+}
+
+// near is the known word one slip away from w, if there is just one such length of word.
+func (x *index) near(w string) string {
+	if len(w) < typoFrom {
+		return ""
+	}
+	for _, k := range x.all {
+		if len(k) >= typoFrom && math.Abs(float64(len(k)-len(w))) <= 1 && k[0] == w[0] && oneSlip(w, k) {
+			return k
+		}
+	}
+	return ""
+}
+
+// oneSlip tells whether two words differ by one letter changed, lost, added or swapped.
+func oneSlip(a, b string) bool {
+	if len(a) > len(b) {
+		a, b = b, a
+	}
+	i := 0
+	for i < len(a) && a[i] == b[i] {
+		i++
+	}
+	if len(a) == len(b) {
+		if i >= len(a) {
+			return true
+		}
+		return a[i+1:] == b[i+1:] || i+1 < len(a) && a[i] == b[i+1] && a[i+1] == b[i] && a[i+2:] == b[i+2:]
+	}
+	return a[i:] == b[i+1:]
+}

@@ -1,0 +1,257 @@
+// Package recipe reads recipes as cooks have them: amounts, units and names out of free text,
+// line by line, with how sure each is. What is understood and what is not stands in
+// docs/reading.md.
+package recipe
+
+import (
+	"strings"
+	"unicode"
+
+	"upbeatladle/core/food"
+	"upbeatladle/core/measure"
+)
+
+// Status says how far a line was understood.
+type Status string
+
+// The states of a line.
+const (
+	Read          Status = "read"
+	Unsure        Status = "unsure"
+	NotUnderstood Status = "not_understood"
+)
+
+// Line is one ingredient of the text; a line that names two gives two.
+type Line struct {
+	Text       string           // as it stood
+	Ingredient *food.Ingredient // nil when not understood
+	Amount     float64          // 0 when there is none
+	Unit       measure.Unit
+	SizeG      float64 // of a can
+	SizeML     float64
+	Method     measure.FlourMethod
+	Note       string // what else the line says
+	Confidence float64
+	Status     Status
+	Asks       string // what the cook should be asked, empty when nothing
+	Outside    bool   // for the pan or for serving: not part of the batter
+}
+
+// Reading is a recipe that was read. Nothing of the text is dropped: what is neither an
+// ingredient nor a step stands in Other.
+type Reading struct {
+	Title string
+	Lines []Line
+	Steps []string
+	Other []string
+}
+
+// Limits of a text.
+const (
+	MaxBytes = 256 << 10
+	MaxLines = 400 // entries
+)
+
+// mode is the part of the recipe that the reader is in.
+type mode int
+
+const (
+	unknown mode = iota
+	ingredients
+	steps
+)
+
+// ReadText reads a whole text against a table.
+func ReadText(text string, table *food.Table) Reading {
+	r := reader{names: indexOf(table)}
+	lines := strings.Split(strings.NewReplacer("\r\n", "\n", "\r", "\n", "\u2028", "\n").Replace(text), "\n")
+	var full []string
+	for _, l := range lines {
+		if l = strings.TrimSpace(l); l != "" {
+			full = append(full, l)
+		}
+	}
+	if len(full) <= 2 {
+		r.spoken(full)
+	} else {
+		for i, l := range full {
+			r.line(l, i == 0)
+		}
+	}
+	return r.out
+}
+
+type reader struct {
+	names *index
+	out   Reading
+	mode  mode
+}
+
+// spoken reads a text that is not in lines: sentence by sentence, cut where the doing begins.
+func (r *reader) spoken(full []string) {
+	for i, l := range full {
+		if len(full) > 1 && i == 0 && len(quantities(tokens(l))) == 0 && len(strings.Fields(l)) <= 8 {
+			r.out.Title = strings.Trim(l, "#*: ")
+			continue
+		}
+		for _, s := range sentences(l) {
+			have, do := cutAtVerb(s)
+			if have != "" {
+				r.line(have, false)
+			}
+			if do != "" {
+				r.out.Steps = append(r.out.Steps, do)
+			}
+		}
+	}
+}
+
+// line takes one line of the text to where it belongs.
+func (r *reader) line(text string, first bool) {
+	bare := strings.TrimSpace(strings.Trim(text, "#*_ \t"))
+	if bare == "" || strings.Trim(bare, "-=_*") == "" {
+		return // a rule between parts says nothing
+	}
+	if m, ok := headingMode(bare); ok {
+		r.mode = m
+		r.out.Other = append(r.out.Other, bare)
+		return
+	}
+	toks := tokens(unbullet(text))
+	found := quantities(toks)
+	switch {
+	case len(r.out.Lines) >= MaxLines:
+		r.out.Other = append(r.out.Other, bare)
+	case isMeta(bare):
+		r.out.Other = append(r.out.Other, bare)
+	case first && r.out.Title == "" && r.mode == unknown && len(found) == 0 && !isStep(text) && r.names.match(words(bare)).score < certain:
+		r.out.Title = strings.Trim(bare, "#*: ")
+	case r.mode != steps && strings.HasSuffix(bare, ":") && len(found) == 0:
+		r.out.Other = append(r.out.Other, bare)
+	case r.mode == steps, isStep(text):
+		r.out.Steps = append(r.out.Steps, unnumber(bare))
+	case len(found) > 0:
+		r.out.Lines = append(r.out.Lines, r.entries(unbullet(text), toks, found)...)
+	case r.mode == ingredients || len(strings.Fields(bare)) <= 8 && r.names.match(words(bare)).score >= sure:
+		r.out.Lines = append(r.out.Lines, r.entries(unbullet(text), toks, nil)...)
+	case len(strings.Fields(bare)) > 6:
+		r.out.Steps = append(r.out.Steps, bare)
+	default:
+		r.out.Other = append(r.out.Other, bare)
+	}
+}
+
+// unbullet takes the sign off the front of a list's line, and a box to tick.
+func unbullet(s string) string {
+	s = strings.TrimLeft(s, "-*•·‣–—>+ \t")
+	for _, box := range []string{"[ ]", "[x]", "[X]", "☐", "☑", "▢", "□"} {
+		s = strings.TrimPrefix(s, box)
+	}
+	return strings.TrimSpace(s)
+}
+
+// unnumber takes the number off the front of a step.
+func unnumber(s string) string {
+	t := strings.TrimLeft(s, "0123456789")
+	if len(t) < len(s) && (strings.HasPrefix(t, ".") || strings.HasPrefix(t, ")")) {
+		return strings.TrimSpace(t[1:])
+	}
+	return s
+}
+
+var headings = map[string]mode{
+	"ingredients": ingredients, "you need": ingredients, "you will need": ingredients, "what you need": ingredients, "for the batter": ingredients,
+	"for the pancakes": ingredients, "for the waffles": ingredients, "for the crepes": ingredients, "batter": ingredients, "dry": ingredients, "wet": ingredients,
+	"dry ingredients": ingredients, "wet ingredients": ingredients, "shopping list": ingredients,
+	"method": steps, "directions": steps, "instructions": steps, "steps": steps, "preparation": steps, "how to": steps, "how to make": steps,
+	"how to make it": steps, "procedure": steps, "to make": steps, "to cook": steps, "notes": steps, "tips": steps,
+}
+
+func headingMode(s string) (mode, bool) {
+	key := strings.TrimSpace(strings.Trim(fold(s), ":.-# "))
+	m, ok := headings[key]
+	if !ok && strings.HasSuffix(s, ":") && strings.HasPrefix(key, "for the ") && len(quantities(tokens(s))) == 0 {
+		return ingredients, true
+	}
+	return m, ok
+}
+
+var metaStarts = []string{"serves", "makes", "yield", "prep time", "preparation time", "cook time", "cooking time", "total time", "servings", "difficulty", "source", "from:", "http"}
+
+func isMeta(s string) bool {
+	key := fold(s)
+	for _, m := range metaStarts {
+		if strings.HasPrefix(key, m) {
+			return true
+		}
+	}
+	return false
+}
+
+// verbs that begin a step.
+var verbs = set("mix whisk stir beat fold add combine pour heat cook flip serve sift melt rest let leave preheat place put make set meanwhile gently when " +
+	"cover spread ladle drop turn divide transfer blend whip separate drain mash peel dice sprinkle spoon brush grease remove keep bring using once then now " +
+	"warm allow bake fry repeat wait check start in to if first next finally roll cut slice chill refrigerate toss crack dissolve knead prepare grate take")
+
+func isStep(s string) bool {
+	rest := unnumber(strings.TrimSpace(s))
+	numbered := rest != strings.TrimSpace(s)
+	w := words(rest)
+	if len(w) == 0 {
+		return false
+	}
+	if verbs[w[0]] && !(w[0] == "take" && len(quantities(tokens(rest))) > 0) {
+		return len(w) > 2 || numbered
+	}
+	return numbered && len(w) > 6
+}
+
+// sentences splits a paragraph at its full stops; "1.5 cups" and "tbsp. sugar" stay whole.
+func sentences(s string) []string {
+	var out []string
+	runes := []rune(s)
+	start := 0
+	for i, r := range runes {
+		ends := (r == '.' || r == '!' || r == '?') && i+2 < len(runes) && runes[i+1] == ' ' && unicode.IsUpper(runes[i+2])
+		if ends || r == ';' {
+			out = append(out, strings.TrimSpace(string(runes[start:i])))
+			start = i + 1
+		}
+	}
+	if rest := strings.Trim(string(runes[start:]), " ."); rest != "" {
+		out = append(out, rest)
+	}
+	return out
+}
+
+// cutAtVerb divides a spoken sentence into what is needed and what is done with it.
+func cutAtVerb(s string) (have, do string) {
+	toks := tokens(s)
+	found := quantities(toks)
+	if len(found) == 0 {
+		if isStep(s) || len(words(s)) > 6 {
+			return "", s
+		}
+		return s, ""
+	}
+	last := found[len(found)-1]
+	for i := found[0].end; i < len(toks); i++ {
+		if toks[i].kind != word || !verbs[toks[i].text] || i == 0 || toks[i].text == "in" || toks[i].text == "to" {
+			continue
+		}
+		prev := toks[i-1]
+		if prev.text == "," || prev.text == "then" || prev.text == "and" && i > last.end || prev.text == "." {
+			from := prev.at
+			return strings.TrimSpace(s[:from]), strings.Trim(s[toks[i].at:], " .")
+		}
+	}
+	return s, ""
+}
+
+func set(s string) map[string]bool {
+	out := map[string]bool{}
+	for _, w := range strings.Fields(s) {
+		out[w] = true
+	}
+	return out
+}
