@@ -169,3 +169,8 @@ func encode(v any) ([]byte, error) {
 	b.WriteByte('\n')
 	return b.Bytes(), nil
 }
+
+// lenient decodes what it knows of a value and reads over the rest.
+func lenient(data []byte, v any) error {
+	return json.Unmarshal(bytes.TrimPrefix(data, []byte("\ufeff")), v)
+}

@@ -4,8 +4,10 @@ import (
 	"fmt"
 	"math"
 
+	"upbeatladle/core/balance"
 	"upbeatladle/core/batter"
 	"upbeatladle/core/food"
+	"upbeatladle/core/measure"
 )
 
 // Bounds of a scaled batch: beyond them it is a slip of the keys (modelling choice).
@@ -96,10 +98,50 @@ func SwapsFor(v batter.Variation, k batter.Kitchen, lineID string, table *food.T
 			if err != nil {
 				return nil, err
 			}
-			return batter.Swaps(l.Ingredient, g, table), nil
+			if found := batter.Swaps(l.Ingredient, g, table); len(found) > 0 {
+				return found, nil
+			}
+			return costed(v, k, lineID, batter.DrySwaps(l.Ingredient, g, table))
 		}
 	}
 	var p batter.Problems
 	p.Add("/line", "unknown_line", "There is no line “%s” in the base.", lineID)
 	return nil, fmt.Errorf("looking for swaps: %w", p)
+}
+
+// worthSaying is the change of structure that a swap's cost is told from [share of the base].
+const worthSaying = 0.03
+
+// costed adds to each swap what it does to the structure of the plain base.
+func costed(v batter.Variation, k batter.Kitchen, lineID string, swaps []batter.Swap) ([]batter.Swap, error) {
+	v.Additions = nil
+	structure := func(lines []batter.Line) float64 {
+		t := v
+		t.Base.Lines = lines
+		w := &work{v: t, k: k}
+		w.measure()
+		return balance.Structure(w.parts(w.base, false))
+	}
+	was := structure(v.Base.Lines)
+	if was <= 0 {
+		return swaps, nil
+	}
+	for i, s := range swaps {
+		var lines []batter.Line
+		for _, l := range v.Base.Lines {
+			if l.ID != lineID {
+				lines = append(lines, l)
+				continue
+			}
+			for _, p := range s.Parts {
+				lines = append(lines, batter.Line{Ingredient: p.Ingredient, Amount: p.Grams, Unit: measure.Gram, Role: p.Ingredient.Role})
+			}
+		}
+		is := structure(lines)
+		if change := is/was - 1; math.Abs(change) > worthSaying {
+			swaps[i].Says += fmt.Sprintf("; structure %s from %.1f to %.1f g in 100 g%s", either(change < 0, "falls", "rises"), was, is,
+				either(change < balance.StructureKeeps-1, ": it tears when flipped", ""))
+		}
+	}
+	return swaps, nil
 }

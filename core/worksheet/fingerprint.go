@@ -1,0 +1,191 @@
+package worksheet
+
+import (
+	"fmt"
+	"math"
+
+	"upbeatladle/core/balance"
+	"upbeatladle/core/batter"
+	"upbeatladle/core/food"
+	"upbeatladle/core/lift"
+)
+
+// Ratio is one trait of a base, beside what is usual for its form.
+type Ratio struct {
+	Key, Name, Unit string
+	Value           float64
+	Band            *batter.Band // nil when nothing is usual
+	State           GaugeState   // in_band · low · high · unknown
+	Decimals        int
+}
+
+// Fingerprint tells bases apart: baker's percentages and what they do.
+type Fingerprint struct {
+	Ratios    []Ratio
+	Sentences []string
+	Class     string
+	FlourG    float64
+}
+
+// usual are baker's percentages by form: g per 100 g of flour and starch (common practice, no
+// source).
+var usual = map[batter.Form]map[string]batter.Band{
+	batter.Pancake:   {"liquid": {Low: 105, High: 175}, "egg": {Low: 15, High: 55}, "fat": {Low: 4, High: 28}, "sugar": {Low: 2, High: 20}, "salt": {Low: 0.4, High: 1.6}},
+	batter.DropScone: {"liquid": {Low: 65, High: 125}, "egg": {Low: 15, High: 55}, "fat": {Low: 0, High: 20}, "sugar": {Low: 3, High: 28}, "salt": {Low: 0, High: 1.6}},
+	batter.Waffle:    {"liquid": {Low: 85, High: 180}, "egg": {Low: 18, High: 75}, "fat": {Low: 12, High: 60}, "sugar": {Low: 0, High: 25}, "salt": {Low: 0.3, High: 1.6}},
+	batter.Crepe:     {"liquid": {Low: 170, High: 300}, "egg": {Low: 15, High: 95}, "fat": {Low: 0, High: 28}, "sugar": {Low: 0, High: 18}, "salt": {Low: 0.2, High: 2}},
+}
+
+// usualOf is what a style keeps to where it differs from its form (common practice, no
+// source): sour milk and curd are thicker than milk, so more goes in; some stand on their eggs.
+var usualOf = map[batter.Style]map[string]batter.Band{
+	"cultured":     {"liquid": {Low: 120, High: 215}},
+	"yogurt":       {"liquid": {Low: 120, High: 215}},
+	"curd":         {"liquid": {Low: 150, High: 300}, "egg": {Low: 30, High: 125}},
+	batter.Whipped: {"egg": {Low: 25, High: 125}},
+}
+
+// bandOf is what is usual for a trait; false when nothing is.
+func bandOf(v batter.Variation, key string) (batter.Band, bool) {
+	if b, ok := usualOf[v.Base.Style][key]; ok {
+		return b, true
+	}
+	b, ok := usual[v.Form][key]
+	return b, ok
+}
+
+// soda against acid: what most recipes keep to (common practice, no source).
+var sodaBand = batter.Band{Low: 0.4, High: 1.1}
+
+const (
+	twice     = 1.7 // times the middle of the usual is called twice (modelling choice)
+	half      = 0.6
+	gasOfFizz = 1e-9
+)
+
+// FingerprintOf reads the traits of a plain base.
+func FingerprintOf(v batter.Variation, k batter.Kitchen) (Fingerprint, error) {
+	v.Additions, v.Portion.Count = nil, 0
+	v.Offset = batter.Offset{Strategy: batter.Leave, SugarBy: batter.BySweetness}
+	w, err := ledger(v, k)
+	if err != nil {
+		return Fingerprint{}, err
+	}
+	w.gauges()
+	w.describe()
+	var flour, liquid, egg, fat, sugar, salt, powder float64
+	for i, l := range v.Base.Lines {
+		g, in := w.base[i], l.Ingredient
+		switch {
+		case in.IsFlour() || l.Role == food.RoleFlour:
+			flour += g
+		case in.Group == food.GroupEgg:
+			egg += g
+		case l.Role == food.RoleLiquid, in.Group == food.GroupLiquid, in.Group == food.GroupCulturedDairy:
+			liquid += g
+		case l.Role == food.RoleFat:
+			fat += g
+		case l.Role == food.RoleSugar:
+			sugar += g
+		}
+		if l.Role == food.RoleLeavener && in.CO2 > 0 {
+			powder += g
+		}
+		salt += g * balance.SaltPerGram(in)
+	}
+	f := Fingerprint{FlourG: flour, Class: string(w.out.Batter.Class)}
+	percent := func(key, name string, g float64, decimals int) {
+		if flour <= 0 {
+			return
+		}
+		r := Ratio{Key: key, Name: name, Unit: "% of flour", Value: 100 * g / flour, Decimals: decimals}
+		if b, ok := bandOf(v, key); ok {
+			r.Band = &b
+		}
+		f.add(r)
+	}
+	percent("liquid", "liquid", liquid, 0)
+	percent("egg", "egg", egg, 0)
+	percent("fat", "fat", fat, 0)
+	percent("sugar", "sugar", sugar, 0)
+	percent("salt", "salt", salt, 1)
+	for _, g := range w.out.Gauges {
+		r := Ratio{Key: g.Key, Name: lower(g.Label), Unit: g.Unit, Value: g.Base, Decimals: g.Decimals}
+		switch g.Key {
+		case Thickness:
+			r.Band = g.Band
+		case Lifting:
+			b := batter.LiftBand(v.Form)
+			if v.Form != batter.Flourless && v.Base.Style != "yeast" && !v.Base.Whips() {
+				r.Band = &b
+			}
+		case Tang:
+			if b := batter.TangBand(); v.Form != batter.Flourless {
+				r.Band = &b
+			}
+		case Moisture:
+			continue
+		}
+		if !math.IsNaN(r.Value) {
+			f.add(r)
+		}
+	}
+	if w.plain.lift.SodaG > gasOfFizz && w.plain.lift.AcidMeq > 0 {
+		b := sodaBand
+		f.add(Ratio{Key: "soda", Name: "soda against acid", Unit: "meq/meq", Value: w.plain.lift.SodaG * lift.MeqPerGram / w.plain.lift.AcidMeq, Band: &b, Decimals: 2})
+	}
+	f.say(v, powder, flour)
+	return f, nil
+}
+
+func (f *Fingerprint) add(r Ratio) {
+	r.State = Unknown
+	if r.Band != nil {
+		switch {
+		case r.Value < r.Band.Low-1e-9:
+			r.State = Low
+		case r.Value > r.Band.High+1e-9:
+			r.State = High
+		default:
+			r.State = InBand
+		}
+	}
+	f.Ratios = append(f.Ratios, r)
+}
+
+// say puts what is unusual into sentences.
+func (f *Fingerprint) say(v batter.Variation, powder, flour float64) {
+	say := func(format string, args ...any) { f.Sentences = append(f.Sentences, fmt.Sprintf(format, args...)) }
+	for _, r := range f.Ratios {
+		if r.State != Low && r.State != High {
+			continue
+		}
+		name := upper(r.Name)
+		if r.Key == Lifting && powder > 0 {
+			name = "Powder"
+		}
+		times := ""
+		if middle := (r.Band.Low + r.Band.High) / 2; middle > 0 {
+			switch ratio := r.Value / middle; {
+			case ratio > twice:
+				times = fmt.Sprintf(", %.1f times the usual", ratio)
+			case ratio < half && r.Value > 0:
+				times = ", less than " + either(ratio < 0.35, "a third", "two thirds") + " of the usual"
+			}
+		}
+		if r.Value == 0 {
+			times = ", there is none"
+		}
+		what := either(r.Unit == "% of flour" || r.Key == Lifting, "for this flour", "for "+formName(v.Form, 2))
+		say("%s is %s %s: %.*f where %.*f to %.*f is usual%s.", name, either(r.State == High, "high", "low"), what,
+			r.Decimals, r.Value, r.Decimals, r.Band.Low, r.Decimals, r.Band.High, times)
+	}
+	if len(f.Sentences) == 0 {
+		switch {
+		case v.Form == batter.Flourless:
+			say("No flour: thin, small portions, two spatulas. Nothing is judged.")
+		case flour > 0:
+			say("Everything lies where it usually does for %s.", formName(v.Form, 2))
+		}
+	}
+}

@@ -1,0 +1,200 @@
+package document
+
+import (
+	"bytes"
+	"encoding/csv"
+	"fmt"
+	"strconv"
+	"strings"
+
+	"upbeatladle/core/worksheet"
+)
+
+// Exports are the open formats that a base or variation goes out in, by the name that asks
+// for it.
+var Exports = map[string]struct{ Type, Ending string }{
+	"json": {"application/json", "json"}, "jsonld": {"application/ld+json", "jsonld"}, "markdown": {"text/markdown; charset=utf-8", "md"},
+	"csv": {"text/csv; charset=utf-8", "csv"}, "text": {"text/plain; charset=utf-8", "txt"},
+}
+
+// Export writes a variation in an open format. Own JSON carries the kitchen's items that it
+// uses, so that it works anywhere; the others give what is weighed out.
+func (v Variation) Export(as string, s Setting, items []PantryItem) ([]byte, error) {
+	if as == "json" {
+		v.Pantry = usedItems(v, items)
+		return v.Encode()
+	}
+	w, err := v.Worksheet(s)
+	if err != nil {
+		return nil, err
+	}
+	return export(as, v.Name, v.Form, w)
+}
+
+// Export writes a base in an open format.
+func (b Base) Export(as string, s Setting) ([]byte, error) {
+	if as == "json" {
+		return b.Encode()
+	}
+	w, err := b.Worksheet(s)
+	if err != nil {
+		return nil, err
+	}
+	return export(as, b.Name, b.Form, w)
+}
+
+// usedItems are the pantry's items behind the ingredients of a variation; what the variation
+// carries itself stays.
+func usedItems(v Variation, items []PantryItem) []PantryItem {
+	out := append([]PantryItem(nil), v.Pantry...)
+	had := map[string]bool{}
+	key := func(p PantryItem) string {
+		if p.StandsFor != "" {
+			return p.StandsFor
+		}
+		return p.ID
+	}
+	for _, p := range out {
+		had[key(p)] = true
+	}
+	for _, p := range items { // newest first
+		if k := key(p); !had[k] && !p.onlyStocks() && Uses(v.Base.Lines, v.Additions, k) {
+			had[k] = true
+			out = append(out, p)
+		}
+	}
+	return out
+}
+
+// weighed is a line as it is told in a list of ingredients; the measure stands in brackets.
+func weighed(l worksheet.Line) string {
+	g := strconv.FormatFloat(l.Weigh, 'f', -1, 64)
+	text := fmt.Sprintf("%s g %s", g, l.Name)
+	if l.Measure != "" {
+		text += " (" + l.Measure + ")"
+	}
+	return text
+}
+
+func export(as, name, form string, w worksheet.Worksheet) ([]byte, error) {
+	var lines []string
+	for _, l := range w.Lines {
+		if l.Weigh > 0 {
+			lines = append(lines, weighed(l))
+		}
+	}
+	switch as {
+	case "jsonld":
+		return jsonLD(name, form, lines, w)
+	case "markdown":
+		return markdown(name, lines, w), nil
+	case "csv":
+		return ledgerCSV(w)
+	case "text":
+		return plain(name, lines, w), nil
+	}
+	return nil, Refusal("/as", "unknown_choice", "“%s” is not a format. Use json, jsonld, markdown, csv or text.", clip(as))
+}
+
+type recipeLD struct {
+	Context      string    `json:"@context"`
+	Type         string    `json:"@type"`
+	Name         string    `json:"name"`
+	Category     string    `json:"recipeCategory"`
+	Yield        string    `json:"recipeYield,omitzero"`
+	Ingredients  []string  `json:"recipeIngredient"`
+	Instructions []stepLD  `json:"recipeInstructions"`
+	Nutrition    *nutrient `json:"nutrition,omitzero"`
+}
+
+type stepLD struct {
+	Type string `json:"@type"`
+	Text string `json:"text"`
+}
+
+type nutrient struct {
+	Type     string `json:"@type"`
+	Serving  string `json:"servingSize"`
+	Calories string `json:"calories"`
+	Sugar    string `json:"sugarContent"`
+}
+
+func jsonLD(name, form string, lines []string, w worksheet.Worksheet) ([]byte, error) {
+	out := recipeLD{Context: "https://schema.org", Type: "Recipe", Name: name, Category: form, Ingredients: lines}
+	if w.Portion.Count > 0 {
+		out.Yield = fmt.Sprintf("%d portions of %.0f ml", w.Portion.Count, w.Portion.VolumeML)
+	}
+	for _, s := range w.Mixing {
+		out.Instructions = append(out.Instructions, stepLD{"HowToStep", s.Text})
+	}
+	if n := w.Nutrition; n != nil {
+		out.Nutrition = &nutrient{"NutritionInformation", "1 portion", fmt.Sprintf("%.0f kcal", n.Portion.EnergyKcal), fmt.Sprintf("%.1f g", n.Portion.Sugars)}
+	}
+	return encode(out)
+}
+
+func markdown(name string, lines []string, w worksheet.Worksheet) []byte {
+	var b bytes.Buffer
+	fmt.Fprintf(&b, "# %s\n\n", escapeMarkdown(name))
+	if w.Portion.Count > 0 {
+		fmt.Fprintf(&b, "%d portions of %.0f ml\n\n", w.Portion.Count, w.Portion.VolumeML)
+	}
+	b.WriteString("## Ingredients\n\n")
+	for _, l := range lines {
+		fmt.Fprintf(&b, "- %s\n", escapeMarkdown(l))
+	}
+	b.WriteString("\n## Method\n\n")
+	for i, s := range w.Mixing {
+		fmt.Fprintf(&b, "%d. %s\n", i+1, escapeMarkdown(s.Text))
+	}
+	if len(w.Allergens) > 0 {
+		fmt.Fprintf(&b, "\nContains %s; the pack decides.\n", strings.Join(w.Allergens, ", "))
+	}
+	if len(w.Cautions) > 0 {
+		b.WriteString("\n## Cautions\n\n")
+		for _, c := range w.Cautions {
+			fmt.Fprintf(&b, "- %s\n", escapeMarkdown(c.Text))
+		}
+	}
+	return b.Bytes()
+}
+
+var escapeMarkdown = strings.NewReplacer("\\", "\\\\", "*", "\\*", "_", "\\_", "<", "&lt;", "`", "\\`", "\n", " ").Replace
+
+func plain(name string, lines []string, w worksheet.Worksheet) []byte {
+	var b bytes.Buffer
+	fmt.Fprintf(&b, "%s\n\nIngredients\n", strings.ReplaceAll(name, "\n", " "))
+	for _, l := range lines {
+		fmt.Fprintln(&b, l)
+	}
+	b.WriteString("\nMethod\n")
+	for i, s := range w.Mixing {
+		fmt.Fprintf(&b, "%d. %s\n", i+1, s.Text)
+	}
+	return b.Bytes()
+}
+
+// ledgerCSV is the ledger as a table; texts that a spreadsheet would run begin with an
+// apostrophe.
+func ledgerCSV(w worksheet.Worksheet) ([]byte, error) {
+	var b bytes.Buffer
+	b.WriteString(byteOrderMark)
+	c := csv.NewWriter(&b)
+	if err := c.Write([]string{"ingredient", "name", "from", "base_g", "acts_like_g", "offset_g", "weigh_g", "measure"}); err != nil {
+		return nil, err
+	}
+	figure := func(v *float64) string {
+		if v == nil {
+			return ""
+		}
+		return strconv.FormatFloat(float64(num(*v).rounded()), 'f', -1, 64)
+	}
+	for _, l := range w.Lines {
+		rec := []string{guarded(l.Ingredient), guarded(l.Name), l.From, figure(l.Base), figure(l.ActsLike), figure(l.Offset), figure(&l.Weigh), guarded(l.Measure)}
+		if err := c.Write(rec); err != nil {
+			return nil, err
+		}
+	}
+	c.Flush()
+	return b.Bytes(), c.Error()
+}
