@@ -5,7 +5,7 @@ export GOFLAGS := -buildvcs=false
 BIN := bin/upbeat-ladle
 DEMO_DB := .data/demo.db
 GO_FILES := $(shell git ls-files '*.go' 2>/dev/null)
-PROGRAM_FILES := $(shell git ls-files cmd core document store api demo device web/embed.go 2>/dev/null)
+PROGRAM_FILES := $(shell git ls-files cmd core document store api demo device starter web/embed.go 2>/dev/null)
 WEB_FILES := $(filter-out web/components.d.ts,$(shell git ls-files web 2>/dev/null)) api/openapi.yaml
 
 .DEFAULT_GOAL := help

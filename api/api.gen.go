@@ -33,6 +33,36 @@ func (e AdditionFlourMethod) Valid() bool {
 	}
 }
 
+// Defines values for ArchiveFormat.
+const (
+	UpbeatLadlearchive ArchiveFormat = "upbeat-ladle/archive"
+)
+
+// Valid indicates whether the value is a known member of the ArchiveFormat enum.
+func (e ArchiveFormat) Valid() bool {
+	switch e {
+	case UpbeatLadlearchive:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for ArchiveVersion.
+const (
+	ArchiveVersionN1 ArchiveVersion = 1
+)
+
+// Valid indicates whether the value is a known member of the ArchiveVersion enum.
+func (e ArchiveVersion) Valid() bool {
+	switch e {
+	case ArchiveVersionN1:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for BaseFormat.
 const (
 	UpbeatLadlebase BaseFormat = "upbeat-ladle/base"
@@ -162,6 +192,54 @@ func (e DoseWord) Valid() bool {
 	}
 }
 
+// Defines values for FateAction.
+const (
+	FateActionAdded   FateAction = "added"
+	FateActionChanged FateAction = "changed"
+	FateActionRefused FateAction = "refused"
+	FateActionSame    FateAction = "same"
+)
+
+// Valid indicates whether the value is a known member of the FateAction enum.
+func (e FateAction) Valid() bool {
+	switch e {
+	case FateActionAdded:
+		return true
+	case FateActionChanged:
+		return true
+	case FateActionRefused:
+		return true
+	case FateActionSame:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for FateKind.
+const (
+	FateKindBase      FateKind = "base"
+	FateKindKitchen   FateKind = "kitchen"
+	FateKindPantry    FateKind = "pantry"
+	FateKindVariation FateKind = "variation"
+)
+
+// Valid indicates whether the value is a known member of the FateKind enum.
+func (e FateKind) Valid() bool {
+	switch e {
+	case FateKindBase:
+		return true
+	case FateKindKitchen:
+		return true
+	case FateKindPantry:
+		return true
+	case FateKindVariation:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for FlowKind.
 const (
 	FlowKindAdded FlowKind = "added"
@@ -221,25 +299,25 @@ func (e Form) Valid() bool {
 
 // Defines values for GaugeState.
 const (
-	High    GaugeState = "high"
-	InBand  GaugeState = "in_band"
-	Level   GaugeState = "level"
-	Low     GaugeState = "low"
-	Unknown GaugeState = "unknown"
+	GaugeStateHigh    GaugeState = "high"
+	GaugeStateInBand  GaugeState = "in_band"
+	GaugeStateLevel   GaugeState = "level"
+	GaugeStateLow     GaugeState = "low"
+	GaugeStateUnknown GaugeState = "unknown"
 )
 
 // Valid indicates whether the value is a known member of the GaugeState enum.
 func (e GaugeState) Valid() bool {
 	switch e {
-	case High:
+	case GaugeStateHigh:
 		return true
-	case InBand:
+	case GaugeStateInBand:
 		return true
-	case Level:
+	case GaugeStateLevel:
 		return true
-	case Low:
+	case GaugeStateLow:
 		return true
-	case Unknown:
+	case GaugeStateUnknown:
 		return true
 	default:
 		return false
@@ -579,6 +657,99 @@ func (e PreparationWishRipeness) Valid() bool {
 	}
 }
 
+// Defines values for RatioState.
+const (
+	RatioStateHigh    RatioState = "high"
+	RatioStateInBand  RatioState = "in_band"
+	RatioStateLow     RatioState = "low"
+	RatioStateUnknown RatioState = "unknown"
+)
+
+// Valid indicates whether the value is a known member of the RatioState enum.
+func (e RatioState) Valid() bool {
+	switch e {
+	case RatioStateHigh:
+		return true
+	case RatioStateInBand:
+		return true
+	case RatioStateLow:
+		return true
+	case RatioStateUnknown:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for ReadLineGoesTo.
+const (
+	ReadLineGoesToAddition ReadLineGoesTo = "addition"
+	ReadLineGoesToBase     ReadLineGoesTo = "base"
+)
+
+// Valid indicates whether the value is a known member of the ReadLineGoesTo enum.
+func (e ReadLineGoesTo) Valid() bool {
+	switch e {
+	case ReadLineGoesToAddition:
+		return true
+	case ReadLineGoesToBase:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for ReadLineStatus.
+const (
+	NotUnderstood ReadLineStatus = "not_understood"
+	Read          ReadLineStatus = "read"
+	Unsure        ReadLineStatus = "unsure"
+)
+
+// Valid indicates whether the value is a known member of the ReadLineStatus enum.
+func (e ReadLineStatus) Valid() bool {
+	switch e {
+	case NotUnderstood:
+		return true
+	case Read:
+		return true
+	case Unsure:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for ReadingFormat.
+const (
+	UpbeatLadlereading ReadingFormat = "upbeat-ladle/reading"
+)
+
+// Valid indicates whether the value is a known member of the ReadingFormat enum.
+func (e ReadingFormat) Valid() bool {
+	switch e {
+	case UpbeatLadlereading:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for ReadingVersion.
+const (
+	ReadingVersionN1 ReadingVersion = 1
+)
+
+// Valid indicates whether the value is a known member of the ReadingVersion enum.
+func (e ReadingVersion) Valid() bool {
+	switch e {
+	case ReadingVersionN1:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for ScaleStateLink.
 const (
 	Connecting ScaleStateLink = "connecting"
@@ -897,6 +1068,11 @@ func (e WorksheetLineState) Valid() bool {
 	}
 }
 
+// Added defines model for Added.
+type Added struct {
+	Added int `json:"added"`
+}
+
 // Addition defines model for Addition.
 type Addition struct {
 	Amount           float64              `json:"amount"`
@@ -926,6 +1102,34 @@ type Amount struct {
 // AmountText defines model for AmountText.
 type AmountText struct {
 	Text string `json:"text"`
+}
+
+// Archive defines model for Archive.
+type Archive struct {
+	Bases      *[]Kept        `json:"bases,omitempty"`
+	Format     ArchiveFormat  `json:"format"`
+	Kitchen    *OwnKitchen    `json:"kitchen,omitempty"`
+	Pantry     *[]Kept        `json:"pantry,omitempty"`
+	Variations *[]Kept        `json:"variations,omitempty"`
+	Version    ArchiveVersion `json:"version"`
+}
+
+// ArchiveFormat defines model for Archive.Format.
+type ArchiveFormat string
+
+// ArchiveVersion defines model for Archive.Version.
+type ArchiveVersion int
+
+// ArchiveReport defines model for ArchiveReport.
+type ArchiveReport struct {
+	Added   int `json:"added"`
+	Changed int `json:"changed"`
+
+	// Items All but those that say the same
+	Items   []Fate `json:"items"`
+	Refused int    `json:"refused"`
+	Same    int    `json:"same"`
+	Saved   bool   `json:"saved"`
 }
 
 // Base defines model for Base.
@@ -971,6 +1175,11 @@ type BasePart struct {
 type BaseRef struct {
 	Id       string `json:"id"`
 	Revision int64  `json:"revision"`
+}
+
+// BaseShelf defines model for BaseShelf.
+type BaseShelf struct {
+	Items []ShelvedBase `json:"items"`
 }
 
 // Batter defines model for Batter.
@@ -1120,6 +1329,23 @@ type Drawing struct {
 	WidthMm float64 `json:"width_mm"`
 }
 
+// Fate defines model for Fate.
+type Fate struct {
+	Action FateAction `json:"action"`
+
+	// Changes What differs
+	Changes *[]string `json:"changes,omitempty"`
+	Kind    FateKind  `json:"kind"`
+	Message *string   `json:"message,omitempty"`
+	Name    string    `json:"name"`
+}
+
+// FateAction defines model for Fate.Action.
+type FateAction string
+
+// FateKind defines model for Fate.Kind.
+type FateKind string
+
 // FieldError defines model for FieldError.
 type FieldError struct {
 	Code    string `json:"code"`
@@ -1127,6 +1353,14 @@ type FieldError struct {
 
 	// Pointer JSON Pointer to the field
 	Pointer string `json:"pointer"`
+}
+
+// Fingerprint defines model for Fingerprint.
+type Fingerprint struct {
+	Class     *string  `json:"class,omitempty"`
+	FlourG    float64  `json:"flour_g"`
+	Ratios    []Ratio  `json:"ratios"`
+	Sentences []string `json:"sentences"`
 }
 
 // Flow defines model for Flow.
@@ -1318,6 +1552,13 @@ type Iron struct {
 	Name     string   `json:"name"`
 	Round    *bool    `json:"round,omitempty"`
 	WidthMm  float64  `json:"width_mm"`
+}
+
+// Kept defines model for Kept.
+type Kept struct {
+	Document map[string]interface{} `json:"document"`
+	Id       *string                `json:"id,omitempty"`
+	Revision *int64                 `json:"revision,omitempty"`
 }
 
 // Kitchen defines model for Kitchen.
@@ -1866,6 +2107,85 @@ type Problem struct {
 	Type   string        `json:"type"`
 }
 
+// Ratio defines model for Ratio.
+type Ratio struct {
+	Decimals int        `json:"decimals"`
+	High     *float64   `json:"high,omitempty"`
+	Key      string     `json:"key"`
+	Low      *float64   `json:"low,omitempty"`
+	Name     string     `json:"name"`
+	State    RatioState `json:"state"`
+	Unit     string     `json:"unit"`
+	Value    float64    `json:"value"`
+}
+
+// RatioState defines model for Ratio.State.
+type RatioState string
+
+// ReadLine defines model for ReadLine.
+type ReadLine struct {
+	Amount *float64 `json:"amount,omitempty"`
+
+	// Asks What the cook is asked
+	Asks       *string         `json:"asks,omitempty"`
+	Confidence float64         `json:"confidence"`
+	GoesTo     *ReadLineGoesTo `json:"goes_to,omitempty"`
+	Ingredient *string         `json:"ingredient,omitempty"`
+	Name       *string         `json:"name,omitempty"`
+	Note       *string         `json:"note,omitempty"`
+	SizeG      *float64        `json:"size_g,omitempty"`
+	SizeMl     *float64        `json:"size_ml,omitempty"`
+	Status     ReadLineStatus  `json:"status"`
+	Text       string          `json:"text"`
+	Unit       *Unit           `json:"unit,omitempty"`
+}
+
+// ReadLineGoesTo defines model for ReadLine.GoesTo.
+type ReadLineGoesTo string
+
+// ReadLineStatus defines model for ReadLine.Status.
+type ReadLineStatus string
+
+// Reading defines model for Reading.
+type Reading struct {
+	Additions []Addition    `json:"additions"`
+	Base      *Base         `json:"base,omitempty"`
+	Form      Form          `json:"form"`
+	Format    ReadingFormat `json:"format"`
+	Lines     []ReadLine    `json:"lines"`
+
+	// Other Headings and the like
+	Other   *[]string      `json:"other,omitempty"`
+	Steps   []string       `json:"steps"`
+	Title   *string        `json:"title,omitempty"`
+	Version ReadingVersion `json:"version"`
+}
+
+// ReadingFormat defines model for Reading.Format.
+type ReadingFormat string
+
+// ReadingVersion defines model for Reading.Version.
+type ReadingVersion int
+
+// ReadingFix defines model for ReadingFix.
+type ReadingFix struct {
+	Amount     *float64 `json:"amount,omitempty"`
+	Ingredient *string  `json:"ingredient,omitempty"`
+	LeaveOut   *bool    `json:"leave_out,omitempty"`
+
+	// Line Counted from 0
+	Line int   `json:"line"`
+	Unit *Unit `json:"unit,omitempty"`
+}
+
+// ReadingWish defines model for ReadingWish.
+type ReadingWish struct {
+	Fixes *[]ReadingFix `json:"fixes,omitempty"`
+	Form  *Form         `json:"form,omitempty"`
+	Name  *string       `json:"name,omitempty"`
+	Text  string        `json:"text"`
+}
+
 // SavedBase defines model for SavedBase.
 type SavedBase struct {
 	Document  Base      `json:"document"`
@@ -1948,6 +2268,18 @@ type School struct {
 	Lumps   *string  `json:"lumps,omitempty"`
 	PanFat  *string  `json:"pan_fat,omitempty"`
 	RestMin *float64 `json:"rest_min,omitempty"`
+}
+
+// ShelvedBase defines model for ShelvedBase.
+type ShelvedBase struct {
+	Document    Base        `json:"document"`
+	Fingerprint Fingerprint `json:"fingerprint"`
+	Id          string      `json:"id"`
+
+	// LineNames Names of the ingredients of its lines
+	LineNames []string  `json:"line_names"`
+	Revision  int64     `json:"revision"`
+	UpdatedAt time.Time `json:"updated_at"`
 }
 
 // ShownFigure defines model for ShownFigure.
@@ -2225,6 +2557,14 @@ type IfMatch = string
 // Limit defines model for Limit.
 type Limit = int
 
+// ImportArchiveJSONBody defines parameters for ImportArchive.
+type ImportArchiveJSONBody = map[string]interface{}
+
+// ImportArchiveParams defines parameters for ImportArchive.
+type ImportArchiveParams struct {
+	DryRun *bool `form:"dry_run,omitempty" json:"dry_run,omitempty"`
+}
+
 // ListBasesParams defines parameters for ListBases.
 type ListBasesParams struct {
 	// After The next of the page before
@@ -2242,6 +2582,11 @@ type CreateBaseParams struct {
 type PutBaseParams struct {
 	// IfMatch The revision that was changed in double quotes
 	IfMatch *IfMatch `json:"If-Match,omitempty"`
+}
+
+// ExportDocumentParams defines parameters for ExportDocument.
+type ExportDocumentParams struct {
+	As string `form:"as" json:"as"`
 }
 
 // ListIngredientsParams defines parameters for ListIngredients.
@@ -2299,6 +2644,9 @@ type PutVariationParams struct {
 // ReadAmountJSONRequestBody defines body for ReadAmount for application/json ContentType.
 type ReadAmountJSONRequestBody = AmountText
 
+// ImportArchiveJSONRequestBody defines body for ImportArchive for application/json ContentType.
+type ImportArchiveJSONRequestBody = ImportArchiveJSONBody
+
 // CreateBaseJSONRequestBody defines body for CreateBase for application/json ContentType.
 type CreateBaseJSONRequestBody = Base
 
@@ -2313,6 +2661,9 @@ type PutSampleJSONRequestBody = BrixSample
 
 // LoadScaleJSONRequestBody defines body for LoadScale for application/json ContentType.
 type LoadScaleJSONRequestBody = ScaleLoad
+
+// ReadFingerprintJSONRequestBody defines body for ReadFingerprint for application/json ContentType.
+type ReadFingerprintJSONRequestBody = Base
 
 // PutKitchenJSONRequestBody defines body for PutKitchen for application/json ContentType.
 type PutKitchenJSONRequestBody = OwnKitchen
@@ -2334,6 +2685,9 @@ type PutPantryItemJSONRequestBody = PantryDocument
 
 // PrepareJSONRequestBody defines body for Prepare for application/json ContentType.
 type PrepareJSONRequestBody = PreparationWish
+
+// ReadRecipeJSONRequestBody defines body for ReadRecipe for application/json ContentType.
+type ReadRecipeJSONRequestBody = ReadingWish
 
 // ScaleVariationJSONRequestBody defines body for ScaleVariation for application/json ContentType.
 type ScaleVariationJSONRequestBody = ScaleWish
@@ -2361,12 +2715,24 @@ type ServerInterface interface {
 	// ReadAmount Read an amount as a cook types it
 	// (POST /amounts)
 	ReadAmount(c *gin.Context)
+	// ExportArchive The whole kitchen in one document
+	// (GET /archive)
+	ExportArchive(c *gin.Context)
+	// ImportArchive Read a whole kitchen or one document; with dry_run nothing is saved
+	// (POST /archive)
+	ImportArchive(c *gin.Context, params ImportArchiveParams)
 	// ListBases Saved bases, last changed first
 	// (GET /bases)
 	ListBases(c *gin.Context, params ListBasesParams)
 
 	// (POST /bases)
 	CreateBase(c *gin.Context, params CreateBaseParams)
+	// ListBaseShelf Every base with its fingerprint
+	// (GET /bases-shelf)
+	ListBaseShelf(c *gin.Context)
+	// AddStarterBases Put the bases that ship with the program on the shelf, those of a name that is there already left out
+	// (POST /bases-starter)
+	AddStarterBases(c *gin.Context)
 
 	// (DELETE /bases/{id})
 	DeleteBase(c *gin.Context, id Id)
@@ -2400,6 +2766,12 @@ type ServerInterface interface {
 
 	// (POST /devices/scale/tare)
 	TareScale(c *gin.Context)
+	// ExportDocument One base or variation in an open format
+	// (GET /exports/{kind}/{id})
+	ExportDocument(c *gin.Context, kind string, id Id, params ExportDocumentParams)
+	// ReadFingerprint The traits of a base; nothing is saved
+	// (POST /fingerprints)
+	ReadFingerprint(c *gin.Context)
 	// ListIngredients Search the shelf, best match first
 	// (GET /ingredients)
 	ListIngredients(c *gin.Context, params ListIngredientsParams)
@@ -2451,6 +2823,9 @@ type ServerInterface interface {
 	// Prepare Work a preparation out; nothing is saved
 	// (POST /preparations)
 	Prepare(c *gin.Context)
+	// ReadRecipe Read a recipe as it was pasted; nothing is saved
+	// (POST /readings)
+	ReadRecipe(c *gin.Context)
 	// ScaleVariation A batch made larger or smaller; nothing is saved
 	// (POST /scalings)
 	ScaleVariation(c *gin.Context)
@@ -2512,6 +2887,46 @@ func (siw *ServerInterfaceWrapper) ReadAmount(c *gin.Context) {
 	}
 
 	siw.Handler.ReadAmount(c)
+}
+
+// ExportArchive operation middleware
+func (siw *ServerInterfaceWrapper) ExportArchive(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ExportArchive(c)
+}
+
+// ImportArchive operation middleware
+func (siw *ServerInterfaceWrapper) ImportArchive(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ImportArchiveParams
+
+	// ------------- Optional query parameter "dry_run" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "dry_run", c.Request.URL.Query(), &params.DryRun, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter dry_run: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ImportArchive(c, params)
 }
 
 // ListBases operation middleware
@@ -2587,6 +3002,32 @@ func (siw *ServerInterfaceWrapper) CreateBase(c *gin.Context) {
 	}
 
 	siw.Handler.CreateBase(c, params)
+}
+
+// ListBaseShelf operation middleware
+func (siw *ServerInterfaceWrapper) ListBaseShelf(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListBaseShelf(c)
+}
+
+// AddStarterBases operation middleware
+func (siw *ServerInterfaceWrapper) AddStarterBases(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.AddStarterBases(c)
 }
 
 // DeleteBase operation middleware
@@ -2802,6 +3243,64 @@ func (siw *ServerInterfaceWrapper) TareScale(c *gin.Context) {
 	}
 
 	siw.Handler.TareScale(c)
+}
+
+// ExportDocument operation middleware
+func (siw *ServerInterfaceWrapper) ExportDocument(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "kind" -------------
+	var kind string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "kind", c.Param("kind"), &kind, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter kind: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ExportDocumentParams
+
+	// ------------- Required query parameter "as" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "as", c.Request.URL.Query(), &params.As, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter as: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ExportDocument(c, kind, id, params)
+}
+
+// ReadFingerprint operation middleware
+func (siw *ServerInterfaceWrapper) ReadFingerprint(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ReadFingerprint(c)
 }
 
 // ListIngredients operation middleware
@@ -3215,6 +3714,19 @@ func (siw *ServerInterfaceWrapper) Prepare(c *gin.Context) {
 	siw.Handler.Prepare(c)
 }
 
+// ReadRecipe operation middleware
+func (siw *ServerInterfaceWrapper) ReadRecipe(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ReadRecipe(c)
+}
+
 // ScaleVariation operation middleware
 func (siw *ServerInterfaceWrapper) ScaleVariation(c *gin.Context) {
 
@@ -3617,6 +4129,13 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/variations/:id/revisions/:revision", wrapper.GetRevision)
 	router.GET(options.BaseURL+"/bases", wrapper.ListBases)
 	router.POST(options.BaseURL+"/bases", wrapper.CreateBase)
+	router.POST(options.BaseURL+"/bases-starter", wrapper.AddStarterBases)
+	router.GET(options.BaseURL+"/bases-shelf", wrapper.ListBaseShelf)
+	router.POST(options.BaseURL+"/fingerprints", wrapper.ReadFingerprint)
+	router.POST(options.BaseURL+"/readings", wrapper.ReadRecipe)
+	router.GET(options.BaseURL+"/exports/:kind/:id", wrapper.ExportDocument)
+	router.GET(options.BaseURL+"/archive", wrapper.ExportArchive)
+	router.POST(options.BaseURL+"/archive", wrapper.ImportArchive)
 	router.DELETE(options.BaseURL+"/bases/:id", wrapper.DeleteBase)
 	router.GET(options.BaseURL+"/bases/:id", wrapper.GetBase)
 	router.PUT(options.BaseURL+"/bases/:id", wrapper.PutBase)

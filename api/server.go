@@ -36,6 +36,7 @@ const (
 
 // Paths with rules of their own: streams are not compressed, the pantry file may be larger.
 const (
+	archive    = "/api/v1/archive"
 	streams    = "/api/v1/devices/scale/events"
 	pantryFile = "/api/v1/pantry-file"
 )
@@ -77,7 +78,7 @@ func New(p Parts) http.Handler {
 	gin.SetMode(gin.ReleaseMode)
 	r := gin.New()
 	r.HandleMethodNotAllowed = true
-	r.Use(s.logged, s.recovered, headers, gzip.Gzip(gzip.DefaultCompression, gzip.WithExcludedPaths([]string{streams})), boundedBody)
+	r.Use(s.logged, s.recovered, headers, gzip.Gzip(gzip.DefaultCompression, gzip.WithExcludedPaths([]string{streams, archive})), boundedBody)
 	r.GET("/healthz", s.health)
 	RegisterHandlersWithOptions(r, s, GinServerOptions{
 		BaseURL:      "/api/v1",
@@ -152,8 +153,11 @@ func headers(c *gin.Context) {
 
 func boundedBody(c *gin.Context) {
 	most := int64(document.MaxBytes)
-	if c.Request.URL.Path == pantryFile {
-		most = document.MaxPantryBytes + 1 // one more than is read, so that it is refused in words
+	switch c.Request.URL.Path { // one more than is read, so that it is refused in words
+	case pantryFile:
+		most = document.MaxPantryBytes + 1
+	case archive:
+		most = document.MaxArchiveBytes + 1
 	}
 	c.Request.Body = http.MaxBytesReader(c.Writer, c.Request.Body, most)
 	c.Next()

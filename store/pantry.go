@@ -38,9 +38,12 @@ func (s *Store) Stamp(ctx context.Context, kind Kind) (string, error) {
 	return fmt.Sprint(n, revisions, last.String, gone.String, aside), err
 }
 
-// Write is one document of a batch: a new one when ID is empty.
+// Write is one document of a batch. A new one keeps the id and the revision that it comes
+// with, so that what refers to it still does; without an id it gets one.
 type Write struct {
-	ID string
+	ID       string
+	New      bool
+	Revision int64 // of a new one; at least 1
 	Content
 }
 
@@ -49,8 +52,8 @@ func (s *Store) SaveAll(ctx context.Context, kind Kind, batch []Write) error {
 	return s.tx(ctx, func(tx *sql.Tx) error {
 		now := s.stamp()
 		for _, w := range batch {
-			if w.ID == "" {
-				if _, err := insert(ctx, tx, kind, w.Content, now); err != nil {
+			if w.New || w.ID == "" {
+				if _, err := insert(ctx, tx, kind, w.ID, max(1, w.Revision), w.Content, now); err != nil {
 					return err
 				}
 				continue

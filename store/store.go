@@ -174,7 +174,7 @@ func (s *Store) Create(ctx context.Context, kind Kind, c Content, key string) (D
 			}
 		}
 		now := s.stamp()
-		id, err := insert(ctx, tx, kind, c, now)
+		id, err := insert(ctx, tx, kind, "", 1, c, now)
 		if err != nil {
 			return err
 		}
@@ -190,17 +190,23 @@ func (s *Store) Create(ctx context.Context, kind Kind, c Content, key string) (D
 	return out, err
 }
 
-// insert writes a new document under a new id.
-func insert(ctx context.Context, tx *sql.Tx, kind Kind, c Content, now string) (string, error) {
-	id, err := uuid.NewV7()
-	if err != nil {
+// insert writes a new document, under a new id when it has none. An id that was put aside
+// comes back with the new content.
+func insert(ctx context.Context, tx *sql.Tx, kind Kind, id string, revision int64, c Content, now string) (string, error) {
+	if id == "" {
+		fresh, err := uuid.NewV7()
+		if err != nil {
+			return "", err
+		}
+		id = fresh.String()
+	} else if _, err := tx.ExecContext(ctx, `DELETE FROM documents WHERE id = ? AND deleted_at IS NOT NULL`, id); err != nil {
 		return "", err
 	}
-	if _, err := tx.ExecContext(ctx, `INSERT INTO documents (id, kind, name, form, verdict, picture, revision, updated_at, body) VALUES (?, ?, ?, ?, ?, ?, 1, ?, ?)`,
-		id.String(), kind, c.Name, c.Form, c.Verdict, picture(c), now, c.Body); err != nil {
+	if _, err := tx.ExecContext(ctx, `INSERT INTO documents (id, kind, name, form, verdict, picture, revision, updated_at, body) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+		id, kind, c.Name, c.Form, c.Verdict, picture(c), revision, now, c.Body); err != nil {
 		return "", err
 	}
-	return id.String(), keep(ctx, tx, id.String(), 1, now, c.Body)
+	return id, keep(ctx, tx, id, revision, now, c.Body)
 }
 
 // overwrite saves over a revision that is known to be the current one.

@@ -19,6 +19,8 @@ var documents = map[string]string{
 	"base.schema.json":        "Base",
 	"kitchen.schema.json":     "OwnKitchen",
 	"pantry-item.schema.json": "PantryDocument",
+	"archive.schema.json":     "Archive",
+	"reading.schema.json":     "Reading",
 	"worksheet.schema.json":   "Worksheet",
 }
 

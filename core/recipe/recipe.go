@@ -74,7 +74,21 @@ func ReadText(text string, table *food.Table) Reading {
 	if len(full) <= 2 {
 		r.spoken(full)
 	} else {
+		headed := -1 // where the list of ingredients is announced
 		for i, l := range full {
+			if m, ok := headingMode(strings.Trim(l, "#*_ \t")); ok && m == ingredients && headed < 0 {
+				headed = i
+			}
+		}
+		for i, l := range full {
+			if i < headed && len(quantities(tokens(l))) == 0 && !isMeta(l) {
+				if r.out.Title == "" {
+					r.out.Title = strings.Trim(l, "#*: ")
+				} else {
+					r.out.Other = append(r.out.Other, l)
+				}
+				continue
+			}
 			r.line(l, i == 0)
 		}
 	}
@@ -153,7 +167,7 @@ func unbullet(s string) string {
 // unnumber takes the number off the front of a step.
 func unnumber(s string) string {
 	t := strings.TrimLeft(s, "0123456789")
-	if len(t) < len(s) && (strings.HasPrefix(t, ".") || strings.HasPrefix(t, ")")) {
+	if len(t) < len(s) && (strings.HasPrefix(t, ". ") || strings.HasPrefix(t, ") ")) { // not "5.6 g"
 		return strings.TrimSpace(t[1:])
 	}
 	return s

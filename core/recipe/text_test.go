@@ -81,6 +81,13 @@ func TestANotebookPage(t *testing.T) {
 	}
 }
 
+func TestAHeadedListHasATitleBeforeIt(t *testing.T) {
+	r := recipe.ReadText("Yogurt\n\nIngredients\n5.6 g baking soda (sodium hydrogen carbonate) (1 tsp + 1 pinch)\n2 eggs\nMethod\n1. Mix.", food.Reference())
+	assert.Equal(t, "Yogurt", r.Title)
+	assert.Equal(t, []string{"baking_soda", "egg_whole"}, ids(r))
+	assert.Equal(t, 5.6, r.Lines[0].Amount)
+}
+
 func TestSpokenText(t *testing.T) {
 	r := recipe.ReadText("So take two cups of flour, a cup and a half of milk, two eggs, three tablespoons of melted butter and a pinch of salt, then mix it all and let it rest for half an hour.", food.Reference())
 	assert.Equal(t, []string{"plain_flour", "milk_whole", "egg_whole", "butter_unsalted", "salt_fine"}, ids(r))

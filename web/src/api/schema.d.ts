@@ -510,6 +510,117 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/bases-starter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put the bases that ship with the program on the shelf, those of a name that is there already left out */
+        post: operations["addStarterBases"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/bases-shelf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every base with its fingerprint */
+        get: operations["listBaseShelf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/fingerprints": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The traits of a base; nothing is saved */
+        post: operations["readFingerprint"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read a recipe as it was pasted; nothing is saved */
+        post: operations["readRecipe"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/exports/{kind}/{id}": {
+        parameters: {
+            query: {
+                as: "json" | "jsonld" | "markdown" | "csv" | "text";
+            };
+            header?: never;
+            path: {
+                kind: "variations" | "bases";
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        /** One base or variation in an open format */
+        get: operations["exportDocument"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/archive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The whole kitchen in one document */
+        get: operations["exportArchive"];
+        put?: never;
+        /**
+         * Read a whole kitchen or one document; with dry_run nothing is saved
+         * @description Without dry_run the answer is a line of JSON for every hundred documents, and the report as the last.
+         */
+        post: operations["importArchive"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/bases/{id}": {
         parameters: {
             query?: never;
@@ -1165,6 +1276,129 @@ export interface components {
              * @description Juice that is kept
              */
             kept_g: number;
+        };
+        Added: {
+            added: number;
+        };
+        Ratio: {
+            key: string;
+            name: string;
+            unit: string;
+            /** Format: double */
+            value: number;
+            /** Format: double */
+            low?: number;
+            /** Format: double */
+            high?: number;
+            /** @enum {string} */
+            state: "in_band" | "low" | "high" | "unknown";
+            decimals: number;
+        };
+        Fingerprint: {
+            ratios: components["schemas"]["Ratio"][];
+            sentences: string[];
+            class?: string;
+            /** Format: double */
+            flour_g: number;
+        };
+        BaseShelf: {
+            items: components["schemas"]["ShelvedBase"][];
+        };
+        ShelvedBase: {
+            id: string;
+            /** Format: int64 */
+            revision: number;
+            /** Format: date-time */
+            updated_at: string;
+            document: components["schemas"]["Base"];
+            fingerprint: components["schemas"]["Fingerprint"];
+            /** @description Names of the ingredients of its lines */
+            line_names: string[];
+        };
+        ReadingFix: {
+            /** @description Counted from 0 */
+            line: number;
+            ingredient?: string;
+            /** Format: double */
+            amount?: number;
+            unit?: components["schemas"]["Unit"];
+            leave_out?: boolean;
+        };
+        ReadingWish: {
+            text: string;
+            name?: string;
+            form?: components["schemas"]["Form"];
+            fixes?: components["schemas"]["ReadingFix"][];
+        };
+        ReadLine: {
+            text: string;
+            ingredient?: string;
+            name?: string;
+            /** Format: double */
+            amount?: number;
+            unit?: components["schemas"]["Unit"];
+            /** Format: double */
+            size_g?: number;
+            /** Format: double */
+            size_ml?: number;
+            note?: string;
+            /** Format: double */
+            confidence: number;
+            /** @enum {string} */
+            status: "read" | "unsure" | "not_understood";
+            /** @description What the cook is asked */
+            asks?: string;
+            /** @enum {string} */
+            goes_to?: "base" | "addition";
+        };
+        Reading: {
+            /** @enum {string} */
+            format: "upbeat-ladle/reading";
+            /** @enum {integer} */
+            version: 1;
+            title?: string;
+            lines: components["schemas"]["ReadLine"][];
+            steps: string[];
+            /** @description Headings and the like */
+            other?: string[];
+            form: components["schemas"]["Form"];
+            base?: components["schemas"]["Base"];
+            additions: components["schemas"]["Addition"][];
+        };
+        Kept: {
+            id?: string;
+            /** Format: int64 */
+            revision?: number;
+            document: Record<string, never>;
+        };
+        Archive: {
+            /** @enum {string} */
+            format: "upbeat-ladle/archive";
+            /** @enum {integer} */
+            version: 1;
+            kitchen?: components["schemas"]["OwnKitchen"];
+            pantry?: components["schemas"]["Kept"][];
+            bases?: components["schemas"]["Kept"][];
+            variations?: components["schemas"]["Kept"][];
+        };
+        Fate: {
+            /** @enum {string} */
+            kind: "kitchen" | "pantry" | "base" | "variation";
+            name: string;
+            /** @enum {string} */
+            action: "added" | "changed" | "same" | "refused";
+            message?: string;
+            /** @description What differs */
+            changes?: string[];
+        };
+        ArchiveReport: {
+            /** @description All but those that say the same */
+            items: components["schemas"]["Fate"][];
+            added: number;
+            changed: number;
+            same: number;
+            refused: number;
+            saved: boolean;
         };
         Cost: {
             /**
@@ -2876,6 +3110,172 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SavedBase"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    addStarterBases: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description How many were added */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Added"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listBaseShelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The shelf */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BaseShelf"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    readFingerprint: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Base"];
+            };
+        };
+        responses: {
+            /** @description The fingerprint */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Fingerprint"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    readRecipe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadingWish"];
+            };
+        };
+        responses: {
+            /** @description What was understood */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reading"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    exportDocument: {
+        parameters: {
+            query: {
+                as: "json" | "jsonld" | "markdown" | "csv" | "text";
+            };
+            header?: never;
+            path: {
+                kind: "variations" | "bases";
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/plain": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    exportArchive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The archive */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Archive"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    importArchive: {
+        parameters: {
+            query?: {
+                dry_run?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": Record<string, never>;
+            };
+        };
+        responses: {
+            /** @description What becomes of every document */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArchiveReport"];
                 };
             };
             default: components["responses"]["Problem"];

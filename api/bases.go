@@ -1,0 +1,120 @@
+package api
+
+import (
+	"net/http"
+	"slices"
+	"time"
+
+	"github.com/gin-gonic/gin"
+
+	"upbeatladle/document"
+	"upbeatladle/starter"
+	"upbeatladle/store"
+)
+
+// ReadRecipe reads a recipe as it was pasted; nothing is saved.
+func (s *Server) ReadRecipe(c *gin.Context) {
+	var wish document.ReadingWish
+	answerWish(s, c, &wish, func(in document.Setting) (any, error) { return document.Read(wish, in) })
+}
+
+// ReadFingerprint reads the traits of a base; nothing is saved.
+func (s *Server) ReadFingerprint(c *gin.Context) {
+	data, ok := s.body(c)
+	if !ok {
+		return
+	}
+	in, ok := s.setting(c)
+	if !ok {
+		return
+	}
+	b, err := document.DecodeBase(data)
+	if err != nil {
+		s.refuse(c, err)
+		return
+	}
+	f, err := b.Fingerprint(in)
+	if err != nil {
+		s.refuse(c, err)
+		return
+	}
+	s.send(c, http.StatusOK, f)
+}
+
+// ListBaseShelf lists every base with its fingerprint.
+func (s *Server) ListBaseShelf(c *gin.Context) {
+	in, ok := s.setting(c)
+	if !ok {
+		return
+	}
+	docs, err := s.store.All(c.Request.Context(), store.Base)
+	if err != nil {
+		s.refuse(c, err)
+		return
+	}
+	type shelved struct {
+		ID          string               `json:"id"`
+		Revision    int64                `json:"revision"`
+		UpdatedAt   string               `json:"updated_at"`
+		Document    document.Base        `json:"document"`
+		Fingerprint document.Fingerprint `json:"fingerprint"`
+		LineNames   []string             `json:"line_names"`
+	}
+	out := []shelved{}
+	for _, d := range docs {
+		b, err := document.DecodeBase(d.Body)
+		if err != nil {
+			s.log.Warn("a base is left out", "name", d.Name, "err", err)
+			continue
+		}
+		f, err := b.Fingerprint(in)
+		if err != nil { // an own ingredient of it may be gone
+			f = document.Fingerprint{Ratios: []document.RatioJSON{}, Sentences: []string{"It cannot be worked out: " + err.Error()}}
+		}
+		item := shelved{d.ID, d.Revision, d.UpdatedAt.Format(time.RFC3339Nano), b, f, []string{}}
+		for _, l := range b.Lines {
+			name := l.Ingredient
+			if row := in.Table.ByID(l.Ingredient); row != nil {
+				name = row.Label()
+			}
+			item.LineNames = append(item.LineNames, name)
+		}
+		out = append(out, item)
+	}
+	s.send(c, http.StatusOK, map[string]any{"items": out})
+}
+
+// AddStarterBases puts the shipped bases on the shelf.
+func (s *Server) AddStarterBases(c *gin.Context) {
+	in, ok := s.setting(c)
+	if !ok {
+		return
+	}
+	there, err := s.store.All(c.Request.Context(), store.Base)
+	if err != nil {
+		s.refuse(c, err)
+		return
+	}
+	all, err := starter.Bases()
+	if err != nil {
+		s.refuse(c, err)
+		return
+	}
+	var batch []store.Write
+	for _, data := range all {
+		sum, err := document.SummariseBase(data, in)
+		if err != nil {
+			s.refuse(c, err)
+			return
+		}
+		if !slices.ContainsFunc(there, func(d store.Document) bool { return d.Name == sum.Name }) {
+			batch = append(batch, store.Write{Content: contentOf(sum)})
+		}
+	}
+	slices.Reverse(batch) // lists show what came last first
+	if err := s.store.SaveAll(c.Request.Context(), store.Base, batch); err != nil {
+		s.refuse(c, err)
+		return
+	}
+	c.JSON(http.StatusOK, Added{Added: len(batch)})
+}
