@@ -302,6 +302,16 @@ func TestEveryWidthKeepsTheHouseRules(t *testing.T) {
 		c.do(chromedp.Navigate(k.URL + "/prep"))
 		c.sees(`document.querySelector('[data-product]') && document.querySelector('.scale')?.dataset.link === 'live'`)
 		c.keepsTheRules(size[0], "prep")
+		c.do(chromedp.Navigate(k.URL + "/bases"))
+		c.sees(`document.querySelectorAll('[data-base] [data-ratio]').length > 10`)
+		c.keepsTheRules(size[0], "bases")
+		c.click(".bases .bar .go")
+		c.pastes("Plain\n\n200 g flour\n300 ml milk\na handful of zonk\n2 eggs")
+		c.sees(`document.querySelectorAll('.reader [data-status]').length === 4`)
+		c.keepsTheRules(size[0], "reader")
+		c.press(kb.Escape)
+		c.closed()
+		c.p.ForgetConsole()
 		c.do(chromedp.Navigate(k.URL + "/pantry"))
 		c.sees(`document.querySelectorAll('[data-row]').length > 150 && document.querySelector('[data-ingredient]')`)
 		c.keepsTheRules(size[0], "pantry")
@@ -313,7 +323,7 @@ func (c cook) keepsTheRules(width int64, where string) {
 	c.Helper()
 	found, err := stage.Ask[[]string](c.p, `(() => {
 			const bad = []
-			for (const e of [document.documentElement, ...document.querySelectorAll('.work, .scroll, .panel, .kitchen, .prep, .pantry, .el-dialog')]) {
+			for (const e of [document.documentElement, ...document.querySelectorAll('.work, .scroll, .panel, .kitchen, .prep, .pantry, .bases, .el-dialog')]) {
 				if (e.scrollWidth > e.clientWidth + 1) bad.push('runs out of its width: ' + (e.getAttribute('aria-label') ?? e.className) + ' ' + e.scrollWidth + ' in ' + e.clientWidth)
 			}
 			const foot = document.querySelector('[aria-label=Verdict]')

@@ -5,6 +5,7 @@ import { h } from 'vue'
 import { api, sentence, type ListItem } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
 import PortionDisc from '@/parts/PortionDisc.vue'
+import TakeOut from '@/parts/TakeOut.vue'
 import { ago, unbroken } from '@/parts/figures'
 import { useBench } from './bench'
 import { forms } from './choices'
@@ -99,6 +100,7 @@ async function remove(v: ListItem) {
         </button>
         <span class="acts">
         <el-button class="ghost" :aria-label="`Duplicate ${v.name}`" title="Duplicate" :disabled="busy" @click="duplicate(v)"><Icon name="copy" /></el-button>
+        <TakeOut kind="variations" :id="v.id" :name="v.name" />
         <el-button class="ghost" :aria-label="`Put aside ${v.name}`" :disabled="busy" @click="remove(v)"><Icon name="bin" /></el-button>
         </span>
       </li>

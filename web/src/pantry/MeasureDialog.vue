@@ -38,7 +38,7 @@ async function keep() {
 <template>
   <el-dialog v-model="open" :title="`Measure ${ingredient.label.toLowerCase()}`" width="min(760px, 96vw)" append-to-body>
     <div v-if="open" class="two">
-      <form class="ways" @submit.prevent="keep">
+      <form novalidate class="ways" @submit.prevent="keep">
         <fieldset v-if="readable" class="well"><legend>A drop on the refractometer</legend>
           <WeightField v-model="wish.brix" name="brix" label="Reads, at 20 °C" unit="°Brix" :step="0.1" :fault="faults.brix ?? faults.sample_c" />
         </fieldset>

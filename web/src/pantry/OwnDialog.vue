@@ -79,7 +79,7 @@ function refuse(p: Problem) {
 
 <template>
   <el-dialog v-model="open" :title="edit ? `The figures of ${edit.item.name}` : 'An ingredient of your own'" width="min(720px, 96vw)" append-to-body>
-    <form v-if="open" class="own" @submit.prevent="keep">
+    <form v-if="open" novalidate class="own" @submit.prevent="keep">
       <el-radio-group v-if="!edit" v-model="way" class="pick" aria-label="What you have"><el-radio-button value="pack">what the pack says</el-radio-button><el-radio-button value="all">every figure</el-radio-button></el-radio-group>
       <div class="names">
         <div><label for="own-name">Name</label><el-input id="own-name" v-model="name" maxlength="200" /><p v-if="fault('name')" class="fault" role="alert">{{ fault('name') }}</p></div>

@@ -11,6 +11,7 @@ import { shift } from './settings'
       <path d="M33 27 40 12" stroke="var(--ink)" stroke-width="3" stroke-linecap="round" />
     </svg>
     <router-link class="area" to="/"><Icon name="bench" :size="24" />Bench</router-link>
+    <router-link class="area" to="/bases"><Icon name="base" :size="24" />Bases</router-link>
     <router-link class="area" to="/pantry"><Icon name="shelf" :size="24" />Pantry</router-link>
     <router-link class="area" to="/prep"><Icon name="knife" :size="24" />Prep</router-link>
     <router-link class="area last" to="/kitchen"><Icon name="kitchen" :size="24" />Kitchen</router-link>

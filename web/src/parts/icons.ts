@@ -37,6 +37,8 @@ const drawings = {
   tub: { lines: ['M5 8h14l-1.5 13h-11z', 'M3.5 5h17v3h-17z'] },
   shelf: { lines: ['M3 3v18M21 3v18M3 10h18M3 18h18', 'M7 10V5h4v5M15 18v-5h3v5M7 18v-4h4v4'] },
   knife: { lines: ['M2 14h13V5H6c-3 0-4 5-4 9z', 'M15 9.5h7V14h-7', 'M2 19h20'] },
+  out: { lines: ['M12 3v12M7 8l5-5 5 5', 'M4 14v6h16v-6'] },
+  base: { lines: ['M4 9c0-3 16-3 16 0v3c0 5-3 9-8 9s-8-4-8-9z', 'M4 10c0 3 16 3 16 0'] },
   close: { lines: ['M5 5l14 14M19 5 5 19'] },
 } satisfies Record<string, Drawing>
 

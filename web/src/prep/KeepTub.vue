@@ -31,7 +31,7 @@ async function keep(item: Schemas['PantryItem'], as: string, standsFor?: string)
 <template>
   <section class="panel keep" aria-label="The tub">
     <header><h2>Today’s tub</h2><p class="end">{{ result.keeps_days ? `keeps ${result.keeps_days} days in the fridge` : 'keeps dry' }}</p></header>
-    <form class="body" @submit.prevent="keep(result.item, name, stands ? result.stand_in?.id : undefined)">
+    <form novalidate class="body" @submit.prevent="keep(result.item, name, stands ? result.stand_in?.id : undefined)">
       <el-input v-model="name" maxlength="200" aria-label="Name of the tub" @input="touched = true" />
       <el-checkbox v-if="result.stand_in" v-model="stands" class="stand">use it for “{{ result.stand_in.name }}” everywhere</el-checkbox>
       <p v-else class="hint">It comes on the shelf under its own name.</p>
