@@ -138,7 +138,7 @@ func TestEveryFormatOfEveryDocument(t *testing.T) {
 				resp.Body.Close()
 				require.NoError(t, err)
 				require.Equal(t, http.StatusOK, resp.StatusCode, "%s %s", i.Name, as)
-				if as == "jsonld" || as == "text" {
+				if as == "jsonld" || as == "text" || as == "markdown" {
 					comesBack(t, k, kind, i.ID, string(data))
 				}
 			}

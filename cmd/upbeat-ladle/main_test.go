@@ -46,6 +46,8 @@ func TestProgram(t *testing.T) {
 			"broken JSON":        {[]string{"work", "-"}, "{", 2, "not complete JSON"},
 			"too large":          {[]string{"work", "-"}, strings.Repeat(" ", 2<<20), 2, "larger than"},
 			"no file":            {[]string{"work", "/no/such/file"}, "", 2, "cannot be opened"},
+			"a recipe":           {[]string{"read", "-"}, "Plain\n\n1 1/2 cups plain flour, sifted\n2 eggs\n300 ml milk", 0, `"amount":1.5,"unit":"cup","note":"sifted"`},
+			"no recipe":          {[]string{"read", "-"}, "It rained.", 2, "No ingredient was recognised"},
 			"no argument":        {[]string{"work"}, "", 2, "name one variation"},
 			"far device":         {[]string{"serve", "--db", filepath.Join(t.TempDir(), "y.db"), "--addr", "127.0.0.1:0", "--scale", "kitchen"}, "", 2, "address of a device"},
 			"far address":        {[]string{"serve", "--addr", "0.0.0.0:80", "--db", filepath.Join(t.TempDir(), "x.db")}, "", 2, "127.0.0.1"},

@@ -192,8 +192,14 @@ func headingMode(s string) (mode, bool) {
 
 var metaStarts = []string{"serves", "makes", "yield", "prep time", "preparation time", "cook time", "cooking time", "total time", "servings", "difficulty", "source", "from:", "http"}
 
+// yields are what a recipe makes: "12 portions of 60 ml".
+var yields = set("portion portions serving servings pancakes waffles crepes people persons")
+
 func isMeta(s string) bool {
 	key := fold(s)
+	if toks := tokens(s); len(toks) > 1 && toks[0].kind == number && yields[toks[1].text] {
+		return true
+	}
 	for _, m := range metaStarts {
 		if strings.HasPrefix(key, m) {
 			return true

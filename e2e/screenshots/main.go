@@ -35,10 +35,36 @@ var shots = []shot{
 	{file: "ways.png", width: 1280, height: 800, click: ".sum .tool:last-child", steps: []string{`document.querySelectorAll('[data-way]').length === 5`}},
 	{file: "portion.png", width: 1280, height: 800, open: "Carrot, cardamom & walnut", click: ".larger", steps: []string{`document.querySelector('.portion-view .kind')`}},
 	{file: "kitchen.png", width: 1280, height: 800, path: "/kitchen", steps: []string{`document.querySelectorAll('.kitchen li').length === 7 && document.fonts.status === 'loaded'`}},
+	{file: "bases.png", width: 1280, height: 800, path: "/bases", steps: []string{
+		`document.querySelectorAll('[data-base]').length === 2`,
+		`[...document.querySelectorAll('.bases .bar button')].find(b => b.innerText.includes('Starter')).click() ?? true`,
+		`document.querySelectorAll('[data-base]').length === 15 && document.fonts.status === 'loaded' && !document.querySelector('.el-message')`,
+	}},
+	{file: "reader.png", width: 1280, height: 800, path: "/bases", steps: []string{
+		`document.querySelectorAll('[data-base]').length > 1`, `document.querySelector('.bases .bar .go').click() ?? true`, `document.querySelector('#paste')`,
+		fmt.Sprintf(`(() => { const e = document.querySelector('#paste'); e.value = %q; e.dispatchEvent(new Event('input', { bubbles: true })); return true })()`, notebook),
+		`document.querySelectorAll('.reader [data-status]').length === 8 && document.querySelector('.reader .said').innerText`,
+		`document.querySelector('.reader .sum button').click() ?? true`,
+	}},
 	{file: "prep.png", width: 1280, height: 800, path: "/prep", steps: []string{`document.querySelector('[data-product]') && document.querySelector('.scale')?.dataset.link === 'live' && document.fonts.status === 'loaded'`}},
 	{file: "pantry.png", width: 1280, height: 800, path: "/pantry", steps: []string{`document.querySelectorAll('[data-row]').length > 150 && document.querySelector('[data-ingredient]') && document.fonts.status === 'loaded'`}},
 	{file: "phone.png", width: 390, height: 844, steps: []string{settled}},
 }
+
+// notebook is what is pasted into the reader.
+const notebook = `Carrot pancakes from the quay
+
+- 250 g plain flour, sifted
+- 2 tsp baking powder
+- 2 large eggs
+- 400 ml buttermilk (or milk)
+- 50 g butter, melted and cooled
+- 1 cup grated carrot
+- a handful of walnuts
+- 1 flurb of zonk
+
+1. Whisk the dry things together.
+2. Mix until just combined, and let it rest for 20 minutes.`
 
 func main() {
 	if err := run(context.Background(), "docs/screenshots"); err != nil {

@@ -80,9 +80,14 @@ function fix(i: number, patch: Partial<Schemas['ReadingFix']>) {
   const l = reading.value?.lines[i]
   fixes.value = { ...fixes.value, [i]: { ...(l?.ingredient ? { ingredient: l.ingredient } : {}), ...(l?.amount ? { amount: l.amount, unit: l.unit } : {}), ...fixes.value[i], line: i, ...patch } }
 }
-const units = (id?: string) => bases.ingredients.find((x) => x.id === id)?.units ?? (['g'] as Schemas['Unit'][])
+const units = (id?: string) => bases.ingredients.find((x) => x.id === id)?.units ?? (['g', 'each'] as Schemas['Unit'][])
 const open_ = computed(() => reading.value?.lines.filter((l, i) => l.status !== 'read' && !fixes.value[i]?.leave_out).length ?? 0)
 const base = computed<Base | undefined>(() => (reading.value?.base ? { ...reading.value.base, name: name.value || reading.value.base.name, source_note: 'read from a recipe' } : undefined))
+const input = ref<HTMLInputElement>()
+async function fromFile(e: Event) {
+  const file = (e.target as HTMLInputElement).files?.[0]
+  if (file) text.value = await file.text()
+}
 const list = ref<HTMLElement>()
 function showOpen() {
   list.value?.querySelector('li:not([data-status=read]):not(.out)')?.scrollIntoView({ block: 'center' })
@@ -117,7 +122,11 @@ async function keep(withVariation: boolean) {
   <el-dialog v-model="open" title="Read a recipe" width="min(1180px, 96vw)" top="3vh" append-to-body @closed="busy = false">
     <div v-if="open" class="reader">
       <div class="paste">
-        <label for="paste">Paste it as you have it: a note, a message, a saved page</label>
+        <div class="how">
+          <label for="paste">Paste it as you have it: a note, a message, a saved page</label>
+          <input ref="input" type="file" accept=".txt,.md,.html,.htm,.json,.jsonld,text/*" class="vh" aria-label="Recipe file" @change="fromFile">
+          <el-button @click="input?.click()">From a file</el-button>
+        </div>
         <el-input id="paste" v-model="text" type="textarea" :rows="18" resize="none" placeholder="1 1/2 cups plain flour, sifted&#10;2 eggs&#10;300 ml milk" />
       </div>
       <div class="understood">
@@ -135,7 +144,7 @@ async function keep(withVariation: boolean) {
                 <el-button class="ghost" :aria-label="fixes[i]?.leave_out ? `Put “${l.text}” back` : `Leave out “${l.text}”`" @click="fix(i, { leave_out: !fixes[i]?.leave_out || undefined })"><Icon :name="fixes[i]?.leave_out ? 'undo' : 'bin'" :size="18" /></el-button>
               </div>
               <p v-if="lineTrouble[i]" class="fault" role="alert">{{ lineTrouble[i] }}</p>
-              <p v-else-if="l.asks && !fixes[i]?.leave_out" class="asks">{{ l.asks }}</p>
+              <p v-else-if="l.asks && !fixes[i]?.leave_out" class="asks">{{ l.asks }} <template v-if="l.status !== 'read'">({{ (100 * l.confidence).toFixed(0) }} % sure)</template></p>
             </li>
           </ul>
         </template>
@@ -155,7 +164,8 @@ async function keep(withVariation: boolean) {
 <style scoped>
 .reader { display: grid; grid-template: minmax(0, 1fr) auto / minmax(0, 1fr) minmax(0, 1.5fr); gap: var(--s3); height: min(640px, 78vh); }
 .paste { display: flex; flex-direction: column; min-height: 0; }
-.paste label { color: var(--ink-2); font-size: var(--t-mini); padding-bottom: var(--s1); }
+.how { display: flex; align-items: center; justify-content: space-between; gap: var(--s2); padding-bottom: var(--s1); }
+.how label { color: var(--ink-2); font-size: var(--t-mini); }
 .paste :deep(.el-textarea), .paste :deep(textarea) { flex: 1; height: 100%; }
 .paste :deep(textarea) { border-radius: var(--r-ctl); box-shadow: 0 0 0 1.5px var(--edge) inset; color: var(--ink); }
 .understood { overflow: auto; min-height: 0; }
@@ -178,5 +188,5 @@ li.out { opacity: .5; }
 .foot { grid-column: 1 / -1; display: flex; flex-wrap: wrap; align-items: center; gap: var(--s2) var(--s3); }
 .foot .el-input { width: 220px; } .foot .el-select { width: 130px; }
 .said { flex: 1; min-width: 160px; font-size: var(--t-mini); color: var(--ink-2); }
-@media (max-width: 820px) { .reader { display: flex; flex-direction: column; height: auto; } .row { flex-wrap: wrap; } .what { flex-basis: 100%; } }
+@media (max-width: 820px) { .reader { display: flex; flex-direction: column; height: auto; } .paste :deep(textarea) { height: 28vh; } .row { flex-wrap: wrap; } .what { flex-basis: 100%; } }
 </style>
