@@ -49,7 +49,8 @@ func (s *Server) GetScale(c *gin.Context) {
 // WatchScale streams the scale as server-sent events. The server's write deadline is for
 // answers; a stream moves its own on with every event.
 func (s *Server) WatchScale(c *gin.Context) {
-	if !s.withScale(c) {
+	if s.scale == nil { // tells a page not to ask again
+		c.Status(http.StatusNoContent)
 		return
 	}
 	rc := http.NewResponseController(c.Writer)

@@ -1,6 +1,7 @@
 package api
 
 import (
+	"bytes"
 	"context"
 	"errors"
 	"fmt"
@@ -135,7 +136,7 @@ func (s *Server) CreatePantryItem(c *gin.Context, p CreatePantryItemParams) {
 	if err == nil {
 		var d store.Document
 		if d, err = s.store.Create(c.Request.Context(), store.Pantry, store.Content{Name: item.Name, Body: text, Asked: data}, value(p.IdempotencyKey)); err == nil {
-			s.redraw(c.Request.Context(), in)
+			s.redraw(c.Request.Context(), in, used(item.PantryItem))
 			c.Header("Location", c.Request.URL.Path+"/"+d.ID)
 			answer(c, http.StatusCreated, d)
 			return
@@ -157,24 +158,48 @@ func (s *Server) GetPantryItem(c *gin.Context, id Id) { s.get(c, store.Pantry, i
 
 // PutPantryItem saves over a revision.
 func (s *Server) PutPantryItem(c *gin.Context, id Id, p PutPantryItemParams) {
+	was := s.itemOf(c.Request.Context(), id)
 	s.put(c, store.Pantry, id, p.IfMatch)
-	s.pantryMoved(c)
+	s.pantryMoved(c, was, s.itemOf(c.Request.Context(), id))
 }
 
 // DeletePantryItem puts an item aside: the tub is empty.
 func (s *Server) DeletePantryItem(c *gin.Context, id Id) {
+	was := s.itemOf(c.Request.Context(), id)
 	s.remove(c, store.Pantry, id)
-	s.pantryMoved(c)
+	s.pantryMoved(c, was)
 }
 
 // RestorePantryItem brings it back.
 func (s *Server) RestorePantryItem(c *gin.Context, id Id) {
 	s.restore(c, store.Pantry, id)
-	s.pantryMoved(c)
+	s.pantryMoved(c, s.itemOf(c.Request.Context(), id))
 }
 
-// pantryMoved draws the cards again after an answer that was a success.
-func (s *Server) pantryMoved(c *gin.Context) {
+// used is the id under which documents use an item.
+func used(p document.PantryItem) string {
+	if p.StandsFor != "" {
+		return p.StandsFor
+	}
+	return p.ID
+}
+
+// itemOf is the id under which documents use a saved item; empty when it is not there.
+func (s *Server) itemOf(ctx context.Context, id string) string {
+	d, err := s.store.Get(ctx, store.Pantry, id)
+	if err != nil {
+		return ""
+	}
+	var i document.Item
+	if document.Strict(d.Body, &i) != nil {
+		return ""
+	}
+	return used(i.PantryItem)
+}
+
+// pantryMoved draws the cards again after an answer that was a success: those that use the
+// ingredients, or all when none is named.
+func (s *Server) pantryMoved(c *gin.Context, ids ...string) {
 	if c.Writer.Status() >= 300 {
 		return
 	}
@@ -183,12 +208,12 @@ func (s *Server) pantryMoved(c *gin.Context) {
 		s.log.Error("reading the kitchen", "err", err)
 		return
 	}
-	s.redraw(c.Request.Context(), document.Setting{Kitchen: k, Today: s.now()})
+	s.redraw(c.Request.Context(), document.Setting{Kitchen: k, Today: s.now()}, ids...)
 }
 
-// redraw works the cards of all saved bases and variations out again, since their ingredients
+// redraw works the cards of saved bases and variations out again, since their ingredients
 // moved. What cannot be worked out any more keeps its card.
-func (s *Server) redraw(ctx context.Context, in document.Setting) {
+func (s *Server) redraw(ctx context.Context, in document.Setting, ids ...string) {
 	table, err := s.ingredients(ctx)
 	if err != nil {
 		s.log.Error("reading the pantry", "err", err)
@@ -202,6 +227,9 @@ func (s *Server) redraw(ctx context.Context, in document.Setting) {
 			return
 		}
 		for _, d := range docs {
+			if len(ids) > 0 && !slices.ContainsFunc(ids, func(id string) bool { return id != "" && bytes.Contains(d.Body, []byte(`"`+id+`"`)) }) {
+				continue
+			}
 			sum, err := s.content(kind, d.Body, in)
 			if err != nil || sum.Verdict == d.Verdict && string(sum.Picture) == string(d.Picture) {
 				continue

@@ -64,6 +64,10 @@ func TestAPureeFromALiveWeightMovesASavedVariation(t *testing.T) {
 	c.sees(`document.querySelector('[data-ingredient=beetroot_cooked] [data-slice=water] .was')`)
 	c.click(".mine li:has(.chip) .ghost")
 	c.sees(`document.querySelectorAll('[data-ingredient=beetroot_cooked] .mine li .chip').length === 0`)
+	c.click(".undo-line button")
+	c.sees(`document.querySelector('[data-ingredient=beetroot_cooked] .mine li .chip')`)
+	c.click(".mine li:has(.chip) .ghost")
+	c.sees(`document.querySelectorAll('[data-ingredient=beetroot_cooked] .mine li .chip').length === 0`)
 	c.click(".used .el-button")
 	c.sees(fmt.Sprintf(`document.querySelector(%q) && Math.abs(parseFloat(document.querySelector(%[1]q).innerText) - %g) < 0.5`, milkWeigh, before))
 }
@@ -85,6 +89,8 @@ func TestTheScaleGoesSilentAndTypingGoesOn(t *testing.T) {
 	c.types("[data-field=after_g] input", "300")
 	c.sees(`!document.querySelector('[data-field=after_g] .fault') && parseFloat(document.querySelector('[data-product] .sum').textContent) === 300`)
 	c.sees(`[...document.querySelectorAll('[data-left=juice] text')].some(e => parseFloat(e.textContent.replace('−', '')) > 90)`)
+	c.click(".keep .el-button:not(.go)") // the juice too
+	c.sees(`document.querySelector('.keep [role=status]')?.innerText.includes('Juice of')`)
 	// The other way round: so much is needed.
 	c.click(".bar .pick label:nth-child(2)")
 	c.sees(`document.querySelector('[data-field=want_g] input') && !document.querySelector('[data-field=after_g]')`)

@@ -215,9 +215,6 @@ func joined(a, b string) string {
 	return a + "; " + b
 }
 
-// fromOf are parts of a thing that is counted: "zest of 1 lemon", "yolk of 1 egg".
-var fromOf = set("zest rind peel juice yolk white")
-
 // divide separates the words that name the thing from those that describe it: what follows a
 // comma, a bracket, "or", "plus" describes.
 func (r *reader) divide(toks []token, q *quantity) (core []string, note string) {

@@ -2740,6 +2740,13 @@ export interface operations {
                     "text/event-stream": string;
                 };
             };
+            /** @description No scale is connected */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
             default: components["responses"]["Problem"];
         };
     };

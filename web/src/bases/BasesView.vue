@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { computed, h, onMounted, ref } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { ElButton, ElMessage } from 'element-plus'
+import { ElMessage } from 'element-plus'
 import { useBench } from '@/bench/bench'
 import { forms } from '@/bench/choices'
 import Icon from '@/parts/Icon.vue'
+import { sayPutAside } from '@/parts/undo'
 import TakeOut from '@/parts/TakeOut.vue'
 import ArchiveDialog from './ArchiveDialog.vue'
 import BaseEditor from './BaseEditor.vue'
@@ -54,10 +55,7 @@ const toBench = (b: Shelved) => attempt(async () => {
 const putAside = (b: Shelved) => attempt(async () => {
   const bringBack = await bases.remove(b.id)
   ticked.value = ticked.value.filter((x) => x !== b.id)
-  const message = ElMessage({
-    duration: 10000, showClose: true,
-    message: h('span', { class: 'undo-line' }, [`${b.document.name} is put aside. `, h(ElButton, { onClick: () => { message.close(); void bringBack() } }, () => 'Bring it back')]),
-  })
+  sayPutAside(`${b.document.name} is put aside.`, bringBack)
 })
 const starter = () => attempt(async () => {
   const n = await bases.addStarter()

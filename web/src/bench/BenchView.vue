@@ -108,5 +108,4 @@ onMounted(() => {
 <style>
 .shelf-drawer { padding: var(--s2) !important; }
 .shelf-drawer .shelf { height: 100%; }
-.undo-line { display: inline-flex; align-items: center; gap: var(--s3); }
 </style>

@@ -1,12 +1,11 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { ElButton, ElMessage } from 'element-plus'
-import { h } from 'vue'
 import { api, sentence, type ListItem } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
 import PortionDisc from '@/parts/PortionDisc.vue'
 import TakeOut from '@/parts/TakeOut.vue'
 import { ago, unbroken } from '@/parts/figures'
+import { sayPutAside } from '@/parts/undo'
 import { useBench } from './bench'
 import { forms } from './choices'
 
@@ -74,13 +73,7 @@ async function create() {
 async function remove(v: ListItem) {
   await attempt(async () => {
     const bringBack = await bench.remove(v.id)
-    const message = ElMessage({
-      duration: 10000, showClose: true,
-      message: h('span', { class: 'undo-line' }, [
-        `${v.name} is put aside. `,
-        h(ElButton, { onClick: () => { message.close(); void bringBack() } }, () => 'Bring it back'),
-      ]),
-    })
+    sayPutAside(`${v.name} is put aside.`, bringBack)
   })
 }
 </script>

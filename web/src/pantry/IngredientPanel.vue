@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router'
 import CompositionBar from '@/parts/CompositionBar.vue'
 import FigureTable from '@/parts/FigureTable.vue'
 import Icon from '@/parts/Icon.vue'
+import { sayPutAside } from '@/parts/undo'
 import { useBench } from '@/bench/bench'
 import MeasureDialog from './MeasureDialog.vue'
 import OwnDialog from './OwnDialog.vue'
@@ -22,25 +23,20 @@ const mine = computed(() => pantry.items.filter((x) => props.detail.overrides.in
 const own = computed(() => mine.value.find((x) => !x.item.stands_for))
 const editOpen = ref(false)
 const measureOpen = ref(false)
-const lastGone = ref<() => Promise<void>>()
 async function empty(item: Listed) {
   try {
-    lastGone.value = await pantry.remove(item)
-    ElMessage({ message: `“${item.item.name}” is off the shelf. “Put back” brings it back.`, duration: 6000, showClose: true })
+    const used = item.item.stands_for ? 0 : props.detail.used_in.length
+    const bringBack = await pantry.remove(item)
+    sayPutAside(`“${item.item.name}” is off the shelf${used ? `; ${used} recipes with it cannot be worked out now` : ''}.`, bringBack)
   } catch (e) {
     ElMessage((e as Error).message)
   }
-}
-async function putBack() {
-  await lastGone.value?.()
-  lastGone.value = undefined
 }
 async function open(id: string) {
   localStorage.setItem('ladle.open', id)
   if (bench.loaded) await bench.open(id)
   void router.push('/')
 }
-defineExpose({ lastGone, putBack })
 </script>
 
 <template>
@@ -68,14 +64,13 @@ defineExpose({ lastGone, putBack })
         <el-button v-if="!i.own || i.own.stands_for" @click="measureOpen = true"><Icon name="scale" />Measure it</el-button>
         <el-button v-for="m in detail.prepares" :key="m" @click="router.push({ path: '/prep', query: { method: m, from: i.id } })"><Icon name="tub" />{{ preparations[m] }}</el-button>
       </p>
-      <ul v-if="mine.length || lastGone" class="mine">
+      <ul v-if="mine.length" class="mine">
         <li v-for="x in mine" :key="x.id" class="well" :data-item="x.item.id">
           <b>{{ x.item.name }}</b>
           <OwnChip v-if="x.own.made_on || x.own.measured.length || x.own.estimated.length" :own="x.own" />
           <span class="muted">{{ [x.item.stock_g ? `${x.item.stock_g} g there` : '', x.item.price_per_kg ? `${x.item.price_per_kg.toFixed(2)} a kg` : ''].filter(Boolean).join(' · ') }}</span>
           <el-button class="ghost" :aria-label="`Take ${x.item.name} off the shelf`" @click="empty(x)"><Icon name="bin" />{{ x.own.keeps_days ? 'It is empty' : '' }}</el-button>
         </li>
-        <li v-if="lastGone"><el-button @click="putBack"><Icon name="undo" />Put back</el-button></li>
       </ul>
       <StockForm :ingredient="i" />
       <div v-if="detail.cautions.length" class="care"><p v-for="c in detail.cautions" :key="c"><Icon name="caution" :size="16" />{{ c }}</p></div>
