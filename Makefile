@@ -51,7 +51,7 @@ generate: web/node_modules/.installed ## write what is generated from api/openap
 	cd web && npm run --silent api
 
 bench: build ## print the speed of the solver, of a whole worksheet, and of a drag on the bench
-	go test -run '^$$' -bench . -benchmem ./core/balance ./core/portion ./core/worksheet
+	go test -run '^$$' -bench . -benchmem ./core/balance ./core/portion ./core/recipe ./core/worksheet
 	go test -count=1 -v -run '^TestDragTime' ./e2e | grep -E '^(drag|ok|FAIL|---)'
 
 screenshots: chromium build ## take the pictures in docs/screenshots from the demo kitchen

@@ -39,6 +39,13 @@ func refusal(t *testing.T, err error, pointer, code string) {
 	assert.Equal(t, code, p[0].Code, p[0].Message)
 }
 
+func refusalCode(t *testing.T, err error, code string) {
+	t.Helper()
+	var p batter.Problems
+	require.ErrorAs(t, err, &p)
+	assert.Equal(t, code, p[0].Code, p[0].Message)
+}
+
 // A kilo of raw beetroot becomes today's purée; the saved document that uses the table's row
 // is worked out with the tub, and with the table again once the tub is empty.
 func TestATubStandsForTheTablesRow(t *testing.T) {

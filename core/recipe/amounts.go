@@ -203,6 +203,9 @@ func numberAt(toks []token, i int) (v float64, end int, ok bool) {
 		} else if end < len(toks) && (toks[end].text == "quarters" || toks[end].text == "thirds") {
 			v *= map[string]float64{"quarters": 0.25, "thirds": 1. / 3}[toks[end].text]
 			end++
+			if end+1 < len(toks) && toks[end].text == "of" && toks[end+1].text == "a" {
+				end += 2
+			}
 		}
 	case t.kind == word && (t.text == "a" || t.text == "an"):
 		v, end = 1, i+1

@@ -111,6 +111,11 @@ func (r *reader) named(text string, toks []token, q *quantity, brackets []quanti
 	if strings.Contains(low, "to taste") || strings.Contains(low, "as needed") {
 		l.Amount = 0
 	}
+	if q != nil && q.start == 0 && q.end < len(toks) {
+		if h := r.names.whole(text[toks[q.end].at-toks[0].at:]); h.in != nil {
+			return []Line{l.settle(h)}
+		}
+	}
 	// "salt and pepper", "1 tsp each cinnamon and ginger"
 	if both := r.both(core, q, toks); both != nil {
 		var out []Line

@@ -83,6 +83,7 @@ type index struct {
 	byWord map[string][]int
 	weight map[string]float64
 	all    []string
+	exact  map[string]*food.Ingredient // by the whole name as the table writes it
 }
 
 var (
@@ -94,7 +95,7 @@ func indexOf(t *food.Table) *index {
 	if x, ok := indexes.Load(t); ok {
 		return x.(*index)
 	}
-	x := &index{byWord: map[string][]int{}, weight: map[string]float64{}}
+	x := &index{byWord: map[string][]int{}, weight: map[string]float64{}, exact: map[string]*food.Ingredient{}}
 	add := func(in *food.Ingredient, text string, order int) {
 		var w []string
 		for _, one := range words(text) {
@@ -117,6 +118,7 @@ func indexOf(t *food.Table) *index {
 	}
 	for _, in := range t.All() {
 		add(in, in.Name, 50)
+		x.exact[strings.Join(words(in.Name), " ")] = in
 		add(in, in.Label(), 60)
 		if in.Own != nil {
 			add(in, in.Own.Name, 0)
@@ -221,6 +223,22 @@ func (x *index) match(ws []string) hit {
 		}
 	}
 	return best
+}
+
+// whole finds an ingredient by its whole name, as lists that this program wrote have it; a
+// measure in brackets may follow.
+func (x *index) whole(text string) hit {
+	for range 2 {
+		if in := x.exact[strings.Join(words(text), " ")]; in != nil {
+			return hit{in, 1}
+		}
+		open := strings.LastIndex(text, "(")
+		if open < 0 {
+			break
+		}
+		text = text[:open]
+	}
+	return hit{}
 }
 
 // near is the known word one slip away from w, if there is just one such length of word.

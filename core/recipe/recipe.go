@@ -217,7 +217,7 @@ func isStep(s string) bool {
 	rest := unnumber(strings.TrimSpace(s))
 	numbered := rest != strings.TrimSpace(s)
 	w := words(rest)
-	if len(w) == 0 {
+	if len(w) == 0 || !numbered && tokens(rest)[0].kind == number {
 		return false
 	}
 	if verbs[w[0]] && !(w[0] == "take" && len(quantities(tokens(rest))) > 0) {

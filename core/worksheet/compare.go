@@ -24,20 +24,16 @@ type Compared struct {
 }
 
 // Compare sets two worksheets side by side: the lines of the first in their order, then what
-// is new. Lines belong together by id and ingredient.
+// is new. Lines belong together by id and ingredient, else by ingredient, in their order.
 func Compare(before, after Worksheet) []Compared {
-	type key struct{ id, ingredient string }
-	later := map[key]Line{}
-	for _, l := range after.Lines {
-		later[key{l.ID, l.Ingredient}] = l
-	}
-	seen := map[key]bool{}
+	pair := pairs(before.Lines, after.Lines)
+	taken := make([]bool, len(after.Lines))
 	var out []Compared
-	for _, a := range before.Lines {
-		k := key{a.ID, a.Ingredient}
-		seen[k] = true
+	for i, a := range before.Lines {
 		row := Compared{Label: a.Label, From: a.From, Before: &a.Weigh, Step: a.Step, Change: Gone}
-		if b, ok := later[k]; ok {
+		if j := pair[i]; j >= 0 {
+			taken[j] = true
+			b := after.Lines[j]
 			row.After = &b.Weigh
 			switch d := b.Weigh - a.Weigh; {
 			case math.Abs(d) < a.Step/2:
@@ -50,10 +46,31 @@ func Compare(before, after Worksheet) []Compared {
 		}
 		out = append(out, row)
 	}
-	for _, b := range after.Lines {
-		if !seen[key{b.ID, b.Ingredient}] {
+	for j, b := range after.Lines {
+		if !taken[j] {
 			out = append(out, Compared{Label: b.Label, From: b.From, After: &b.Weigh, Step: b.Step, Change: NewLine})
 		}
+	}
+	return out
+}
+
+// pairs finds for each line of the first the line of the second that is the same, or -1.
+func pairs(before, after []Line) []int {
+	out := make([]int, len(before))
+	taken := make([]bool, len(after))
+	find := func(i int, same func(a, b Line) bool) {
+		for j, b := range after {
+			if out[i] < 0 && !taken[j] && same(before[i], b) {
+				out[i], taken[j] = j, true
+			}
+		}
+	}
+	for i := range before {
+		out[i] = -1
+		find(i, func(a, b Line) bool { return a.ID == b.ID && a.Ingredient == b.Ingredient })
+	}
+	for i := range before {
+		find(i, func(a, b Line) bool { return a.From == b.From && a.Ingredient == b.Ingredient })
 	}
 	return out
 }

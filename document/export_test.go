@@ -1,0 +1,181 @@
+package document_test
+
+import (
+	"bytes"
+	"encoding/csv"
+	"encoding/json"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"upbeatladle/core/food"
+	"upbeatladle/document"
+)
+
+func exported(t *testing.T, as string, items ...document.PantryItem) []byte {
+	t.Helper()
+	v, err := document.DecodeVariation([]byte(small))
+	require.NoError(t, err)
+	v.Name = "Beetroot <b>*bold*</b> & co"
+	out, err := v.Export(as, here(), items)
+	require.NoError(t, err)
+	return out
+}
+
+// The required members of a Recipe in the public schema.org vocabulary, as its examples have them.
+func TestStructuredDataIsARecipe(t *testing.T) {
+	var r struct {
+		Context      string `json:"@context"`
+		Type         string `json:"@type"`
+		Name         string
+		Yield        string   `json:"recipeYield"`
+		Ingredients  []string `json:"recipeIngredient"`
+		Instructions []struct {
+			Type string `json:"@type"`
+			Text string
+		} `json:"recipeInstructions"`
+		Nutrition struct{ Calories string }
+	}
+	require.NoError(t, json.Unmarshal(exported(t, "jsonld"), &r))
+	assert.Equal(t, "https://schema.org", r.Context)
+	assert.Equal(t, "Recipe", r.Type)
+	assert.Len(t, r.Ingredients, 3)
+	assert.Contains(t, r.Ingredients[2], "200 g Beetroot")
+	assert.Equal(t, "HowToStep", r.Instructions[0].Type)
+	assert.Contains(t, r.Yield, "portions")
+	assert.Contains(t, r.Nutrition.Calories, "kcal")
+}
+
+func TestTheCardRunsNothing(t *testing.T) {
+	card := string(exported(t, "markdown"))
+	assert.NotContains(t, card, "<b>")
+	assert.Contains(t, card, `\*bold\*`)
+	assert.Contains(t, card, "## Ingredients")
+	assert.Contains(t, card, "follow your local code")
+	assert.Contains(t, card, "Contains milk, wheat")
+}
+
+func TestTheLedgerAsATable(t *testing.T) {
+	data := exported(t, "csv")
+	rows, err := csv.NewReader(bytes.NewReader(bytes.TrimPrefix(data, []byte("\ufeff")))).ReadAll()
+	require.NoError(t, err)
+	require.Len(t, rows, 4)
+	assert.Equal(t, "weigh_g", rows[0][6])
+	assert.Equal(t, "milk_whole", rows[2][0])
+	assert.True(t, strings.HasPrefix(rows[2][5], "-"), "held back, as a number")
+	assert.Empty(t, rows[3][3], "an addition has no base")
+}
+
+// Own JSON carries the tub that it was made with, so that it works in a kitchen without it.
+func TestOwnJSONWorksAnywhere(t *testing.T) {
+	tub := prepared(t, document.PreparationWish{Method: "reduce", From: "beetroot_cooked", HaveG: g(1000), TargetG: g(700)}).Item
+	tub.StandsFor = "beetroot_cooked"
+	other := document.PantryItem{ID: "x", Name: "Plum tub", StandsFor: "plum_puree", WaterG: g(80), CarbohydrateG: g(19), SugarsG: g(16), AshG: g(1)}
+	price := document.PantryItem{ID: "p", Name: "Milk", StandsFor: "milk_whole", PricePerKg: g(1)}
+	shelf, err := document.Shelf(food.Reference(), []document.PantryItem{tub, other, price}, today)
+	require.NoError(t, err)
+	v, err := document.DecodeVariation([]byte(small))
+	require.NoError(t, err)
+	at := here()
+	at.Table = shelf
+	mine, err := v.Worksheet(at)
+	require.NoError(t, err)
+	text, err := v.Export("json", at, []document.PantryItem{tub, other, price})
+	require.NoError(t, err)
+	sent, err := document.DecodeVariation(text)
+	require.NoError(t, err)
+	require.Len(t, sent.Pantry, 1, "what it uses, and no prices")
+	theirs, err := sent.Worksheet(here())
+	require.NoError(t, err)
+	for i := range mine.Lines {
+		assert.Equal(t, mine.Lines[i].Weigh, theirs.Lines[i].Weigh, mine.Lines[i].Name)
+	}
+	_, err = v.Export("pdf", here(), nil)
+	refusal(t, err, "/as", "unknown_choice")
+}
+
+// What becomes of a document that is read in: by its id, else by its name, and what differs.
+func TestWhatBecomesOfADocument(t *testing.T) {
+	base := []byte(`{"format":"upbeat-ladle/base","version":1,"name":"Quay plain","form":"pancake","lines":[{"ingredient":"plain_flour","amount":250,"unit":"g"},{"ingredient":"milk_whole","amount":400,"unit":"g"}]}`)
+	sum, err := document.SummariseBase(base, here())
+	require.NoError(t, err)
+	there := []document.There{{ID: "a", Name: "Quay plain", Body: sum.Body}}
+	judge := func(k document.Kept, there []document.There) document.Fate {
+		return document.Judge("base", k, there, here())
+	}
+
+	f := judge(document.Kept{Document: base}, nil)
+	assert.Equal(t, "added", f.Action)
+	assert.True(t, f.New)
+	f = judge(document.Kept{ID: "zz", Revision: 7, Document: base}, nil)
+	assert.Equal(t, "zz", f.ID, "it keeps its id and revision")
+	assert.EqualValues(t, 7, f.Revision)
+	f = judge(document.Kept{Document: base}, there)
+	assert.Equal(t, "same", f.Action)
+	assert.Equal(t, "a", f.ID)
+	more := bytes.Replace(base, []byte("400"), []byte("420"), 1)
+	f = judge(document.Kept{Document: more}, there)
+	assert.Equal(t, "changed", f.Action)
+	assert.Equal(t, []string{"Whole milk: 400 g → 420 g"}, f.Changes)
+	renamed := bytes.Replace(more, []byte("Quay plain"), []byte("Quay thin"), 1)
+	assert.Equal(t, "added", judge(document.Kept{Document: renamed}, there).Action)
+	assert.Equal(t, "changed", judge(document.Kept{ID: "a", Document: renamed}, there).Action, "the id tells that it is the same base")
+	broken := bytes.Replace(base, []byte("plain_flour"), []byte("moon_dust"), 1)
+	f = judge(document.Kept{Document: broken}, there)
+	assert.Equal(t, "refused", f.Action)
+	assert.Equal(t, "Quay plain", f.Name)
+	assert.Contains(t, f.Message, "moon_dust")
+}
+
+func TestOneDocumentIsAnArchiveOfOne(t *testing.T) {
+	a, err := document.DecodeArchive([]byte(small))
+	require.NoError(t, err)
+	assert.Len(t, a.Variations, 1)
+	kitchen, err := plainKitchen.Encode()
+	require.NoError(t, err)
+	a, err = document.DecodeArchive(kitchen)
+	require.NoError(t, err)
+	assert.NotEmpty(t, a.Kitchen)
+	for text, code := range map[string]string{
+		"PK\x03\x04": "packed", "\x1f\x8b\x08": "packed", "hello": "not_json", `{"format":"other"}`: "wrong_format",
+		`{"format":"upbeat-ladle/archive","version":2}`: "wrong_version", `{"format":"upbeat-ladle/archive","version":1,"extra":1}`: "unknown_field",
+	} {
+		_, err := document.DecodeArchive([]byte(text))
+		require.Error(t, err, text)
+		refusalCode(t, err, code)
+	}
+}
+
+func FuzzDecodeArchive(f *testing.F) {
+	f.Add([]byte(small))
+	f.Add([]byte(`{"format":"upbeat-ladle/archive","version":1,"bases":[{"document":{}}]}`))
+	f.Fuzz(func(t *testing.T, data []byte) {
+		a, err := document.DecodeArchive(data)
+		if err != nil {
+			return
+		}
+		for _, k := range a.Bases {
+			document.Judge("base", k, nil, here())
+		}
+		for _, k := range a.Variations {
+			document.Judge("variation", k, nil, here())
+		}
+		for _, k := range a.Pantry {
+			document.Judge("pantry", k, nil, here())
+		}
+	})
+}
+
+func FuzzReadPages(f *testing.F) {
+	f.Add(`<html><script type="application/ld+json">{"@type":"Recipe","recipeIngredient":["2 eggs"]}</script>`)
+	f.Add(`[{"@graph":[{"@type":["Recipe"],"recipeInstructions":[{"itemListElement":{"text":"x"}}]}]}]`)
+	f.Add("<ul><li>2 eggs<li>200 g flour")
+	f.Fuzz(func(t *testing.T, text string) {
+		r, err := document.Read(document.ReadingWish{Text: text}, here())
+		if err == nil && len(r.Lines) == 0 {
+			t.Error("neither lines nor a reason")
+		}
+	})
+}
