@@ -50,7 +50,7 @@ func TestPasteFixKeepAndSeeItOnTheBench(t *testing.T) {
 	k := kitchen(t)
 	c := sits(t, k, 1280, 800)
 	c.click("a[href='/bases']")
-	c.sees(`document.querySelectorAll('[data-base]').length === 2`)
+	c.sees(`document.querySelectorAll('[data-base]').length === 4`)
 	c.click(".bases .bar .go")
 	c.pastes(notebook)
 	c.sees(`document.querySelectorAll('.reader [data-status]').length === 9 && document.querySelectorAll('.reader [data-status=not_understood]').length === 1`)
@@ -74,7 +74,7 @@ func TestPasteFixKeepAndSeeItOnTheBench(t *testing.T) {
 	c.p.ForgetConsole()
 	c.press(kb.Escape)
 	c.closed()
-	c.sees(`document.querySelectorAll('[data-base]').length === 3`)
+	c.sees(`document.querySelectorAll('[data-base]').length === 5`)
 }
 
 // The starter shelf, two of it side by side, one changed by a swap, one put aside and back.
@@ -82,9 +82,9 @@ func TestTheShelfOfBases(t *testing.T) {
 	k := kitchen(t)
 	c := sits(t, k, 1280, 800)
 	c.click("a[href='/bases']")
-	c.sees(`document.querySelectorAll('[data-base]').length === 2`)
+	c.sees(`document.querySelectorAll('[data-base]').length === 4`)
 	c.click(".bases .bar .el-button")
-	c.sees(`document.querySelectorAll('[data-base]').length === 15`)
+	c.sees(`document.querySelectorAll('[data-base]').length === 17`)
 	c.click("[data-base='Plain milk'] .el-checkbox")
 	c.click("[data-base='Crêpe'] .el-checkbox")
 	c.click(".bases .bar .el-button") // compare stands first now
@@ -113,12 +113,37 @@ func TestTheShelfOfBases(t *testing.T) {
 	c.sees(`document.querySelector('[data-base="Plain milk, no egg"]')`)
 }
 
+// Many documents are kept with a bar that says how far it is.
+func TestManyDocumentsShowTheirProgress(t *testing.T) {
+	k := kitchen(t)
+	c := sits(t, k, 1280, 800)
+	c.click("a[href='/bases']")
+	c.sees(`document.querySelectorAll('[data-base]').length === 4`)
+	c.click(".bases .bar .el-button:nth-of-type(2)")
+	c.sees(`document.querySelector('.archive input[type=file]')`)
+	c.sees(`(() => {
+		window.__bar = []
+		new MutationObserver(() => { const p = document.querySelector('.archive [role=progressbar]'); if (p) window.__bar.push(Number(p.getAttribute('aria-valuenow'))) }).observe(document.body, { subtree: true, childList: true, attributes: true })
+		const variations = Array.from({ length: 600 }, (_, i) => ({ document: { format: 'upbeat-ladle/variation', version: 1, name: 'No. ' + i, form: 'pancake', base: { name: 'b', lines: [
+			{ ingredient: 'plain_flour', amount: 250, unit: 'g' }, { ingredient: 'milk_whole', amount: 400, unit: 'g' }] } } }))
+		const i = document.querySelector('.archive input[type=file]'), d = new DataTransfer()
+		d.items.add(new File([JSON.stringify({ format: 'upbeat-ladle/archive', version: 1, variations })], 'kitchen.json'))
+		i.files = d.files
+		i.dispatchEvent(new Event('change'))
+		return true
+	})()`)
+	c.sees(`document.querySelector('.archive .go')?.innerText.includes('600')`)
+	c.click(".archive .go")
+	c.closed()
+	c.sees(`window.__bar.some(v => v > 0 && v < 100)`)
+}
+
 // A whole kitchen from a file: first what would become of it, then kept.
 func TestReadAKitchenFromAFile(t *testing.T) {
 	k := kitchen(t)
 	c := sits(t, k, 1280, 800)
 	c.click("a[href='/bases']")
-	c.sees(`document.querySelectorAll('[data-base]').length === 2`)
+	c.sees(`document.querySelectorAll('[data-base]').length === 4`)
 	c.click("[data-base='Hatch plain'] .acts .take")
 	c.sees(`[...document.querySelectorAll('[data-as]')].filter(e => e.offsetParent).length === 5`)
 	c.press(kb.Escape)
@@ -141,7 +166,7 @@ func TestReadAKitchenFromAFile(t *testing.T) {
 	c.sees(`document.querySelector('.archive').innerText.includes('Plain wheat flour: 500 g → 222 g')`)
 	n, err := stage.Ask[int](c.p, `document.querySelectorAll('[data-base]').length`)
 	require.NoError(t, err)
-	assert.Equal(t, 2, n, "a preview keeps nothing")
+	assert.Equal(t, 4, n, "a preview keeps nothing")
 	c.click(".archive .go")
-	c.sees(`document.querySelectorAll('[data-base]').length === 3 && document.querySelector('[data-base="Quay plain"]')`)
+	c.sees(`document.querySelectorAll('[data-base]').length === 5 && document.querySelector('[data-base="Quay plain"]')`)
 }

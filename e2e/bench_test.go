@@ -232,7 +232,7 @@ func TestTypeAmountsPinRowsAndChooseHowToOffset(t *testing.T) {
 func TestStartPutAsideAndBringBackAVariation(t *testing.T) {
 	c := sits(t, kitchen(t), 1280, 800)
 	c.do(chromedp.KeyEvent("k", chromedp.KeyModifiers(chromedp.ModifierCtrl)))
-	c.sees(`document.querySelectorAll('.el-drawer .bases input').length === 2`)
+	c.sees(`document.querySelectorAll('.el-drawer .bases input').length === 4`)
 	c.click(".el-drawer form .go")
 	c.sees(`document.querySelector('.el-drawer [role=alert]')?.innerText.includes('name')`)
 	c.click(".el-drawer form .el-input input")

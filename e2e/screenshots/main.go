@@ -30,15 +30,15 @@ var shots = []shot{
 	{file: "bench.png", width: 1280, height: 800, steps: []string{settled}},
 	{file: "bench-820.png", width: 820, height: 1180, steps: []string{settled}},
 	{file: "bench-early.png", width: 1280, height: 800, click: ".rail button", steps: []string{`document.documentElement.dataset.shift === 'early'`}},
-	{file: "variations.png", width: 1280, height: 800, keys: "k", steps: []string{`document.querySelectorAll('[data-card]').length === 3 && document.querySelectorAll('.bases input').length === 2`}},
+	{file: "variations.png", width: 1280, height: 800, keys: "k", steps: []string{`document.querySelectorAll('[data-card]').length === 7 && document.querySelectorAll('.bases input').length === 4`}},
 	{file: "why.png", width: 1280, height: 800, click: "[data-line=milk_whole] .off button", steps: []string{`document.querySelector('.why')`}},
 	{file: "ways.png", width: 1280, height: 800, click: ".sum .tool:last-child", steps: []string{`document.querySelectorAll('[data-way]').length === 5`}},
 	{file: "portion.png", width: 1280, height: 800, open: "Carrot, cardamom & walnut", click: ".larger", steps: []string{`document.querySelector('.portion-view .kind')`}},
 	{file: "kitchen.png", width: 1280, height: 800, path: "/kitchen", steps: []string{`document.querySelectorAll('.kitchen li').length === 7 && document.fonts.status === 'loaded'`}},
 	{file: "bases.png", width: 1280, height: 800, path: "/bases", steps: []string{
-		`document.querySelectorAll('[data-base]').length === 2`,
+		`document.querySelectorAll('[data-base]').length === 4`,
 		`[...document.querySelectorAll('.bases .bar button')].find(b => b.innerText.includes('Starter')).click() ?? true`,
-		`document.querySelectorAll('[data-base]').length === 15 && document.fonts.status === 'loaded' && !document.querySelector('.el-message')`,
+		`document.querySelectorAll('[data-base]').length === 17 && document.fonts.status === 'loaded' && !document.querySelector('.el-message')`,
 	}},
 	{file: "reader.png", width: 1280, height: 800, path: "/bases", steps: []string{
 		`document.querySelectorAll('[data-base]').length > 1`, `document.querySelector('.bases .bar .go').click() ?? true`, `document.querySelector('#paste')`,

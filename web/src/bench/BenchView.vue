@@ -68,7 +68,7 @@ onMounted(() => {
     <section v-else-if="bench.loaded" class="panel empty">
       <h1>Nothing on the bench</h1>
       <p v-if="bench.listTrouble" role="alert"><i class="sign high" /> {{ bench.listTrouble }}</p>
-      <p v-else>Start a variation from one of your bases, and it shows what to weigh out.</p>
+      <p v-else>Start a variation from one of your bases, and it shows what to weigh out. No base yet? <router-link to="/bases">Paste a recipe, or put the starter shelf up.</router-link></p>
       <el-button class="go" @click="bench.listTrouble ? bench.start() : (variations = true)">
         <Icon name="plus" />{{ bench.listTrouble ? 'Try again' : 'Start a variation' }}
       </el-button>

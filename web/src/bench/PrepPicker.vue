@@ -5,10 +5,10 @@ import WeightField from '@/parts/WeightField.vue'
 /** How an addition is prepared before it goes in, and what it weighed afterwards. */
 const props = defineProps<{ addition: Addition; treatments: Schemas['Choice'][]; label: string; preparedG?: number }>()
 const emit = defineEmits<{ change: [patch: Partial<Addition>] }>()
-const asItIs = ''
+const asItIs = 'as_it_is' // an empty value would show as nothing chosen
 
 function pick(id: string) {
-  emit('change', { prep: id || undefined, measured: undefined })
+  emit('change', { prep: id === asItIs ? undefined : id, measured: undefined })
 }
 /** What was weighed is the whole amount of the card; the loss is the difference. */
 function weighed(g: number | undefined) {

@@ -104,7 +104,7 @@ async function remove(v: ListItem) {
       <el-radio-group v-if="bases.length" v-model="baseId" class="bases" aria-label="Base">
         <el-radio v-for="b in bases" :key="b.id" :value="b.id">{{ b.name }} <small>{{ b.verdict }}</small></el-radio>
       </el-radio-group>
-      <p v-else class="empty">There is no base saved. Start with: make demo.</p>
+      <p v-else class="empty">A variation stands on a base. <router-link to="/bases">Put one on the shelf of bases first.</router-link></p>
       <el-input v-model="name" maxlength="200" placeholder="Its name" aria-label="Name of the new variation" />
       <el-button native-type="submit" class="go" :disabled="busy || !baseId">Start it</el-button>
     </form>

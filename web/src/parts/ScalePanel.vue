@@ -26,10 +26,10 @@ const put = ref<number>(1000)
   <section class="panel scale" aria-label="Scale" :data-link="none ? 'none' : scale?.link" :data-steady="scale?.steady && live">
     <header><h2>Scale</h2><p v-if="scale?.simulated" class="end">simulated</p></header>
     <div class="shown">
-      <output class="figure" :class="{ hollow: !live || none }">{{ figure }}<small v-if="!scale?.over"> g</small></output>
+      <output class="figure" :class="{ hollow: !live && scale?.grams !== undefined }">{{ figure }}<small v-if="!scale?.over"> g</small></output>
       <el-button :disabled="!live" aria-label="Zero the scale" @click="tare">Zero</el-button>
     </div>
-    <p class="says" :role="live ? undefined : 'status'"><i class="sign" :class="live && scale?.steady ? 'in_band' : live ? 'unknown' : 'high'" />{{ says }}</p>
+    <p class="says" :role="live ? undefined : 'status'"><i class="sign" :class="live && scale?.steady ? 'in_band' : live || none ? 'unknown' : 'high'" />{{ says }}</p>
     <form v-if="scale?.simulated" novalidate class="put" @submit.prevent="load(put ?? 0)">
       <el-input-number v-model="put" :min="0" :max="6000" :controls="false" aria-label="Put on the simulated scale, g" />
       <el-button native-type="submit"><Icon name="scale" />Put on</el-button>

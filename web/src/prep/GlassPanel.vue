@@ -2,6 +2,7 @@
 import { ref } from 'vue'
 import { api, sentence, unreachable } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
+import { useScale } from '@/parts/useScale'
 
 /** The refractometer: one reading at a time, corrected to 20 °C by the program. */
 const emit = defineEmits<{ read: [brix: number] }>()
@@ -10,6 +11,7 @@ const trouble = ref('')
 const busy = ref(false)
 const sample = ref<{ brix?: number; sample_c?: number }>({ brix: 12, sample_c: 26 })
 const open = ref(false)
+const { scale } = useScale() // where one device is simulated, so is the other
 
 async function read() {
   busy.value = true
@@ -31,7 +33,7 @@ async function put() {
 
 <template>
   <section class="panel glass" aria-label="Refractometer">
-    <header><h2>Refractometer</h2><button type="button" class="end link" :aria-expanded="open" @click="open = !open">simulated sample</button></header>
+    <header><h2>Refractometer</h2><button v-if="scale?.simulated" type="button" class="end link" :aria-expanded="open" @click="open = !open">simulated sample</button></header>
     <div class="shown">
       <output class="figure">{{ reading ? reading.brix.toFixed(1) : '–' }}<small> °Brix</small></output>
       <el-button :loading="busy" @click="read"><Icon name="drop" />Read</el-button>
