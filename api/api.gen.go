@@ -1529,7 +1529,7 @@ type IngredientDetail struct {
 	Overrides []string `json:"overrides"`
 
 	// Prepares Preparations that suit it
-	Prepares []string `json:"prepares"`
+	Prepares []Choice `json:"prepares"`
 
 	// Slices What 100 g consist of
 	Slices []Slice  `json:"slices"`
@@ -1539,7 +1539,9 @@ type IngredientDetail struct {
 
 // IngredientList defines model for IngredientList.
 type IngredientList struct {
-	Items []Ingredient `json:"items"`
+	// Allergens The names that allergens have here
+	Allergens []string     `json:"allergens"`
+	Items     []Ingredient `json:"items"`
 }
 
 // Iron defines model for Iron.

@@ -36,7 +36,7 @@ func (s *Server) ListIngredients(c *gin.Context, p ListIngredientsParams) {
 		return
 	}
 	found := table.Search(value(p.Q), food.Group(value(p.Group)))
-	out := IngredientList{Items: []Ingredient{}}
+	out := IngredientList{Items: []Ingredient{}, Allergens: food.Allergens}
 	for _, in := range found[:min(limit, len(found))] {
 		out.Items = append(out.Items, shown(in, flour))
 	}

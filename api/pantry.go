@@ -343,12 +343,12 @@ func (s *Server) GetIngredient(c *gin.Context, id Id) {
 		Cautions   []string               `json:"cautions"`
 		MayContain []string               `json:"may_contain"`
 		UsedIn     []UsedIn               `json:"used_in"`
-		Prepares   []string               `json:"prepares"`
+		Prepares   []Choice               `json:"prepares"`
 		Overrides  []string               `json:"overrides"`
 	}
 	out := detail{
 		Ingredient: shown(in, defaultFlourG), Slices: document.Slices(in), Facts: document.Facts(in), Source: in.CompositionSource,
-		Notes: in.Notes, Cautions: []string{}, MayContain: append([]string{}, in.MayContain...), Prepares: []string{}, Overrides: []string{},
+		Notes: in.Notes, Cautions: []string{}, MayContain: append([]string{}, in.MayContain...), Prepares: []Choice{}, Overrides: []string{},
 	}
 	if in.Dose.High > 0 {
 		out.DoseText = fmt.Sprintf("%.3g to %.3g g for 100 g flour", in.Dose.Low, in.Dose.High)
@@ -356,9 +356,9 @@ func (s *Server) GetIngredient(c *gin.Context, id Id) {
 	if in.Caution != "" {
 		out.Cautions = append(out.Cautions, in.Caution)
 	}
-	for _, m := range prep.Methods {
-		if prep.Suits(m, in) {
-			out.Prepares = append(out.Prepares, string(m))
+	for _, b := range prep.Benches {
+		if prep.Suits(b.Method, in) {
+			out.Prepares = append(out.Prepares, Choice{Id: string(b.Method), Label: b.Title})
 		}
 	}
 	if out.UsedIn, err = s.usedIn(c.Request.Context(), id); err != nil {

@@ -35,6 +35,10 @@ var formWords = []struct {
 func (r Reading) Compose() Composed {
 	c := Composed{Name: r.Title}
 	everything := fold(r.Title + " " + strings.Join(r.Steps, " ") + " " + strings.Join(r.Other, " "))
+	named := everything
+	for _, l := range r.Lines {
+		named += " " + fold(l.Text)
+	}
 	in := func(group food.Group) bool {
 		return slices.ContainsFunc(r.Lines, func(l Line) bool { return l.Ingredient != nil && l.Ingredient.Group == group })
 	}
@@ -45,7 +49,7 @@ func (r Reading) Compose() Composed {
 		return l.Ingredient != nil && l.Amount > 0 && !l.Outside && l.Ingredient.Role == food.RoleFlour
 	})
 	for _, f := range formWords {
-		if c.Form == "" && strings.Contains(everything, f.word) {
+		if c.Form == "" && strings.Contains(named, f.word) {
 			c.Form = f.form
 		}
 	}
@@ -145,7 +149,7 @@ func whips(text string) bool {
 	return strings.Contains(text, "whites") && (strings.Contains(text, "peaks") || strings.Contains(text, "whip") || strings.Contains(text, "stiff"))
 }
 
-var restFor = regexp.MustCompile(`(?:rest|stand|chill|refrigerate|sit)[^.]{0,40}?(\d+|half an|an|one|two)(?:\s*(?:-|to)\s*(\d+))?\s*(minute|min|hour|hr)`)
+var restFor = regexp.MustCompile(`(?:rest|stand|chill|refrigerate|sit|leave|fridge)[^.]{0,40}?(\d+|half an|an|one|two)(?:\s*(?:-|to)\s*(\d+))?\s*(minute|min|hour|hr)`)
 
 // school reads how the batter is mixed out of its steps.
 func school(text string, s batter.Style) batter.School {

@@ -14,7 +14,7 @@ import (
 // entries takes a line apart into its ingredients.
 func (r *reader) entries(text string, toks []token, found []quantity) []Line {
 	main := slices.DeleteFunc(slices.Clone(found), func(q quantity) bool { return q.inside })
-	main = dropAlternatives(toks, main)
+	main = addUp(toks, dropAlternatives(toks, main))
 	if len(main) == 0 {
 		return r.named(text, toks, nil, found)
 	}
@@ -92,12 +92,61 @@ func nameWords(toks []token) []string {
 	return out
 }
 
+func tokenWords(toks []token) []string {
+	var out []string
+	for _, t := range toks {
+		if t.text == "," || t.text == "(" {
+			break
+		}
+		if t.kind == word {
+			out = append(out, t.text)
+		}
+	}
+	return out
+}
+
+// spoons are measures that add up with one another, in teaspoons (US; the metric ones are
+// within 4 %).
+var spoons = map[measure.Unit]float64{"tsp": 1, "tbsp": 3, "cup": 48, "fl_oz": 6}
+
+// addUp joins an amount with the one before when that has no name of its own: "½ cup plus 1
+// tbsp milk" is one amount, in the first unit.
+func addUp(toks []token, qs []quantity) []quantity {
+	var out []quantity
+	for _, q := range qs {
+		if n := len(out); n > 0 {
+			last := &out[n-1]
+			between := toks[last.end:q.start]
+			joins := len(between) > 0 && len(nameWords(between)) == 0 && (between[0].text == "plus" || between[0].text == "+" || between[0].text == "and" || between[0].text == "&")
+			a, b := spoons[last.unit], spoons[q.unit]
+			switch {
+			case !joins || last.word != "" || q.word != "" || last.vague != "" || q.vague != "":
+			case last.unit == q.unit && q.unit != measure.Each:
+				last.amount, last.end = last.amount+q.amount, q.end
+				continue
+			case a > 0 && b > 0:
+				last.amount, last.end = last.amount+q.amount*b/a, q.end
+				continue
+			}
+		}
+		out = append(out, q)
+	}
+	return out
+}
+
 // outside says that something is not for the batter.
 var outside = []string{"for the pan", "for frying", "for greasing", "for the griddle", "for cooking", "for the iron", "to serve", "for serving", "for dusting", "to fry", "for brushing", "to grease", "to decorate", "for topping", "to drizzle"}
 
 // named reads the name and the note of one part of a line, with its amount if it has one.
 func (r *reader) named(text string, toks []token, q *quantity, brackets []quantity) []Line {
 	l := Line{Text: strings.TrimSpace(text)}
+	if q != nil { // "I use about 250 g of flour": what is said before the amount is no name
+		if after := toks[q.end:]; q.start > 0 && len(nameWords(after)) > 0 && toks[q.start-1].text != "of" && r.names.match(tokenWords(after)).score >= maybe {
+			cut := *q
+			cut.start, cut.end = 0, q.end-q.start
+			toks, q = toks[q.start:], &cut
+		}
+	}
 	core, note := r.divide(toks, q)
 	l.Note = note
 	if q != nil {
@@ -198,10 +247,23 @@ func (l *Line) fit(q *quantity, brackets []quantity) {
 				}
 				continue
 			}
+			l.Note = withoutWeight(l.Note)
 			note("%s %s", short(l.Amount), l.Unit)
 			l.Amount, l.Unit = g, measure.Gram
 		}
 	}
+}
+
+// withoutWeight takes a weight in brackets out of the note once it is the amount.
+func withoutWeight(note string) string {
+	var kept []string
+	for part := range strings.SplitSeq(note, "; ") {
+		if f := strings.Fields(part); len(f) == 2 && units[fold(f[1])].unit != "" && f[0][0] >= '0' && f[0][0] <= '9' {
+			continue
+		}
+		kept = append(kept, part)
+	}
+	return strings.Join(kept, "; ")
 }
 
 func round(v float64) float64 { return math.Round(v*10) / 10 }

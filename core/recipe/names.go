@@ -77,6 +77,13 @@ type name struct {
 	order int
 }
 
+func (n name) id() string {
+	if n.in == nil {
+		return notInTable
+	}
+	return n.in.ID
+}
+
 // index finds ingredients by the words of their names.
 type index struct {
 	names  []name
@@ -110,10 +117,12 @@ func indexOf(t *food.Table) *index {
 	}
 	for line := range strings.Lines(namesFile) {
 		fields := strings.Split(strings.TrimSpace(line), ";")
-		if in := t.ByID(fields[0]); in != nil {
-			for i, n := range fields[1:] {
-				add(in, n, i)
-			}
+		in := t.ByID(fields[0])
+		if in == nil && fields[0] != notInTable {
+			continue
+		}
+		for i, n := range fields[1:] {
+			add(in, n, i)
 		}
 	}
 	for _, in := range t.All() {
@@ -149,6 +158,10 @@ func spell(w string) string {
 	}
 	return w
 }
+
+// notInTable heads the names of foods that the table does not have: without them "cream
+// cheese" would be read as cream.
+const notInTable = "-"
 
 // hit is what a name was taken for.
 type hit struct {
@@ -215,7 +228,7 @@ func (x *index) match(ws []string) hit {
 		cover, explain := g/all, math.Min(1, g/total)
 		score := cover * cover * (0.4 + 0.6*explain)
 		better := score > best.score+1e-9
-		if !better && score > best.score-1e-9 && (n.order < at.order || n.order == at.order && n.in.ID < at.in.ID) {
+		if !better && score > best.score-1e-9 && (n.order < at.order || n.order == at.order && n.id() < at.id()) {
 			better = true
 		}
 		if better {

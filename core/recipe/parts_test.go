@@ -128,6 +128,31 @@ func TestVagueAmountsAreAskedAndRulesAreStated(t *testing.T) {
 	assert.Equal(t, measure.Unit("tsp"), l.Unit)
 }
 
+// What the table does not have is not taken for something near it.
+func TestFoodsThatTheTableDoesNotHave(t *testing.T) {
+	for _, text := range []string{"4 oz cream cheese, softened", "2 tbsp chia seeds", "1 tbsp peanut butter", "1 cup coconut flour", "50 g goat cheese"} {
+		assert.Equal(t, recipe.NotUnderstood, only(t, text).Status, text)
+	}
+}
+
+func TestAmountsThatAddUp(t *testing.T) {
+	l := only(t, "1/2 cup plus 1 tbsp milk")
+	assert.InDelta(t, 0.5625, l.Amount, 1e-9, "16 tablespoons to a cup: NIST SP 811")
+	assert.Equal(t, "milk_whole", l.Ingredient.ID)
+	assert.Equal(t, 250.0, only(t, "200 g + 50 g flour").Amount)
+	r := listed("2 eggs plus 1 egg yolk")
+	assert.Equal(t, []string{"egg_whole", "egg_yolk"}, ids(r))
+}
+
+func TestTalkBeforeTheAmount(t *testing.T) {
+	r := recipe.ReadText("ok so for the crepes i use about 250 grams of flour, half a litre of milk, 3 eggs and a pinch of salt. whisk it smooth and leave it in the fridge for an hour", food.Reference())
+	assert.Equal(t, []string{"plain_flour", "milk_whole", "egg_whole", "salt_fine"}, ids(r))
+	c := r.Compose()
+	assert.Equal(t, batter.Crepe, c.Form)
+	assert.Equal(t, 60.0, c.Base.School.RestMin)
+	assert.Equal(t, "whisk smooth", c.Base.School.Lumps)
+}
+
 func TestSlipsOfTheKeys(t *testing.T) {
 	for text, want := range map[string]string{
 		"2 tsp bakng powder": "baking_powder", "1 cup buttermlik": "buttermilk_cultured", "50 g buter": "butter_unsalted", "1 tsp cinamon": "cinnamon", "100 g blueberrys": "blueberry_fresh",

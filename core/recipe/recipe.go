@@ -190,7 +190,7 @@ func headingMode(s string) (mode, bool) {
 	return m, ok
 }
 
-var metaStarts = []string{"serves", "makes", "yield", "prep time", "preparation time", "cook time", "cooking time", "total time", "servings", "difficulty", "source", "from:", "http"}
+var metaStarts = []string{"serves", "makes", "yield", "prep time", "preparation time", "cook time", "cooking time", "prep:", "cook:", "time:", "rest time", "ready in", "total time", "servings", "difficulty", "source", "from:", "http"}
 
 // yields are what a recipe makes: "12 portions of 60 ml".
 var yields = set("portion portions serving servings pancakes waffles crepes people persons")

@@ -1052,7 +1052,7 @@ export interface components {
             may_contain: string[];
             used_in: components["schemas"]["UsedIn"][];
             /** @description Preparations that suit it */
-            prepares: string[];
+            prepares: components["schemas"]["Choice"][];
             /** @description Pantry items that stand for it */
             overrides: string[];
         };
@@ -2026,6 +2026,8 @@ export interface components {
             allergens: string[];
         };
         IngredientList: {
+            /** @description The names that allergens have here */
+            allergens: string[];
             items: components["schemas"]["Ingredient"][];
         };
         ListItem: {

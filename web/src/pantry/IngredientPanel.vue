@@ -12,7 +12,7 @@ import OwnDialog from './OwnDialog.vue'
 import OwnChip from './OwnChip.vue'
 import StockForm from './StockForm.vue'
 import { usePantry, type Detail, type Listed } from './pantry'
-import { groups, preparations } from './words'
+import { groups } from './words'
 
 const props = defineProps<{ detail: Detail }>()
 const pantry = usePantry()
@@ -62,7 +62,7 @@ async function open(id: string) {
       <p class="acts">
         <el-button v-if="own" @click="editOpen = true">Change its figures</el-button>
         <el-button v-if="!i.own || i.own.stands_for" @click="measureOpen = true"><Icon name="scale" />Measure it</el-button>
-        <el-button v-for="m in detail.prepares" :key="m" @click="router.push({ path: '/prep', query: { method: m, from: i.id } })"><Icon name="tub" />{{ preparations[m] }}</el-button>
+        <el-button v-for="m in detail.prepares" :key="m.id" @click="router.push({ path: '/prep', query: { method: m.id, from: i.id } })"><Icon name="tub" />{{ m.label }}</el-button>
       </p>
       <ul v-if="mine.length" class="mine">
         <li v-for="x in mine" :key="x.id" class="well" :data-item="x.item.id">

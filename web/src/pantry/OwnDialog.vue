@@ -30,6 +30,7 @@ watch(open, async (o) => {
   faults.value = {}
   const { data } = await api.GET('/ingredients', { params: { query: { limit: 500 } } })
   shelf.value = data?.items ?? []
+  allergens.value = data?.allergens ?? []
 })
 const packFields = [
   ['energy_kcal', 'Energy', 'kcal'], ['fat_g', 'Fat', 'g'], ['carbohydrate_g', 'Carbohydrate', 'g'], ['sugars_g', 'of which sugars', 'g'],
@@ -41,7 +42,7 @@ const allFields = [
   ['fibre_g', 'Fibre', 'g'], ['ash_g', 'Minerals', 'g'], ['alcohol_g', 'Alcohol', 'g'], ['sodium_mg', 'Sodium', 'mg'], ['acid_meq', 'Acid', 'meq'], ['body', 'Body', 'of flour'],
   ['density_g_per_ml', 'A ml weighs', 'g'], ['piece_mass_g', 'A piece weighs', 'g'], ['piece_size_mm', 'A piece measures', 'mm'], ['release_fraction', 'Gives to the batter', '0–1'],
 ] as const
-const allergens = ['wheat', 'rye', 'barley', 'oats', 'milk', 'egg', 'almond', 'walnut', 'hazelnut', 'pecan', 'pistachio', 'cashew', 'brazil nut', 'macadamia', 'peanut', 'soya', 'sesame', 'sulphites', 'celery', 'mustard', 'lupin', 'fish', 'crustaceans', 'molluscs']
+const allergens = ref<string[]>([])
 const chosen = ref<string[]>()
 const fault = (k: string) => faults.value[k]
 const general = computed(() => faults.value[''])

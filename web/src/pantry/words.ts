@@ -9,8 +9,3 @@ export const roles: Record<string, string> = {
   flour: 'flour', sugar: 'sugar', fat: 'fat', egg: 'egg', liquid: 'liquid, may give way', dairy: 'dairy, stays', leavener: 'leavener', soda: 'soda', acid: 'acid', salt: 'salt',
   flavour: 'flavour', puree: 'purée', piece: 'piece', topping: 'topping',
 }
-
-export const preparations: Record<string, string> = {
-  trim: 'Peel and core', puree: 'Cook and purée', mash: 'Mash by ripeness', reduce: 'Boil down', squeeze: 'Grate, salt, squeeze', thaw: 'Thaw and drain', toss: 'Toss in flour',
-  plump: 'Plump', toast: 'Toast', steep: 'Steep and strain', zest: 'Zest', sift: 'Sift',
-}
