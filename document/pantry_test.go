@@ -241,7 +241,11 @@ func TestRowByRow(t *testing.T) {
 	assert.Contains(t, rows[1].Message, "add up to")
 	assert.Contains(t, rows[2].Message, "water_g is “much”, not a number")
 	assert.Contains(t, rows[3].Message, "row 2 already")
-	assert.Contains(t, rows[4].Message, "add up to 91", "a row of the table with other figures is judged as one that stands for it")
+	assert.Contains(t, rows[4].Message, "add up to 97.4", "what the file has no column for is the table's")
+	partial := imported(t, "id,name,water_g\nplum_puree,Plum purée,86.5\n")
+	require.Equal(t, document.RowAdded, partial[0].Action, partial[0].Message)
+	assert.Equal(t, "plum_puree", partial[0].Item.StandsFor)
+	assert.Equal(t, 9.92, *partial[0].Item.SugarsG)
 
 	for name, c := range map[string]struct{ file, code, says string }{
 		"nothing":        {"  ", "empty", "empty"},

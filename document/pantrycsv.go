@@ -318,6 +318,7 @@ func judge(row *ImportRow, at map[string]int, s Setting, had map[string]PantryIt
 			row.Action = RowSame
 			return
 		}
+		inherit(p, ItemOf(in), at)
 		p.StandsFor = p.ID
 		p.ID += "_own"
 	}
@@ -341,6 +342,16 @@ func judge(row *ImportRow, at map[string]int, s Setting, had map[string]PantryIt
 		row.Action = RowSame
 	default:
 		row.Action = RowChanged
+	}
+}
+
+// inherit takes from the table's row what the file has no column for.
+func inherit(p *PantryItem, row PantryItem, at map[string]int) {
+	to, from := reflect.ValueOf(p).Elem(), reflect.ValueOf(row)
+	for _, c := range pantryColumns {
+		if _, ok := at[c.name]; !ok {
+			to.Field(c.index).Set(from.Field(c.index))
+		}
 	}
 }
 

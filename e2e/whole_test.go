@@ -18,6 +18,7 @@ import (
 func (c cook) closed() {
 	c.Helper()
 	c.sees(`[...document.querySelectorAll('.el-overlay')].every(o => o.style.display === 'none' || !o.isConnected)`)
+	c.sees(`!document.body.classList.contains('el-popup-parent--hidden')`) // it has let go of the focus too
 }
 
 func TestWhyIsAnsweredAtTheFigure(t *testing.T) {

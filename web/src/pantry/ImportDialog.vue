@@ -61,7 +61,7 @@ const signs: Record<string, string> = { added: 'in_band', changed: 'ring', refus
           <el-table-column label="Why" min-width="240"><template #default="{ row }">{{ row.message }}</template></el-table-column>
         </el-table>
         <p v-else class="muted">Every row says what the shelf says already.</p>
-        <el-button class="go" :disabled="!report.added && !report.changed" :loading="busy" @click="send(false)">Keep {{ report.added + report.changed }} rows</el-button>
+        <el-button class="go" :disabled="!report.added && !report.changed" :loading="busy" @click="send(false)">Keep {{ report.added + report.changed }} {{ report.added + report.changed === 1 ? 'row' : 'rows' }}</el-button>
       </template>
     </div>
   </el-dialog>

@@ -16,8 +16,8 @@ const importOpen = ref(false)
 onMounted(async () => {
   await Promise.all([pantry.search(), pantry.refresh()])
   const first = pantry.found.find((i) => i.own) ?? pantry.found[0]
-  if (pantry.detail) await pantry.look(pantry.detail.ingredient.id)
-  else if (first) await pantry.look(first.id)
+  const id = pantry.wanted ?? first?.id // a row may have been taken while the shelf was opening
+  if (id) await pantry.look(id)
 })
 watch(() => pantry.detail?.ingredient.id, async () => {
   await nextTick()
@@ -72,7 +72,6 @@ const filters = computed(() => [{ value: 'all', label: 'everything' }, { value: 
 .shelf { display: flex; flex-direction: column; overflow: hidden; }
 .find { display: grid; grid-template-columns: 1.4fr 1fr; gap: var(--s2); padding: var(--s3); }
 ul { list-style: none; margin: 0; padding: 0 var(--s2) var(--s2); overflow: auto; flex: 1; }
-li { content-visibility: auto; contain-intrinsic-size: auto 48px; }
 li button { display: grid; grid-template-columns: 14px minmax(0, 1fr) auto; align-items: center; gap: 2px var(--s2); width: 100%; min-height: 48px; padding: 6px var(--s2); border: 0; border-radius: var(--r-ctl); background: none; text-align: left; cursor: pointer; }
 li button.on { background: var(--yolk-wash); box-shadow: inset 0 0 0 2px var(--ink); }
 .tint { width: 14px; height: 14px; border-radius: 50%; border: 1px solid var(--edge); }

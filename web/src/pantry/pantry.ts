@@ -11,6 +11,7 @@ export const usePantry = defineStore('pantry', () => {
   const found = shallowRef<Ingredient[]>([])
   const items = shallowRef<Listed[]>([])
   const detail = shallowRef<Detail>()
+  const wanted = ref<string>() // the ingredient that is looked at, or soon will be
   const trouble = ref<string>()
   const query = ref('')
   const group = ref('all')
@@ -35,10 +36,18 @@ export const usePantry = defineStore('pantry', () => {
     if (data) items.value = data.items
     else trouble.value = sentence(error)
   }
+  let looked = 0 // answers may overtake each other; only the latest look counts
   async function look(id: string) {
-    const { data, error } = await api.GET('/ingredients/{id}', { params: { path: { id } } })
-    if (data) detail.value = data
-    else trouble.value = sentence(error)
+    const mine = ++looked
+    wanted.value = id
+    try {
+      const { data, error } = await api.GET('/ingredients/{id}', { params: { path: { id } } })
+      if (mine !== looked) return
+      if (data) detail.value = data
+      else trouble.value = sentence(error)
+    } catch {
+      trouble.value = unreachable
+    }
   }
   /** Everything that an item may have moved. */
   async function moved(id?: string) {
@@ -71,5 +80,5 @@ export const usePantry = defineStore('pantry', () => {
     }
   }
 
-  return { found, items, detail, trouble, query, group, loaded, search, refresh, look, moved, create, change, remove }
+  return { found, items, detail, wanted, trouble, query, group, loaded, search, refresh, look, moved, create, change, remove }
 })
