@@ -5,7 +5,7 @@ import (
 	"math"
 	"slices"
 	"strings"
-	"sync"
+	"sync/atomic"
 	"unicode"
 
 	"upbeatladle/core/food"
@@ -51,11 +51,7 @@ func stem(w string) string {
 }
 
 // spelled is another spelling of a word.
-var spelled = map[string]string{
-	"yoghurt": "yogurt", "yoghourt": "yogurt", "whole-wheat": "wholewheat", "colour": "color", "colouring": "coloring", "puréed": "puree", "pureed": "puree",
-	"grate": "grated", "mashed": "mashed", "all-purpose": "purpose", "wholemilk": "milk", "zucchinis": "zucchini", "aubergine": "eggplant", "soft": "soft",
-	"confectioner": "confectioners", "natural": "natural", "doble": "double", "bicarbonate": "bicarbonate",
-}
+var spelled = map[string]string{"yoghurt": "yogurt", "yoghourt": "yogurt", "colour": "color", "colouring": "coloring", "pureed": "puree", "grate": "grated"}
 
 // stop words carry no name.
 var stop = set("of the a an and or with for in on to into from about approx some your my any each extra plus more x very good quality pure freshly finely coarsely roughly thinly " +
@@ -69,6 +65,13 @@ const weakWeight = 0.35
 
 var weak = set("grated mashed frozen chopped sliced diced crumbled shredded cooked raw plain natural white dried dry ground powder powdered cheese fresh whole fine puree canned tinned " +
 	"granulated flaked mini dark soft sweet unsalted cultured strained thick chip piece chunk pulp style brown skimmed light")
+
+// Of names that fit alike the one that recipes use more counts: first those of names.csv in their
+// order, then the table's.
+const (
+	byTable = 50
+	byLabel = 60
+)
 
 // name is one way to call an ingredient.
 type name struct {
@@ -93,15 +96,27 @@ type index struct {
 	exact  map[string]*food.Ingredient // by the whole name as the table writes it
 }
 
-var (
-	indexes sync.Map // by *food.Table
-)
+// latest is the index of the table that was read with last: a kitchen's table changes when its
+// pantry does, and the old ones are let go.
+var latest atomic.Pointer[struct {
+	table *food.Table
+	index *index
+}]
 
-// indexOf returns the index of a table; it is built once for each.
+// indexOf returns the index of a table.
 func indexOf(t *food.Table) *index {
-	if x, ok := indexes.Load(t); ok {
-		return x.(*index)
+	if had := latest.Load(); had != nil && had.table == t {
+		return had.index
 	}
+	x := newIndex(t)
+	latest.Store(&struct {
+		table *food.Table
+		index *index
+	}{t, x})
+	return x
+}
+
+func newIndex(t *food.Table) *index {
 	x := &index{byWord: map[string][]int{}, weight: map[string]float64{}, exact: map[string]*food.Ingredient{}}
 	add := func(in *food.Ingredient, text string, order int) {
 		var w []string
@@ -126,9 +141,9 @@ func indexOf(t *food.Table) *index {
 		}
 	}
 	for _, in := range t.All() {
-		add(in, in.Name, 50)
+		add(in, in.Name, byTable)
 		x.exact[strings.Join(words(in.Name), " ")] = in
-		add(in, in.Label(), 60)
+		add(in, in.Label(), byLabel)
 		if in.Own != nil {
 			add(in, in.Own.Name, 0)
 		}
@@ -148,7 +163,6 @@ func indexOf(t *food.Table) *index {
 		x.all = append(x.all, w)
 	}
 	slices.Sort(x.all)
-	indexes.Store(t, x)
 	return x
 }
 

@@ -176,7 +176,7 @@ func (b *Browser) Page(width, height int64) (*Page, error) {
 			}
 		}
 	}()
-	if err := p.Do(chromedp.EmulateViewport(width, height), still); err != nil {
+	if err := p.Do(chromedp.EmulateViewport(width, height), still, awake); err != nil {
 		cancel()
 		return nil, err
 	}
@@ -188,6 +188,13 @@ var still = chromedp.Func(func(ctx context.Context, t *chromedp.Target) error {
 	_, err := cdp.Call(ctx, t, emulation.SetEmulatedMedia, emulation.SetEmulatedMediaParams{
 		Features: []*emulation.MediaFeature{{Name: "prefers-reduced-motion", Value: "reduce"}},
 	})
+	return err
+})
+
+// awake keeps the focus in the page while other tabs open and close beside it: a field that
+// blurs because a tab of another test was closed would hide its list.
+var awake = chromedp.Func(func(ctx context.Context, t *chromedp.Target) error {
+	_, err := cdp.Call(ctx, t, emulation.SetFocusEmulationEnabled, emulation.SetFocusEmulationEnabledParams{Enabled: true})
 	return err
 })
 

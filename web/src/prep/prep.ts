@@ -77,7 +77,9 @@ export const usePrep = defineStore('prep', () => {
   }
   function turn(to: 'have' | 'want') {
     const g = wish.value.have_g ?? wish.value.want_g ?? result.value?.before_g ?? 1000
-    change(to === 'want' ? { have_g: undefined, count: undefined, want_g: Math.round(result.value?.product_g ?? g) } : { want_g: undefined, have_g: Math.round(result.value?.before_g ?? g) })
+    if (to === 'want') change({ have_g: undefined, count: undefined, want_g: Math.round(result.value?.product_g ?? g) })
+    else if (asks.value.has('count')) change({ want_g: undefined, count: 2 })
+    else change({ want_g: undefined, have_g: Math.round(result.value?.before_g ?? g) })
   }
 
   /** Keeps what is in the tub. */
