@@ -109,7 +109,7 @@ func TestTheShelfOfBases(t *testing.T) {
 	c.sees(`document.querySelector('[data-base="Plain milk, no egg"]')`)
 	c.click("[data-base='Plain milk, no egg'] .bin")
 	c.sees(`!document.querySelector('[data-base="Plain milk, no egg"]')`)
-	c.click(".undo-line button")
+	c.bringsBack()
 	c.sees(`document.querySelector('[data-base="Plain milk, no egg"]')`)
 }
 

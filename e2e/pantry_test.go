@@ -64,7 +64,7 @@ func TestAPureeFromALiveWeightMovesASavedVariation(t *testing.T) {
 	c.sees(`document.querySelector('[data-ingredient=beetroot_cooked] [data-slice=water] .was')`)
 	c.click(".mine li:has(.chip) .ghost")
 	c.sees(`document.querySelectorAll('[data-ingredient=beetroot_cooked] .mine li .chip').length === 0`)
-	c.click(".undo-line button")
+	c.bringsBack()
 	c.sees(`document.querySelector('[data-ingredient=beetroot_cooked] .mine li .chip')`)
 	c.click(".mine li:has(.chip) .ghost")
 	c.sees(`document.querySelectorAll('[data-ingredient=beetroot_cooked] .mine li .chip').length === 0`)

@@ -21,6 +21,13 @@ func (c cook) closed() {
 	c.sees(`!document.body.classList.contains('el-popup-parent--hidden')`) // it has let go of the focus too
 }
 
+// bringsBack takes what was put aside back, once no other message can move the button.
+func (c cook) bringsBack() {
+	c.Helper()
+	c.sees(`document.querySelectorAll('.el-message').length === 1`)
+	c.click(".undo-line button")
+}
+
 func TestWhyIsAnsweredAtTheFigure(t *testing.T) {
 	c := sits(t, kitchen(t), 1280, 800)
 	c.sees(`document.querySelectorAll('[data-gauge]').length === 6`)
