@@ -240,7 +240,8 @@ func (p *Page) Wait(expression string) error {
 		case <-look.C:
 		case <-limit.C:
 			text, _ := Ask[string](p, "document.body.innerText")
-			return fmt.Errorf("never true: %s\nconsole: %v\non the page:\n%s", expression, p.Console(), text)
+			focus, _ := Ask[string](p, "document.activeElement?.outerHTML.slice(0, 200) ?? ''")
+			return fmt.Errorf("never true: %s\nconsole: %v\nfocus: %s\non the page:\n%s", expression, p.Console(), focus, text)
 		case <-p.ctx.Done():
 			return p.ctx.Err()
 		}
