@@ -2023,7 +2023,10 @@ type Preparation struct {
 	BeforeG float64   `json:"before_g"`
 
 	// Brix What it should read at 20 °C
-	Brix      *float64      `json:"brix,omitempty"`
+	Brix *float64 `json:"brix,omitempty"`
+
+	// HaveG What went in, on the kitchen's scale, to ask the other way round
+	HaveG     float64       `json:"have_g"`
 	Item      PantryItem    `json:"item"`
 	KeepsDays int           `json:"keeps_days"`
 	Left      []Flow        `json:"left"`
@@ -2036,6 +2039,9 @@ type Preparation struct {
 
 	// UsualG What it usually comes to
 	UsualG float64 `json:"usual_g"`
+
+	// WantG What came of it, on the kitchen's scale
+	WantG float64 `json:"want_g"`
 }
 
 // PreparationBench defines model for PreparationBench.

@@ -52,6 +52,9 @@ func TestATubStandsForTheTablesRow(t *testing.T) {
 	p := prepared(t, document.PreparationWish{Method: "puree", From: "beetroot_grated", HaveG: g(1000), AsBought: true, AfterG: g(840)})
 	assert.Equal(t, []string{"weight"}, p.Measured)
 	assert.Equal(t, "beetroot_cooked", p.StandIn.ID)
+	usual := prepared(t, document.PreparationWish{Method: "puree", From: "beetroot_grated", HaveG: g(333)})
+	assert.InDelta(t, float64(usual.ProductG), float64(usual.WantG), 0.5, "the other way round is asked on the scale")
+	assert.Equal(t, float64(int(usual.WantG)), float64(usual.WantG))
 	tub := p.Item
 	assert.Equal(t, "2026-11-25", tub.MadeOn)
 	tub.StandsFor = p.StandIn.ID

@@ -6,7 +6,9 @@ import (
 	"math"
 	"strings"
 
+	"upbeatladle/core/batter"
 	"upbeatladle/core/food"
+	"upbeatladle/core/measure"
 	"upbeatladle/core/prep"
 )
 
@@ -42,6 +44,8 @@ type Preparation struct {
 	BeforeG  num           `json:"before_g"`
 	ProductG num           `json:"product_g"`
 	UsualG   num           `json:"usual_g"`
+	HaveG    num           `json:"have_g"` // both on the kitchen's scale, to ask the other way round
+	WantG    num           `json:"want_g"`
 	Before   Portions      `json:"before"`
 	Product  Portions      `json:"product"`
 	Added    []FlowJSON    `json:"added"`
@@ -173,6 +177,11 @@ func preparation(j prep.Job, done prep.Result, usual float64, s Setting) Prepara
 		BeforeG: num(done.BeforeG), ProductG: num(done.ProductG), UsualG: num(usual), Before: portionsOf(before), Product: portionsOf(product),
 		Added: []FlowJSON{}, Left: []FlowJSON{}, Measured: some(done.Measured), KeepDays: done.KeepDays, Steps: done.Steps,
 	}
+	step := batter.DefaultScaleStep * 1.0
+	if s.Kitchen.ScaleStepG != nil {
+		step = *s.Kitchen.ScaleStepG
+	}
+	out.HaveG, out.WantG = num(measure.Round(done.BeforeG, step)), num(measure.Round(done.ProductG, step))
 	if j.Method == prep.Zest { // whole fruits: their juice is not in the table's zest
 		out.Before = Portions{OtherG: num(done.BeforeG)}
 	}

@@ -1149,6 +1149,16 @@ export interface components {
              * @description What it usually comes to
              */
             usual_g: number;
+            /**
+             * Format: double
+             * @description What went in, on the kitchen's scale, to ask the other way round
+             */
+            have_g: number;
+            /**
+             * Format: double
+             * @description What came of it, on the kitchen's scale
+             */
+            want_g: number;
             before: components["schemas"]["MassParts"];
             product: components["schemas"]["MassParts"];
             added: components["schemas"]["Flow"][];

@@ -77,9 +77,9 @@ export const usePrep = defineStore('prep', () => {
   }
   function turn(to: 'have' | 'want') {
     const g = wish.value.have_g ?? wish.value.want_g ?? result.value?.before_g ?? 1000
-    if (to === 'want') change({ have_g: undefined, count: undefined, want_g: Math.round(result.value?.product_g ?? g) })
+    if (to === 'want') change({ have_g: undefined, count: undefined, want_g: result.value?.want_g ?? g })
     else if (asks.value.has('count')) change({ want_g: undefined, count: 2 })
-    else change({ want_g: undefined, have_g: Math.round(result.value?.before_g ?? g) })
+    else change({ want_g: undefined, have_g: result.value?.have_g ?? g })
   }
 
   /** Keeps what is in the tub. */
