@@ -489,6 +489,27 @@ func (e NoteKind) Valid() bool {
 	}
 }
 
+// Defines values for OffsetAllowLow.
+const (
+	OffsetAllowLowFat    OffsetAllowLow = "fat"
+	OffsetAllowLowFlour  OffsetAllowLow = "flour"
+	OffsetAllowLowLiquid OffsetAllowLow = "liquid"
+)
+
+// Valid indicates whether the value is a known member of the OffsetAllowLow enum.
+func (e OffsetAllowLow) Valid() bool {
+	switch e {
+	case OffsetAllowLowFat:
+		return true
+	case OffsetAllowLowFlour:
+		return true
+	case OffsetAllowLowLiquid:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for OffsetSugarBy.
 const (
 	OffsetSugarBySweetness   OffsetSugarBy = "sweetness"
@@ -1730,11 +1751,18 @@ type Nutrition struct {
 
 // Offset defines model for Offset.
 type Offset struct {
+	// AllowLow may give way below their floor
+	AllowLow *[]OffsetAllowLow `json:"allow_low,omitempty"`
+
+	// AllowLowLiquid an older way to say allow_low liquid
 	AllowLowLiquid *bool          `json:"allow_low_liquid,omitempty"`
 	Hold           *[]Hold        `json:"hold,omitempty"`
 	Strategy       *Strategy      `json:"strategy,omitempty"`
 	SugarBy        *OffsetSugarBy `json:"sugar_by,omitempty"`
 }
+
+// OffsetAllowLow defines model for Offset.AllowLow.
+type OffsetAllowLow string
 
 // OffsetSugarBy defines model for Offset.SugarBy.
 type OffsetSugarBy string

@@ -152,7 +152,7 @@ func TestWorksheet(t *testing.T) {
 	}
 	table, err := document.Shelf(food.Reference(), items, time.Now())
 	require.NoError(t, err)
-	want, err := document.Work(d.Document, document.Setting{Table: table, Kitchen: hatch, Today: time.Now()})
+	want, err := document.Work(t.Context(), d.Document, document.Setting{Table: table, Kitchen: hatch, Today: time.Now()})
 	require.NoError(t, err)
 	assert.Equal(t, string(want), string(got))
 

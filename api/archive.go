@@ -40,7 +40,7 @@ func (s *Server) ExportDocument(c *gin.Context, kind string, id Id, p ExportDocu
 				return err
 			}
 			name = d.Name
-			data, err = b.Export(as, in)
+			data, err = b.Export(c.Request.Context(), as, in)
 			return err
 		}
 		d, err := s.store.Get(c.Request.Context(), store.Variation, id)
@@ -56,7 +56,7 @@ func (s *Server) ExportDocument(c *gin.Context, kind string, id Id, p ExportDocu
 			return err
 		}
 		name = d.Name
-		data, err = v.Export(as, in, items)
+		data, err = v.Export(c.Request.Context(), as, in, items)
 		return err
 	}()
 	if err != nil {
@@ -249,7 +249,7 @@ func (s *Server) importAll(ctx context.Context, a document.Archive, dry bool, pr
 			if !plainID(kept.ID) {
 				kept.ID = ""
 			}
-			f := document.Judge(string(kind), kept, there, in)
+			f := document.Judge(ctx, string(kind), kept, there, in)
 			fates = append(fates, f)
 			if f.Action == "added" || f.Action == "changed" {
 				batch = append(batch, store.Write{ID: f.ID, New: f.New, Revision: f.Revision, Content: contentOf(f.Summary)})

@@ -33,7 +33,7 @@ func (s *Server) ReadFingerprint(c *gin.Context) {
 		s.refuse(c, err)
 		return
 	}
-	f, err := b.Fingerprint(in)
+	f, err := b.Fingerprint(c.Request.Context(), in)
 	if err != nil {
 		s.refuse(c, err)
 		return
@@ -67,7 +67,7 @@ func (s *Server) ListBaseShelf(c *gin.Context) {
 			s.log.Warn("a base is left out", "name", d.Name, "err", err)
 			continue
 		}
-		f, err := b.Fingerprint(in)
+		f, err := b.Fingerprint(c.Request.Context(), in)
 		if err != nil { // an own ingredient of it may be gone
 			f = document.Fingerprint{Ratios: []document.RatioJSON{}, Sentences: []string{"It cannot be worked out: " + err.Error()}}
 		}
@@ -102,7 +102,7 @@ func (s *Server) AddStarterBases(c *gin.Context) {
 	}
 	var batch []store.Write
 	for _, data := range all {
-		sum, err := document.SummariseBase(data, in)
+		sum, err := document.SummariseBase(c.Request.Context(), data, in)
 		if err != nil {
 			s.refuse(c, err)
 			return

@@ -38,7 +38,7 @@ func (s *Server) FindLoad(c *gin.Context) {
 	if !ok {
 		return
 	}
-	g, err := document.LoadFor(wish, in)
+	g, err := document.LoadFor(c.Request.Context(), wish, in)
 	if err != nil {
 		s.refuse(c, err)
 		return
@@ -53,7 +53,7 @@ func (s *Server) SimulateBowls(c *gin.Context) {
 	if !ok {
 		return
 	}
-	out, err := document.Simulate(wish, in)
+	out, err := document.Simulate(c.Request.Context(), wish, in)
 	if err != nil {
 		s.refuse(c, err)
 		return
@@ -68,7 +68,7 @@ func (s *Server) ScaleVariation(c *gin.Context) {
 	if !ok {
 		return
 	}
-	out, err := document.Scale(wish, in)
+	out, err := document.Scale(c.Request.Context(), wish, in)
 	if err != nil {
 		s.refuse(c, err)
 		return
@@ -98,7 +98,7 @@ func (s *Server) CompareVariations(c *gin.Context) {
 	if !ok {
 		return
 	}
-	out, err := document.Compare(wish, in)
+	out, err := document.Compare(c.Request.Context(), wish, in)
 	if err != nil {
 		s.refuse(c, err)
 		return

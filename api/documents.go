@@ -1,6 +1,7 @@
 package api
 
 import (
+	"context"
 	"encoding/json"
 	"errors"
 	"net/http"
@@ -41,7 +42,7 @@ func answer(c *gin.Context, status int, d store.Document) {
 
 // content reads a document of a kind and works it out, so that nothing is saved that
 // cannot be used.
-func (s *Server) content(kind store.Kind, data []byte, in document.Setting) (store.Content, error) {
+func (s *Server) content(ctx context.Context, kind store.Kind, data []byte, in document.Setting) (store.Content, error) {
 	summarise := document.SummariseVariation
 	switch kind {
 	case store.Base:
@@ -49,7 +50,7 @@ func (s *Server) content(kind store.Kind, data []byte, in document.Setting) (sto
 	case store.Pantry:
 		summarise = document.SummariseItem
 	}
-	sum, err := summarise(data, in)
+	sum, err := summarise(ctx, data, in)
 	return contentOf(sum), err
 }
 
@@ -95,7 +96,7 @@ func (s *Server) create(c *gin.Context, kind store.Kind, key *string) {
 	if !ok {
 		return
 	}
-	content, err := s.content(kind, data, in)
+	content, err := s.content(c.Request.Context(), kind, data, in)
 	if err != nil {
 		s.refuse(c, err)
 		return
@@ -132,7 +133,7 @@ func (s *Server) put(c *gin.Context, kind store.Kind, id string, match *string) 
 	if !ok {
 		return
 	}
-	content, err := s.content(kind, data, in)
+	content, err := s.content(c.Request.Context(), kind, data, in)
 	if err != nil {
 		s.refuse(c, err)
 		return

@@ -230,7 +230,7 @@ func (s *Server) redraw(ctx context.Context, in document.Setting, ids ...string)
 			if len(ids) > 0 && !slices.ContainsFunc(ids, func(id string) bool { return id != "" && bytes.Contains(d.Body, []byte(`"`+id+`"`)) }) {
 				continue
 			}
-			sum, err := s.content(kind, d.Body, in)
+			sum, err := s.content(ctx, kind, d.Body, in)
 			if err != nil || sum.Verdict == d.Verdict && string(sum.Picture) == string(d.Picture) {
 				continue
 			}

@@ -19,7 +19,7 @@ func (s *Server) CreateWorksheet(c *gin.Context) {
 	if !ok {
 		return
 	}
-	out, err := document.Work(data, in)
+	out, err := document.Work(c.Request.Context(), data, in)
 	if err != nil {
 		s.refuse(c, err)
 		return

@@ -43,7 +43,7 @@ func Write(ctx context.Context, st *store.Store, table *food.Table, today time.T
 	in := document.Setting{Table: shelf, Kitchen: kitchen, Today: today}
 	bases := map[string]store.Document{}
 	err = each("bases", func(data []byte) error {
-		s, err := document.SummariseBase(data, in)
+		s, err := document.SummariseBase(ctx, data, in)
 		if err != nil {
 			return err
 		}
@@ -73,7 +73,7 @@ func Write(ctx context.Context, st *store.Store, table *food.Table, today time.T
 		if err != nil {
 			return err
 		}
-		s, err := document.SummariseVariation(full, in)
+		s, err := document.SummariseVariation(ctx, full, in)
 		if err != nil {
 			return err
 		}
@@ -109,7 +109,7 @@ func pantry(ctx context.Context, st *store.Store, table *food.Table, today time.
 		if err != nil {
 			return nil, err
 		}
-		s, err := document.SummariseItem(text, document.Setting{Table: table, Today: today})
+		s, err := document.SummariseItem(ctx, text, document.Setting{Table: table, Today: today})
 		if err != nil {
 			return nil, fmt.Errorf("writing the demo's pantry: %w", err)
 		}

@@ -69,7 +69,7 @@ func corpus(t *testing.T) map[string][]byte {
 	variations, err := st.All(ctx, store.Variation)
 	require.NoError(t, err)
 	for _, d := range variations {
-		sheet, err := document.Work(d.Body, in)
+		sheet, err := document.Work(t.Context(), d.Body, in)
 		require.NoError(t, err, d.Name)
 		out["variation-"+document.Slug(d.Name)] = readable(t, sheet)
 	}
@@ -78,7 +78,7 @@ func corpus(t *testing.T) map[string][]byte {
 		require.NoError(t, err)
 		text, err := b.Variation().Encode()
 		require.NoError(t, err)
-		sheet, err := document.Work(text, in)
+		sheet, err := document.Work(t.Context(), text, in)
 		require.NoError(t, err, b.Name)
 		out[kind+"-"+document.Slug(b.Name)] = readable(t, sheet)
 	}

@@ -1,6 +1,7 @@
 package document
 
 import (
+	"context"
 	"errors"
 	"fmt"
 	"slices"
@@ -99,9 +100,9 @@ type There struct {
 
 // Judge decides what becomes of one document: it is the same as one that is there, changes
 // the one with its id or name, or is new. What differs is told line by line.
-func Judge(kind string, k Kept, there []There, s Setting) Fate {
+func Judge(ctx context.Context, kind string, k Kept, there []There, s Setting) Fate {
 	f := Fate{Kind: kind, ID: k.ID, Revision: max(1, k.Revision), New: true}
-	sum, err := summarise(kind, k.Document, s)
+	sum, err := summarise(ctx, kind, k.Document, s)
 	if err != nil {
 		f.Action, f.Message = "refused", sentences(err)
 		var named struct {
@@ -124,19 +125,19 @@ func Judge(kind string, k Kept, there []There, s Setting) Fate {
 		f.Action, f.ID, f.New = "same", there[at].ID, false
 	default:
 		f.Action, f.ID, f.New = "changed", there[at].ID, false
-		f.Changes = changes(kind, there[at].Body, sum.Body, s)
+		f.Changes = changes(ctx, kind, there[at].Body, sum.Body, s)
 	}
 	return f
 }
 
-func summarise(kind string, data []byte, s Setting) (Summary, error) {
+func summarise(ctx context.Context, kind string, data []byte, s Setting) (Summary, error) {
 	switch kind {
 	case "base":
-		return SummariseBase(data, s)
+		return SummariseBase(ctx, data, s)
 	case "pantry":
-		return SummariseItem(data, s)
+		return SummariseItem(ctx, data, s)
 	}
-	return SummariseVariation(data, s)
+	return SummariseVariation(ctx, data, s)
 }
 
 func sentences(err error) string {
@@ -155,20 +156,20 @@ func sentences(err error) string {
 }
 
 // changes tells what differs between two documents of a kind, in a few lines.
-func changes(kind string, was, is []byte, s Setting) []string {
+func changes(ctx context.Context, kind string, was, is []byte, s Setting) []string {
 	sheet := func(data []byte) (worksheet.Worksheet, error) {
 		if kind == "base" {
 			b, err := DecodeBase(data)
 			if err != nil {
 				return worksheet.Worksheet{}, err
 			}
-			return b.Worksheet(s)
+			return b.Worksheet(ctx, s)
 		}
 		v, err := DecodeVariation(data)
 		if err != nil {
 			return worksheet.Worksheet{}, err
 		}
-		return v.Worksheet(s)
+		return v.Worksheet(ctx, s)
 	}
 	if kind == "pantry" {
 		return []string{"its figures differ"}

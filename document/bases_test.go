@@ -1,6 +1,7 @@
 package document_test
 
 import (
+	"context"
 	"fmt"
 	"testing"
 
@@ -21,7 +22,7 @@ func TestTheStarterShelfSitsInsideTheBands(t *testing.T) {
 		b, err := document.DecodeBase(data)
 		require.NoError(t, err)
 		styles[b.Style] = true
-		f, err := b.Fingerprint(here())
+		f, err := b.Fingerprint(context.Background(), here())
 		require.NoError(t, err, b.Name)
 		for _, r := range f.Ratios {
 			assert.NotContains(t, []string{"low", "high"}, r.State, fmt.Sprint(b.Name, ": ", r.Name, " ", r.Value, f.Sentences))
@@ -42,7 +43,7 @@ func TestAFingerprintSaysWhatIsUnusual(t *testing.T) {
 			b.Lines[i].Amount = g(45)
 		}
 	}
-	f, err := b.Fingerprint(here())
+	f, err := b.Fingerprint(context.Background(), here())
 	require.NoError(t, err)
 	assert.Contains(t, fmt.Sprint(f.Sentences), "Powder is high for this flour")
 	assert.Contains(t, fmt.Sprint(f.Sentences), "times the usual")

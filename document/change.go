@@ -1,6 +1,7 @@
 package document
 
 import (
+	"context"
 	"fmt"
 
 	"upbeatladle/core/batter"
@@ -52,12 +53,12 @@ func inner(v *Variation, at string, s Setting) (batter.Variation, batter.Kitchen
 }
 
 // Scale makes a batch larger or smaller. Eggs stay whole; what that moved is said.
-func Scale(w ScaleWish, s Setting) (Scaled, error) {
+func Scale(ctx context.Context, w ScaleWish, s Setting) (Scaled, error) {
 	d, k, err := inner(w.Variation, "/variation", s)
 	if err != nil {
 		return Scaled{}, err
 	}
-	factor, err := worksheet.FactorFor(d, k, or(w.Count), or(w.FlourG), w.Line, or(w.AmountG))
+	factor, err := worksheet.FactorFor(ctx, d, k, or(w.Count), or(w.FlourG), w.Line, or(w.AmountG))
 	if err != nil {
 		return Scaled{}, err
 	}
@@ -149,14 +150,14 @@ type comparedGaugeJSON struct {
 }
 
 // Compare sets two variations side by side, line by line and gauge by gauge, as JSON.
-func Compare(w ComparisonWish, s Setting) ([]byte, error) {
+func Compare(ctx context.Context, w ComparisonWish, s Setting) ([]byte, error) {
 	var sheets [2]worksheet.Worksheet
 	for i, v := range []*Variation{w.Before, w.After} {
 		d, k, err := inner(v, []string{"/before", "/after"}[i], s)
 		if err != nil {
 			return nil, err
 		}
-		if sheets[i], err = worksheet.Work(d, k); err != nil {
+		if sheets[i], err = worksheet.Work(ctx, d, k); err != nil {
 			return nil, err
 		}
 	}
@@ -181,12 +182,12 @@ type LoadWish struct {
 }
 
 // LoadFor answers a LoadWish with the grams of the addition.
-func LoadFor(w LoadWish, s Setting) (float64, error) {
+func LoadFor(ctx context.Context, w LoadWish, s Setting) (float64, error) {
 	d, k, err := inner(w.Variation, "/variation", s)
 	if err != nil {
 		return 0, err
 	}
-	return worksheet.LoadFor(d, k, w.Line, or(w.BiteShare), or(w.PiecesEach), or(w.VolumeFraction))
+	return worksheet.LoadFor(ctx, d, k, w.Line, or(w.BiteShare), or(w.PiecesEach), or(w.VolumeFraction))
 }
 
 // SimulationWish asks for simulated bowls.
@@ -204,11 +205,14 @@ type Simulation struct {
 }
 
 // Simulate answers a SimulationWish.
-func Simulate(w SimulationWish, s Setting) (Simulation, error) {
+func Simulate(ctx context.Context, w SimulationWish, s Setting) (Simulation, error) {
 	d, k, err := inner(w.Variation, "/variation", s)
 	if err != nil {
 		return Simulation{}, err
 	}
-	sim, err := worksheet.Simulate(d, k, w.Bowls, w.Seed)
-	return Simulation{w.Bowls, num(sim.AnyNone), nums(sim.Histogram)}, err
+	sim, err := worksheet.Simulate(ctx, d, k, w.Bowls, w.Seed)
+	if err != nil {
+		return Simulation{}, err
+	}
+	return Simulation{w.Bowls, num(sim.AnyNone), nums(sim.Histogram)}, nil
 }

@@ -1,6 +1,7 @@
 package document_test
 
 import (
+	"context"
 	"encoding/json"
 	"os"
 	"strings"
@@ -49,7 +50,7 @@ func TestTheWholeGrammarIsAccepted(t *testing.T) {
 		later = append(later, n.Pointer)
 	}
 	assert.ElementsMatch(t, []string{"/kitchen/griddle_c"}, later, "what has not landed is answered with a note, never dropped silently")
-	w, err := document.Work([]byte(full), setting)
+	w, err := document.Work(context.Background(), []byte(full), setting)
 	require.NoError(t, err)
 	assert.Equal(t, len(later), strings.Count(string(w), `"not_yet"`))
 }
@@ -100,7 +101,7 @@ func TestBadDocuments(t *testing.T) {
 		require.Contains(t, small, c.from, name)
 		i := strings.LastIndex(small, c.from)
 		data := small[:i] + c.to + small[i+len(c.from):]
-		_, err := document.Work([]byte(data), setting)
+		_, err := document.Work(context.Background(), []byte(data), setting)
 		var p batter.Problems
 		if assert.ErrorAs(t, err, &p, name) {
 			assert.Equal(t, c.pointer, p[0].Pointer, "%s: %v", name, p)
@@ -125,7 +126,7 @@ func TestOffsetKitchenAndPortionAreChecked(t *testing.T) {
 		{`"portion":{"count":0}`, "/portion/count", "out_of_range"},
 	} {
 		data := strings.TrimSuffix(small, "}") + "," + c.field + "}"
-		_, err := document.Work([]byte(data), setting)
+		_, err := document.Work(context.Background(), []byte(data), setting)
 		var p batter.Problems
 		if assert.ErrorAs(t, err, &p, c.field) {
 			assert.Equal(t, []string{c.pointer, c.code}, []string{p[0].Pointer, p[0].Code}, c.field)
@@ -135,7 +136,7 @@ func TestOffsetKitchenAndPortionAreChecked(t *testing.T) {
 
 func TestEveryFaultIsNamedAtOnce(t *testing.T) {
 	data := strings.NewReplacer("beetroot_cooked", "beetrot", `400,"unit":"g"`, `-400,"unit":"g"`, `"pancake"`, `"pie"`).Replace(small)
-	_, err := document.Work([]byte(data), setting)
+	_, err := document.Work(context.Background(), []byte(data), setting)
 	var p batter.Problems
 	require.ErrorAs(t, err, &p)
 	assert.Len(t, p, 2, "the form and the ingredient; amounts are weighed once the lines are known: %v", p)
@@ -143,19 +144,19 @@ func TestEveryFaultIsNamedAtOnce(t *testing.T) {
 
 func TestBaseDocument(t *testing.T) {
 	data := []byte(`{"format":"upbeat-ladle/base","version":1,"name":"b","form":"pancake","lines":[{"ingredient":"plain_flour","amount":250,"unit":"g"},{"ingredient":"milk_whole","amount":-1,"unit":"g"}]}`)
-	_, err := document.SummariseBase(data, setting)
+	_, err := document.SummariseBase(context.Background(), data, setting)
 	var p batter.Problems
 	require.ErrorAs(t, err, &p)
 	assert.Equal(t, "/lines/1/amount", p[0].Pointer, "pointers are those of the base document")
 	good := []byte(strings.Replace(string(data), "-1", "400", 1))
-	s, err := document.SummariseBase(good, setting)
+	s, err := document.SummariseBase(context.Background(), good, setting)
 	require.NoError(t, err)
 	assert.Equal(t, "b", s.Name)
 	assert.Contains(t, s.Verdict, "ml/g")
 }
 
 func TestNumbersHaveSixSignificantDigits(t *testing.T) {
-	out, err := document.Work([]byte(small), setting)
+	out, err := document.Work(context.Background(), []byte(small), setting)
 	require.NoError(t, err)
 	var w struct{ Lines []map[string]any }
 	require.NoError(t, json.Unmarshal(out, &w))
@@ -176,7 +177,7 @@ func TestNumbersHaveSixSignificantDigits(t *testing.T) {
 
 // Fields of capabilities that have not landed are absent, not zero.
 func TestNothingIsMadeUp(t *testing.T) {
-	out, err := document.Work([]byte(small), setting)
+	out, err := document.Work(context.Background(), []byte(small), setting)
 	require.NoError(t, err)
 	for _, field := range []string{"cook", "inclusions", "load", "drawing", "plate"} {
 		assert.NotContains(t, string(out), `"`+field+`":`)
@@ -189,7 +190,7 @@ func FuzzVariation(f *testing.F) {
 	f.Add([]byte(`{"format":"upbeat-ladle/variation","version":1}`))
 	f.Add([]byte("\xef\xbb\xbf" + small))
 	f.Fuzz(func(t *testing.T, data []byte) {
-		out, err := document.Work(data, setting)
+		out, err := document.Work(context.Background(), data, setting)
 		if err != nil {
 			var p batter.Problems
 			if !assert.ErrorAs(t, err, &p) {
@@ -273,17 +274,17 @@ func TestKitchenDocument(t *testing.T) {
 
 	// The kitchen serves where the document is silent, and the document outranks it.
 	ladled := strings.TrimSuffix(small, "}") + `,"portion":{"ladle_id":"l"}}`
-	w, err := document.Work([]byte(ladled), document.Setting{Table: food.Reference(), Kitchen: k})
+	w, err := document.Work(context.Background(), []byte(ladled), document.Setting{Table: food.Reference(), Kitchen: k})
 	require.NoError(t, err)
 	assert.Contains(t, string(w), `"volume_ml":70`)
-	_, err = document.Work([]byte(ladled), setting)
+	_, err = document.Work(context.Background(), []byte(ladled), setting)
 	var p batter.Problems
 	require.ErrorAs(t, err, &p)
 	assert.Equal(t, "/portion/ladle_id", p[0].Pointer)
 	cup := strings.Replace(small, `200,"unit":"g"`, `1,"unit":"cup"`, 1)
-	own, err := document.Work([]byte(cup), document.Setting{Table: food.Reference(), Kitchen: k})
+	own, err := document.Work(context.Background(), []byte(cup), document.Setting{Table: food.Reference(), Kitchen: k})
 	require.NoError(t, err)
-	outranked, err := document.Work([]byte(strings.TrimSuffix(cup, "}")+`,"kitchen":{"measures":"metric"}}`), document.Setting{Table: food.Reference(), Kitchen: k})
+	outranked, err := document.Work(context.Background(), []byte(strings.TrimSuffix(cup, "}")+`,"kitchen":{"measures":"metric"}}`), document.Setting{Table: food.Reference(), Kitchen: k})
 	require.NoError(t, err)
 	assert.NotEqual(t, own, outranked)
 }

@@ -2,6 +2,7 @@ package document
 
 import (
 	"bytes"
+	"context"
 	"encoding/csv"
 	"fmt"
 	"strconv"
@@ -19,12 +20,12 @@ var Exports = map[string]struct{ Type, Ending string }{
 
 // Export writes a variation in an open format. Own JSON carries the kitchen's items that it
 // uses, so that it works anywhere; the others give what is weighed out.
-func (v Variation) Export(as string, s Setting, items []PantryItem) ([]byte, error) {
+func (v Variation) Export(ctx context.Context, as string, s Setting, items []PantryItem) ([]byte, error) {
 	if as == "json" {
 		v.Pantry = usedItems(v, items)
 		return v.Encode()
 	}
-	w, err := v.Worksheet(s)
+	w, err := v.Worksheet(ctx, s)
 	if err != nil {
 		return nil, err
 	}
@@ -32,11 +33,11 @@ func (v Variation) Export(as string, s Setting, items []PantryItem) ([]byte, err
 }
 
 // Export writes a base in an open format.
-func (b Base) Export(as string, s Setting) ([]byte, error) {
+func (b Base) Export(ctx context.Context, as string, s Setting) ([]byte, error) {
 	if as == "json" {
 		return b.Encode()
 	}
-	w, err := b.Worksheet(s)
+	w, err := b.Worksheet(ctx, s)
 	if err != nil {
 		return nil, err
 	}

@@ -2,6 +2,7 @@ package document_test
 
 import (
 	"bytes"
+	"context"
 	"encoding/csv"
 	"encoding/json"
 	"strings"
@@ -19,7 +20,7 @@ func exported(t *testing.T, as string, items ...document.PantryItem) []byte {
 	v, err := document.DecodeVariation([]byte(small))
 	require.NoError(t, err)
 	v.Name = "Beetroot <b>*bold*</b> & co"
-	out, err := v.Export(as, here(), items)
+	out, err := v.Export(context.Background(), as, here(), items)
 	require.NoError(t, err)
 	return out
 }
@@ -80,30 +81,30 @@ func TestOwnJSONWorksAnywhere(t *testing.T) {
 	require.NoError(t, err)
 	at := here()
 	at.Table = shelf
-	mine, err := v.Worksheet(at)
+	mine, err := v.Worksheet(context.Background(), at)
 	require.NoError(t, err)
-	text, err := v.Export("json", at, []document.PantryItem{tub, other, price})
+	text, err := v.Export(context.Background(), "json", at, []document.PantryItem{tub, other, price})
 	require.NoError(t, err)
 	sent, err := document.DecodeVariation(text)
 	require.NoError(t, err)
 	require.Len(t, sent.Pantry, 1, "what it uses, and no prices")
-	theirs, err := sent.Worksheet(here())
+	theirs, err := sent.Worksheet(context.Background(), here())
 	require.NoError(t, err)
 	for i := range mine.Lines {
 		assert.Equal(t, mine.Lines[i].Weigh, theirs.Lines[i].Weigh, mine.Lines[i].Name)
 	}
-	_, err = v.Export("pdf", here(), nil)
+	_, err = v.Export(context.Background(), "pdf", here(), nil)
 	refusal(t, err, "/as", "unknown_choice")
 }
 
 // What becomes of a document that is read in: by its id, else by its name, and what differs.
 func TestWhatBecomesOfADocument(t *testing.T) {
 	base := []byte(`{"format":"upbeat-ladle/base","version":1,"name":"Quay plain","form":"pancake","lines":[{"ingredient":"plain_flour","amount":250,"unit":"g"},{"ingredient":"milk_whole","amount":400,"unit":"g"}]}`)
-	sum, err := document.SummariseBase(base, here())
+	sum, err := document.SummariseBase(context.Background(), base, here())
 	require.NoError(t, err)
 	there := []document.There{{ID: "a", Name: "Quay plain", Body: sum.Body}}
 	judge := func(k document.Kept, there []document.There) document.Fate {
-		return document.Judge("base", k, there, here())
+		return document.Judge(context.Background(), "base", k, there, here())
 	}
 
 	f := judge(document.Kept{Document: base}, nil)
@@ -157,13 +158,13 @@ func FuzzDecodeArchive(f *testing.F) {
 			return
 		}
 		for _, k := range a.Bases {
-			document.Judge("base", k, nil, here())
+			document.Judge(context.Background(), "base", k, nil, here())
 		}
 		for _, k := range a.Variations {
-			document.Judge("variation", k, nil, here())
+			document.Judge(context.Background(), "variation", k, nil, here())
 		}
 		for _, k := range a.Pantry {
-			document.Judge("pantry", k, nil, here())
+			document.Judge(context.Background(), "pantry", k, nil, here())
 		}
 	})
 }

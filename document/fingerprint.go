@@ -1,6 +1,7 @@
 package document
 
 import (
+	"context"
 	"upbeatladle/core/worksheet"
 )
 
@@ -25,12 +26,12 @@ type Fingerprint struct {
 }
 
 // Fingerprint reads the traits of the base. The error is batter.Problems.
-func (b Base) Fingerprint(s Setting) (Fingerprint, error) {
+func (b Base) Fingerprint(ctx context.Context, s Setting) (Fingerprint, error) {
 	v, k, err := b.Domain(s)
 	if err != nil {
 		return Fingerprint{}, err
 	}
-	f, err := worksheet.FingerprintOf(v, k)
+	f, err := worksheet.FingerprintOf(ctx, v, k)
 	if err != nil {
 		return Fingerprint{}, err
 	}

@@ -1,6 +1,7 @@
 package document_test
 
 import (
+	"context"
 	"bytes"
 	"encoding/csv"
 	"fmt"
@@ -68,7 +69,7 @@ func TestATubStandsForTheTablesRow(t *testing.T) {
 		s.Table = table
 		v, err := document.DecodeVariation([]byte(small))
 		require.NoError(t, err)
-		w, err := v.Worksheet(s)
+		w, err := v.Worksheet(context.Background(), s)
 		require.NoError(t, err)
 		return *w.Lines[1].Offset
 	}
@@ -81,10 +82,10 @@ func TestADocumentCarriesItsOwnPantry(t *testing.T) {
 	tub.StandsFor = "beetroot_cooked"
 	v, err := document.DecodeVariation([]byte(small))
 	require.NoError(t, err)
-	plain, err := v.Worksheet(here())
+	plain, err := v.Worksheet(context.Background(), here())
 	require.NoError(t, err)
 	v.Pantry = []document.PantryItem{tub}
-	own, err := v.Worksheet(here())
+	own, err := v.Worksheet(context.Background(), here())
 	require.NoError(t, err)
 	assert.Greater(t, *own.Lines[1].Offset, *plain.Lines[1].Offset)
 	text, err := v.Encode()
@@ -93,7 +94,7 @@ func TestADocumentCarriesItsOwnPantry(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, v, again)
 	v.Pantry = append(v.Pantry, tub)
-	_, err = v.Worksheet(here())
+	_, err = v.Worksheet(context.Background(), here())
 	refusal(t, err, "/pantry/1/id", "duplicate")
 }
 

@@ -1,6 +1,7 @@
 package document
 
 import (
+	"context"
 	"fmt"
 
 	"upbeatladle/core/worksheet"
@@ -28,12 +29,12 @@ func picture(w worksheet.Worksheet) ([]byte, error) {
 
 // SummariseVariation reads a variation document and works it out. The error is
 // batter.Problems when it cannot be worked with.
-func SummariseVariation(data []byte, s Setting) (Summary, error) {
+func SummariseVariation(ctx context.Context, data []byte, s Setting) (Summary, error) {
 	v, err := DecodeVariation(data)
 	if err != nil {
 		return Summary{}, err
 	}
-	w, err := v.Worksheet(s)
+	w, err := v.Worksheet(ctx, s)
 	if err != nil {
 		return Summary{}, err
 	}
@@ -41,12 +42,12 @@ func SummariseVariation(data []byte, s Setting) (Summary, error) {
 }
 
 // SummariseBase does the same for a base document, worked out plain.
-func SummariseBase(data []byte, s Setting) (Summary, error) {
+func SummariseBase(ctx context.Context, data []byte, s Setting) (Summary, error) {
 	b, err := DecodeBase(data)
 	if err != nil {
 		return Summary{}, err
 	}
-	w, err := b.Worksheet(s)
+	w, err := b.Worksheet(ctx, s)
 	if err != nil {
 		return Summary{}, err
 	}
@@ -75,7 +76,7 @@ func lead(w worksheet.Worksheet) string {
 }
 
 // SummariseItem reads a pantry item.
-func SummariseItem(data []byte, s Setting) (Summary, error) {
+func SummariseItem(_ context.Context, data []byte, s Setting) (Summary, error) {
 	i, err := DecodeItem(data, s)
 	if err != nil {
 		return Summary{}, err

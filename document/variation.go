@@ -83,7 +83,8 @@ type Offset struct {
 	Strategy       string   `json:"strategy,omitzero"`
 	Hold           []string `json:"hold,omitzero"`
 	SugarBy        string   `json:"sugar_by,omitzero"`
-	AllowLowLiquid bool     `json:"allow_low_liquid,omitzero"`
+	AllowLow       []string `json:"allow_low,omitzero"`
+	AllowLowLiquid bool     `json:"allow_low_liquid,omitzero"` // an older way to say liquid
 }
 
 // Portion is the portion as written.
@@ -347,6 +348,9 @@ func (v Variation) Domain(s Setting) (batter.Variation, batter.Kitchen, error) {
 	return out, k, out.Check(k).OrNil()
 }
 
+// mayRunLow are the roles that a cook may allow below their floor.
+var mayRunLow = []food.Role{food.RoleLiquid, food.RoleFlour, food.RoleFat}
+
 // defaultHold is what is held when a document does not say.
 var defaultHold = []batter.Hold{batter.HoldThickness, batter.HoldSweetness, batter.HoldLift, batter.HoldTang, batter.HoldSalt, batter.HoldFat}
 
@@ -357,7 +361,12 @@ func (r *reader) offset(o *Offset) batter.Offset {
 	}
 	out.Strategy = choice(r, "/offset/strategy", o.Strategy, batter.Strategies, batter.HoldBackLiquid, "way to offset")
 	out.SugarBy = choice(r, "/offset/sugar_by", o.SugarBy, []batter.SugarBy{batter.BySweetness, batter.ByTotalSugars}, batter.BySweetness, "way to count sugar")
-	out.AllowLowLiquid = o.AllowLowLiquid
+	if o.AllowLowLiquid {
+		out.AllowLow = append(out.AllowLow, food.RoleLiquid)
+	}
+	for i, role := range o.AllowLow {
+		out.AllowLow = append(out.AllowLow, choice(r, fmt.Sprintf("/offset/allow_low/%d", i), role, mayRunLow, "", "thing that may run low"))
+	}
 	if o.Hold == nil {
 		return out
 	}
@@ -381,7 +390,7 @@ func (r *reader) portion(p *Portion, f batter.Form, k batter.Kitchen) batter.Por
 		return out
 	}
 	if p.Count != nil {
-		out.Count = int(r.within("/portion/count", p.Count, 1, maxCount, 1, "The number of portions"))
+		out.Count = int(r.within("/portion/count", p.Count, 1, portion.MaxPortions, 1, "The number of portions"))
 		if float64(out.Count) != *p.Count {
 			r.p.Add("/portion/count", "not_whole", "The number of portions must be whole.")
 		}

@@ -1,6 +1,7 @@
 package document
 
 import (
+	"context"
 	"math"
 
 	"upbeatladle/core/portion"
@@ -511,12 +512,12 @@ func some(s []string) []string {
 // Work answers a variation document with a worksheet document: the one path that the
 // command line and the API share. The error is batter.Problems for a document that cannot
 // be worked with.
-func Work(data []byte, s Setting) ([]byte, error) {
+func Work(ctx context.Context, data []byte, s Setting) ([]byte, error) {
 	v, err := DecodeVariation(data)
 	if err != nil {
 		return nil, err
 	}
-	sheet, err := v.Worksheet(s)
+	sheet, err := v.Worksheet(ctx, s)
 	if err != nil {
 		return nil, err
 	}
@@ -524,19 +525,19 @@ func Work(data []byte, s Setting) ([]byte, error) {
 }
 
 // Worksheet works a variation document out in a kitchen.
-func (v Variation) Worksheet(s Setting) (worksheet.Worksheet, error) {
+func (v Variation) Worksheet(ctx context.Context, s Setting) (worksheet.Worksheet, error) {
 	d, k, err := v.Domain(s)
 	if err != nil {
 		return worksheet.Worksheet{}, err
 	}
-	return worksheet.Work(d, k)
+	return worksheet.Work(ctx, d, k)
 }
 
 // Worksheet works the plain base out in a kitchen.
-func (b Base) Worksheet(s Setting) (worksheet.Worksheet, error) {
+func (b Base) Worksheet(ctx context.Context, s Setting) (worksheet.Worksheet, error) {
 	d, k, err := b.Domain(s)
 	if err != nil {
 		return worksheet.Worksheet{}, err
 	}
-	return worksheet.Work(d, k)
+	return worksheet.Work(ctx, d, k)
 }

@@ -38,7 +38,7 @@ func workCommand() *cobra.Command {
 					return err
 				}
 			}
-			out, err := document.Work(data, document.Setting{Table: food.Reference(), Kitchen: in, Today: time.Now()})
+			out, err := document.Work(c.Context(), data, document.Setting{Table: food.Reference(), Kitchen: in, Today: time.Now()})
 			if err != nil {
 				return err
 			}

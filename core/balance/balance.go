@@ -5,11 +5,10 @@
 package balance
 
 import (
+	"context"
 	"fmt"
 	"math"
 	"slices"
-
-	"gonum.org/v1/gonum/mat"
 
 	"upbeatladle/core/batter"
 	"upbeatladle/core/flow"
@@ -26,7 +25,10 @@ const (
 )
 
 const (
-	liquidFloor    = 0.35 // share of a base liquid that stays unless the cook allows less (common practice, no source)
+	bulkFloor      = 0.35 // share of a base liquid or flour that stays unless the cook allows less (common practice, no source)
+	fatFloor       = 0.50 // the same for fat: it browns and keeps the crumb tender (common practice, no source)
+	powderFloor    = 0.50 // share of the powder that stays beside the gas of soda: its second half comes in the heat (common practice, no source)
+	growsBy        = 10   // a line grows at most as a base would that is larger by so many times the additions (modelling choice: more is no advice)
 	loosens        = 0.4  // ml/g that a line must loosen by to count as a liquid (modelling choice)
 	lineScaleShare = 0.05 // of the flour: least scale of a line's change (modelling choice)
 	leavenShare    = 0.01 // of the flour: the same for leaveners (modelling choice)
@@ -38,6 +40,13 @@ const (
 // sugar: g per g of batter (modelling choice).
 const sweetScaleFloor = 0.005
 
+// liquidScaleFloor does the same for the thickness of a base without liquid: ml per g of base;
+// leastBatter for one that is all pieces: g of batter per g of base (modelling choices).
+const (
+	liquidScaleFloor = 0.01
+	leastBatter      = 0.001
+)
+
 // Line is a line of the base as the solver sees it.
 type Line struct {
 	Ingredient *food.Ingredient
@@ -48,13 +57,13 @@ type Line struct {
 
 // Problem is a base, what goes into its bowl, and what should hold.
 type Problem struct {
-	Lines          []Line
-	Additions      []food.Part // only what is in the bowl
-	Strategy       batter.Strategy
-	Hold           []batter.Hold
-	SugarBy        batter.SugarBy
-	AllowLowLiquid bool
-	EggG           float64 // of one egg, for whole eggs added under the structure hold
+	Lines     []Line
+	Additions []food.Part // only what is in the bowl
+	Strategy  batter.Strategy
+	Hold      []batter.Hold
+	SugarBy   batter.SugarBy
+	AllowLow  []food.Role // lines of these roles may give way entirely
+	EggG      float64     // of one egg, for whole eggs added under the structure hold
 }
 
 // Reason says why a target could not be met.
@@ -63,6 +72,7 @@ type Reason string
 // The reasons.
 const (
 	AtBound   Reason = "at_bound"   // every line that could move stands at its bound
+	Apart     Reason = "apart"      // soda stops where it would taste of soap or turn fruit grey
 	NothingTo Reason = "nothing_to" // the base has no line of that kind, or all are pinned
 	NoLiquid  Reason = "no_liquid"  // nothing loosens in this base, so flour moves instead
 )
@@ -106,22 +116,33 @@ func (t term) value(x []float64) float64 {
 	return v
 }
 
+// stage is one or two targets with the lines that they move.
 type stage struct {
-	terms  []term
 	holds  []batter.Hold
+	terms  []term
 	lines  []int
-	before func(x []float64) // brings a term up to date that is not linear
+	before func(x []float64)         // brings a term up to date that is not linear
+	direct func(x []float64) float64 // in place of least squares: sets the lines, returns the largest move
+
+	a         [][]float64 // scaled coefficients of each term
+	v, lo, hi []float64   // weights and bounds of the lines' relative changes
+	b         []float64
 }
 
 type solver struct {
 	p       Problem
 	base    []float64
 	flour   float64 // g of flour lines in the base
+	mass    float64 // g of the base
+	added   float64 // g of the additions
 	lStar   float64 // base value
 	terms   map[batter.Hold]term
-	ratio   float64 // soda:acid of the base; NaN without
+	soda    float64 // g of soda in the base
+	acid    float64 // meq of acid in the base
 	gas     float64 // ml of gas per g of flour-type body in the base
 	reports []Report
+
+	plainTang float64 // meq per 100 g of the base's batter
 }
 
 // property of an ingredient per gram that a target adds up over the bowl.
@@ -143,24 +164,32 @@ func (s *solver) linear(per property, level, scale float64) term {
 func newSolver(p Problem) *solver {
 	s := &solver{p: p, base: make([]float64, len(p.Lines)), terms: map[batter.Hold]term{}}
 	parts := make([]food.Part, len(p.Lines))
-	var mass float64
 	for j, l := range p.Lines {
 		s.base[j] = l.Grams
-		mass += l.Grams
+		s.mass += l.Grams
 		parts[j] = food.Part{Ingredient: l.Ingredient, Grams: l.Grams}
 		if l.Role == food.RoleFlour {
 			s.flour += l.Grams
 		}
 	}
 	if s.flour <= 0 { // a flourless base scales its lines by its mass instead
-		s.flour = mass / 3
+		s.flour = s.mass / 3
 	}
+	for _, a := range p.Additions {
+		s.added += a.Grams
+	}
+	mass := s.mass
 	th, account, gas := flow.Of(parts), food.Batter(parts), lift.Of(parts)
-	s.lStar, s.ratio, s.gas = th.L(), gas.SodaToAcid(), gas.GasML()/gas.FlourBody
+	account.Mass = math.Max(account.Mass, leastBatter*mass) // pieces and nothing between them
+	s.lStar, s.soda, s.acid, s.gas = th.L(), gas.SodaG, gas.AcidMeq, gas.GasML()/gas.FlourBody
+	if gas.FlourBody <= 0 {
+		s.gas = 0
+	}
+	s.plainTang = gas.Tang(account.Mass)
 
 	s.terms[batter.HoldThickness] = s.linear(func(in *food.Ingredient) float64 {
 		return flow.LiquidPerGram(in) - s.lStar*in.Body
-	}, 0, math.Abs(th.Liquid))
+	}, 0, math.Max(math.Abs(th.Liquid), liquidScaleFloor*mass))
 	s.terms[batter.HoldBatchSize] = s.linear(func(*food.Ingredient) float64 { return 1 }, mass, mass)
 
 	sugar := sugarOf(p.SugarBy)
@@ -179,19 +208,10 @@ func newSolver(p Problem) *solver {
 	}, 0, math.Max(salt, saltScaleFloor*account.Mass))
 
 	s.terms[batter.HoldFat] = s.fat()
-	if !math.IsNaN(s.ratio) {
-		s.terms[batter.HoldTang] = s.linear(func(in *food.Ingredient) float64 {
-			if lift.IsSoda(in) {
-				return lift.MeqPerGram
-			}
-			return -s.ratio * lift.AcidPerGram(in)
-		}, 0, math.Max(gas.AcidMeq*s.ratio, 1))
-	} else {
-		tang := gas.AcidMeq / account.Mass
-		s.terms[batter.HoldTang] = s.linear(func(in *food.Ingredient) float64 {
-			return lift.AcidPerGram(in) - tang*in.BatterMass()
-		}, 0, math.Max(gas.AcidMeq, 1))
-	}
+	tang := gas.AcidMeq / account.Mass
+	s.terms[batter.HoldTang] = s.linear(func(in *food.Ingredient) float64 {
+		return lift.AcidPerGram(in) - tang*in.BatterMass()
+	}, 0, math.Max(gas.AcidMeq, 1))
 	s.terms[batter.HoldLift] = s.linear(func(in *food.Ingredient) float64 {
 		return lift.GasPerGram(in) - s.gas*lift.FlourBody(in)
 	}, 0, math.Max(s.gas*gas.FlourBody, 1))
@@ -208,6 +228,9 @@ func (s *solver) fat() term {
 		if l.Role == food.RoleFat {
 			fat += l.Grams * fatPerGram(l.Ingredient)
 		}
+	}
+	if flour <= 0 { // nothing that the fat is for
+		return term{coeff: make([]float64, len(s.p.Lines)), scale: 1}
 	}
 	t := s.linear(func(in *food.Ingredient) float64 { return fatPerGram(in) - fat/flour*lift.FlourBody(in) }, 0, math.Max(fat, 1))
 	for j, l := range s.p.Lines {
@@ -252,15 +275,15 @@ func sugarOf(by batter.SugarBy) func(*food.Composition) float64 {
 // package knows, leaves the base as it is; drift is then the caller's to describe. An error
 // means that the problem is not one: a strategy that is unknown, or figures that are not
 // numbers.
-func Solve(p Problem) (Solution, error) {
-	s, err := solve(p)
+func Solve(ctx context.Context, p Problem) (Solution, error) {
+	s, err := solve(ctx, p)
 	if err != nil || !slices.Contains(p.Hold, batter.HoldStructure) || p.Strategy == batter.Leave || p.Strategy == batter.DryAddition {
 		return s, err
 	}
-	return holdStructure(p, s)
+	return holdStructure(ctx, p, s)
 }
 
-func solve(p Problem) (Solution, error) {
+func solve(ctx context.Context, p Problem) (Solution, error) {
 	s := newSolver(p)
 	x := slices.Clone(s.base)
 	out := Solution{Grams: x, Stuck: make([]bool, len(x))}
@@ -275,23 +298,21 @@ func solve(p Problem) (Solution, error) {
 		return Solution{}, fmt.Errorf("the strategy %q is not known to the solver", p.Strategy)
 	}
 	stages := s.stages()
-	var mass float64
-	for _, g := range s.base {
-		mass += g
+	for i := range stages {
+		s.prepare(&stages[i])
 	}
 	for range maxRounds {
+		if err := ctx.Err(); err != nil {
+			return Solution{}, err
+		}
 		var moved float64
 		for i := range stages {
 			if stages[i].before != nil {
 				stages[i].before(x)
 			}
-			d, err := s.run(stages[i], x)
-			if err != nil {
-				return Solution{}, err
-			}
-			moved = math.Max(moved, d)
+			moved = math.Max(moved, s.run(stages[i], x))
 		}
-		if moved <= settled*mass || len(stages) == 1 {
+		if moved <= settled*s.mass || len(stages) == 1 {
 			break
 		}
 	}
@@ -325,8 +346,10 @@ func (s *solver) stages() []stage {
 	if s.hasRole(food.RoleFlour) {
 		add(batter.HoldFat, s.movers(batter.HoldFat, food.RoleFat))
 	}
-	if !math.IsNaN(s.ratio) {
-		add(batter.HoldTang, s.movers(batter.HoldTang, food.RoleSoda))
+	if s.soda > 0 {
+		if s.holds(batter.HoldTang) {
+			out = append(out, s.sodaStage())
+		}
 	} else if acids := s.movers(batter.HoldTang, food.RoleAcid); len(acids) > 0 {
 		add(batter.HoldTang, acids)
 	}
@@ -340,16 +363,6 @@ func (s *solver) stages() []stage {
 	}
 	add(batter.HoldSalt, s.movers(batter.HoldSalt, food.RoleSalt))
 	return out
-}
-
-// sodaGas is the gas in ml that the soda of the bowl gives with the lines at x.
-func (s *solver) sodaGas(x []float64) float64 {
-	parts := slices.Clone(s.p.Additions)
-	for j, l := range s.p.Lines {
-		parts = append(parts, food.Part{Ingredient: l.Ingredient, Grams: x[j]})
-	}
-	l := lift.Of(parts)
-	return l.GasML() - l.OwnGasML
 }
 
 func (s *solver) holds(h batter.Hold) bool { return slices.Contains(s.p.Hold, h) }
@@ -407,13 +420,24 @@ func (s *solver) movers(h batter.Hold, role food.Role) []int {
 	return s.linesWhere(func(j int, l Line) bool { return l.Role == role && c[j] > 0 })
 }
 
-// floor is the least grams of line j.
+// floor is the least grams of line j, ceiling the most: beyond it no advice makes sense, and
+// targets that chase each other would grow without end.
 func (s *solver) floor(j int) float64 {
-	if s.p.Lines[j].Role == food.RoleLiquid && !s.p.AllowLowLiquid {
-		return liquidFloor * s.base[j]
+	role := s.p.Lines[j].Role
+	switch {
+	case slices.Contains(s.p.AllowLow, role):
+		return 0
+	case role == food.RoleLiquid, role == food.RoleFlour:
+		return bulkFloor * s.base[j]
+	case role == food.RoleFat:
+		return fatFloor * s.base[j]
+	case role == food.RoleLeavener:
+		return powderFloor * s.base[j]
 	}
 	return 0
 }
+
+func (s *solver) ceiling(j int) float64 { return s.base[j] * (1 + growsBy*s.added/s.mass) }
 
 // lineScale is the size against which a change of line j counts.
 func (s *solver) lineScale(j int) float64 {
@@ -438,54 +462,68 @@ func (s *solver) lineWeightOf(j int, lines []int) float64 {
 	return lineWeight
 }
 
-// run solves one stage in place and returns how far, in g, any line moved. The unknowns
-// are relative changes z_j = (x_j − base_j)/scale_j.
-func (s *solver) run(st stage, x []float64) (float64, error) {
+// prepare fills in what a stage keeps from round to round. The unknowns are relative changes
+// z_j = (x_j − base_j)/scale_j.
+func (s *solver) prepare(st *stage) {
 	n := len(st.lines)
-	if n == 0 {
-		return 0, nil
+	if st.direct != nil || n == 0 {
+		return
 	}
-	rows := len(st.terms) + n
-	a, b := mat.NewDense(rows, n, nil), make([]float64, rows)
-	lo, hi := make([]float64, n), make([]float64, n)
-	at := slices.Clone(x) // the stage's lines at their base, the others where they stand
-	for _, j := range st.lines {
-		at[j] = s.base[j]
+	buffer := make([]float64, (len(st.terms)+3)*n+len(st.terms))
+	take := func(k int) []float64 {
+		out := buffer[:k:k]
+		buffer = buffer[k:]
+		return out
 	}
+	for range st.terms {
+		st.a = append(st.a, take(n))
+	}
+	st.v, st.lo, st.hi, st.b = take(n), take(n), take(n), take(len(st.terms))
 	for k, j := range st.lines {
 		scale := s.lineScale(j)
 		for i, t := range st.terms {
-			a.Set(i, k, math.Sqrt(targetWeight)*t.coeff[j]*scale/t.scale)
+			st.a[i][k] = t.coeff[j] * scale / t.scale
 		}
-		a.Set(len(st.terms)+k, k, math.Sqrt(s.lineWeightOf(j, st.lines)))
-		lo[k] = (s.floor(j) - s.base[j]) / scale
-		hi[k] = math.Inf(1)
+		st.v[k] = s.lineWeightOf(j, st.lines) / targetWeight
+		st.lo[k], st.hi[k] = (s.floor(j)-s.base[j])/scale, (s.ceiling(j)-s.base[j])/scale
+	}
+}
+
+// run solves one stage in place and returns how far, in g, any line moved.
+func (s *solver) run(st stage, x []float64) float64 {
+	if st.direct != nil {
+		return st.direct(x)
+	}
+	if len(st.lines) == 0 {
+		return 0
 	}
 	for i, t := range st.terms {
-		r := t.value(at) / t.scale
+		r := t.value(x)
+		for _, j := range st.lines { // the stage's lines at their base, the others where they stand
+			r += t.coeff[j] * (s.base[j] - x[j])
+		}
+		r /= t.scale
 		if st.holds[i] == batter.HoldFat && math.Abs(r) <= relativeLeft {
 			r = 0 // a gram of butter is not chased (modelling choice)
 		}
-		b[i] = -math.Sqrt(targetWeight) * r
+		st.b[i] = -r
 	}
-	z, err := BVLS(a, b, lo, hi)
-	if err != nil {
-		return 0, err
-	}
+	z := leastChange(st.a, st.b, st.v, st.lo, st.hi)
 	var moved float64
 	for k, j := range st.lines {
 		v := math.Max(s.floor(j), s.base[j]+z[k]*s.lineScale(j)) // the last digit must not fall below
 		moved = math.Max(moved, math.Abs(v-x[j]))
 		x[j] = v
 	}
-	return moved, nil
+	return moved
 }
 
 // report says what is left of each target of a stage and which lines are stuck.
 func (s *solver) report(st stage, x []float64, out *Solution) {
 	atBound := true
 	for _, j := range st.lines {
-		if x[j] > s.floor(j)+settled*s.lineScale(j) {
+		near := settled * s.lineScale(j)
+		if x[j] > s.floor(j)+near && x[j] < s.ceiling(j)-near || st.direct != nil {
 			atBound = false
 		}
 	}
@@ -495,8 +533,11 @@ func (s *solver) report(st stage, x []float64, out *Solution) {
 			continue
 		}
 		reason := AtBound
-		if len(st.lines) == 0 {
+		switch {
+		case len(st.lines) == 0:
 			reason = NothingTo
+		case st.direct != nil:
+			reason = Apart
 		}
 		out.Reports = append(out.Reports, Report{Target: h, Reason: reason, Left: left})
 		if atBound {
@@ -517,14 +558,14 @@ func (s *solver) left(h batter.Hold, t term, x []float64) (float64, bool) {
 		l := v / s.total(x, func(in *food.Ingredient) float64 { return in.Body })
 		return l, math.Abs(l) > thicknessLeft
 	case batter.HoldTang:
-		tang := -v // more soda than the ratio wants is less tang
-		if math.IsNaN(s.ratio) {
-			tang = v
+		if s.soda > 0 {
+			left := s.tang(x) - s.plainTang
+			return left, math.Abs(left) > tangLeft
 		}
-		per := 100 * tang / s.total(x, (*food.Ingredient).BatterMass)
+		per := 100 * v / s.batterMass(x)
 		return per, math.Abs(per) > tangLeft
 	case batter.HoldSweetness, batter.HoldSalt:
-		return v / s.total(x, (*food.Ingredient).BatterMass), math.Abs(v/t.scale) > relativeLeft
+		return v / s.batterMass(x), math.Abs(v/t.scale) > relativeLeft
 	}
 	return v / t.scale, math.Abs(v/t.scale) > relativeLeft
 }
@@ -539,4 +580,9 @@ func (s *solver) total(x []float64, per property) float64 {
 		sum += a.Grams * per(a.Ingredient)
 	}
 	return sum
+}
+
+// batterMass is the mass in g of the batter account, never nothing.
+func (s *solver) batterMass(x []float64) float64 {
+	return math.Max(s.total(x, (*food.Ingredient).BatterMass), leastBatter*s.mass)
 }

@@ -1,6 +1,7 @@
 package balance_test
 
 import (
+	"context"
 	"math"
 	"slices"
 	"testing"
@@ -46,7 +47,7 @@ func problem(strategy batter.Strategy, additions ...food.Part) balance.Problem {
 func part(id string, g float64) food.Part { return food.Part{Ingredient: in(id), Grams: g} }
 
 func solve(t require.TestingT, p balance.Problem) balance.Solution {
-	s, err := balance.Solve(p)
+	s, err := balance.Solve(context.Background(), p)
 	require.NoError(t, err)
 	return s
 }
@@ -111,7 +112,7 @@ func TestWhatIsLeftIsReported(t *testing.T) {
 	assert.ElementsMatch(t, []batter.Hold{batter.HoldThickness, batter.HoldSweetness}, targets)
 
 	low := problem(batter.HoldBackLiquid, part("beetroot_cooked", 10_000))
-	low.AllowLowLiquid = true
+	low.AllowLow = []food.Role{food.RoleLiquid}
 	assert.Zero(t, solve(t, low).Grams[milk])
 }
 
@@ -174,7 +175,7 @@ func TestHoldBatchSize(t *testing.T) {
 func TestLeaveAndUnknown(t *testing.T) {
 	s := solve(t, problem(batter.Leave, part("beetroot_cooked", 200)))
 	assert.Equal(t, []float64{250, 400, 100, 50, 30}, s.Grams)
-	_, err := balance.Solve(problem("stir_harder"))
+	_, err := balance.Solve(context.Background(), problem("stir_harder"))
 	assert.Error(t, err)
 }
 
@@ -323,7 +324,7 @@ func BenchmarkSolve(b *testing.B) {
 	p := problem(batter.Shared, part("beetroot_cooked", 200), part("prune_puree", 40))
 	b.ReportAllocs()
 	for b.Loop() {
-		if _, err := balance.Solve(p); err != nil {
+		if _, err := balance.Solve(context.Background(), p); err != nil {
 			b.Fatal(err)
 		}
 	}

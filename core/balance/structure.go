@@ -1,6 +1,7 @@
 package balance
 
 import (
+	"context"
 	"math"
 	"slices"
 
@@ -53,7 +54,7 @@ func (p Problem) structure(x []float64, additions bool) float64 {
 
 // holdStructure tries 0, 1 and 2 more whole eggs and keeps the fewest that hold the base's
 // structure, solving the other targets anew each time.
-func holdStructure(p Problem, plain Solution) (Solution, error) {
+func holdStructure(ctx context.Context, p Problem, plain Solution) (Solution, error) {
 	base := make([]float64, len(p.Lines))
 	egg := -1
 	for j, l := range p.Lines {
@@ -77,7 +78,7 @@ func holdStructure(p Problem, plain Solution) (Solution, error) {
 			best.Reports = append(best.Reports, Report{Target: batter.HoldStructure, Reason: reason, Left: got/want - 1})
 			return best, nil
 		}
-		s, err := withEggs(p, egg, n+1)
+		s, err := withEggs(ctx, p, egg, n+1)
 		if err != nil {
 			return Solution{}, err
 		}
@@ -87,11 +88,11 @@ func holdStructure(p Problem, plain Solution) (Solution, error) {
 
 // withEggs solves with n more whole eggs in the bowl; they count as an addition to the
 // solver, and to the egg line in the answer.
-func withEggs(p Problem, egg, n int) (Solution, error) {
+func withEggs(ctx context.Context, p Problem, egg, n int) (Solution, error) {
 	g := float64(n) * p.EggG
 	q := p
 	q.Additions = append(slices.Clone(p.Additions), food.Part{Ingredient: p.Lines[egg].Ingredient, Grams: g})
-	s, err := solve(q)
+	s, err := solve(ctx, q)
 	if err != nil {
 		return Solution{}, err
 	}

@@ -133,10 +133,10 @@ type Base struct {
 
 // Offset says what to hold and how.
 type Offset struct {
-	Strategy       Strategy
-	Hold           []Hold
-	SugarBy        SugarBy
-	AllowLowLiquid bool
+	Strategy Strategy
+	Hold     []Hold
+	SugarBy  SugarBy
+	AllowLow []food.Role // lines of these roles may give way entirely: liquid, flour, fat
 }
 
 // Portion is the measure that every portion is poured with.

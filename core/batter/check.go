@@ -16,6 +16,7 @@ import (
 const (
 	MaxLines     = 200
 	MaxLineG     = 100_000 // g a line
+	MinLineG     = 1e-6    // g a line that has anything at all
 	MaxName      = 200     // characters
 	MinPortionML = 5
 	MaxPortionML = 1000
@@ -141,6 +142,8 @@ func (p *Problems) line(at string, l Line, k Kitchen) (float64, bool) {
 		p.Add(at+"/unit", "unknown_unit", "The unit %q is not known. Use one of %s.", l.Unit, unitList())
 	case g > MaxLineG:
 		p.Add(at+"/amount", "too_much", "%s comes to %.0f kg; %d kg a line is the most.", name, g/1000, MaxLineG/1000)
+	case g > 0 && g < MinLineG:
+		p.Add(at+"/amount", "too_little", "%s is less than any scale shows. Take the line out, or give more.", name)
 	default:
 		return g, true
 	}

@@ -103,8 +103,14 @@ type Calibration struct{ C, B float64 }
 // fitted to common practice).
 var Prior = Calibration{C: 3.10, B: 2.15}
 
+// What is thicker or thinner than any batter counts as this L* [ml/g]: dough and water
+// (modelling choice, far outside of what the line was fitted to).
+const doughL, waterL = 0, 10
+
 // YieldStress is τ0 in Pa of the rested batter.
-func (k Calibration) YieldStress(l float64) float64 { return math.Exp(k.C - k.B*(l-2)) }
+func (k Calibration) YieldStress(l float64) float64 {
+	return math.Exp(k.C - k.B*(math.Max(doughL, math.Min(waterL, l))-2))
+}
 
 const gravity = 9.81 // m/s², standard
 

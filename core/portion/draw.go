@@ -1,6 +1,9 @@
 package portion
 
 import (
+	"context"
+	"errors"
+	"fmt"
 	"math"
 	"math/rand/v2"
 )
@@ -66,6 +69,22 @@ func free(spots []Spot, s Spot) bool {
 	return true
 }
 
+// MaxThrows is the most pieces and portions that are simulated at once (modelling choice: about
+// half a second).
+const MaxThrows = 30e6
+
+// ErrTooMany says that a simulation would take too long.
+var ErrTooMany = errors.New("too many to simulate")
+
+// Throws is how much of MaxThrows one bowl takes.
+func Throws(n int, kinds []Kind) float64 {
+	sum := float64(n) * float64(1+len(kinds))
+	for _, k := range kinds {
+		sum += math.Round(k.Pieces)
+	}
+	return sum
+}
+
 // Simulation is what a number of simulated bowls gave.
 type Simulation struct {
 	Mean, None []float64 // per kind: mean pieces a portion, share of portions without any
@@ -75,14 +94,21 @@ type Simulation struct {
 
 // Simulate ladles n portions out of so many bowls in which each piece of each kind lies
 // anywhere, from a random source of the caller's. It agrees with Chance where that has an
-// answer, and answers what has no closed form: several kinds at once.
-func Simulate(rng *rand.Rand, bowls, n int, share float64, kinds []Kind) Simulation {
+// answer, and answers what has no closed form: several kinds at once. More than MaxPortions or
+// MaxThrows are ErrTooMany; a context that ends is its own error.
+func Simulate(ctx context.Context, rng *rand.Rand, bowls, n int, share float64, kinds []Kind) (Simulation, error) {
 	out := Simulation{Mean: make([]float64, len(kinds)), None: make([]float64, len(kinds))}
 	if n <= 0 || bowls <= 0 {
-		return out
+		return out, nil
+	}
+	if n > MaxPortions || float64(bowls)*Throws(n, kinds) > MaxThrows {
+		return Simulation{}, fmt.Errorf("%d bowls of %d portions: %w", bowls, n, ErrTooMany)
 	}
 	counts := make([]int, n*len(kinds))
 	for range bowls {
+		if err := ctx.Err(); err != nil {
+			return Simulation{}, err
+		}
 		clear(counts)
 		for k, kind := range kinds {
 			among := 1.0
@@ -125,5 +151,5 @@ func Simulate(rng *rand.Rand, bowls, n int, share float64, kinds []Kind) Simulat
 		out.Histogram[i] /= all
 	}
 	out.AnyNone /= all
-	return out
+	return out, nil
 }

@@ -53,21 +53,37 @@ func (c Chance) Quantile(q float64) int {
 	if b.N < 1 {
 		return 0
 	}
-	sd := math.Sqrt(b.N * b.P * (1 - b.P))
-	k := int(math.Max(0, math.Floor(b.Mean()-6*sd)))
-	sum := b.CDF(float64(k))
-	for k < int(b.N) && sum < q {
-		k++
-		sum += b.Prob(float64(k))
+	reach := 6*math.Sqrt(b.N*b.P*(1-b.P)) + 2
+	low, high := math.Max(-1, math.Floor(b.Mean()-reach)), math.Min(b.N, math.Ceil(b.Mean()+reach))
+	if low >= 0 && b.CDF(low) >= q {
+		low = -1
 	}
-	return k
+	for high < b.N && b.CDF(high) < q {
+		high = math.Min(b.N, 2*high+1)
+	}
+	for high-low > 1 { // CDF(low) < q ≤ CDF(high)
+		if mid := math.Floor((low + high) / 2); b.CDF(mid) >= q {
+			high = mid
+		} else {
+			low = mid
+		}
+	}
+	return int(high)
+}
+
+// Between is the chance of from to below pieces, the last not counted.
+func (c Chance) Between(from, below int) float64 {
+	if below-from == 1 {
+		return c.Probability(from)
+	}
+	return c.Fewer(below) - c.Fewer(from)
 }
 
 // Probability is the chance of exactly k pieces.
 func (c Chance) Probability(k int) float64 {
 	b := c.binomial()
-	if b.N < 1 {
-		if k == 0 {
+	if b.N < 1 || b.P >= 1 { // nothing to share out, or all of it in one portion
+		if float64(k) == b.N*b.P {
 			return 1
 		}
 		return 0

@@ -1,6 +1,7 @@
 package portion_test
 
 import (
+	"context"
 	"math"
 	"math/rand/v2"
 	"testing"
@@ -147,7 +148,7 @@ func TestSimulationAgreesWithTheBinomial(t *testing.T) {
 	const bowls, n = 2000, 20
 	share := 0.975 / n
 	kinds := []portion.Kind{{Pieces: 90, SizeMM: 10}, {Pieces: 30, SizeMM: 8}}
-	s := portion.Simulate(rng, bowls, n, share, kinds)
+	s := simulate(t, rng, bowls, n, share, kinds)
 	for k, kind := range kinds {
 		c := portion.Chance{Pieces: kind.Pieces, Share: share}
 		se := math.Sqrt(c.None() * (1 - c.None()) / (bowls * n))
@@ -161,10 +162,10 @@ func TestSimulationAgreesWithTheBinomial(t *testing.T) {
 		sum += h
 	}
 	assert.InDelta(t, 1, sum, 1e-9)
-	half := portion.Simulate(rng, bowls, n, share, []portion.Kind{{Pieces: 90, Among: 0.5}})
+	half := simulate(t, rng, bowls, n, share, []portion.Kind{{Pieces: 90, Among: 0.5}})
 	assert.InDelta(t, 0.5, half.None[0], 0.01, "half of the portions get none of it")
 	assert.InDelta(t, s.Mean[0], half.Mean[0], 0.1, "and the others twice as many")
-	again := portion.Simulate(rand.New(rand.NewPCG(1, 2)), bowls, n, share, kinds)
+	again := simulate(t, rand.New(rand.NewPCG(1, 2)), bowls, n, share, kinds)
 	assert.Equal(t, s, again, "the caller's seed decides")
 }
 
@@ -185,6 +186,12 @@ func TestDrawingHoldsThePiecesItSays(t *testing.T) {
 func BenchmarkSimulate(b *testing.B) {
 	kinds := []portion.Kind{{Pieces: 240, SizeMM: 8}, {Pieces: 60, SizeMM: 14}}
 	for b.Loop() {
-		portion.Simulate(rand.New(rand.NewPCG(1, 2)), 2000, 25, 0.975/25, kinds)
+		simulate(b, rand.New(rand.NewPCG(1, 2)), 2000, 25, 0.975/25, kinds)
 	}
+}
+
+func simulate(t require.TestingT, rng *rand.Rand, bowls, n int, share float64, kinds []portion.Kind) portion.Simulation {
+	s, err := portion.Simulate(context.Background(), rng, bowls, n, share, kinds)
+	require.NoError(t, err)
+	return s
 }

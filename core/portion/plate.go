@@ -10,8 +10,13 @@ import (
 func ScoopML(number float64) float64 { return 946.353 / number }
 
 // Rise is cooked over poured thickness for gas in ml per 100 g of flour-type body (modelling
-// choice, 1.1 to 1.9).
-func Rise(gas float64) float64 { return 1.1 + 0.8*(1-math.Exp(-math.Max(0, gas)/300)) }
+// choice, 1.1 to 1.9). Gas that is no number, for want of flour, lifts nothing.
+func Rise(gas float64) float64 {
+	if !(gas > 0) {
+		gas = 0
+	}
+	return 1.1 + 0.8*(1-math.Exp(-gas/300))
+}
 
 // gapMM is left between two pancakes on the plate for the turner (common practice, no source).
 const gapMM = 15.0

@@ -10,6 +10,10 @@ import (
 	"upbeatladle/core/food"
 )
 
+// MaxPortions is the most portions that a bowl is shared out into: beyond it, pieces and plates
+// are not worked out (modelling choice: more than any kitchen pours from one bowl).
+const MaxPortions = 5000
+
 // BowlLoss is the share of a batter that stays in the bowl and on the ladle (common
 // practice, no source).
 const BowlLoss = 0.025

@@ -48,9 +48,10 @@ func SinkingOf(sizeMM, pieceDensity, tau, rho float64) Sinking {
 // FirstToLast is the expected number of pieces in each portion from the first ladle to the
 // last, for n portions from a bowl of volumeML that rested restMin minutes after the pieces
 // went in. The ladle takes from the top; what has sunk lies in the last tenth of the bowl, what
-// floats in a layer of the same size on top. The pieces of all portions and of what stays in the bowl sum to what went in.
+// floats in a layer of the same size on top. The pieces of all portions and of what stays in the
+// bowl sum to what went in. For no portions or more than MaxPortions there is no answer.
 func FirstToLast(pieces float64, n int, volumeML, portionML, restMin float64, s Sinking) []float64 {
-	if n <= 0 || volumeML <= 0 {
+	if n <= 0 || n > MaxPortions || volumeML <= 0 {
 		return nil
 	}
 	out := make([]float64, n)

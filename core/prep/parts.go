@@ -80,6 +80,9 @@ func WithBrix(in *food.Ingredient, brix float64) (*food.Ingredient, error) {
 		Sugars: d.Sugars, Sucrose: d.Sucrose, Glucose: d.Glucose, Fructose: d.Fructose, Lactose: d.Lactose, Maltose: d.Maltose,
 		Carbohydrate: d.Carbohydrate - d.Fibre, Acid: d.Acid,
 	}
+	if move.Carbohydrate <= 0 {
+		return nil, problem("brix", "no_liquid", "%s has no sugar that a reading could tell of.", in.Name)
+	}
 	stay := solids(&d) - move.Carbohydrate
 	k := (brix/100*(solids(&d)+d.Water+d.Alcohol) - stay) / move.Carbohydrate
 	if !(k > 0) {

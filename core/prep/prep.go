@@ -273,8 +273,16 @@ func (j Job) check() error {
 	if p := j.RefusePct; p != nil && !(*p >= 0 && *p < 95) {
 		return problem("refuse_pct", "out_of_range", "Peel and stones must lie between 0 and 95 %%.")
 	}
+	if j.Count > 0 && j.Method != Zest {
+		return problem("count", "does_not_suit", "Only fruit to zest is counted here. Weigh what you have, and give grams.")
+	}
 	if j.HaveG <= 0 && j.WantG <= 0 && j.Count <= 0 {
 		return problem("have_g", "missing", "Say how much you have, or how much you want.")
+	}
+	for field, g := range map[string]float64{"have_g": j.HaveG, "want_g": j.WantG} {
+		if g > 0 && g < leastG {
+			return problem(field, "too_little", "That is less than any scale shows. Give more of it.")
+		}
 	}
 	if j.HaveG > 0 && j.WantG > 0 {
 		return problem("want_g", "not_both", "Say what you have, or what you want, not both.")

@@ -1,6 +1,7 @@
 package worksheet
 
 import (
+	"context"
 	"fmt"
 	"math"
 
@@ -64,10 +65,10 @@ const (
 )
 
 // FingerprintOf reads the traits of a plain base.
-func FingerprintOf(v batter.Variation, k batter.Kitchen) (Fingerprint, error) {
+func FingerprintOf(ctx context.Context, v batter.Variation, k batter.Kitchen) (Fingerprint, error) {
 	v.Additions, v.Portion.Count = nil, 0
 	v.Offset = batter.Offset{Strategy: batter.Leave, SugarBy: batter.BySweetness}
-	w, err := ledger(v, k)
+	w, err := ledger(ctx, v, k)
 	if err != nil {
 		return Fingerprint{}, err
 	}

@@ -1,6 +1,7 @@
 package worksheet_test
 
 import (
+	"context"
 	"fmt"
 	"math"
 	"strings"
@@ -16,7 +17,7 @@ import (
 )
 
 func printOf(t require.TestingT, v batter.Variation) worksheet.Fingerprint {
-	f, err := worksheet.FingerprintOf(v, batter.DefaultKitchen())
+	f, err := worksheet.FingerprintOf(context.Background(), v, batter.DefaultKitchen())
 	require.NoError(t, err)
 	return f
 }

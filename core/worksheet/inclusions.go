@@ -109,6 +109,10 @@ func (w *work) place() (area, width, length float64) {
 // inclusions describes every addition that has pieces.
 func (w *work) inclusions() {
 	pot, p := w.pot(), w.out.Portion
+	if p.Count > portion.MaxPortions {
+		w.note("too_many_portions", "/portion/volume_ml", "Portions of %.0f ml make %d of this bowl; pieces and plates are worked out up to %d. Take a larger ladle or a smaller batch.", p.VolumeML, p.Count, portion.MaxPortions)
+		return
+	}
 	area, width, length := w.place()
 	tau := 0.0
 	if w.out.Batter.YieldStressPa != nil {
@@ -189,8 +193,9 @@ func (w *work) fold(x *Inclusion, in *food.Ingredient, pieces float64, pot porti
 	}
 	x.From, x.Step = low, max(1, int(math.Ceil(float64(high-low+1)/mostColumns)))
 	x.Histogram = make([]float64, (high-low)/x.Step+1)
-	for k := low; k <= high; k++ {
-		x.Histogram[(k-low)/x.Step] += c.Probability(k)
+	for i := range x.Histogram {
+		from := low + i*x.Step
+		x.Histogram[i] = c.Between(from, min(from+x.Step, high+1))
 	}
 	if tau > 0 {
 		x.Sinking = portion.SinkingOf(x.SizeMM, in.PieceDensity(), tau, pot.Density())
@@ -332,9 +337,6 @@ func (w *work) griddle() (batter.Griddle, bool) {
 func (w *work) plate() {
 	p := w.out.Portion
 	rise := portion.Rise(w.out.Batter.GasML)
-	if math.IsNaN(w.out.Batter.GasML) {
-		rise = portion.Rise(0)
-	}
 	switch {
 	case w.v.Form == batter.Waffle:
 		if len(w.k.Irons) == 0 {

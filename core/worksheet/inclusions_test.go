@@ -1,6 +1,7 @@
 package worksheet_test
 
 import (
+	"context"
 	"math"
 	"testing"
 
@@ -28,7 +29,7 @@ func equipped() batter.Kitchen {
 }
 
 func workIn(t require.TestingT, v batter.Variation) worksheet.Worksheet {
-	w, err := worksheet.Work(v, equipped())
+	w, err := worksheet.Work(context.Background(), v, equipped())
 	require.NoError(t, err)
 	return w
 }
@@ -174,11 +175,11 @@ func TestEveryLadleSaysWhatItWouldGive(t *testing.T) {
 	k := equipped()
 	k.Ladles = []batter.Ladle{{ID: "l", Name: "Own", VolumeML: 80}}
 	v := hatch(with("walnuts_chopped", 60, batter.StageFoldIn))
-	w, err := worksheet.Work(v, k)
+	w, err := worksheet.Work(context.Background(), v, k)
 	require.NoError(t, err)
 	for _, c := range w.Choices {
 		v.Portion.VolumeML = c.VolumeML
-		chosen, err := worksheet.Work(v, k)
+		chosen, err := worksheet.Work(context.Background(), v, k)
 		require.NoError(t, err)
 		assert.Equal(t, chosen.Portion.Count, c.Count, c.Name)
 		assert.InDelta(t, *chosen.Portion.DiameterMM, *c.DiameterMM, 1e-9)

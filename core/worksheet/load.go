@@ -1,6 +1,7 @@
 package worksheet
 
 import (
+	"context"
 	"math"
 	"math/rand/v2"
 
@@ -21,7 +22,7 @@ const (
 // many pieces in each portion, or a volume fraction. The batter moves with the load, so the
 // answer is found between nothing and half the portion's volume by halving; each step works
 // the bowl out. Exactly one of the three must be above zero.
-func LoadFor(v batter.Variation, k batter.Kitchen, lineID string, bite, pieces, fraction float64) (float64, error) {
+func LoadFor(ctx context.Context, v batter.Variation, k batter.Kitchen, lineID string, bite, pieces, fraction float64) (float64, error) {
 	var p batter.Problems
 	at := -1
 	for i, a := range v.Additions {
@@ -49,7 +50,7 @@ func LoadFor(v batter.Variation, k batter.Kitchen, lineID string, bite, pieces, 
 	a.Unit, a.PlacedEach = "g", 0
 	reached := func(g float64) (bool, error) {
 		a.Amount = g
-		w, err := ledger(v, k)
+		w, err := ledger(ctx, v, k)
 		if err != nil {
 			return false, err
 		}
@@ -104,13 +105,13 @@ func LoadFor(v batter.Variation, k batter.Kitchen, lineID string, bite, pieces, 
 }
 
 // Simulate ladles simulated bowls of a variation, from the caller's seed.
-func Simulate(v batter.Variation, k batter.Kitchen, bowls int, seed uint64) (portion.Simulation, error) {
+func Simulate(ctx context.Context, v batter.Variation, k batter.Kitchen, bowls int, seed uint64) (portion.Simulation, error) {
 	if bowls < 1 || bowls > maxBowls {
 		var p batter.Problems
 		p.Add("/bowls", "out_of_range", "Between 1 and %d bowls can be simulated at once.", maxBowls)
 		return portion.Simulation{}, p
 	}
-	w, err := ledger(v, k)
+	w, err := ledger(ctx, v, k)
 	if err != nil {
 		return portion.Simulation{}, err
 	}
@@ -122,5 +123,15 @@ func Simulate(v batter.Variation, k batter.Kitchen, bowls int, seed uint64) (por
 		}
 	}
 	ml := v.Portion.VolumeML
-	return portion.Simulate(rand.New(rand.NewPCG(seed, seed)), bowls, pot.Count(ml), ml/pot.VolumeML, kinds), nil
+	n := pot.Count(ml)
+	if most := math.Floor(portion.MaxThrows / portion.Throws(n, kinds)); n > portion.MaxPortions || float64(bowls) > most {
+		var p batter.Problems
+		if n > portion.MaxPortions || most < 1 {
+			p.Add("/variation", "too_many", "This bowl has too many portions or pieces to ladle out one by one. Take a larger ladle or a smaller batch.")
+		} else {
+			p.Add("/bowls", "too_many", "With so many pieces at most %.0f bowls are simulated at once.", most)
+		}
+		return portion.Simulation{}, p
+	}
+	return portion.Simulate(ctx, rand.New(rand.NewPCG(seed, seed)), bowls, n, ml/pot.VolumeML, kinds)
 }

@@ -1,6 +1,7 @@
 package worksheet_test
 
 import (
+	"context"
 	"strings"
 	"testing"
 
@@ -68,7 +69,7 @@ func TestImpossiblePreparationsAreNamedAtTheField(t *testing.T) {
 	} {
 		a := add("courgette_grated", 200, batter.StageBatter)
 		a.Prep = p
-		_, err := worksheet.Work(worked(a), batter.DefaultKitchen())
+		_, err := worksheet.Work(context.Background(), worked(a), batter.DefaultKitchen())
 		var wrong batter.Problems
 		require.ErrorAs(t, err, &wrong)
 		assert.Equal(t, field, wrong[0].Pointer, wrong[0].Message)

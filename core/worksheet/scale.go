@@ -1,6 +1,7 @@
 package worksheet
 
 import (
+	"context"
 	"fmt"
 	"math"
 
@@ -15,9 +16,9 @@ const minFactor, maxFactor = 0.05, 100
 
 // FactorFor is the factor that brings a variation to a number of portions, to so much flour
 // in the base, or to so much of one line. Exactly one of them must be above zero.
-func FactorFor(v batter.Variation, k batter.Kitchen, count int, flourG float64, lineID string, amountG float64) (float64, error) {
+func FactorFor(ctx context.Context, v batter.Variation, k batter.Kitchen, count int, flourG float64, lineID string, amountG float64) (float64, error) {
 	var p batter.Problems
-	w, err := ledger(v, k)
+	w, err := ledger(ctx, v, k)
 	if err != nil {
 		return 0, err
 	}
@@ -25,7 +26,7 @@ func FactorFor(v batter.Variation, k batter.Kitchen, count int, flourG float64, 
 	var at, what string
 	switch {
 	case count > 0:
-		exact, err := factorForCount(v, k, count)
+		exact, err := factorForCount(ctx, v, k, count)
 		if err != nil {
 			return 0, err
 		}
@@ -66,8 +67,8 @@ const (
 )
 
 // factorForCount is the factor that really gives so many portions once eggs are whole.
-func factorForCount(v batter.Variation, k batter.Kitchen, count int) (float64, error) {
-	w, err := ledger(v, k)
+func factorForCount(ctx context.Context, v batter.Variation, k batter.Kitchen, count int) (float64, error) {
+	w, err := ledger(ctx, v, k)
 	if err != nil {
 		return 0, err
 	}
@@ -78,7 +79,7 @@ func factorForCount(v batter.Variation, k batter.Kitchen, count int) (float64, e
 	factor := float64(count) / now
 	for range countTry {
 		big, _ := v.Scaled(factor)
-		if w, err = ledger(big, k); err != nil {
+		if w, err = ledger(ctx, big, k); err != nil {
 			return 0, err
 		}
 		n := w.pot().Count(v.Portion.VolumeML)

@@ -1,6 +1,7 @@
 package worksheet
 
 import (
+	"context"
 	"math"
 
 	"upbeatladle/core/batter"
@@ -17,14 +18,14 @@ type Preview struct {
 }
 
 // previews works the variation out under every strategy, the chosen one among them.
-func (w *work) previews() error {
+func (w *work) previews(ctx context.Context) error {
 	for _, s := range batter.Strategies {
 		other := w
 		if s != w.v.Offset.Strategy {
 			v := w.asked
 			v.Offset.Strategy = s
 			other = &work{v: v, k: w.k, preview: true}
-			if err := other.ledger(); err != nil {
+			if err := other.ledger(ctx); err != nil {
 				return err
 			}
 		}

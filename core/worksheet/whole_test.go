@@ -1,6 +1,7 @@
 package worksheet_test
 
 import (
+	"context"
 	"math"
 	"slices"
 	"strings"
@@ -97,7 +98,7 @@ func TestBerriesTurnGreyWithSoda(t *testing.T) {
 func TestAltitude(t *testing.T) {
 	k := batter.DefaultKitchen()
 	k.AltitudeM = 1500
-	w, err := worksheet.Work(hatch(), k)
+	w, err := worksheet.Work(context.Background(), hatch(), k)
 	require.NoError(t, err)
 	low := work(t, hatch())
 	assert.InEpsilon(t, 101.325/84.56, w.Gauge("lift").After/low.Gauge("lift").After, 1e-4, "ICAO standard atmosphere at 1500 m")
@@ -311,18 +312,18 @@ func TestFactors(t *testing.T) {
 		amount float64
 		want   float64
 	}{{0, 500, "", 0, 2}, {0, 0, "a-beetroot_cooked", 310, 1.55}, {0, 0, "milk", 200, 0.5}} {
-		f, err := worksheet.FactorFor(v, k, c.count, c.flour, c.line, c.amount)
+		f, err := worksheet.FactorFor(context.Background(), v, k, c.count, c.flour, c.line, c.amount)
 		require.NoError(t, err)
 		assert.InDelta(t, c.want, f, 1e-9)
 	}
-	f, err := worksheet.FactorFor(v, k, 30, 0, "", 0)
+	f, err := worksheet.FactorFor(context.Background(), v, k, 30, 0, "", 0)
 	require.NoError(t, err)
 	assert.InDelta(t, 2, f, 0.2, "the bowl gives about 15")
 	for _, bad := range []func() (float64, error){
-		func() (float64, error) { return worksheet.FactorFor(v, k, 0, 0, "", 0) },
-		func() (float64, error) { return worksheet.FactorFor(v, k, 0, 0, "nobody", 10) },
-		func() (float64, error) { return worksheet.FactorFor(v, k, 0, 0, "milk", 0) },
-		func() (float64, error) { return worksheet.FactorFor(v, k, 0, 1e6, "", 0) },
+		func() (float64, error) { return worksheet.FactorFor(context.Background(), v, k, 0, 0, "", 0) },
+		func() (float64, error) { return worksheet.FactorFor(context.Background(), v, k, 0, 0, "nobody", 10) },
+		func() (float64, error) { return worksheet.FactorFor(context.Background(), v, k, 0, 0, "milk", 0) },
+		func() (float64, error) { return worksheet.FactorFor(context.Background(), v, k, 0, 1e6, "", 0) },
 	} {
 		_, err := bad()
 		var p batter.Problems

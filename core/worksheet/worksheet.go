@@ -3,6 +3,7 @@
 package worksheet
 
 import (
+	"context"
 	"math"
 	"slices"
 
@@ -251,20 +252,21 @@ type work struct {
 }
 
 // Work answers a variation made in a kitchen. The error is batter.Problems when the
-// variation cannot be worked with; nothing else is returned then.
-func Work(v batter.Variation, k batter.Kitchen) (Worksheet, error) {
+// variation cannot be worked with, else the context's when that ended first; nothing else is
+// returned then.
+func Work(ctx context.Context, v batter.Variation, k batter.Kitchen) (Worksheet, error) {
 	var said []string
 	if v.Portion.Count > 0 {
 		if err := v.Check(k).OrNil(); err != nil {
 			return Worksheet{}, err
 		}
-		factor, err := factorForCount(v, k, v.Portion.Count)
+		factor, err := factorForCount(ctx, v, k, v.Portion.Count)
 		if err != nil {
 			return Worksheet{}, err
 		}
 		v, said = v.Scaled(factor)
 	}
-	w, err := ledger(v, k)
+	w, err := ledger(ctx, v, k)
 	if err != nil {
 		return Worksheet{}, err
 	}
@@ -283,7 +285,7 @@ func Work(v batter.Variation, k batter.Kitchen) (Worksheet, error) {
 	w.notes()
 	w.verdict()
 	w.mixing()
-	if err := w.previews(); err != nil {
+	if err := w.previews(ctx); err != nil {
 		return Worksheet{}, err
 	}
 	w.working()
@@ -291,17 +293,17 @@ func Work(v batter.Variation, k batter.Kitchen) (Worksheet, error) {
 }
 
 // ledger measures, solves and rounds: the part that a preview of another strategy shares.
-func ledger(v batter.Variation, k batter.Kitchen) (*work, error) {
+func ledger(ctx context.Context, v batter.Variation, k batter.Kitchen) (*work, error) {
 	if err := v.Check(k).OrNil(); err != nil {
 		return nil, err
 	}
 	w := &work{v: v, k: k}
-	return w, w.ledger()
+	return w, w.ledger(ctx)
 }
 
-func (w *work) ledger() error {
+func (w *work) ledger(ctx context.Context) error {
 	w.measure()
-	if err := w.balance(); err != nil {
+	if err := w.balance(ctx); err != nil {
 		return err
 	}
 	w.lines()
@@ -355,7 +357,7 @@ func (w *work) additions() []food.Part {
 func (w *work) problem() balance.Problem {
 	p := balance.Problem{
 		Additions: w.additions(), Strategy: w.v.Offset.Strategy, Hold: w.v.Offset.Hold,
-		SugarBy: w.v.Offset.SugarBy, AllowLowLiquid: w.v.Offset.AllowLowLiquid, EggG: w.k.EggG,
+		SugarBy: w.v.Offset.SugarBy, AllowLow: w.v.Offset.AllowLow, EggG: w.k.EggG,
 	}
 	for i, l := range w.v.Base.Lines {
 		p.Lines = append(p.Lines, balance.Line{Ingredient: l.Ingredient, Grams: w.base[i], Role: l.Role, Locked: l.Locked})
@@ -364,9 +366,9 @@ func (w *work) problem() balance.Problem {
 }
 
 // balance solves the offsets and rounds them to the scale.
-func (w *work) balance() error {
+func (w *work) balance(ctx context.Context) error {
 	p := w.problem()
-	s, err := balance.Solve(p)
+	s, err := balance.Solve(ctx, p)
 	if err != nil {
 		return err
 	}

@@ -1,6 +1,7 @@
 package worksheet_test
 
 import (
+	"context"
 	"math"
 	"slices"
 	"testing"
@@ -41,7 +42,7 @@ func add(ingredient string, grams float64, stage batter.Stage) batter.Addition {
 }
 
 func work(t require.TestingT, v batter.Variation) worksheet.Worksheet {
-	w, err := worksheet.Work(v, batter.DefaultKitchen())
+	w, err := worksheet.Work(context.Background(), v, batter.DefaultKitchen())
 	require.NoError(t, err)
 	return w
 }
@@ -86,7 +87,7 @@ func TestAfterValuesAreThoseOfTheRoundedRecipe(t *testing.T) {
 	v := worked(add("beetroot_cooked", 200, batter.StageBatter))
 	k := batter.DefaultKitchen()
 	k.ScaleStep = 50
-	w, err := worksheet.Work(v, k)
+	w, err := worksheet.Work(context.Background(), v, k)
 	require.NoError(t, err)
 	assert.Equal(t, 300.0, find(t, w, "milk").Weigh)
 	assert.Greater(t, w.Gauge("thickness").After, 2.02, "the coarse scale leaves it thinner, and it shows")
@@ -120,7 +121,7 @@ func TestUnitChoiceNeverChangesGramsBeyondRounding(t *testing.T) {
 		k := batter.DefaultKitchen()
 		k.Measures = std
 		inGrams := worked(add("carrot_grated", 180, batter.StageBatter))
-		a, err := worksheet.Work(inGrams, k)
+		a, err := worksheet.Work(context.Background(), inGrams, k)
 		require.NoError(t, err)
 		other := worked(add("carrot_grated", 180, batter.StageBatter))
 		amount, err := std.FromGrams(180, unit, in("carrot_grated").Subject())
@@ -128,7 +129,7 @@ func TestUnitChoiceNeverChangesGramsBeyondRounding(t *testing.T) {
 			return
 		}
 		other.Additions[0].Amount, other.Additions[0].Unit = amount, unit
-		b, err := worksheet.Work(other, k)
+		b, err := worksheet.Work(context.Background(), other, k)
 		require.NoError(t, err)
 		for i := range a.Lines {
 			assert.InDelta(t, a.Lines[i].Weigh, b.Lines[i].Weigh, 1e-6)
@@ -260,7 +261,7 @@ func TestBadVariations(t *testing.T) {
 	} {
 		v := worked(add("beetroot_cooked", 200, batter.StageBatter))
 		c.change(&v)
-		_, err := worksheet.Work(v, batter.DefaultKitchen())
+		_, err := worksheet.Work(context.Background(), v, batter.DefaultKitchen())
 		var p batter.Problems
 		if assert.ErrorAs(t, err, &p, name) {
 			assert.Equal(t, c.pointer, p[0].Pointer, name)
@@ -273,7 +274,7 @@ func TestBadVariations(t *testing.T) {
 func TestEggsWeighWhatTheKitchenSays(t *testing.T) {
 	k := batter.DefaultKitchen()
 	k.EggG = 60
-	w, err := worksheet.Work(worked(), k)
+	w, err := worksheet.Work(context.Background(), worked(), k)
 	require.NoError(t, err)
 	assert.Equal(t, 120.0, find(t, w, "egg").Weigh)
 	assert.Equal(t, "2 eggs", find(t, w, "egg").Measure)
@@ -282,7 +283,7 @@ func TestEggsWeighWhatTheKitchenSays(t *testing.T) {
 // Repeated calls cost the same: nothing is kept from one to the next.
 func TestRepeatedCallsDoNotGrow(t *testing.T) {
 	v, k := worked(add("beetroot_cooked", 200, batter.StageBatter)), batter.DefaultKitchen()
-	run := func() { _, _ = worksheet.Work(v, k) }
+	run := func() { _, _ = worksheet.Work(context.Background(), v, k) }
 	first := testing.AllocsPerRun(20, run)
 	for range 500 {
 		run()
@@ -296,7 +297,7 @@ func BenchmarkWork(b *testing.B) {
 	k := equipped()
 	b.ReportAllocs()
 	for b.Loop() {
-		if _, err := worksheet.Work(v, k); err != nil {
+		if _, err := worksheet.Work(context.Background(), v, k); err != nil {
 			b.Fatal(err)
 		}
 	}

@@ -749,6 +749,9 @@ export interface components {
             hold?: components["schemas"]["Hold"][];
             /** @enum {string} */
             sugar_by?: "sweetness" | "total_sugars";
+            /** @description may give way below their floor */
+            allow_low?: ("liquid" | "flour" | "fat")[];
+            /** @description an older way to say allow_low liquid */
             allow_low_liquid?: boolean;
         };
         PortionWish: {

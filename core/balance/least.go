@@ -1,0 +1,117 @@
+package balance
+
+import "math"
+
+const (
+	leastSteps  = 100   // of Newton's method; a handful do
+	leastSettle = 1e-14 // relative: the residual moves no more
+	leastArmijo = 1e-4  // share of the promised descent that a step has to keep
+)
+
+// leastChange returns the z that minimises
+//
+//	Σ_i (a_i·z − b_i)² + Σ_j v_j·z_j²   with lo ≤ z ≤ hi
+//
+// for a few targets (rows of a) and any number of lines: bounded-variable least squares whose
+// every unknown is pulled toward zero, v > 0. It is solved where it is small, in the residuals
+// ρ of the targets: z_j = clamp(−(aᵀρ)_j / v_j), and ρ minimises a strictly convex, piecewise
+// quadratic function, which Newton's method with a line search ends in finitely many steps. The
+// work grows with the lines, not with their cube, and no system is singular. The tests hold it
+// against the active-set method of Stark & Parker 1995. Formulas: docs/maths.md section 6.
+func leastChange(a [][]float64, b, v, lo, hi []float64) []float64 {
+	m, n := len(a), len(v)
+	z, rho, at := make([]float64, n), make([]float64, m), make([]float64, m)
+	grad, step := make([]float64, m), make([]float64, m)
+	jac := make([]float64, m*m)
+	for i := range rho {
+		rho[i] = -b[i]
+	}
+	// value sets z for the residuals r and returns what is minimised over them.
+	value := func(r []float64) float64 {
+		var sum float64
+		for i := range r {
+			sum += r[i]*r[i]/2 + b[i]*r[i]
+		}
+		for j := range z {
+			var s float64
+			for i := range r {
+				s += a[i][j] * r[i]
+			}
+			z[j] = math.Max(lo[j], math.Min(hi[j], -s/v[j]))
+			sum -= z[j]*s + v[j]*z[j]*z[j]/2
+		}
+		return sum
+	}
+	now := value(rho)
+	for range leastSteps {
+		var size, most float64
+		for i := range grad {
+			grad[i] = rho[i] + b[i]
+			size += math.Abs(rho[i]) + math.Abs(b[i])
+			for j := range z {
+				grad[i] -= a[i][j] * z[j]
+				size += math.Abs(a[i][j] * z[j])
+			}
+			most = math.Max(most, math.Abs(grad[i]))
+		}
+		if most <= leastSettle*size {
+			break
+		}
+		clear(jac)
+		for i := range m {
+			jac[i*m+i] = 1
+			step[i] = -grad[i]
+		}
+		for j := range z {
+			if z[j] <= lo[j] || z[j] >= hi[j] {
+				continue
+			}
+			for i := range m {
+				for k := range m {
+					jac[i*m+k] += a[i][j] * a[k][j] / v[j]
+				}
+			}
+		}
+		descent := newton(jac, step, grad)
+		share := 1.0
+		for {
+			for i := range at {
+				at[i] = rho[i] + share*step[i]
+			}
+			next := value(at)
+			if next <= now+leastArmijo*share*descent || share < 1e-12 {
+				now = next
+				break
+			}
+			share /= 2
+		}
+		copy(rho, at)
+	}
+	return z
+}
+
+// newton solves jac·step = step in place by Gaussian elimination; jac is symmetric and at least
+// the unit matrix. What rounding leaves singular stays out. It returns grad·step, the slope.
+func newton(jac, step, grad []float64) float64 {
+	m := len(step)
+	for i := range m {
+		p := jac[i*m+i]
+		for k := i + 1; k < m; k++ {
+			f := jac[k*m+i] / p
+			for l := i; l < m; l++ {
+				jac[k*m+l] -= f * jac[i*m+l]
+			}
+			step[k] -= f * step[i]
+			jac[k*m+k] = math.Max(jac[k*m+k], 1) // a Schur complement of I + A·Aᵀ is never less
+		}
+	}
+	var slope float64
+	for i := m - 1; i >= 0; i-- {
+		for k := i + 1; k < m; k++ {
+			step[i] -= jac[i*m+k] * step[k]
+		}
+		step[i] /= jac[i*m+i]
+		slope += grad[i] * step[i]
+	}
+	return slope
+}
