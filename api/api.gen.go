@@ -468,6 +468,24 @@ func (e Measures) Valid() bool {
 	}
 }
 
+// Defines values for MixingStepCode.
+const (
+	Rest MixingStepCode = "rest"
+	Test MixingStepCode = "test"
+)
+
+// Valid indicates whether the value is a known member of the MixingStepCode enum.
+func (e MixingStepCode) Valid() bool {
+	switch e {
+	case Rest:
+		return true
+	case Test:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for NoteKind.
 const (
 	Advice  NoteKind = "advice"
@@ -576,6 +594,33 @@ func (e OwnKitchenVersion) Valid() bool {
 	}
 }
 
+// Defines values for PantryDocumentCautionCodes.
+const (
+	PantryDocumentCautionCodesKnife      PantryDocumentCautionCodes = "knife"
+	PantryDocumentCautionCodesKnifeRound PantryDocumentCautionCodes = "knife_round"
+	PantryDocumentCautionCodesMelt       PantryDocumentCautionCodes = "melt"
+	PantryDocumentCautionCodesTasting    PantryDocumentCautionCodes = "tasting"
+	PantryDocumentCautionCodesWash       PantryDocumentCautionCodes = "wash"
+)
+
+// Valid indicates whether the value is a known member of the PantryDocumentCautionCodes enum.
+func (e PantryDocumentCautionCodes) Valid() bool {
+	switch e {
+	case PantryDocumentCautionCodesKnife:
+		return true
+	case PantryDocumentCautionCodesKnifeRound:
+		return true
+	case PantryDocumentCautionCodesMelt:
+		return true
+	case PantryDocumentCautionCodesTasting:
+		return true
+	case PantryDocumentCautionCodesWash:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for PantryDocumentFormat.
 const (
 	UpbeatLadlepantryItem PantryDocumentFormat = "upbeat-ladle/pantry-item"
@@ -600,6 +645,33 @@ const (
 func (e PantryDocumentVersion) Valid() bool {
 	switch e {
 	case PantryDocumentVersionN1:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for PantryItemCautionCodes.
+const (
+	PantryItemCautionCodesKnife      PantryItemCautionCodes = "knife"
+	PantryItemCautionCodesKnifeRound PantryItemCautionCodes = "knife_round"
+	PantryItemCautionCodesMelt       PantryItemCautionCodes = "melt"
+	PantryItemCautionCodesTasting    PantryItemCautionCodes = "tasting"
+	PantryItemCautionCodesWash       PantryItemCautionCodes = "wash"
+)
+
+// Valid indicates whether the value is a known member of the PantryItemCautionCodes enum.
+func (e PantryItemCautionCodes) Valid() bool {
+	switch e {
+	case PantryItemCautionCodesKnife:
+		return true
+	case PantryItemCautionCodesKnifeRound:
+		return true
+	case PantryItemCautionCodesMelt:
+		return true
+	case PantryItemCautionCodesTasting:
+		return true
+	case PantryItemCautionCodesWash:
 		return true
 	default:
 		return false
@@ -1717,9 +1789,23 @@ type Measures string
 
 // MixingStep defines model for MixingStep.
 type MixingStep struct {
-	Step int    `json:"step"`
-	Text string `json:"text"`
+	// Code Names the steps that something else refers to
+	Code *MixingStepCode `json:"code,omitempty"`
+
+	// Minutes Of a rest
+	Minutes *float64 `json:"minutes,omitempty"`
+
+	// Skip What leaving a rest out changes
+	Skip *string `json:"skip,omitempty"`
+	Step int     `json:"step"`
+	Text string  `json:"text"`
+
+	// Uses Grams of the ledger that go in here; every gram once
+	Uses *[]Use `json:"uses,omitempty"`
 }
+
+// MixingStepCode Names the steps that something else refers to
+type MixingStepCode string
 
 // Note defines model for Note.
 type Note struct {
@@ -1826,21 +1912,22 @@ type PantryConflict struct {
 
 // PantryDocument defines model for PantryDocument.
 type PantryDocument struct {
-	AcidMeq              *float64  `json:"acid_meq,omitempty"`
-	AlcoholG             *float64  `json:"alcohol_g,omitempty"`
-	Allergens            *[]string `json:"allergens,omitempty"`
-	AshG                 *float64  `json:"ash_g,omitempty"`
-	Body                 *float64  `json:"body,omitempty"`
-	CarbohydrateG        *float64  `json:"carbohydrate_g,omitempty"`
-	Caution              *string   `json:"caution,omitempty"`
-	Co2Pct               *float64  `json:"co2_pct,omitempty"`
-	ColourHex            *string   `json:"colour_hex,omitempty"`
-	ColourStrength       *float64  `json:"colour_strength,omitempty"`
-	CompositionSource    *string   `json:"composition_source,omitempty"`
-	DensityGPerMl        *float64  `json:"density_g_per_ml,omitempty"`
-	DensityScoopedGPerMl *float64  `json:"density_scooped_g_per_ml,omitempty"`
-	DensitySiftedGPerMl  *float64  `json:"density_sifted_g_per_ml,omitempty"`
-	EnergyKcal           *float64  `json:"energy_kcal,omitempty"`
+	AcidMeq              *float64                      `json:"acid_meq,omitempty"`
+	AlcoholG             *float64                      `json:"alcohol_g,omitempty"`
+	Allergens            *[]string                     `json:"allergens,omitempty"`
+	AshG                 *float64                      `json:"ash_g,omitempty"`
+	Body                 *float64                      `json:"body,omitempty"`
+	CarbohydrateG        *float64                      `json:"carbohydrate_g,omitempty"`
+	Caution              *string                       `json:"caution,omitempty"`
+	CautionCodes         *[]PantryDocumentCautionCodes `json:"caution_codes,omitempty"`
+	Co2Pct               *float64                      `json:"co2_pct,omitempty"`
+	ColourHex            *string                       `json:"colour_hex,omitempty"`
+	ColourStrength       *float64                      `json:"colour_strength,omitempty"`
+	CompositionSource    *string                       `json:"composition_source,omitempty"`
+	DensityGPerMl        *float64                      `json:"density_g_per_ml,omitempty"`
+	DensityScoopedGPerMl *float64                      `json:"density_scooped_g_per_ml,omitempty"`
+	DensitySiftedGPerMl  *float64                      `json:"density_sifted_g_per_ml,omitempty"`
+	EnergyKcal           *float64                      `json:"energy_kcal,omitempty"`
 
 	// Estimated What was estimated
 	Estimated    *[]string            `json:"estimated,omitempty"`
@@ -1891,6 +1978,9 @@ type PantryDocument struct {
 	WaterG          *float64              `json:"water_g,omitempty"`
 }
 
+// PantryDocumentCautionCodes defines model for PantryDocument.CautionCodes.
+type PantryDocumentCautionCodes string
+
 // PantryDocumentFormat defines model for PantryDocument.Format.
 type PantryDocumentFormat string
 
@@ -1899,21 +1989,22 @@ type PantryDocumentVersion int
 
 // PantryItem defines model for PantryItem.
 type PantryItem struct {
-	AcidMeq              *float64  `json:"acid_meq,omitempty"`
-	AlcoholG             *float64  `json:"alcohol_g,omitempty"`
-	Allergens            *[]string `json:"allergens,omitempty"`
-	AshG                 *float64  `json:"ash_g,omitempty"`
-	Body                 *float64  `json:"body,omitempty"`
-	CarbohydrateG        *float64  `json:"carbohydrate_g,omitempty"`
-	Caution              *string   `json:"caution,omitempty"`
-	Co2Pct               *float64  `json:"co2_pct,omitempty"`
-	ColourHex            *string   `json:"colour_hex,omitempty"`
-	ColourStrength       *float64  `json:"colour_strength,omitempty"`
-	CompositionSource    *string   `json:"composition_source,omitempty"`
-	DensityGPerMl        *float64  `json:"density_g_per_ml,omitempty"`
-	DensityScoopedGPerMl *float64  `json:"density_scooped_g_per_ml,omitempty"`
-	DensitySiftedGPerMl  *float64  `json:"density_sifted_g_per_ml,omitempty"`
-	EnergyKcal           *float64  `json:"energy_kcal,omitempty"`
+	AcidMeq              *float64                  `json:"acid_meq,omitempty"`
+	AlcoholG             *float64                  `json:"alcohol_g,omitempty"`
+	Allergens            *[]string                 `json:"allergens,omitempty"`
+	AshG                 *float64                  `json:"ash_g,omitempty"`
+	Body                 *float64                  `json:"body,omitempty"`
+	CarbohydrateG        *float64                  `json:"carbohydrate_g,omitempty"`
+	Caution              *string                   `json:"caution,omitempty"`
+	CautionCodes         *[]PantryItemCautionCodes `json:"caution_codes,omitempty"`
+	Co2Pct               *float64                  `json:"co2_pct,omitempty"`
+	ColourHex            *string                   `json:"colour_hex,omitempty"`
+	ColourStrength       *float64                  `json:"colour_strength,omitempty"`
+	CompositionSource    *string                   `json:"composition_source,omitempty"`
+	DensityGPerMl        *float64                  `json:"density_g_per_ml,omitempty"`
+	DensityScoopedGPerMl *float64                  `json:"density_scooped_g_per_ml,omitempty"`
+	DensitySiftedGPerMl  *float64                  `json:"density_sifted_g_per_ml,omitempty"`
+	EnergyKcal           *float64                  `json:"energy_kcal,omitempty"`
 
 	// Estimated What was estimated
 	Estimated    *[]string `json:"estimated,omitempty"`
@@ -1961,6 +2052,9 @@ type PantryItem struct {
 	UptakeGPerG     *float64 `json:"uptake_g_per_g,omitempty"`
 	WaterG          *float64 `json:"water_g,omitempty"`
 }
+
+// PantryItemCautionCodes defines model for PantryItem.CautionCodes.
+type PantryItemCautionCodes string
 
 // PantryList defines model for PantryList.
 type PantryList struct {
@@ -2411,6 +2505,12 @@ type Tint struct {
 // Unit defines model for Unit.
 type Unit string
 
+// Use defines model for Use.
+type Use struct {
+	Grams float64 `json:"grams"`
+	Line  string  `json:"line"`
+}
+
 // UsedIn defines model for UsedIn.
 type UsedIn struct {
 	Id   string     `json:"id"`
@@ -2495,7 +2595,9 @@ type Working struct {
 
 // Worksheet defines model for Worksheet.
 type Worksheet struct {
-	Allergens []string `json:"allergens"`
+	// AllergenText What is contained, what some makes may carry, and that packs decide, in one line
+	AllergenText string   `json:"allergen_text"`
+	Allergens    []string `json:"allergens"`
 
 	// AllergensEu In the words of the EU list
 	AllergensEu []string `json:"allergens_eu"`
@@ -2535,10 +2637,11 @@ type WorksheetVersion int
 // WorksheetLine defines model for WorksheetLine.
 type WorksheetLine struct {
 	// ActsLikeG Base plus what the additions bring of the same thing
-	ActsLikeG *float64 `json:"acts_like_g,omitempty"`
-	BaseG     *float64 `json:"base_g,omitempty"`
-	Brings    *Brings  `json:"brings,omitempty"`
-	Colour    *string  `json:"colour,omitempty"`
+	ActsLikeG *float64  `json:"acts_like_g,omitempty"`
+	Allergens *[]string `json:"allergens,omitempty"`
+	BaseG     *float64  `json:"base_g,omitempty"`
+	Brings    *Brings   `json:"brings,omitempty"`
+	Colour    *string   `json:"colour,omitempty"`
 
 	// Dose The track of an addition for this batch
 	Dose *Dose `json:"dose,omitempty"`
@@ -2550,8 +2653,9 @@ type WorksheetLine struct {
 	Ingredient string            `json:"ingredient"`
 
 	// Label The name without its particulars
-	Label   string  `json:"label"`
-	Measure *string `json:"measure,omitempty"`
+	Label      string    `json:"label"`
+	MayContain *[]string `json:"may_contain,omitempty"`
+	Measure    *string   `json:"measure,omitempty"`
 
 	// MeasureG What the cups and spoons really give
 	MeasureG *float64 `json:"measure_g,omitempty"`

@@ -103,6 +103,7 @@ type recipeLD struct {
 	Name         string    `json:"name"`
 	Category     string    `json:"recipeCategory"`
 	Yield        string    `json:"recipeYield,omitzero"`
+	Description  string    `json:"description"`
 	Ingredients  []string  `json:"recipeIngredient"`
 	Instructions []stepLD  `json:"recipeInstructions"`
 	Nutrition    *nutrient `json:"nutrition,omitzero"`
@@ -121,7 +122,7 @@ type nutrient struct {
 }
 
 func jsonLD(name, form string, lines []string, w worksheet.Worksheet) ([]byte, error) {
-	out := recipeLD{Context: "https://schema.org", Type: "Recipe", Name: name, Category: form, Ingredients: lines}
+	out := recipeLD{Context: "https://schema.org", Type: "Recipe", Name: name, Category: form, Ingredients: lines, Description: w.Allergens.Text() + "."}
 	if w.Portion.Count > 0 {
 		out.Yield = fmt.Sprintf("%d portions of %.0f ml", w.Portion.Count, w.Portion.VolumeML)
 	}
@@ -148,9 +149,7 @@ func markdown(name string, lines []string, w worksheet.Worksheet) []byte {
 	for i, s := range w.Mixing {
 		fmt.Fprintf(&b, "%d. %s\n", i+1, escapeMarkdown(s.Text))
 	}
-	if len(w.Allergens) > 0 {
-		fmt.Fprintf(&b, "\nContains %s; the pack decides.\n", strings.Join(w.Allergens, ", "))
-	}
+	fmt.Fprintf(&b, "\n## Allergens\n\n%s.\n", escapeMarkdown(w.Allergens.Text()))
 	if len(w.Cautions) > 0 {
 		b.WriteString("\n## Cautions\n\n")
 		for _, c := range w.Cautions {
@@ -172,6 +171,10 @@ func plain(name string, lines []string, w worksheet.Worksheet) []byte {
 	for i, s := range w.Mixing {
 		fmt.Fprintf(&b, "%d. %s\n", i+1, s.Text)
 	}
+	fmt.Fprintf(&b, "\nAllergens: %s.\n", w.Allergens.Text())
+	for _, c := range w.Cautions {
+		fmt.Fprintf(&b, "Mind: %s\n", c.Text)
+	}
 	return b.Bytes()
 }
 
@@ -181,7 +184,7 @@ func ledgerCSV(w worksheet.Worksheet) ([]byte, error) {
 	var b bytes.Buffer
 	b.WriteString(byteOrderMark)
 	c := csv.NewWriter(&b)
-	if err := c.Write([]string{"ingredient", "name", "from", "base_g", "acts_like_g", "offset_g", "weigh_g", "measure"}); err != nil {
+	if err := c.Write([]string{"ingredient", "name", "from", "base_g", "acts_like_g", "offset_g", "weigh_g", "measure", "contains", "may_contain"}); err != nil {
 		return nil, err
 	}
 	figure := func(v *float64) string {
@@ -191,7 +194,7 @@ func ledgerCSV(w worksheet.Worksheet) ([]byte, error) {
 		return strconv.FormatFloat(float64(num(*v).rounded()), 'f', -1, 64)
 	}
 	for _, l := range w.Lines {
-		rec := []string{guarded(l.Ingredient), guarded(l.Name), l.From, figure(l.Base), figure(l.ActsLike), figure(l.Offset), figure(&l.Weigh), guarded(l.Measure)}
+		rec := []string{guarded(l.Ingredient), guarded(l.Name), l.From, figure(l.Base), figure(l.ActsLike), figure(l.Offset), figure(&l.Weigh), guarded(l.Measure), guarded(strings.Join(l.Allergens, ";")), guarded(strings.Join(l.MayContain, ";"))}
 		if err := c.Write(rec); err != nil {
 			return nil, err
 		}

@@ -67,6 +67,7 @@ type PantryItem struct {
 	Allergens      []string `json:"allergens,omitzero"`
 	MayContain     []string `json:"may_contain,omitzero"`
 	Caution        string   `json:"caution,omitzero"`
+	CautionCodes   []string `json:"caution_codes,omitzero"`
 	DoseLow        *float64 `json:"typical_dose_low,omitzero"`
 	DoseHigh       *float64 `json:"typical_dose_high,omitzero"`
 	Source         string   `json:"composition_source,omitzero"`
@@ -256,7 +257,15 @@ func (r *reader) item(at string, p PantryItem, row *food.Ingredient, today time.
 	}
 	setText(&out.UnitName, p.UnitName)
 	setText(&out.Colour.Hex, p.ColourHex)
-	setText(&out.Caution, p.Caution)
+	if p.Caution != "" { // another sentence does not say what the row's said
+		out.Caution, out.Codes = p.Caution, slices.DeleteFunc(slices.Clone(out.Codes), func(c food.CautionCode) bool { return c == food.CodeTasting || c == food.CodeWash })
+	}
+	if p.CautionCodes != nil {
+		out.Codes = nil
+		for i, c := range p.CautionCodes {
+			out.Codes = append(out.Codes, choice(r, fmt.Sprintf("%s/caution_codes/%d", at, i), c, food.CautionCodes, "", "caution code"))
+		}
+	}
 	setText(&out.Notes, p.Notes)
 	setText(&out.CompositionSource, p.Source)
 	out.Colour.PHSensitive = out.Colour.PHSensitive || p.TintSensitive
@@ -371,11 +380,19 @@ func (r *reader) pantry(items []PantryItem, today time.Time) {
 	r.table = r.table.With(list)
 }
 
+func codes(in *food.Ingredient) []string {
+	var out []string
+	for _, c := range in.Codes {
+		out = append(out, string(c))
+	}
+	return out
+}
+
 // ItemOf writes an ingredient as a pantry item, every column filled in.
 func ItemOf(in *food.Ingredient) PantryItem {
 	p := PantryItem{
 		ID: in.ID, Name: in.Name, Group: string(in.Group), Role: string(in.Role), UnitName: in.UnitName, ColourHex: in.Colour.Hex,
-		TintSensitive: in.Colour.PHSensitive, Allergens: in.Allergens, MayContain: in.MayContain, Caution: in.Caution,
+		TintSensitive: in.Colour.PHSensitive, Allergens: in.Allergens, MayContain: in.MayContain, Caution: in.Caution, CautionCodes: codes(in),
 		Source: in.CompositionSource, Notes: in.Notes,
 	}
 	c := &in.Composition

@@ -1,8 +1,8 @@
 package document_test
 
 import (
-	"context"
 	"bytes"
+	"context"
 	"encoding/csv"
 	"fmt"
 	"strings"

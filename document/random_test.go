@@ -79,9 +79,12 @@ func randomVariation(r *rand.Rand) document.Variation {
 		flour := pick(r, food.Reference().Search("", food.GroupFlour)).ID
 		liquid := pick(r, []string{"milk_whole", "buttermilk_cultured", "water", "kefir_plain", "oat_drink", "yogurt_plain", "cottage_cheese"})
 		v.Base.Lines = []document.Line{line(flour, 200+100*r.Float64()), line(liquid, 250+500*r.Float64()), line("egg_whole", 50+150*r.Float64())}
-		for id, most := range map[string]float64{"butter_unsalted": 90, "granulated_sugar": 80, "baking_powder": 14, "baking_soda": 6, "salt_fine": 6, "honey": 40} {
+		for _, l := range []struct {
+			id   string
+			most float64
+		}{{"butter_unsalted", 90}, {"granulated_sugar", 80}, {"baking_powder", 14}, {"baking_soda", 6}, {"salt_fine", 6}, {"honey", 40}} {
 			if r.IntN(2) == 0 {
-				v.Base.Lines = append(v.Base.Lines, line(id, 0.5+most*r.Float64()))
+				v.Base.Lines = append(v.Base.Lines, line(l.id, 0.5+l.most*r.Float64()))
 			}
 		}
 		if r.IntN(4) == 0 {

@@ -24,6 +24,7 @@ type worksheetJSON struct {
 	AllergensEU         []string       `json:"allergens_eu"`
 	AllergensUS         []string       `json:"allergens_us"`
 	MayContain          []string       `json:"may_contain"`
+	AllergenText        string         `json:"allergen_text"`
 	Verdict             []verdictJSON  `json:"verdict"`
 	Cautions            []cautionJSON  `json:"cautions"`
 	Mixing              []mixingJSON   `json:"mixing"`
@@ -45,8 +46,17 @@ type nutritionJSON struct {
 }
 
 type mixingJSON struct {
-	Step int    `json:"step"`
-	Text string `json:"text"`
+	Step    int       `json:"step"`
+	Text    string    `json:"text"`
+	Code    string    `json:"code,omitzero"`
+	Minutes *num      `json:"minutes,omitzero"`
+	Skip    string    `json:"skip,omitzero"`
+	Uses    []useJSON `json:"uses,omitzero"`
+}
+
+type useJSON struct {
+	Line  string `json:"line"`
+	Grams num    `json:"grams"`
 }
 
 type strategyJSON struct {
@@ -111,6 +121,8 @@ type lineJSON struct {
 	Own          *OwnFigures   `json:"own,omitzero"`
 	State        string        `json:"state"`
 	Brings       *bringsJSON   `json:"brings,omitzero"`
+	Allergens    []string      `json:"allergens,omitzero"`
+	MayContain   []string      `json:"may_contain,omitzero"`
 	Dose         *doseJSON     `json:"dose,omitzero"`
 	Colour       string        `json:"colour,omitzero"`
 }
@@ -305,7 +317,8 @@ func EncodeWorksheet(w worksheet.Worksheet) ([]byte, error) {
 		},
 		Batter:  batterOf(w.Batter),
 		Portion: portionOf(w), Plate: plateOf(w.Plate),
-		Allergens: some(w.Allergens), AllergensEU: some(w.AllergensEU), AllergensUS: some(w.AllergensUS), MayContain: some(w.MayContain),
+		Allergens: some(w.Allergens.Contains), AllergensEU: some(w.Allergens.EU()), AllergensUS: some(w.Allergens.US()),
+		MayContain: some(w.Allergens.May), AllergenText: w.Allergens.Text(),
 		Verdict: []verdictJSON{}, Cautions: []cautionJSON{}, Mixing: []mixingJSON{}, Notes: []noteJSON{},
 	}
 	if c := w.Cost; c != nil {
@@ -324,7 +337,14 @@ func EncodeWorksheet(w worksheet.Worksheet) ([]byte, error) {
 		out.Cautions = append(out.Cautions, cautionJSON(c))
 	}
 	for i, m := range w.Mixing {
-		out.Mixing = append(out.Mixing, mixingJSON{i + 1, m.Text})
+		j := mixingJSON{Step: i + 1, Text: m.Text, Code: m.Code, Skip: m.Skip}
+		if m.Minutes > 0 {
+			j.Minutes = ptr(&m.Minutes)
+		}
+		for _, u := range m.Uses {
+			j.Uses = append(j.Uses, useJSON{u.ID, num(u.G)})
+		}
+		out.Mixing = append(out.Mixing, j)
 	}
 	for _, n := range w.Notes {
 		out.Notes = append(out.Notes, noteJSON{n.Code, string(n.Kind), n.Pointer, n.Text})
@@ -453,7 +473,7 @@ func lineOf(l worksheet.Line) lineJSON {
 		ID: l.ID, Ingredient: l.Ingredient, Name: l.Name, Label: l.Label, Role: string(l.Role), From: l.From,
 		Stage: string(l.Stage), BaseG: ptr(l.Base), ActsLikeG: ptr(l.ActsLike), OffsetG: ptr(l.Offset),
 		WeighG: num(l.Weigh), RoundedFromG: num(l.RoundedFrom), StepG: num(l.Step), Measure: l.Measure,
-		DryToG: ptr(l.DryTo), State: string(l.State), Colour: l.Colour.Hex,
+		DryToG: ptr(l.DryTo), State: string(l.State), Colour: l.Colour.Hex, Allergens: l.Allergens, MayContain: l.MayContain,
 	}
 	if p := l.Prepared; p != nil {
 		j.Prepared = &preparedJSON{Label: p.Label, Grams: num(p.Grams)}

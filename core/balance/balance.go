@@ -347,9 +347,7 @@ func (s *solver) stages() []stage {
 		add(batter.HoldFat, s.movers(batter.HoldFat, food.RoleFat))
 	}
 	if s.soda > 0 {
-		if s.holds(batter.HoldTang) {
-			out = append(out, s.sodaStage())
-		}
+		out = append(out, s.sodaStage(s.holds(batter.HoldTang)))
 	} else if acids := s.movers(batter.HoldTang, food.RoleAcid); len(acids) > 0 {
 		add(batter.HoldTang, acids)
 	}

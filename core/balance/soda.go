@@ -12,6 +12,10 @@ import (
 // grey, and titration overstates what soda takes from weak acids (modelling choice).
 const sodaBelow = 0.9
 
+// soapEdge keeps the advice that far from the soapy end of the tang [meq per 100 g], so that
+// rounding to the scale does not cross it (modelling choice).
+const soapEdge = 0.1
+
 // TastesSour tells whether an addition is put in for its sourness: juice, vinegar, zest. No
 // soda answers that (job rule; the acid of a purée or of berries is answered).
 func TastesSour(in *food.Ingredient) bool {
@@ -58,9 +62,12 @@ func (s *solver) tang(x []float64) float64 {
 // sodaStage moves the soda with the acid that has none yet. The acid of an addition first uses
 // up the surplus of the base; beyond that it takes soda at the base's own ratio, never above
 // sodaBelow. Soda falls only with the acid of a liquid that is held back, when what is left
-// would be too little for it.
-func (s *solver) sodaStage() stage {
-	st := stage{holds: []batter.Hold{batter.HoldTang}, terms: []term{s.terms[batter.HoldTang]}}
+// would be too little for it; that it does even when the cook has let the tang go.
+func (s *solver) sodaStage(held bool) stage {
+	var st stage
+	if held {
+		st = stage{holds: []batter.Hold{batter.HoldTang}, terms: []term{s.terms[batter.HoldTang]}}
+	}
 	st.lines = s.linesWhere(func(_ int, l Line) bool { return lift.IsSoda(l.Ingredient) })
 	var free float64 // g of soda in lines that may move
 	for _, j := range st.lines {
@@ -75,8 +82,17 @@ func (s *solver) sodaStage() stage {
 			return 0
 		}
 		takes := s.answered(x).AcidMeq / lift.MeqPerGram // g of soda
-		want := math.Max(s.soda, math.Min(ratio, sodaBelow)*takes)
-		want = math.Min(want, math.Max(ratio, sodaBelow)*takes)
+		want := s.soda
+		if held {
+			want = math.Max(want, math.Min(ratio, sodaBelow)*takes)
+		}
+		if s.acid > 0 { // soda that never had any acid stays as it is
+			want = math.Min(want, math.Max(ratio, sodaBelow)*takes)
+		}
+		if soapy := batter.TangBand().Low; s.plainTang > soapy { // a smaller bowl must not come out soapy
+			keep := math.Min(s.plainTang, soapy+soapEdge)
+			want = math.Min(want, takes-keep*s.batterMass(x)/100/lift.MeqPerGram)
+		}
 		grow := math.Max(0, (want-(s.soda-free))/free)
 		var moved float64
 		for _, j := range st.lines {

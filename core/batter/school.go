@@ -2,6 +2,8 @@ package batter
 
 import (
 	"math"
+	"regexp"
+	"slices"
 	"strings"
 
 	"upbeatladle/core/food"
@@ -34,6 +36,8 @@ func (b Base) Rest(f Form, k Kitchen) float64 {
 		return b.School.RestMin
 	case f == Crepe:
 		return crepeRestMin
+	case f == Flourless: // nothing in it that would drink
+		return 0
 	}
 	return defaultRestMin
 }
@@ -43,24 +47,56 @@ func (b Base) Whips() bool {
 	return b.Style == Whipped || strings.Contains(strings.ToLower(b.School.Eggs), "whip")
 }
 
+// Lumps is what words say of the lumps in a batter.
+type Lumps int
+
+// What can be said.
+const (
+	LumpsUnsaid Lumps = iota
+	LumpsStay
+	LumpsOut
+)
+
+var (
+	lumpsFine = regexp.MustCompile(`lumpy|(?:some|few|small|little|leave|with)\s+(?:small\s+|the\s+|little\s+)?lumps|lumps\s+(?:are|is)\s+(?:fine|ok|good|welcome)`)
+	lumpsGone = regexp.MustCompile(`lump[- ]?free|lumps?\s+(?:\w+\s+)?(?:gone|left|remain|disappear|out)|(?:no|without|get rid of|(?:whisk|beat|work|press)\s+out|break up)\s+(?:more\s+|visible\s+|any\s+|all\s+|the\s+)*lumps?`)
+)
+
+// ReadLumps understands what a recipe or a cook says of lumps: "no lumps" wants it smooth,
+// "a few lumps are fine" does not, and where lumps are not named "do not overmix" leaves them.
+func ReadLumps(text string) Lumps {
+	text = strings.ToLower(text)
+	has := func(s string) bool { return strings.Contains(text, s) }
+	switch {
+	case lumpsFine.MatchString(text):
+		return LumpsStay
+	case lumpsGone.MatchString(text):
+		return LumpsOut
+	case has("overmix"), has("over-mix"), has("just combined"):
+		return LumpsStay
+	case has("smooth"):
+		return LumpsOut
+	case has("lump"):
+		return LumpsStay
+	}
+	return LumpsUnsaid
+}
+
 // Smooth tells whether the batter is whisked smooth: thin batters and those without gluten.
 // A wheat batter for pancakes and waffles stays lumpy, since stirring makes it tough.
 func (b Base) Smooth(f Form) bool {
-	lumps := strings.ToLower(b.School.Lumps)
-	switch {
-	case strings.Contains(lumps, "smooth"):
+	switch ReadLumps(b.School.Lumps) {
+	case LumpsOut:
 		return true
-	case strings.Contains(lumps, "lump"):
+	case LumpsStay:
 		return false
-	case f == Crepe:
-		return true
 	}
-	for _, l := range b.Lines {
-		if l.Role == food.RoleFlour && glutinous(l.Ingredient) {
-			return false
-		}
-	}
-	return true
+	return f == Crepe || !b.Toughens()
+}
+
+// Toughens tells whether stirring makes the batter tough: there is a flour with gluten in it.
+func (b Base) Toughens() bool {
+	return slices.ContainsFunc(b.Lines, func(l Line) bool { return l.Role == food.RoleFlour && glutinous(l.Ingredient) })
 }
 
 // glutinous flours toughen when they are stirred.

@@ -3,6 +3,8 @@
 package food
 
 import (
+	"math"
+	"slices"
 	"strings"
 
 	"upbeatladle/core/measure"
@@ -55,6 +57,28 @@ var Allergens = []string{
 	"wheat", "rye", "barley", "oats", "milk", "egg", "almond", "walnut", "hazelnut", "pecan", "pistachio", "cashew",
 	"brazil nut", "macadamia", "peanut", "soya", "sesame", "sulphites", "celery", "mustard", "lupin", "fish", "crustaceans", "molluscs",
 }
+
+// Nuts is what a may-contain says that names no single nut.
+const Nuts = "nuts"
+
+// CautionCode says what is to be minded with an ingredient, for rules that must not read its
+// sentence.
+type CautionCode string
+
+// The codes.
+const (
+	CodeTasting    CautionCode = "tasting"     // its caution tells not to taste it raw
+	CodeWash       CautionCode = "wash"        // its caution tells to wash it
+	CodeMelt       CautionCode = "melt"        // a fat that is solid in the kitchen and melted before it goes in
+	CodeKnife      CautionCode = "knife"       // it is cut by hand
+	CodeKnifeRound CautionCode = "knife_round" // and rolls while it is cut
+)
+
+// CautionCodes lists every code.
+var CautionCodes = []CautionCode{CodeTasting, CodeWash, CodeMelt, CodeKnife, CodeKnifeRound}
+
+// Minds tells whether a caution code applies to the ingredient.
+func (in *Ingredient) Minds(c CautionCode) bool { return slices.Contains(in.Codes, c) }
 
 // Groups lists every group in the order in which the shelf shows them.
 var Groups = []Group{
@@ -126,7 +150,8 @@ type Ingredient struct {
 	HydrationMin                           float64 // min, time constant of drinking
 	Colour                                 Colour
 	Allergens, MayContain                  []string
-	Caution                                string
+	Caution                                string        // a sentence for whoever works with it
+	Codes                                  []CautionCode // what that sentence, or the work itself, is about
 	Dose                                   Dose
 
 	// Where the figures come from.
@@ -186,6 +211,18 @@ func (in *Ingredient) Drinks() float64 {
 // BatterMass is what one gram of the ingredient adds to the mass of the batter account: its
 // released share less the water that it drinks.
 func (in *Ingredient) BatterMass() float64 { return in.Release() - in.Drinks() }
+
+// PieceHeight is how high in mm a piece stands as it lies: pieces come to rest on their flat
+// side, so a flake or a slice is as high as its mass leaves it, as an ellipsoid on a round of its
+// size (modelling choice). 0 without pieces.
+func (in *Ingredient) PieceHeight() float64 {
+	d := in.Piece.SizeMM
+	if d <= 0 || in.Piece.MassG <= 0 {
+		return 0
+	}
+	volume := 1000 * in.Piece.MassG / in.PieceDensity() // mm³
+	return math.Min(d, 6*volume/(math.Pi*d*d))
+}
 
 // Subject is what core/measure needs to know to weigh the ingredient.
 func (in *Ingredient) Subject() measure.Subject {

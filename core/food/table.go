@@ -66,7 +66,7 @@ var columns = []string{
 	"energy_kcal", "acid_meq", "acid_source", "co2_pct", "density_g_per_ml", "density_sifted_g_per_ml",
 	"density_scooped_g_per_ml", "density_source", "unit_name", "unit_g", "piece_mass_g", "piece_size_mm",
 	"piece_density_g_per_ml", "refuse_pct", "release_fraction", "uptake_g_per_g", "body", "hydration_min",
-	"melts_or_burns", "colour_hex", "colour_strength", "tint_ph_sensitive", "allergens", "may_contain", "caution",
+	"melts_or_burns", "colour_hex", "colour_strength", "tint_ph_sensitive", "allergens", "may_contain", "caution", "caution_codes",
 	"typical_dose_low", "typical_dose_high", "composition_source", "notes",
 }
 
@@ -157,11 +157,20 @@ func parseRow(rec []string, at map[string]int) (*Ingredient, error) {
 		Body: num("body"), HydrationMin: num("hydration_min"),
 		Colour:    Colour{Hex: text("colour_hex"), Strength: num("colour_strength"), PHSensitive: text("tint_ph_sensitive") == "yes"},
 		Allergens: list("allergens"), MayContain: list("may_contain"), Caution: text("caution"),
+		Codes:             cautionCodes(list("caution_codes")),
 		Dose:              Dose{Low: num("typical_dose_low"), High: num("typical_dose_high")},
 		CompositionSource: text("composition_source"), AcidSource: text("acid_source"),
 		DensitySource: text("density_source"), Notes: text("notes"),
 	}
 	return in, errors.Join(bad...)
+}
+
+func cautionCodes(words []string) []CautionCode {
+	var out []CautionCode
+	for _, w := range words {
+		out = append(out, CautionCode(w))
+	}
+	return out
 }
 
 // Tolerances of Check.
@@ -228,6 +237,11 @@ func (in *Ingredient) Check() error {
 	}
 	if in.Body < 0 || in.Body > 2 || in.Uptake < 0 || in.Uptake > 5 {
 		say("body or uptake is out of range")
+	}
+	for _, c := range in.Codes {
+		if !slices.Contains(CautionCodes, c) {
+			say("the caution code %q is unknown", c)
+		}
 	}
 	if in.Refuse < 0 || in.Refuse >= 100 {
 		say("the refuse is %g %%", in.Refuse)

@@ -25,6 +25,10 @@ const (
 	// SourMeq is the acidity [meq/100 g] from which an ingredient is something sour that
 	// soda can work on; milk and flour titrate to less (modelling choice).
 	SourMeq = 4
+
+	// traceOfSour is the share of the acid below which something sour does not count
+	// (modelling choice).
+	traceOfSour = 0.05
 )
 
 // IsSoda tells a base that gives gas where acid meets it from a powder that carries its acid.
@@ -67,12 +71,13 @@ type Lift struct {
 	SodaG     float64
 	OwnGasML  float64 // of powder and self-raising flour
 	FlourBody float64 // g
-	Sour      bool    // something sour is there for soda to work on
+	Sour      bool    // something sour is there for soda to work on, more than a trace of it
 }
 
 // Of returns the account of a bowl.
 func Of(parts []food.Part) Lift {
 	var l Lift
+	var sour float64 // meq of what is sour by itself
 	for _, p := range parts {
 		in := p.Ingredient
 		if IsSoda(in) {
@@ -82,8 +87,11 @@ func Of(parts []food.Part) Lift {
 		l.AcidMeq += p.Grams * AcidPerGram(in)
 		l.OwnGasML += p.Grams * GasPerGram(in)
 		l.FlourBody += p.Grams * FlourBody(in)
-		l.Sour = l.Sour || p.Grams > 0 && in.Acid >= SourMeq && in.Release() > 0
+		if in.Acid >= SourMeq {
+			sour += p.Grams * AcidPerGram(in)
+		}
 	}
+	l.Sour = sour > traceOfSour*l.AcidMeq
 	return l
 }
 

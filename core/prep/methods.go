@@ -204,7 +204,7 @@ func asPuree(in *food.Ingredient, hot bool, concentrated float64) (product *food
 	if id := purees[in.ID]; id != "" {
 		row := food.Reference().ByID(id)
 		out.Body = row.Body * concentrated
-		out.Colour, out.Dose, out.Caution, out.Density = row.Colour, row.Dose, row.Caution, row.Density
+		out.Colour, out.Dose, out.Caution, out.Codes, out.Density = row.Colour, row.Dose, row.Caution, row.Codes, row.Density
 		out.Name = row.Name
 		standIn = id
 	} else {

@@ -156,7 +156,7 @@ func Sap(in *food.Ingredient) *food.Ingredient {
 	out := &food.Ingredient{
 		ID: "juice_of_" + in.ID, Name: "Juice of " + lowerFirst(in.Label()), Group: food.GroupLiquid, Role: food.RoleLiquid,
 		Composition: t.Per100(), ReleaseFraction: 1, Colour: in.Colour, Allergens: in.Allergens, MayContain: in.MayContain,
-		Caution: in.Caution, CompositionSource: "worked out: what is dissolved in the water of " + in.Name,
+		Caution: in.Caution, Codes: in.Codes, CompositionSource: "worked out: what is dissolved in the water of " + in.Name,
 	}
 	out.Density = food.Total{Composition: out.Composition}.Density()
 	return out

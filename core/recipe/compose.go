@@ -154,10 +154,10 @@ var restFor = regexp.MustCompile(`(?:rest|stand|chill|refrigerate|sit|leave|frid
 // school reads how the batter is mixed out of its steps.
 func school(text string, s batter.Style) batter.School {
 	out := batter.School{RestMin: math.NaN()}
-	switch {
-	case strings.Contains(text, "lump"), strings.Contains(text, "overmix"), strings.Contains(text, "over-mix"), strings.Contains(text, "just combined"):
+	switch batter.ReadLumps(text) {
+	case batter.LumpsStay:
 		out.Lumps = "stop while lumpy"
-	case strings.Contains(text, "smooth"):
+	case batter.LumpsOut:
 		out.Lumps = "whisk smooth"
 	}
 	if s == batter.Whipped || whips(text) {

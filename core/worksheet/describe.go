@@ -8,6 +8,7 @@ import (
 	"upbeatladle/core/food"
 	"upbeatladle/core/lift"
 	"upbeatladle/core/portion"
+	"upbeatladle/core/words"
 )
 
 // describe looks at the bowl as weighed and at one portion of it.
@@ -40,7 +41,7 @@ func (w *work) describe() {
 		}
 	}
 	if p.DiameterMM == nil {
-		p.Reason = either(w.v.Form == batter.Waffle, either(len(w.k.Irons) > 0, "A waffle takes the shape of its iron.", "A waffle takes the shape of its iron: tell the Kitchen which one you have."), "A flourless batter is not judged on how it spreads.")
+		p.Reason = words.Either(w.v.Form == batter.Waffle, words.Either(len(w.k.Irons) > 0, "A waffle takes the shape of its iron.", "A waffle takes the shape of its iron: tell the Kitchen which one you have."), "A flourless batter is not judged on how it spreads.")
 	}
 	w.out.Batter, w.out.Portion = out, p
 }

@@ -9,6 +9,7 @@ import (
 	"upbeatladle/core/batter"
 	"upbeatladle/core/food"
 	"upbeatladle/core/lift"
+	"upbeatladle/core/words"
 )
 
 // Ratio is one trait of a base, beside what is usual for its form.
@@ -111,7 +112,7 @@ func FingerprintOf(ctx context.Context, v batter.Variation, k batter.Kitchen) (F
 	percent("sugar", "sugar", sugar, 0)
 	percent("salt", "salt", salt, 1)
 	for _, g := range w.out.Gauges {
-		r := Ratio{Key: g.Key, Name: lower(g.Label), Unit: g.Unit, Value: g.Base, Decimals: g.Decimals}
+		r := Ratio{Key: g.Key, Name: words.Lower(g.Label), Unit: g.Unit, Value: g.Base, Decimals: g.Decimals}
 		switch g.Key {
 		case Thickness:
 			r.Band = g.Band
@@ -161,7 +162,7 @@ func (f *Fingerprint) say(v batter.Variation, powder, flour float64) {
 		if r.State != Low && r.State != High {
 			continue
 		}
-		name := upper(r.Name)
+		name := words.Upper(r.Name)
 		if r.Key == Lifting && powder > 0 {
 			name = "Powder"
 		}
@@ -171,14 +172,14 @@ func (f *Fingerprint) say(v batter.Variation, powder, flour float64) {
 			case ratio > twice:
 				times = fmt.Sprintf(", %.1f times the usual", ratio)
 			case ratio < half && r.Value > 0:
-				times = ", less than " + either(ratio < 0.35, "a third", "two thirds") + " of the usual"
+				times = ", less than " + words.Either(ratio < 0.35, "a third", "two thirds") + " of the usual"
 			}
 		}
 		if r.Value == 0 {
 			times = ", there is none"
 		}
-		what := either(r.Unit == "% of flour" || r.Key == Lifting, "for this flour", "for "+formName(v.Form, 2))
-		say("%s is %s %s: %.*f where %.*f to %.*f is usual%s.", name, either(r.State == High, "high", "low"), what,
+		what := words.Either(r.Unit == "% of flour" || r.Key == Lifting, "for this flour", "for "+formName(v.Form, 2))
+		say("%s is %s %s: %.*f where %.*f to %.*f is usual%s.", name, words.Either(r.State == High, "high", "low"), what,
 			r.Decimals, r.Value, r.Decimals, r.Band.Low, r.Decimals, r.Band.High, times)
 	}
 	if len(f.Sentences) == 0 {

@@ -7,6 +7,7 @@ import (
 	"upbeatladle/core/batter"
 	"upbeatladle/core/flow"
 	"upbeatladle/core/lift"
+	"upbeatladle/core/words"
 )
 
 // Keys of the gauges.
@@ -62,7 +63,7 @@ func compare(g Gauge, same, low, high string) Gauge {
 	case Level:
 		g.VerdictText = same
 	case InBand:
-		g.VerdictText = "A touch " + either(g.After > g.Base, g.HighText, g.LowText)
+		g.VerdictText = "A touch " + words.Either(g.After > g.Base, g.HighText, g.LowText)
 	case Low:
 		g.VerdictText = low
 	case High:
@@ -121,7 +122,7 @@ func (w *work) tang() Gauge {
 		func(b bowl) float64 { return b.lift.Tang(b.account.Mass) })
 	g = judge(g, batter.TangBand(), levelTang)
 	g.Verdict = batter.TangWord(g.After)
-	return compare(g, upper(g.Verdict)+", as the base", "Soapy: soda with no acid left", "Tangy, and paler")
+	return compare(g, words.Upper(g.Verdict)+", as the base", "Soapy: soda with no acid left", "Tangy, and paler")
 }
 
 func (w *work) structure() Gauge {
@@ -131,7 +132,7 @@ func (w *work) structure() Gauge {
 	g.Verdict = map[GaugeState]string{Level: "level", InBand: "near", Low: "weak", High: "firm"}[g.State]
 	weak := "Weaker than the base"
 	if g.After < balance.TearsBelow*g.Base {
-		weak = "Weak: tears when flipped"
+		weak = "Weak: " + tears(w.v.Form)
 	}
 	return compare(g, "Holds like the base", weak, "Firmer than the base")
 }

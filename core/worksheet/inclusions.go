@@ -8,6 +8,7 @@ import (
 	"upbeatladle/core/batter"
 	"upbeatladle/core/food"
 	"upbeatladle/core/portion"
+	"upbeatladle/core/words"
 )
 
 // Inclusion is what the pieces of one addition do in a portion.
@@ -61,12 +62,13 @@ type Plate struct {
 }
 
 const (
-	closeToCeiling = 0.9   // of the ceiling is called close (modelling choice)
-	mostColumns    = 40    // of a histogram
-	histogramTail  = 0.001 // of the portions beyond either end is not shown
-	drawSeed       = 1     // the picture does not dance while an amount is typed
-	overfull       = 1.0   // of the mould, once risen, from which an iron leaks
-	underfull      = 0.6   // below, the waffle does not reach its edges (modelling choice)
+	closeToCeiling = 0.9     // of the ceiling is called close (modelling choice)
+	mostColumns    = 40      // of a histogram
+	histogramTail  = 0.001   // of the portions beyond either end is not shown
+	drawSeed       = 1       // the picture does not dance while an amount is typed
+	overfull       = 1.0     // of the mould, once risen, from which an iron leaks
+	softStands     = 4.0 / 3 // times the room that soft fruit may stand high (common practice, no source)
+	underfull      = 0.6     // below, the waffle does not reach its edges (modelling choice)
 )
 
 // piecesOf is the addition's pieces: none when it has no pieces of its own.
@@ -238,13 +240,13 @@ func (w *work) lay(x *Inclusion, a batter.Addition, pieces, mass float64) {
 
 func (w *work) load(ml, g float64) {
 	l := Load{Fraction: ml / w.out.Portion.VolumeML, Ceiling: batter.LoadCeiling(w.v.Form)}
-	limit := either(w.v.Form == batter.Waffle, "leaks and sticks above", "tears above")
+	limit := words.Either(w.v.Form == batter.Waffle, "leaks and sticks above", "tears above")
 	switch {
 	case l.Fraction > l.Ceiling:
 		l.Verdict = "over"
 		l.OverG = g * (1 - l.Ceiling/l.Fraction)
-		l.Text = fmt.Sprintf("%s over the ceiling a portion", grams(l.OverG, 0.1))
-		w.note("load", "/additions", "The load is %.0f %% of a portion; %s %.0f %%. %s less in each holds together.", 100*l.Fraction, limit, 100*l.Ceiling, grams(l.OverG, 0.1))
+		l.Text = fmt.Sprintf("%s over the ceiling a portion", words.Grams(l.OverG, 0.1))
+		w.note("load", "/additions", "The load is %.0f %% of a portion; %s %.0f %%. %s less in each holds together.", 100*l.Fraction, limit, 100*l.Ceiling, words.Grams(l.OverG, 0.1))
 	case l.Fraction > closeToCeiling*l.Ceiling:
 		l.Verdict, l.Text = "close", fmt.Sprintf("close: %s %.0f %%", limit, 100*l.Ceiling)
 	default:
@@ -256,19 +258,26 @@ func (w *work) load(ml, g float64) {
 // inclusionNotes minds pieces that are too tall, that scorch, bleed or do not stay put.
 func (w *work) inclusionNotes(i int, a batter.Addition, x Inclusion) {
 	at := fmt.Sprintf("/additions/%d", i)
-	label := upper(lower(x.Label))
-	if room, where := w.headroom(); room > 0 && x.SizeMM > room && a.Stage != batter.StageUnderPortion {
-		w.note("tall", at, "%s: pieces of %.0f mm stand taller than the %.0f mm %s. Chop them smaller.", label, x.SizeMM, room, where)
+	label := words.Upper(words.Lower(x.Label))
+	if room, where := w.headroom(); room > 0 && a.Stage != batter.StageUnderPortion {
+		soft := a.Ingredient.Group == food.GroupFreshPiece || a.Ingredient.Group == food.GroupFrozenPiece
+		height, most := a.Ingredient.PieceHeight(), room
+		if soft { // it gives in the heat
+			most *= softStands
+		}
+		if height > most {
+			w.note("tall", at, "%s: pieces %.0f mm high stand taller than the %.0f mm %s. %s", label, height, room, where, words.Either(soft, "Halve them.", "Chop them smaller."))
+		}
 	}
 	if w.v.Form == batter.Waffle && a.Ingredient.Group == food.GroupDryPiece && a.Ingredient.Sugars > batter.ScorchSugar {
 		w.note("scorch", at, "%s: the pieces scorch where they touch the iron. Smaller ones, fewer, and wipe between.", label)
 	}
 	if a.Ingredient.Group == food.GroupFrozenPiece && a.Stage.InBowl() {
-		w.note("bleed", at, "Frozen %s bleeds into the batter and chills it: put it on each portion instead, straight from the freezer.", lower(x.Label))
+		w.note("bleed", at, "Frozen %s bleeds into the batter and chills it: put it on each portion instead, straight from the freezer.", words.Lower(x.Label))
 	}
 	if x.Sinking.Moves {
 		w.note("sinks", at, "%s: the pieces %s in this batter, and the %s portions get most. Fold them in late, thicken the batter, toss them in flour, or put them on each portion.",
-			label, either(x.Sinking.Down, "sink", "float"), either(x.Sinking.Down, "last", "first"))
+			label, words.Either(x.Sinking.Down, "sink", "float"), words.Either(x.Sinking.Down, "last", "first"))
 	}
 }
 

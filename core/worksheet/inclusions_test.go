@@ -111,7 +111,9 @@ func TestNotesOnPieces(t *testing.T) {
 	v.Form = batter.Waffle
 	w := workIn(t, v)
 	assert.Contains(t, note(w, "scorch"), "iron")
-	assert.Contains(t, note(w, "tall"), "gap of the iron", "10 mm chips in a 9 mm gap")
+	assert.Empty(t, note(w, "tall"), "a chip lies on its base: 7 mm in a 9 mm gap")
+	v.Additions[0] = with("mochi_pieces", 60, batter.StageFoldIn)
+	assert.Contains(t, note(workIn(t, v), "tall"), "gap of the iron", "12 mm pieces in a 9 mm gap")
 	v = hatch(with("chocolate_chips", 60, batter.StageFoldIn))
 	v.Form, v.Base.Lines[1].Amount = batter.Crepe, 620
 	w = workIn(t, v)

@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"upbeatladle/core/food"
+	"upbeatladle/core/words"
 )
 
 // pantryNotes says what the cook should know of their own tubs: too old, or too little left.
@@ -13,7 +14,7 @@ func (w *work) pantryNotes() {
 			w.note("tub_stale", at, "“%s” is %d days old and keeps %d. Make a fresh one; when in doubt, throw it out.", in.Own.Name, in.Own.AgeDays, in.Own.KeepDays)
 		}
 		if in.Stock > 0 && need > in.Stock+w.k.ScaleStep/2 {
-			w.note("stock_short", at, "There are %s of %s, and this takes %s.", grams(in.Stock, w.k.ScaleStep), lower(in.Label()), grams(need, w.k.ScaleStep))
+			w.note("stock_short", at, "There are %s of %s, and this takes %s.", words.Grams(in.Stock, w.k.ScaleStep), words.Lower(in.Label()), words.Grams(need, w.k.ScaleStep))
 		}
 	}
 	for i, l := range w.v.Base.Lines {

@@ -9,6 +9,7 @@ import (
 	"upbeatladle/core/batter"
 	"upbeatladle/core/food"
 	"upbeatladle/core/measure"
+	"upbeatladle/core/words"
 )
 
 // Bounds of a scaled batch: beyond them it is a slip of the keys (modelling choice).
@@ -140,8 +141,8 @@ func costed(v batter.Variation, k batter.Kitchen, lineID string, swaps []batter.
 		}
 		is := structure(lines)
 		if change := is/was - 1; math.Abs(change) > worthSaying {
-			swaps[i].Says += fmt.Sprintf("; structure %s from %.1f to %.1f g in 100 g%s", either(change < 0, "falls", "rises"), was, is,
-				either(change < balance.StructureKeeps-1, ": it tears when flipped", ""))
+			swaps[i].Says += fmt.Sprintf("; structure %s from %.1f to %.1f g in 100 g%s", words.Either(change < 0, "falls", "rises"), was, is,
+				words.Either(change < balance.StructureKeeps-1, ": it "+tears(v.Form), ""))
 		}
 	}
 	return swaps, nil

@@ -7,6 +7,7 @@ import (
 
 	"upbeatladle/core/food"
 	"upbeatladle/core/lift"
+	"upbeatladle/core/words"
 )
 
 // rgb is a colour in linear light, 0-1.
@@ -74,13 +75,13 @@ func (w *work) tint() Tint {
 		}
 	}
 	if strongest != nil {
-		out.Reason = lower(strongest.Label()) + " tints it"
+		out.Reason = words.Lower(strongest.Label()) + " tints it"
 		if strongest.Colour.PHSensitive && w.weighed.lift.SodaToAcid() >= lift.GreyAbove {
 			grey, _ := parseHex(greyGreen)
 			for i := range mix {
 				mix[i] = (1-greyShare)*mix[i] + greyShare*grey[i]
 			}
-			out.Reason = "soda turns " + lower(strongest.Label()) + " grey-green"
+			out.Reason = "soda turns " + words.Lower(strongest.Label()) + " grey-green"
 		}
 	}
 	out.Hex = mix.hex()

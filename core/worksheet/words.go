@@ -11,14 +11,9 @@ import (
 	"upbeatladle/core/flow"
 	"upbeatladle/core/food"
 	"upbeatladle/core/lift"
+	"upbeatladle/core/safety"
+	"upbeatladle/core/words"
 )
-
-func either(yes bool, a, b string) string {
-	if yes {
-		return a
-	}
-	return b
-}
 
 // formNames in the singular with article, and in the plural.
 var formNames = map[batter.Form][2]string{
@@ -35,47 +30,6 @@ func formName(f batter.Form, n int) string {
 		return formNames[f][0]
 	}
 	return formNames[f][1]
-}
-
-// number is a small count as a word.
-func number(n int) string {
-	words := []string{"no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten"}
-	if n >= 0 && n < len(words) {
-		return words[n]
-	}
-	return fmt.Sprint(n)
-}
-
-// list joins names: "milk", "milk and sugar", "milk, sugar and salt".
-func list(s []string) string {
-	if len(s) < 2 {
-		return strings.Join(s, "")
-	}
-	return strings.Join(s[:len(s)-1], ", ") + " and " + s[len(s)-1]
-}
-
-// lower writes a label inside a sentence.
-func lower(label string) string {
-	if label == "" {
-		return label
-	}
-	return strings.ToLower(label[:1]) + label[1:]
-}
-
-// upper begins a sentence with a label or a caution.
-func upper(s string) string {
-	if s == "" {
-		return s
-	}
-	return strings.ToUpper(s[:1]) + s[1:]
-}
-
-// grams prints a mass on its scale step.
-func grams(g, step float64) string {
-	if step < 1 {
-		return strings.TrimSuffix(fmt.Sprintf("%.1f", g), ".0") + " g"
-	}
-	return fmt.Sprintf("%.0f g", g)
 }
 
 // countText is a number of eggs: "2 eggs", "1½ eggs", "about 1.7 eggs".
@@ -103,6 +57,7 @@ func countText(n float64, in *food.Ingredient) string {
 var kinds = map[string]NoteKind{
 	"not_yet": ToCome, "heavy": Advice, "altitude": Advice, "spoon_left": Advice, "eggs": Advice, "no_liquid": Advice,
 	"flourless": Advice, "grated_cake": Advice, "soda_offer": Advice, "eggs_whole": Advice, "bleed": Advice, "underfull": Advice, "base_out_of_band": Advice,
+	"tang_left": Advice, "lift_left": Advice, "soda_follows": Advice, "base_soapy": Advice,
 }
 
 func (w *work) note(code, pointer, format string, args ...any) {
@@ -118,7 +73,7 @@ func (w *work) stuckLabels(role food.Role) []string {
 	var out []string
 	for i, l := range w.out.Lines {
 		if i < len(w.solution.Stuck) && w.solution.Stuck[i] && l.Role == role {
-			out = append(out, fmt.Sprintf("%s at %s", lower(l.Label), grams(l.Weigh, l.Step)))
+			out = append(out, fmt.Sprintf("%s at %s", words.Lower(l.Label), words.Grams(l.Weigh, l.Step)))
 		}
 	}
 	return out
@@ -135,19 +90,22 @@ func (w *work) notes() {
 		w.note("flourless", "/form", "A flourless batter is thin: small portions, two spatulas. Its thickness is not judged.")
 	case t.State == Unknown:
 		w.note("grated_cake", "/additions", "There is more in pieces than in batter. Treat it as a grated cake: press a test one together before you weigh out the rest.")
-	case !flow.InModel(t.After):
+	case !flow.InModel(t.After) && !(t.State == Level && !flow.InModel(t.Base)):
 		w.note("out_of_range", "", "At %.2f ml of liquid a gram of body this is outside what the thickness figures were made for. Trust the ladle, not the figure.", t.After)
 	}
 	if t.State == Level && t.Band != nil && !t.Band.Contains(t.Base) {
 		w.note("base_out_of_band", "/form", "It pours like the base, but the base itself is too %s for %s: %.2f ml/g, where %.2f to %.2f is usual.",
-			either(t.Base > t.Band.High, "thin", "thick"), formName(w.v.Form, 1), t.Base, t.Band.Low, t.Band.High)
+			words.Either(t.Base > t.Band.High, "thin", "thick"), formName(w.v.Form, 1), t.Base, t.Band.Low, t.Band.High)
 	}
 	w.structureNotes()
 	w.liftNotes()
 	w.flavourNotes()
 	if t.State != Unknown && math.Abs(t.ByMeasure-t.After) > spoonDrift {
 		w.note("spoon_left", "", "Measured by cups and spoons it pours %s than weighed: %.2f against %.2f ml/g. The scale is surer.",
-			either(t.ByMeasure > t.After, "thinner", "thicker"), t.ByMeasure, t.After)
+			words.Either(t.ByMeasure > t.After, "thinner", "thicker"), t.ByMeasure, t.After)
+	}
+	if rest := w.v.Base.Rest(w.v.Form, w.k); rest > safety.DiscardAfterMin && safety.Spoils(w.used()) {
+		w.note("rest_long", "/kitchen/rest_min", "A mixed batter with egg or milk keeps one day in the fridge, by the usual rule; this one would stand %s. After a day discard it. Your local code decides.", words.Minutes(rest))
 	}
 	w.pantryNotes()
 	for _, n := range w.v.NotYet {
@@ -162,15 +120,23 @@ func (w *work) notes() {
 // (modelling choice: twice what the solver calls met).
 const spoonDrift = 0.06
 
+// tears says what a batter does that does not set: only what is flipped tears when it is.
+func tears(f batter.Form) string {
+	if f == batter.Waffle {
+		return "sticks or breaks as the iron opens"
+	}
+	return "tears when flipped"
+}
+
 // structureNotes suggests a whole egg when the batter would tear.
 func (w *work) structureNotes() {
 	if w.solution.Eggs > 0 {
-		w.note("eggs", "/offset/hold", "%s more %s to hold the structure.", upper(number(w.solution.Eggs)), either(w.solution.Eggs == 1, "egg", "eggs"))
+		w.note("eggs", "/offset/hold", "%s more %s to hold the structure.", words.Upper(words.Number(w.solution.Eggs)), words.Either(w.solution.Eggs == 1, "egg", "eggs"))
 		return
 	}
 	g := w.out.Gauge(Structure)
 	if g.Base > 0 && g.After < balance.TearsBelow*g.Base && !slices.ContainsFunc(w.solution.Reports, func(r balance.Report) bool { return r.Target == batter.HoldStructure }) {
-		w.note("structure", "/offset/hold", "It sets %.0f %% weaker than the base and tears when flipped: give it one more egg (hold structure does it), or build up flour.", 100*(1-g.After/g.Base))
+		w.note("structure", "/offset/hold", "It sets %.0f %% weaker than the base and %s: give it one more egg (hold structure does it), or more flour.", 100*(1-g.After/g.Base), tears(w.v.Form))
 	}
 }
 
@@ -182,27 +148,31 @@ const (
 // liftNotes minds soda and powder: one where the other belongs, soap, colour, altitude.
 func (w *work) liftNotes() {
 	l, tang := w.weighed.lift, w.out.Gauge(Tang)
+	w.sodaFollows()
 	switch {
-	case l.SodaG > 0 && !l.Sour:
-		w.note("soda_not_sour", "/base/lines", "There is soda, but nothing sour for it to work on: it tastes of soap. Use %s of baking powder instead.", grams(lift.PowderFor(lift.SodaGas(l.SodaG, l.AcidMeq)), 0.1))
-	case l.SodaG > 0 && tang.After < tang.Band.Low:
-		w.note("soapy", "/base/lines", "More soda than the acid takes: soapy, and it browns fast. Take %s less.", grams(l.SodaG-l.AcidMeq/lift.MeqPerGram, 0.1))
+	case l.SodaG > 0 && !l.Sour && !w.plain.lift.Sour:
+		w.note("soda_not_sour", "/base/lines", "There is soda, but nothing sour for it to work on: it tastes of soap. Use %s of baking powder instead.", words.Grams(lift.PowderFor(lift.SodaGas(l.SodaG, l.AcidMeq)), 0.1))
+	case l.SodaG > 0 && tang.After < tang.Band.Low && tang.Base < tang.Band.Low && l.SodaG < w.plain.lift.SodaG+w.k.LeavenStep:
+		w.note("base_soapy", "/base/lines", "The base itself has more soda than its acid takes, and stays soapy. Take %s less.", words.Grams(l.SodaG-l.AcidMeq/lift.MeqPerGram, 0.1))
+	case l.SodaG > 0 && tang.State == Low:
+		w.note("soapy", "/base/lines", "More soda than the acid takes: soapy, and it browns fast. Take %s less%s.", words.Grams(l.SodaG-l.AcidMeq/lift.MeqPerGram, 0.1),
+			words.Either(w.sodaPinned(), ", or unpin the soda that you pinned or added", ""))
 	case l.SodaG == 0 && l.Sour && tang.After > tang.Band.High && w.plain.lift.GasML() > 0:
 		w.note("soda_offer", "/base/lines", "It is tangy. %s of soda in place of %s of the powder would take the edge off; one is not the other.",
-			grams(sodaFor(tang.After-tang.Band.High, w.weighed.account.Mass), 0.1), grams(lift.PowderFor(lift.SodaGas(sodaFor(tang.After-tang.Band.High, w.weighed.account.Mass), l.AcidMeq)), 0.1))
+			words.Grams(sodaFor(tang.After-tang.Band.High, w.weighed.account.Mass), 0.1), words.Grams(lift.PowderFor(lift.SodaGas(sodaFor(tang.After-tang.Band.High, w.weighed.account.Mass), l.AcidMeq)), 0.1))
 	}
 	if l.SodaToAcid() >= lift.GreyAbove {
 		for _, p := range w.made {
 			if p.Ingredient.Colour.PHSensitive && p.Grams > 0 {
-				w.note("grey", "/additions", "So much soda for the acid turns %s: a little less soda, or a squeeze of lemon, keeps its colour.",
-					either(p.Ingredient.ID == "turmeric", "turmeric red", lower(p.Ingredient.Label())+" green-grey"))
+				w.note("grey", "/additions", "So much soda for the acid turns %s: a little less soda%s, or a squeeze of lemon, keeps its colour.",
+					words.Either(p.Ingredient.ID == "turmeric", "turmeric red", words.Lower(p.Ingredient.Label())+" green-grey"), words.Either(w.sodaPinned(), " (you pinned it)", words.Either(w.plain.lift.SodaToAcid() >= lift.GreyAbove, " than the base has", "")))
 				break
 			}
 		}
 	}
 	if room := lift.Expansion(w.k.AltitudeM); math.Abs(w.k.AltitudeM) >= sayAltitude && l.GasML() > 0 {
 		w.note("altitude", "/kitchen/altitude_m", "At %.0f m the same gas fills %.0f %% %s room. A base that was written for sea level takes %.0f %% %s powder and soda here.",
-			w.k.AltitudeM, 100*math.Abs(room-1), either(room > 1, "more", "less"), 100*math.Abs(1-1/room), either(room > 1, "less", "more"))
+			w.k.AltitudeM, 100*math.Abs(room-1), words.Either(room > 1, "more", "less"), 100*math.Abs(1-1/room), words.Either(room > 1, "less", "more"))
 	}
 	var added float64
 	for _, p := range w.made {
@@ -211,6 +181,29 @@ func (w *work) liftNotes() {
 	if mass := w.weighed.whole.Mass; added > heavyShare*mass && l.OwnGasML > 0 && w.out.Gauge(Lifting).State != High {
 		w.note("heavy", "/additions", "Additions are %.0f %% of the bowl. If the first one comes out flat, such a load takes up to 20 %% more powder.", 100*added/mass)
 	}
+}
+
+// sodaFollows says that soda rose with the acid of an addition, and how to keep it tart.
+func (w *work) sodaFollows() {
+	if w.solution.Reports == nil && len(w.v.Additions) == 0 {
+		return
+	}
+	for i, l := range w.v.Base.Lines {
+		if more := w.weigh[i] - w.base[i]; lift.IsSoda(l.Ingredient) && more >= w.k.Step(l) {
+			var sour []string
+			for _, p := range w.made {
+				if p.Ingredient.Acid >= lift.SourMeq && !balance.TastesSour(p.Ingredient) && p.Grams > 0 {
+					sour = append(sour, words.Lower(p.Ingredient.Label()))
+				}
+			}
+			w.note("soda_follows", fmt.Sprintf("/base/lines/%d", i), "%s more soda answers the acid of %s. If you want it tart, let the tang go.", words.Grams(more, w.k.Step(l)), words.Either(len(sour) > 0, words.List(sour), "what was added"))
+		}
+	}
+}
+
+func (w *work) sodaPinned() bool {
+	return slices.ContainsFunc(w.v.Base.Lines, func(l batter.Line) bool { return l.Locked && lift.IsSoda(l.Ingredient) }) ||
+		slices.ContainsFunc(w.v.Additions, func(a batter.Addition) bool { return lift.IsSoda(a.Ingredient) })
 }
 
 // sodaFor is the soda in g that takes meq per 100 g away from a batter.
@@ -223,7 +216,7 @@ func (w *work) flavourNotes() {
 	for i, a := range w.v.Additions {
 		d := w.out.Lines[len(w.v.Base.Lines)+i].Dose
 		if batter.IsStrong(a.Ingredient) && (d.Word == "bold" || d.Word == "past bold") {
-			w.note("strong", fmt.Sprintf("/additions/%d/amount", i), "%s is strong: from %s on it takes over.", a.Ingredient.Label(), grams(d.Bold, d.Step))
+			w.note("strong", fmt.Sprintf("/additions/%d/amount", i), "%s is strong: from %s on it takes over.", a.Ingredient.Label(), words.Grams(d.Bold, d.Step))
 		}
 	}
 }
@@ -231,28 +224,32 @@ func (w *work) flavourNotes() {
 // report says in words what a target has left. Every sentence names what to do.
 func (w *work) report(r balance.Report) {
 	perPortion := math.Abs(r.Left) * w.out.Portion.MassG
-	left := grams(perPortion, leftStep(perPortion))
+	left := words.Grams(perPortion, leftStep(perPortion))
 	t := w.out.Gauge(Thickness)
-	thinner := either(r.Left > 0, "thinner", "thicker")
-	pours := fmt.Sprintf("%s than the base, %.2f against %.2f ml/g", thinner, t.After, t.Base)
+	thinner := words.Either(r.Left > 0, "thinner", "thicker")
+	against := fmt.Sprintf("%.2f against %.2f ml/g", t.After, t.Base)
+	if math.IsNaN(t.After) || math.IsNaN(t.Base) {
+		against = "with nothing left that thickens"
+	}
+	pours := fmt.Sprintf("%s than the base, %s", thinner, against)
 	switch r.Target {
 	case batter.HoldThickness:
 		switch {
 		case r.Reason == balance.NoLiquid:
 			w.note("no_liquid", "/offset/strategy", "Nothing in this base loosens it enough to be held back, so the flour moves instead.")
 		case w.v.Offset.Strategy == batter.DryAddition && r.Left < 0:
-			w.note("thickness_left", "/offset", "Nothing to dry: the additions make it thicker, %.2f against %.2f ml/g. Hold back liquid adds milk instead.", t.After, t.Base)
+			w.note("thickness_left", "/offset", "Nothing to dry: the additions make it thicker, %s. Hold back liquid adds milk instead.", against)
 		case w.v.Offset.Strategy == batter.DryAddition:
 			w.note("thickness_left", "/offset", "Even squeezed or reduced as far as it goes it runs %s. Use less, or hold back liquid.", pours)
 		case r.Reason == balance.NothingTo:
 			w.note("thickness_left", "/offset", "No line is free to move for thickness: it runs %s. Unpin a line, or squeeze or reduce the addition.", pours)
 		default:
 			stuck := append(w.stuckLabels(food.RoleLiquid), w.stuckLabels(food.RoleFlour)...)
-			gave := either(len(stuck) > 0, "Even with "+list(stuck), "The offsets have nothing left to give:")
+			gave := words.Either(len(stuck) > 0, "Even with "+words.List(stuck), "The offsets have nothing left to give:")
 			w.note("thickness_left", "/offset", "%s it runs %s. Use less, squeeze or reduce the addition, or build up flour.", gave, pours)
 		}
 	case batter.HoldSweetness:
-		sweeter := either(r.Left > 0, "sweeter", "less sweet")
+		sweeter := words.Either(r.Left > 0, "sweeter", "less sweet")
 		switch {
 		case r.Reason == balance.NothingTo:
 			w.note("sweetness_left", "/offset", "The base has no sugar that is free to move: %s a portion %s than the base.", left, sweeter)
@@ -263,18 +260,27 @@ func (w *work) report(r balance.Report) {
 		}
 	case batter.HoldSalt:
 		w.note("salt_left", "/offset", "%s: %s of salt a portion %s than the base.",
-			either(r.Reason == balance.NothingTo, "The base has no salt that is free to move", "The salt has nothing left to give"), grams(perPortion, 0.1), either(r.Left > 0, "more", "less"))
+			words.Either(r.Reason == balance.NothingTo, "The base has no salt that is free to move", "The salt has nothing left to give"), words.Grams(perPortion, 0.1), words.Either(r.Left > 0, "more", "less"))
 	case batter.HoldFat:
-		w.note("fat_left", "/offset", "The additions bring more fat than the base's own can make up for: %.0f %% %s for the flour than in the base.", 100*math.Abs(r.Left), either(r.Left > 0, "richer", "leaner"))
+		why := words.Either(r.Left > 0, "The additions bring more fat than the base's own can make up for", "The fat cannot follow the flour")
+		w.note("fat_left", "/offset", "%s: %.0f %% %s for the flour than in the base.", why, 100*math.Abs(r.Left), words.Either(r.Left > 0, "richer", "leaner"))
 	case batter.HoldTang:
-		w.note("tang_left", "/offset", "The tang stays %.1f meq per 100 g %s the base: there is no soda or acid free to move.", math.Abs(r.Left), either(r.Left > 0, "above", "below"))
+		why := "there is no soda or acid free to move"
+		if r.Reason == balance.Apart {
+			why = words.Either(r.Left > 0, "more soda would grey the fruit and taste of soap", "the base's soda stays, and it meets more of it")
+		}
+		w.note("tang_left", "/offset", "It ends %s than the base by %.1f meq per 100 g: %s.", words.Either(r.Left > 0, "tangier", "milder"), math.Abs(r.Left), why)
 	case batter.HoldLift:
-		w.note("lift_left", "/offset", "The gas for the flour stays %.0f %% %s the base: there is no powder free to move.", 100*math.Abs(r.Left), either(r.Left > 0, "above", "below"))
+		why := "there is no powder free to move"
+		if r.Reason == balance.AtBound {
+			why = words.Either(r.Left > 0, "half of the powder always stays, for its second half comes in the heat", "the powder has grown as far as makes sense")
+		}
+		w.note("lift_left", "/offset", "The gas for the flour stays %.0f %% %s the base: %s.", 100*math.Abs(r.Left), words.Either(r.Left > 0, "above", "below"), why)
 	case batter.HoldStructure:
 		w.note("structure_left", "/offset", "%s it still sets %.0f %% weaker than the base: smaller portions, two spatulas, or build up flour.",
-			either(r.Reason == balance.NothingTo, "There is no whole egg to add to, so", "Even with two more eggs"), -100*r.Left)
+			words.Either(r.Reason == balance.NothingTo, "There is no whole egg to add to, so", "Even with two more eggs"), -100*r.Left)
 	case batter.HoldBatchSize:
-		w.note("batch_left", "/offset", "The batch comes out %.0f %% %s than the base.", 100*math.Abs(r.Left), either(r.Left > 0, "bigger", "smaller"))
+		w.note("batch_left", "/offset", "The batch comes out %.0f %% %s than the base.", 100*math.Abs(r.Left), words.Either(r.Left > 0, "bigger", "smaller"))
 	}
 }
 
@@ -298,16 +304,16 @@ func (w *work) weighLead(most int) (lead, reason string) {
 		switch {
 		case l.From == FromAddition:
 			if l.DryTo != nil {
-				changed = append(changed, fmt.Sprintf("%s dried to %s", lower(l.Label), grams(*l.DryTo, w.k.ScaleStep)))
+				changed = append(changed, fmt.Sprintf("%s dried to %s", words.Lower(l.Label), words.Grams(*l.DryTo, w.k.ScaleStep)))
 			}
 		case l.Offset != nil && *l.Offset != 0:
-			changed = append(changed, fmt.Sprintf("%s %s", lower(l.Label), grams(l.Weigh, l.Step)))
+			changed = append(changed, fmt.Sprintf("%s %s", words.Lower(l.Label), words.Grams(l.Weigh, l.Step)))
 		default:
 			same++
 		}
 	}
 	if len(changed) == 0 {
-		reason = either(len(w.v.Additions) == 0, "nothing is added yet", "nothing has to give way")
+		reason = words.Either(len(w.v.Additions) == 0, "nothing is added yet", "nothing has to give way")
 		if w.v.Offset.Strategy == batter.Leave && len(w.v.Additions) > 0 {
 			reason = "no offsets, as you asked"
 		}
@@ -319,16 +325,16 @@ func (w *work) weighLead(most int) (lead, reason string) {
 	case 1:
 		reason = "the other line as the base"
 	default:
-		reason = fmt.Sprintf("the other %s as the base", number(same))
+		reason = fmt.Sprintf("the other %s as the base", words.Number(same))
 	}
 	if w.v.Offset.Strategy == batter.DryAddition {
 		reason = "the whole base as it is"
 	}
 	if len(changed) > most {
-		changed = append(changed[:most-1:most-1], fmt.Sprintf("and %s more", number(len(changed)-most+1)))
-		return upper(strings.Join(changed[:most-1], ", ") + " " + changed[most-1]), reason
+		changed = append(changed[:most-1:most-1], fmt.Sprintf("and %s more", words.Number(len(changed)-most+1)))
+		return words.Upper(strings.Join(changed[:most-1], ", ") + " " + changed[most-1]), reason
 	}
-	return upper(strings.Join(changed, ", ")), reason
+	return words.Upper(strings.Join(changed, ", ")), reason
 }
 
 // verdict is the line at the foot: what to weigh, what it makes, what to mind.
@@ -349,9 +355,7 @@ func (w *work) verdict() {
 	w.say("portion", lead, reason)
 
 	w.drift(w.out.Gauges)
-	if len(w.out.Allergens) > 0 {
-		w.say("allergens", "Contains "+list(w.out.Allergens), "the pack decides")
-	}
+	w.say("allergens", w.out.Allergens.Lead(), w.out.Allergens.Rest())
 }
 
 func (w *work) say(kind, lead, reason string) {
@@ -374,9 +378,9 @@ func (w *work) drift(gauges []Gauge) {
 	if len(out) > 1 {
 		var others []string
 		for _, g := range out[1:] {
-			others = append(others, lower(g.VerdictText))
+			others = append(others, words.Lower(g.VerdictText))
 		}
-		reason = "and " + list(others)
+		reason = "and " + words.List(others)
 	}
 	w.say("drift", first.VerdictText, reason)
 }

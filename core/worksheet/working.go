@@ -10,6 +10,7 @@ import (
 	"upbeatladle/core/food"
 	"upbeatladle/core/lift"
 	"upbeatladle/core/portion"
+	"upbeatladle/core/words"
 )
 
 // Term is one number that went into a figure.
@@ -108,7 +109,7 @@ func (w *work) lineWorking(i int, l Line) {
 	text := "Nothing moves this line."
 	if per != nil {
 		for _, p := range w.made {
-			terms = append(terms, Term{p.Ingredient.Label() + " acts like", p.Grams * per(p.Ingredient) / per(w.v.Base.Lines[i].Ingredient), "g of " + lower(l.Label), "docs/maths.md 6"})
+			terms = append(terms, Term{p.Ingredient.Label() + " acts like", p.Grams * per(p.Ingredient) / per(w.v.Base.Lines[i].Ingredient), "g of " + words.Lower(l.Label), "docs/maths.md 6"})
 		}
 	}
 	in := w.v.Base.Lines[i].Ingredient

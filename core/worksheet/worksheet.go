@@ -13,7 +13,9 @@ import (
 	"upbeatladle/core/food"
 	"upbeatladle/core/lift"
 	"upbeatladle/core/measure"
+	"upbeatladle/core/mixing"
 	"upbeatladle/core/prep"
+	"upbeatladle/core/safety"
 )
 
 // State of a ledger line.
@@ -55,6 +57,7 @@ type Line struct {
 	Prepared                    *Prepared    // of an addition that is prepared first
 	Treatments                  []prep.Named // preparations that suit an addition
 	Own                         *food.Own    // when the figures are the cook's
+	Allergens, MayContain       []string     // of what goes in, and of some makes of it
 	Colour                      food.Colour
 }
 
@@ -144,35 +147,27 @@ const (
 	ToCome  NoteKind = "to_come"
 )
 
-// Caution is a warning that applies to this serving.
-type Caution struct{ Code, Text string }
-
-// Step is one step of the mixing order.
-type Step struct{ Text string }
-
 // Worksheet is the answer to a variation.
 type Worksheet struct {
-	Lines                 []Line
-	Gauges                []Gauge // thickness, moisture, sweetness, lift, tang, structure
-	Batter                Batter
-	Portion               Portion
-	Inclusions            []Inclusion
-	Load                  *Load
-	Drawing               *Drawing
-	Plate                 *Plate
-	Choices               []Choice   // ladles and scoops
-	Nutrition             *Nutrition // nil when the bowl fills no portion
-	Cost                  *Cost      // nil while nothing has a price
-	Allergens, MayContain []string
-	AllergensEU           []string
-	AllergensUS           []string
-	Verdict               []Verdict
-	Cautions              []Caution
-	Mixing                []Step
-	Notes                 []Note
-	Held                  []batter.Hold // what the offsets hold, the defaults filled in
-	Strategies            []Preview
-	Working               []Working
+	Lines      []Line
+	Gauges     []Gauge // thickness, moisture, sweetness, lift, tang, structure
+	Batter     Batter
+	Portion    Portion
+	Inclusions []Inclusion
+	Load       *Load
+	Drawing    *Drawing
+	Plate      *Plate
+	Choices    []Choice   // ladles and scoops
+	Nutrition  *Nutrition // nil when the bowl fills no portion
+	Cost       *Cost      // nil while nothing has a price
+	Allergens  safety.Allergens
+	Verdict    []Verdict
+	Cautions   []safety.Caution
+	Mixing     []mixing.Step
+	Notes      []Note
+	Held       []batter.Hold // what the offsets hold, the defaults filled in
+	Strategies []Preview
+	Working    []Working
 }
 
 // Gauge returns the gauge of a key.
@@ -274,15 +269,14 @@ func Work(ctx context.Context, v batter.Variation, k batter.Kitchen) (Worksheet,
 		w.note("eggs_whole", "/portion/count", "%s", s)
 	}
 	w.out.Held = v.Offset.Hold
-	w.gauges()
-	w.describe()
-	w.inclusions()
-	w.plate()
+	w.look()
 	w.choices()
 	w.nutrition()
 	w.cost()
 	w.safety()
-	w.notes()
+	if err := w.causes(ctx); err != nil {
+		return Worksheet{}, err
+	}
 	w.verdict()
 	w.mixing()
 	if err := w.previews(ctx); err != nil {
@@ -290,6 +284,15 @@ func Work(ctx context.Context, v batter.Variation, k batter.Kitchen) (Worksheet,
 	}
 	w.working()
 	return w.out, nil
+}
+
+// look judges the bowl as weighed and a portion of it, and says what there is to know.
+func (w *work) look() {
+	w.gauges()
+	w.describe()
+	w.inclusions()
+	w.plate()
+	w.notes()
 }
 
 // ledger measures, solves and rounds: the part that a preview of another strategy shares.
@@ -452,7 +455,7 @@ func (w *work) lines() {
 			ID: l.ID, Ingredient: l.Ingredient.ID, Name: l.Ingredient.Name, Label: l.Ingredient.Label(), Role: l.Role,
 			From: FromBase, Base: &base, ActsLike: &acts, Offset: &offset, Weigh: w.weigh[i],
 			RoundedFrom: w.solution.Grams[i], Step: step, Measure: text, MeasureG: given, State: state,
-			Colour: l.Ingredient.Colour, Own: l.Ingredient.Own,
+			Colour: l.Ingredient.Colour, Own: l.Ingredient.Own, Allergens: l.Ingredient.Allergens, MayContain: l.Ingredient.MayContain,
 		})
 	}
 	w.weighed = bowlOf(w.parts(w.weigh, true))
@@ -470,7 +473,7 @@ func (w *work) lines() {
 			ID: a.ID, Ingredient: in.ID, Name: in.Name, Label: in.Label(), Role: a.Role,
 			From: FromAddition, Stage: a.Stage, Weigh: weigh, RoundedFrom: g, Step: step,
 			Measure: text, MeasureG: given, State: AsItIs, Dose: &dose, Colour: in.Colour,
-			Treatments: prep.For(in), Own: in.Own,
+			Treatments: prep.For(in), Own: in.Own, Allergens: a.Ingredient.Allergens, MayContain: a.Ingredient.MayContain,
 		}
 		if r := w.treated[i]; r != nil {
 			line.Prepared = &Prepared{Label: a.Prep.Label(), Grams: w.adds[i], Work: r}

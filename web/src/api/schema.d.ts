@@ -860,6 +860,7 @@ export interface components {
             allergens?: string[];
             may_contain?: string[];
             caution?: string;
+            caution_codes?: ("tasting" | "wash" | "melt" | "knife" | "knife_round")[];
             /** Format: double */
             typical_dose_low?: number;
             /** Format: double */
@@ -959,6 +960,7 @@ export interface components {
             allergens?: string[];
             may_contain?: string[];
             caution?: string;
+            caution_codes?: ("tasting" | "wash" | "melt" | "knife" | "knife_round")[];
             /** Format: double */
             typical_dose_low?: number;
             /** Format: double */
@@ -1469,6 +1471,8 @@ export interface components {
             /** @description In the words of the US list */
             allergens_us: string[];
             may_contain: string[];
+            /** @description What is contained, what some makes may carry, and that packs decide, in one line */
+            allergen_text: string;
             verdict: components["schemas"]["Verdict"][];
             cautions: components["schemas"]["Caution"][];
             mixing: components["schemas"]["MixingStep"][];
@@ -1502,6 +1506,25 @@ export interface components {
         MixingStep: {
             step: number;
             text: string;
+            /**
+             * @description Names the steps that something else refers to
+             * @enum {string}
+             */
+            code?: "rest" | "test";
+            /**
+             * Format: double
+             * @description Of a rest
+             */
+            minutes?: number;
+            /** @description What leaving a rest out changes */
+            skip?: string;
+            /** @description Grams of the ledger that go in here; every gram once */
+            uses?: components["schemas"]["Use"][];
+        };
+        Use: {
+            line: string;
+            /** Format: double */
+            grams: number;
         };
         /** @description What a way to offset would do */
         StrategyPreview: {
@@ -1592,6 +1615,8 @@ export interface components {
             /** @enum {string} */
             state: "as_it_is" | "less" | "more" | "pinned" | "stuck";
             brings?: components["schemas"]["Brings"];
+            allergens?: string[];
+            may_contain?: string[];
             dose?: components["schemas"]["Dose"];
             colour?: string;
         };

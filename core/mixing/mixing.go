@@ -1,0 +1,494 @@
+// Package mixing writes the order of work for one recipe: which bowl, what first, how much waits
+// in the jug, when to stop, how long to rest, how to test, what goes in last. Every gram of the
+// ledger is used by exactly one step. Formulas: docs/maths.md section 17.
+package mixing
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+
+	"upbeatladle/core/batter"
+	"upbeatladle/core/flow"
+	"upbeatladle/core/food"
+	"upbeatladle/core/measure"
+	"upbeatladle/core/safety"
+	"upbeatladle/core/words"
+)
+
+const (
+	steepMin   = 10   // min in warm liquid (common practice, no source)
+	leastEach  = 1    // g a portion, below which it is said for the batch (modelling choice)
+	mostKept   = 0.20 // of the liquid waits for the test at most: with less a batter stands, and late stirring toughens (modelling choice)
+	leastKept  = 0.02 // of the liquid, below which nothing is kept back (modelling choice)
+	doubtShare = 0.5  // of what the additions loosen or thicken is in doubt (modelling choice)
+	mostSplash = 0.05 // of the bowl's mass is stirred in at once (common practice, no source)
+	narrowMM   = 5.0  // a pancake that much narrower can be seen (modelling choice)
+)
+
+// Item is one line of the ledger on its way into the batter.
+type Item struct {
+	ID         string
+	Ingredient *food.Ingredient // as it goes in: prepared or dried
+	Label      string
+	Role       food.Role
+	Addition   bool
+	Stage      batter.Stage // of an addition
+	WeighG     float64      // weighed out
+	IntoG      float64      // what of it goes in, after its preparation
+	Step       float64      // of the scale, g
+	Prepare    string       // how it is prepared first; empty when it is not
+	Reduced    bool         // dried to IntoG under "dry the addition"
+}
+
+func (i Item) lower() string { return words.Lower(i.Label) }
+
+// amount is the item with what goes in of it.
+func (i Item) amount() string { return i.lower() + " " + words.Grams(i.IntoG, i.Step) }
+
+// Recipe is what is mixed.
+type Recipe struct {
+	Form    batter.Form
+	Base    batter.Base
+	Items   []Item
+	RestMin float64
+	Offset  bool // the liquid was worked out for the additions; else the bowl is as somebody wrote it
+	Judged  bool // on thickness
+
+	// The bowl before pieces are folded in.
+	MassG, Density float64
+	Parts          []food.Part
+	Thickness      flow.Thickness
+	Calibration    flow.Calibration
+	PortionML      float64
+	Count          int
+	Spreads        bool // a portion lies free on the plate
+}
+
+// Use is so many grams of a line that go in at a step.
+type Use struct {
+	ID string
+	G  float64
+}
+
+// Step is one step of the order. Code names the steps that something else refers to.
+type Step struct {
+	Code    string
+	Text    string
+	Minutes float64 // of a rest
+	Skip    string  // what leaving a rest out changes
+	Uses    []Use
+}
+
+// The codes.
+const (
+	CodeRest = "rest"
+	CodeTest = "test"
+)
+
+// order builds the steps.
+type order struct {
+	Recipe
+	steps []Step
+}
+
+func (o *order) step(uses []Item, format string, args ...any) *Step {
+	s := Step{Text: fmt.Sprintf(format, args...)}
+	for _, i := range uses {
+		s.Uses = append(s.Uses, Use{i.ID, i.WeighG})
+	}
+	o.steps = append(o.steps, s)
+	return &o.steps[len(o.steps)-1]
+}
+
+func amounts(items []Item) string {
+	var out []string
+	for _, i := range items {
+		out = append(out, i.amount())
+	}
+	return words.List(out)
+}
+
+// Order is the order of work for a recipe.
+func Order(r Recipe) []Step {
+	r.Judged = r.Judged && !math.IsNaN(r.Thickness.L()) // what thickens may come with the pieces
+	r.Items = slices.DeleteFunc(slices.Clone(r.Items), func(i Item) bool { return i.WeighG <= 0 })
+	o := &order{Recipe: r}
+	where := map[place][]Item{}
+	for _, i := range r.Items {
+		p := o.placeOf(i)
+		where[p] = append(where[p], i)
+	}
+	kept, from := o.keepBack(where[wet])
+	o.infuse(where[infused], where[wet])
+	o.prepare()
+	o.dry(where[sifted], where[dry])
+	o.wet(where[wet], where[whites], kept, from)
+	o.fat(where[melted])
+	o.combine(len(where[dry])+len(where[sifted]) > 0, len(where[wet])+len(where[melted]) > 0)
+	if g := where[grated]; len(g) > 0 {
+		o.step(g, "Stir in %s, squeezed loose so that it does not clump.", amounts(g))
+	}
+	o.test(kept, from)
+	o.rest(where[late])
+	if g := where[folded]; len(g) > 0 {
+		o.step(g, "Fold in %s last.", amounts(g))
+	}
+	if w := where[whites]; len(w) > 0 {
+		s := o.step(nil, "Whip the %s to soft peaks in a clean, dry bowl, fold in last of all, in three goes, and cook at once.", o.whiteWords(w))
+		for _, i := range w {
+			s.Uses = append(s.Uses, Use{i.ID, i.WeighG * whiteOf(i.Ingredient)})
+		}
+	}
+	for _, i := range where[under] {
+		o.step([]Item{i}, "Lay %s in the pan, %s, and pour the batter over.", i.lower(), o.perPortion(i))
+	}
+	for _, i := range where[onTop] {
+		o.step([]Item{i}, "Put %s on each portion as soon as it is poured: %s.", i.lower(), o.perPortion(i))
+	}
+	return o.steps
+}
+
+// place is where a line goes in.
+type place int
+
+const (
+	dry place = iota
+	sifted
+	wet
+	melted
+	whites // eggs whose whites are whipped: the yolks go with the wet
+	grated
+	late // leaveners that wait for a long rest
+	folded
+	infused
+	under
+	onTop
+)
+
+func (o *order) placeOf(i Item) place {
+	in := i.Ingredient
+	if i.Addition {
+		switch i.Stage {
+		case batter.StageFoldIn:
+			return folded
+		case batter.StageOnPortion:
+			return onTop
+		case batter.StageUnderPortion:
+			return under
+		case batter.StageInfused:
+			return infused
+		case batter.StageBatter:
+			if in.Group == food.GroupGrated || in.Group == food.GroupHerb {
+				return grated
+			}
+		}
+	}
+	leavens := in.CO2 > 0 && !in.IsFlour()
+	switch {
+	case leavens && o.RestMin > safety.LeavenWaitsMin:
+		return late
+	case in.Group == food.GroupPowder:
+		return sifted
+	case i.Role == food.RoleFlour, i.Role == food.RoleLeavener, i.Role == food.RoleSoda, i.Role == food.RoleSalt, leavens,
+		in.Group == food.GroupSugar, in.Group == food.GroupSpice, in.Group == food.GroupDryPiece, i.Addition && i.Stage == batter.StageDry:
+		return dry
+	case in.Group == food.GroupFat && in.Minds(food.CodeMelt):
+		return melted
+	case o.Base.Whips() && whiteOf(in) > 0:
+		return whites
+	}
+	return wet
+}
+
+// whiteOf is the share of an egg that is white: three fifths of a whole one (GNU units, after
+// Beranbaum: 30 g of 50 g).
+func whiteOf(in *food.Ingredient) float64 {
+	switch in.ID {
+	case "egg_whole":
+		return 0.6
+	case "egg_white":
+		return 1
+	}
+	return 0
+}
+
+func (o *order) whiteWords(w []Item) string {
+	var g float64
+	for _, i := range w {
+		g += i.IntoG * whiteOf(i.Ingredient)
+	}
+	return fmt.Sprintf("egg whites, about %.0f g,", g)
+}
+
+// keepBack is how much of which liquid waits in the jug for the test: only where an addition
+// that is in the bowl by then makes the advice doubtful, and never more than a fifth.
+func (o *order) keepBack(items []Item) (kept float64, from Item) {
+	if !o.Judged || !o.Offset {
+		return 0, Item{}
+	}
+	var liquid float64
+	for _, i := range items {
+		if i.Role == food.RoleLiquid && !i.Addition {
+			liquid += i.IntoG
+			if i.IntoG > from.IntoG {
+				from = i
+			}
+		}
+	}
+	l := math.Max(0, o.Thickness.L())
+	var doubt float64
+	for _, i := range o.Items {
+		if i.Addition && i.Stage.InBowl() && i.Stage != batter.StageFoldIn {
+			doubt += doubtShare * i.IntoG * (math.Abs(flow.LiquidPerGram(i.Ingredient)) + l*i.Ingredient.Body)
+		}
+	}
+	kept = measure.Round(math.Min(doubt, math.Min(mostKept*liquid, from.IntoG)), from.Step)
+	if !(kept >= leastKept*liquid) || kept <= 0 {
+		return 0, Item{}
+	}
+	return math.Min(kept, math.Floor(mostKept*liquid/from.Step+1e-9)*from.Step), from
+}
+
+func (o *order) infuse(items, wet []Item) {
+	var into []string
+	var g float64
+	for _, i := range wet {
+		if i.Role == food.RoleLiquid && !i.Addition {
+			into = append(into, i.lower())
+			g += i.IntoG
+		}
+	}
+	for _, i := range items {
+		if g <= 0 {
+			o.step([]Item{i}, "Steep %s in a little warm liquid for %d min, strain and press: the base has no liquid of its own to steep it in.", i.amount(), steepMin)
+			continue
+		}
+		o.step([]Item{i}, "Warm the %s, steep %s in it for %d min, strain, press what is left, and top up with fresh to %.0f g: leaves and steam keep some.", words.List(into), i.amount(), steepMin, g)
+	}
+}
+
+// prepare tells what is done to additions before they go in; the step that takes them in counts
+// their grams.
+func (o *order) prepare() {
+	for _, i := range o.Items {
+		if i.Prepare != "" {
+			o.step(nil, "%s, %s: %s It should come to %s.", i.Label, words.Grams(i.WeighG, i.Step), i.Prepare, words.Grams(i.IntoG, i.Step))
+		}
+		if i.Reduced {
+			how := words.Either(i.Ingredient.Group == food.GroupGrated, "Salt, squeeze and drain", "Reduce")
+			o.step(nil, "%s the %s from %s to %s, and weigh it below 30 °C.", how, i.lower(), words.Grams(i.WeighG, i.Step), words.Grams(i.IntoG, i.Step))
+		}
+	}
+}
+
+func (o *order) dry(sift, rest []Item) {
+	if len(sift) > 0 {
+		o.step(sift, "Sift %s: it lumps.", amounts(sift))
+	}
+	if len(rest) > 0 {
+		o.step(rest, "Whisk together in the big bowl: %s%s.", amounts(rest), words.Either(len(sift) > 0, ", and what is sifted", ""))
+	}
+}
+
+func (o *order) wet(items, eggs []Item, kept float64, from Item) {
+	var parts []string
+	var uses []Use
+	for _, i := range items {
+		if i.ID == from.ID && kept > 0 {
+			uses = append(uses, Use{i.ID, i.WeighG - kept})
+			i.IntoG -= kept
+		} else {
+			uses = append(uses, Use{i.ID, i.WeighG})
+		}
+		parts = append(parts, i.amount())
+	}
+	var yolks float64
+	for _, i := range eggs {
+		if share := 1 - whiteOf(i.Ingredient); share > 0 {
+			yolks += i.IntoG * share
+			uses = append(uses, Use{i.ID, i.WeighG * share})
+		}
+	}
+	if yolks > 0 {
+		parts = append(parts, fmt.Sprintf("the yolks, about %.0f g", yolks))
+	}
+	if len(parts) == 0 {
+		return
+	}
+	text := "In a jug: " + words.List(parts) + "."
+	if kept > 0 {
+		text += fmt.Sprintf(" Keep %s of the %s back for the test.", words.Grams(kept, from.Step), from.lower())
+	}
+	if len(eggs) > 0 {
+		text += " Keep the egg whites aside, without a trace of yolk."
+	}
+	o.steps = append(o.steps, Step{Text: text, Uses: uses})
+}
+
+func (o *order) fat(items []Item) {
+	if len(items) > 0 {
+		o.step(items, "Melt %s, let it cool to hand-warm, stir it into the jug last: in fridge-cold milk it sets in lumps.", amounts(items))
+	}
+}
+
+func (o *order) combine(dry, wet bool) {
+	switch {
+	case !dry:
+		o.step(nil, "Beat it even.")
+	case !wet: // everything else waits for its own step
+	case o.Base.Smooth(o.Form):
+		o.step(nil, "Pour into a well in the dry and whisk from the middle until smooth.")
+	case o.Base.Toughens():
+		o.step(nil, "Pour into a well in the dry and fold until just combined. Stop while it is lumpy: stirring makes it tough.")
+	default:
+		o.step(nil, "Pour into a well in the dry and fold until just combined. A few lumps are fine.")
+	}
+}
+
+// SpreadAt is the diameter in mm of a portion on a flat cold plate so many minutes after mixing.
+func (r Recipe) SpreadAt(minutes float64) float64 {
+	tau := r.Calibration.YieldStress(flow.At(r.Parts, minutes).L()) * flow.RestShare(minutes, flow.HydrationMin(r.Parts))
+	d, _ := flow.Spread(r.PortionML, tau, r.Density)
+	return d
+}
+
+// Splash is the liquid in g that widens a portion from one diameter to another [mm], for what
+// loosens the batter by perGram [ml/g]: the spread law turned round, never more than a bowl
+// takes at once. Water that is still to come out of whole cells is in the target already.
+func (r Recipe) Splash(fromMM, toMM, perGram float64) float64 {
+	if fromMM <= 0 || toMM <= fromMM || perGram <= 0 {
+		return 0
+	}
+	deltaL := 5 * math.Log(toMM/fromMM) / r.Calibration.B // τ ∝ D⁻⁵, ln τ = c − b·(L* − 2)
+	return math.Min(deltaL*r.Thickness.Body/perGram, mostSplash*r.MassG)
+}
+
+// test tells how to find out whether the thickness is right, and uses what was kept back.
+func (o *order) test(kept float64, from Item) {
+	if !o.Judged || o.PortionML <= 0 {
+		return
+	}
+	var s *Step
+	stop := ""
+	if kept > 0 {
+		stop = fmt.Sprintf(" When it is right, stop: what is left of the %s stays out.", words.Grams(kept, from.Step))
+	}
+	switch {
+	case !o.Spreads || o.Form == batter.Crepe:
+		thicker := ""
+		if kept > 0 {
+			thicker = fmt.Sprintf(" Thicker than that: stir in from the %s %s that you kept back, a third at a time.%s", words.Grams(kept, from.Step), from.lower(), stop)
+		} else if o.liquid() != "" {
+			thicker = fmt.Sprintf(" Thicker than that: stir in %s, a spoon at a time.", o.liquid())
+		}
+		s = o.step(nil, "Test: %s%s", o.inWords(), thicker)
+	default:
+		now := o.SpreadAt(0)
+		text := fmt.Sprintf("Spread test, batter below 30 °C: %.0f ml on a flat cold plate should run to about %.0f mm", o.PortionML, now)
+		if o.RestMin > 0 {
+			text += fmt.Sprintf(" now, or to %.0f mm if you test after the rest", o.SpreadAt(o.RestMin))
+		}
+		text += "."
+		if liquid := o.liquid(); liquid != "" {
+			splash := math.Max(1, o.Splash(now-narrowMM, now, o.perGram()))
+			text += fmt.Sprintf(" %.0f mm narrower: stir in about %.0f g of %s%s, at most %.0f g at once, and test again.%s", narrowMM, splash, liquid,
+				words.Either(kept > 0, " from the jug", ""), math.Max(splash, mostSplash*o.MassG), stop)
+		}
+		s = o.step(nil, "%s", text)
+	}
+	s.Code = CodeTest
+	if kept > 0 {
+		s.Uses = append(s.Uses, Use{from.ID, kept})
+	}
+}
+
+// main is the base's largest liquid that loosens.
+func (o *order) main() (Item, bool) {
+	var found Item
+	for _, i := range o.Items {
+		if i.Role == food.RoleLiquid && !i.Addition && i.IntoG > found.IntoG && flow.LiquidPerGram(i.Ingredient) > 0 {
+			found = i
+		}
+	}
+	return found, found.ID != ""
+}
+
+func (o *order) liquid() string {
+	if i, ok := o.main(); ok {
+		return i.lower()
+	}
+	return "milk or water"
+}
+
+func (o *order) perGram() float64 {
+	if i, ok := o.main(); ok {
+		return math.Max(0.1, flow.LiquidPerGram(i.Ingredient)-math.Max(0, o.Thickness.L())*i.Ingredient.Body)
+	}
+	return 1
+}
+
+// inWords is the thickness without a ruler, for what is not poured free.
+func (o *order) inWords() string {
+	if o.Form == batter.Crepe {
+		return "it should coat the back of a spoon like thin cream, and run round the pan as you tilt it."
+	}
+	switch flow.ClassOf(o.Thickness.L()) {
+	case flow.Runny:
+		return "it should run off the spoon like cream."
+	case flow.Thin:
+		return "it should run off the spoon in a thin ribbon that sinks in at once."
+	case flow.Standard:
+		return "it should fall from the spoon in a ribbon that lies for a moment before it sinks in."
+	case flow.Thick:
+		return "it should fall from the spoon in soft folds that stay."
+	}
+	return "it should drop from the spoon in lumps and want spreading."
+}
+
+func (o *order) rest(late []Item) {
+	if o.RestMin > 0 {
+		var used []*food.Ingredient
+		for _, i := range o.Items {
+			if !i.Addition || i.Stage.InBowl() {
+				used = append(used, i.Ingredient)
+			}
+		}
+		fridge := safety.Spoils(used) && o.RestMin >= safety.FridgeFromMin
+		text := fmt.Sprintf("Rest %s%s.", words.Minutes(o.RestMin), words.Either(fridge, ", covered, in the fridge", ""))
+		if len(late) > 0 {
+			text += " The powder waits: over so long a rest it would spend its gas."
+		}
+		if o.RestMin > safety.DiscardAfterMin && safety.Spoils(used) {
+			text += " Mixed batter with egg or milk keeps one day in the fridge: after that, discard it."
+		}
+		s := o.step(nil, "%s", text)
+		s.Code, s.Minutes = CodeRest, o.RestMin
+		s.Skip = words.Either(o.Base.Toughens(), "Without the rest the flour has drunk less: it runs wider at first and eats a little tougher.", "Without the rest the flour has drunk less, so it runs wider at first.")
+	}
+	if len(late) > 0 {
+		o.step(late, "Just before you cook, whisk in %s, stirred smooth with a spoon of the batter.", amounts(late))
+	}
+}
+
+// perPortion is the share of a portion of what does not go through the bowl.
+func (o *order) perPortion(i Item) string {
+	if o.Count == 0 {
+		return words.Grams(i.IntoG, i.Step) + " in all"
+	}
+	g := i.IntoG / float64(o.Count)
+	if g < leastEach {
+		return words.Grams(i.IntoG, i.Step) + " shared out over all"
+	}
+	return words.Grams(g, 0.1) + " a portion"
+}
+
+// Told joins the texts, for tests and exports.
+func Told(steps []Step) string {
+	var out []string
+	for _, s := range steps {
+		out = append(out, s.Text)
+	}
+	return strings.Join(out, "\n")
+}

@@ -1,0 +1,69 @@
+// Package words puts names and figures into a cook's sentences: the one place for how a list,
+// a mass or a time is written.
+package words
+
+import (
+	"fmt"
+	"math"
+	"strings"
+	"unicode"
+)
+
+// Either is a when yes, else b.
+func Either(yes bool, a, b string) string {
+	if yes {
+		return a
+	}
+	return b
+}
+
+// Number is a small count as a word.
+func Number(n int) string {
+	words := []string{"no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten"}
+	if n >= 0 && n < len(words) {
+		return words[n]
+	}
+	return fmt.Sprint(n)
+}
+
+// List joins names: "milk", "milk and sugar", "milk, sugar and salt".
+func List(s []string) string {
+	if len(s) < 2 {
+		return strings.Join(s, "")
+	}
+	return strings.Join(s[:len(s)-1], ", ") + " and " + s[len(s)-1]
+}
+
+// Lower writes a label inside a sentence; what begins with capitals, like UHT, keeps them.
+func Lower(label string) string {
+	r := []rune(label)
+	if len(r) > 0 && (len(r) == 1 || !unicode.IsUpper(r[1])) {
+		r[0] = unicode.ToLower(r[0])
+	}
+	return string(r)
+}
+
+// Upper begins a sentence with a label or a caution.
+func Upper(s string) string {
+	r := []rune(s)
+	if len(r) > 0 {
+		r[0] = unicode.ToUpper(r[0])
+	}
+	return string(r)
+}
+
+// Grams prints a mass on its scale step [g].
+func Grams(g, step float64) string {
+	if step < 1 {
+		return strings.TrimSuffix(fmt.Sprintf("%.1f", g), ".0") + " g"
+	}
+	return fmt.Sprintf("%.0f g", g)
+}
+
+// Minutes prints a time [min]; long ones in hours.
+func Minutes(m float64) string {
+	if m >= 60 && math.Mod(m, 30) == 0 {
+		return fmt.Sprintf("%g h", m/60)
+	}
+	return fmt.Sprintf("%.0f min", m)
+}

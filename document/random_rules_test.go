@@ -1,0 +1,172 @@
+package document_test
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"math"
+	"math/rand/v2"
+	"slices"
+	"strings"
+	"sync"
+	"testing"
+
+	"upbeatladle/core/batter"
+	"upbeatladle/core/food"
+	"upbeatladle/core/mixing"
+	"upbeatladle/core/worksheet"
+	"upbeatladle/document"
+)
+
+// rules that every worksheet keeps, whatever the document; what breaks one is told.
+var rules = map[string]func(w, left worksheet.Worksheet, v document.Variation) string{
+	"every gram of the ledger goes in at one step": func(w, _ worksheet.Worksheet, _ document.Variation) string {
+		used := map[string]float64{}
+		for _, s := range w.Mixing {
+			for _, u := range s.Uses {
+				if u.G < 0 {
+					return "a step takes less than nothing of " + u.ID
+				}
+				used[u.ID] += u.G
+			}
+		}
+		for _, l := range w.Lines {
+			if math.Abs(used[l.ID]-l.Weigh) > 1e-6*(1+l.Weigh) {
+				return fmt.Sprintf("%s: the ledger says %g g, the steps take %g", l.Label, l.Weigh, used[l.ID])
+			}
+		}
+		return ""
+	},
+	"no advice trips a warning without a word": func(w, left worksheet.Worksheet, v document.Variation) string {
+		for _, n := range w.Notes {
+			if n.Kind != worksheet.Warning || strings.HasSuffix(n.Code, "_left") || n.Code == "sugar_floor" {
+				continue
+			}
+			same := slices.ContainsFunc(left.Notes, func(o worksheet.Note) bool { return o.Code == n.Code && o.Pointer == n.Pointer })
+			if !same && !strings.Contains(n.Text, "It comes of") {
+				return n.Code + " is not in “leave it”, and nobody says why: " + n.Text
+			}
+			if spoils := []string{"soapy", "grey", "soda_not_sour"}; !same && slices.Contains(spoils, n.Code) && !strings.Contains(n.Text, "pin") && !strings.Contains(n.Text, "than the base has") {
+				return n.Code + " comes of the advice: " + n.Text
+			}
+		}
+		return ""
+	},
+	"at most a fifth of the liquid waits, and only for an addition": func(w, _ worksheet.Worksheet, v document.Variation) string {
+		var liquid, kept float64
+		for _, l := range w.Lines {
+			if l.Role == food.RoleLiquid && l.From == worksheet.FromBase {
+				liquid += l.Weigh
+			}
+		}
+		for _, s := range w.Mixing {
+			if s.Code == mixing.CodeTest {
+				for _, u := range s.Uses {
+					kept += u.G
+				}
+			}
+		}
+		switch {
+		case kept > 0.2*liquid+1e-9:
+			return fmt.Sprintf("%g g of %g g wait", kept, liquid)
+		case kept > 0 && (v.Offset.Strategy == string(batter.Leave) || len(v.Additions) == 0):
+			return "something waits where nothing was worked out"
+		}
+		return ""
+	},
+	"words of waffles do not flip, and only solid fat is melted": func(w, _ worksheet.Worksheet, v document.Variation) string {
+		var all []string
+		for _, n := range w.Notes {
+			all = append(all, n.Text)
+		}
+		for _, g := range w.Gauges {
+			all = append(all, g.VerdictText)
+		}
+		text := strings.Join(all, "\n")
+		if v.Form == string(batter.Waffle) && strings.Contains(text, "flipped") {
+			return text
+		}
+		told := mixing.Told(w.Mixing)
+		if strings.Contains(told, "Melt") && !slices.ContainsFunc(w.Lines, func(l worksheet.Line) bool {
+			in := food.Reference().ByID(l.Ingredient)
+			return in != nil && in.Minds(food.CodeMelt)
+		}) {
+			return told
+		}
+		return ""
+	},
+	"allergens are told wherever they are": func(w, _ worksheet.Worksheet, _ document.Variation) string {
+		var line worksheet.Verdict
+		for _, v := range w.Verdict {
+			if v.Kind == "allergens" {
+				line = v
+			}
+		}
+		said := strings.ToLower(line.Lead + " " + line.Reason)
+		if strings.ToLower(w.Allergens.Lead()+" "+w.Allergens.Rest()) != said || !strings.Contains(said, "check every pack") {
+			return said
+		}
+		for _, l := range w.Lines {
+			if l.Weigh <= 0 {
+				continue
+			}
+			for _, a := range slices.Concat(l.Allergens, l.MayContain) {
+				if !strings.Contains(said, a) {
+					return l.Label + " carries " + a + ", and nobody says so: " + said
+				}
+			}
+		}
+		if strings.Contains(said, "free from") || strings.Contains(said, "safe for") {
+			return said
+		}
+		return ""
+	},
+	"every sentence is whole": func(w, _ worksheet.Worksheet, _ document.Variation) string {
+		for _, n := range w.Notes {
+			if strings.Contains(n.Text, "NaN") || strings.Contains(n.Text, "+Inf") || strings.Contains(n.Text, "-Inf") || strings.Contains(n.Text, "%!") {
+				return n.Text
+			}
+		}
+		if told := mixing.Told(w.Mixing); strings.Contains(told, "NaN") || strings.Contains(told, "+Inf") || strings.Contains(told, "%!") {
+			return told
+		}
+		return ""
+	},
+}
+
+// What the ledger, the steps, the notes and the verdict say together, over random documents.
+func TestRulesHoldOverRandomDocuments(t *testing.T) {
+	in := document.Setting{Table: food.Reference(), Kitchen: document.DefaultOwnKitchen()}
+	var mu sync.Mutex
+	broken := map[string]int{}
+	eachRandom(t, 8_000, func(seed uint64, v document.Variation) {
+		w, err := v.Worksheet(context.Background(), in)
+		var problems batter.Problems
+		if errors.As(err, &problems) {
+			return
+		}
+		if v.Portion != nil && v.Portion.Count != nil {
+			return // another strategy makes a batch of another size
+		}
+		left := v
+		offset := *v.Offset
+		offset.Strategy, left.Offset = string(batter.Leave), &offset
+		l, err := left.Worksheet(context.Background(), in)
+		if err != nil {
+			return
+		}
+		for name, holds := range rules {
+			if said := holds(w, l, v); said != "" {
+				mu.Lock()
+				if broken[name]++; broken[name] <= 3 {
+					text, _ := randomVariation(rand.New(rand.NewPCG(seed, 7))).Encode()
+					t.Errorf("%s, document %d:\n%s\n%s", name, seed, said, text)
+				}
+				mu.Unlock()
+			}
+		}
+	})
+	for name, n := range broken {
+		t.Logf("%s: broken by %d documents", name, n)
+	}
+}
