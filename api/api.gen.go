@@ -1454,6 +1454,9 @@ type Fingerprint struct {
 	FlourG    float64  `json:"flour_g"`
 	Ratios    []Ratio  `json:"ratios"`
 	Sentences []string `json:"sentences"`
+
+	// Trouble It cannot be worked out; the sentence says why
+	Trouble *bool `json:"trouble,omitempty"`
 }
 
 // Flow defines model for Flow.
@@ -2059,6 +2062,9 @@ type PantryItemCautionCodes string
 // PantryList defines model for PantryList.
 type PantryList struct {
 	Items []PantryListItem `json:"items"`
+
+	// Troubled Items that cannot be used as they are
+	Troubled []PantryTrouble `json:"troubled"`
 }
 
 // PantryListItem defines model for PantryListItem.
@@ -2070,12 +2076,27 @@ type PantryListItem struct {
 	UpdatedAt time.Time  `json:"updated_at"`
 }
 
+// PantryTrouble defines model for PantryTrouble.
+type PantryTrouble struct {
+	Id       string `json:"id"`
+	Name     string `json:"name"`
+	Revision int64  `json:"revision"`
+
+	// Trouble Why it cannot be used
+	Trouble string `json:"trouble"`
+}
+
 // Picture One portion in small
 type Picture struct {
+	// Allergens What is contained, what some makes may carry, and that packs decide
+	Allergens  *string  `json:"allergens,omitempty"`
 	Colour     *string  `json:"colour,omitempty"`
 	Count      int      `json:"count"`
 	DiameterMm *float64 `json:"diameter_mm,omitempty"`
 	PouredMm   *float64 `json:"poured_mm,omitempty"`
+
+	// Trouble Why it cannot be worked out
+	Trouble *string `json:"trouble,omitempty"`
 }
 
 // Plate How the portions lie on the plate or in the iron
@@ -2906,7 +2927,7 @@ type ServerInterface interface {
 
 	// (POST /devices/scale/tare)
 	TareScale(c *gin.Context)
-	// ExportDocument One base or variation in an open format
+	// ExportDocument One base, variation or pantry item in an open format; an item as json only
 	// (GET /exports/{kind}/{id})
 	ExportDocument(c *gin.Context, kind string, id Id, params ExportDocumentParams)
 	// ReadFingerprint The traits of a base; nothing is saved

@@ -2,6 +2,7 @@ package api
 
 import (
 	"context"
+	"encoding/json"
 	"errors"
 	"fmt"
 	"io"
@@ -15,7 +16,7 @@ import (
 	"upbeatladle/store"
 )
 
-// ExportDocument sends one base or variation in an open format.
+// ExportDocument sends one base, variation or pantry item in an open format.
 func (s *Server) ExportDocument(c *gin.Context, kind string, id Id, p ExportDocumentParams) {
 	in, ok := s.setting(c)
 	if !ok {
@@ -35,27 +36,37 @@ func (s *Server) ExportDocument(c *gin.Context, kind string, id Id, p ExportDocu
 			if err != nil {
 				return err
 			}
+			name = d.Name
 			b, err := document.DecodeBase(d.Body)
 			if err != nil {
-				return err
+				data = d.Body
+				return asItIs(as, err)
 			}
-			name = d.Name
 			data, err = b.Export(c.Request.Context(), as, in)
+			return err
+		}
+		if kind == "pantry" {
+			d, err := s.store.Get(c.Request.Context(), store.Pantry, id)
+			if err == nil && as != "json" {
+				err = document.Refusal("/as", "unknown_choice", "A pantry item goes out as json only.")
+			}
+			name, data = d.Name, d.Body
 			return err
 		}
 		d, err := s.store.Get(c.Request.Context(), store.Variation, id)
 		if err != nil {
 			return err
 		}
+		name = d.Name
 		v, err := document.DecodeVariation(d.Body)
 		if err != nil {
-			return err
+			data = d.Body
+			return asItIs(as, err)
 		}
 		items, _, err := s.items(c.Request.Context())
 		if err != nil {
 			return err
 		}
-		name = d.Name
 		data, err = v.Export(c.Request.Context(), as, in, items)
 		return err
 	}()
@@ -65,6 +76,14 @@ func (s *Server) ExportDocument(c *gin.Context, kind string, id Id, p ExportDocu
 	}
 	c.Header("Content-Disposition", `attachment; filename="`+document.Slug(name)+"."+format.Ending+`"`)
 	c.Data(http.StatusOK, format.Type, data)
+}
+
+// asItIs lets a document that cannot be read go out as it was kept, as JSON only.
+func asItIs(as string, err error) error {
+	if as == "json" {
+		return nil
+	}
+	return err
 }
 
 // kinds of an archive, in the order in which they build on each other.
@@ -97,7 +116,13 @@ func (s *Server) archiveOf(ctx context.Context) (document.Archive, error) {
 		}
 		part := partOf(&a, kind)
 		for i := len(docs) - 1; i >= 0; i-- { // oldest first, so that lists keep their order
-			*part = append(*part, document.Kept{ID: docs[i].ID, Revision: docs[i].Revision, Document: docs[i].Body})
+			kept := document.Kept{ID: docs[i].ID, Revision: docs[i].Revision, Document: docs[i].Body}
+			if !json.Valid(kept.Document) { // damaged: it goes along as a text
+				if kept.Document, err = json.Marshal(string(docs[i].Body)); err != nil {
+					return a, err
+				}
+			}
+			*part = append(*part, kept)
 		}
 	}
 	return a, nil

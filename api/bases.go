@@ -64,12 +64,13 @@ func (s *Server) ListBaseShelf(c *gin.Context) {
 	for _, d := range docs {
 		b, err := document.DecodeBase(d.Body)
 		if err != nil {
-			s.log.Warn("a base is left out", "name", d.Name, "err", err)
+			b = document.Base{Name: d.Name, Form: d.Form, Lines: []document.Line{}}
+			out = append(out, shelved{d.ID, d.Revision, d.UpdatedAt.Format(time.RFC3339Nano), b, unread(err), []string{}})
 			continue
 		}
 		f, err := b.Fingerprint(c.Request.Context(), in)
 		if err != nil { // an own ingredient of it may be gone
-			f = document.Fingerprint{Ratios: []document.RatioJSON{}, Sentences: []string{"It cannot be worked out: " + err.Error()}}
+			f = unread(err)
 		}
 		item := shelved{d.ID, d.Revision, d.UpdatedAt.Format(time.RFC3339Nano), b, f, []string{}}
 		for _, l := range b.Lines {
@@ -82,6 +83,11 @@ func (s *Server) ListBaseShelf(c *gin.Context) {
 		out = append(out, item)
 	}
 	s.send(c, http.StatusOK, map[string]any{"items": out})
+}
+
+// unread is the fingerprint of a base that cannot be worked out: its sentence.
+func unread(err error) document.Fingerprint {
+	return document.Fingerprint{Ratios: []document.RatioJSON{}, Sentences: []string{document.Sentence(err)}, Trouble: true}
 }
 
 // AddStarterBases puts the shipped bases on the shelf.

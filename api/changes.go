@@ -159,5 +159,5 @@ func (s *Server) GetRevision(c *gin.Context, id Id, revision int64) {
 		s.refuse(c, err)
 		return
 	}
-	answer(c, http.StatusOK, d)
+	s.answer(c, http.StatusOK, d)
 }

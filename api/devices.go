@@ -77,6 +77,8 @@ func (s *Server) WatchScale(c *gin.Context) {
 			st = s.scale.State()
 		case <-ctx.Done():
 			return
+		case <-s.closing:
+			return
 		}
 		data, err := json.Marshal(s.scaleState(st))
 		if err == nil {

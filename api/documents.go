@@ -34,8 +34,13 @@ type conflict struct {
 	Yours   json.RawMessage `json:"yours"`
 }
 
-// answer sends a saved document with its revision as entity tag.
-func answer(c *gin.Context, status int, d store.Document) {
+// answer sends a saved document with its revision as entity tag. One that is no JSON any more
+// is said to be damaged; it can still be taken out as it is.
+func (s *Server) answer(c *gin.Context, status int, d store.Document) {
+	if !json.Valid(d.Body) {
+		s.fail(c, http.StatusUnprocessableEntity, "damaged", "“"+d.Name+"” is damaged and cannot be opened. Take it out as JSON to see what is left of it, or put it aside.")
+		return
+	}
 	c.Header("ETag", strconv.Quote(strconv.FormatInt(d.Revision, 10)))
 	c.JSON(status, savedOf(d))
 }
@@ -74,6 +79,7 @@ func (s *Server) list(c *gin.Context, kind store.Kind, after *string, limit *int
 	}
 	out := Listing{Items: []ListItem{}}
 	for _, d := range page.Items {
+		d = s.carded(c.Request.Context(), kind, d)
 		item := ListItem{Id: d.ID, Name: d.Name, Form: Form(d.Form), Revision: d.Revision, UpdatedAt: d.UpdatedAt, Verdict: d.Verdict}
 		var picture Picture
 		if json.Unmarshal(d.Picture, &picture) == nil { // documents from before pictures have none
@@ -85,6 +91,36 @@ func (s *Server) list(c *gin.Context, kind store.Kind, after *string, limit *int
 		out.Next = &page.Next
 	}
 	c.JSON(http.StatusOK, out)
+}
+
+// carded is a document with the card of today: one that was saved before cards told allergens
+// is drawn again, once.
+func (s *Server) carded(ctx context.Context, kind store.Kind, d store.Document) store.Document {
+	var p Picture
+	if kind == store.Pantry || json.Unmarshal(d.Picture, &p) == nil && (p.Allergens != nil || p.Trouble != nil) {
+		return d
+	}
+	full, err := s.store.Get(ctx, kind, d.ID)
+	if err != nil {
+		return d
+	}
+	k, _, err := s.kitchenOf(ctx)
+	if err != nil {
+		return d
+	}
+	table, err := s.ingredients(ctx)
+	if err != nil {
+		return d
+	}
+	sum, err := s.content(ctx, kind, full.Body, document.Setting{Table: table, Kitchen: k, Today: s.now()})
+	if err != nil {
+		sum.Verdict, sum.Picture = document.Troubled(err)
+	}
+	if err := s.store.Redraw(ctx, kind, d.ID, d.Revision, sum.Verdict, sum.Picture); err != nil {
+		s.log.Error("drawing a card", "err", err)
+	}
+	d.Verdict, d.Picture = sum.Verdict, sum.Picture
+	return d
 }
 
 func (s *Server) create(c *gin.Context, kind store.Kind, key *string) {
@@ -107,7 +143,7 @@ func (s *Server) create(c *gin.Context, kind store.Kind, key *string) {
 		return
 	}
 	c.Header("Location", c.Request.URL.Path+"/"+d.ID)
-	answer(c, http.StatusCreated, d)
+	s.answer(c, http.StatusCreated, d)
 }
 
 func (s *Server) get(c *gin.Context, kind store.Kind, id string) {
@@ -116,7 +152,7 @@ func (s *Server) get(c *gin.Context, kind store.Kind, id string) {
 		s.refuse(c, err)
 		return
 	}
-	answer(c, http.StatusOK, d)
+	s.answer(c, http.StatusOK, d)
 }
 
 func (s *Server) put(c *gin.Context, kind store.Kind, id string, match *string) {
@@ -153,7 +189,7 @@ func (s *Server) put(c *gin.Context, kind store.Kind, id string, match *string) 
 	case err != nil:
 		s.refuse(c, err)
 	default:
-		answer(c, http.StatusOK, d)
+		s.answer(c, http.StatusOK, d)
 	}
 }
 
@@ -171,7 +207,7 @@ func (s *Server) restore(c *gin.Context, kind store.Kind, id string) {
 		s.refuse(c, err)
 		return
 	}
-	answer(c, http.StatusOK, d)
+	s.answer(c, http.StatusOK, d)
 }
 
 // ListVariations lists saved variations.

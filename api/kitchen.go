@@ -38,8 +38,11 @@ func (s *Server) kitchenOf(ctx context.Context) (k document.OwnKitchen, revision
 	if body == nil {
 		return document.DefaultOwnKitchen(), 0, nil
 	}
-	k, err = document.DecodeKitchen(body)
-	return k, revision, err
+	if k, err = document.DecodeKitchen(body); err != nil { // it stands in nobody's way: the usual one serves until it is saved again
+		s.log.Error("the kitchen cannot be read", "err", err)
+		return document.DefaultOwnKitchen(), revision, nil
+	}
+	return k, revision, nil
 }
 
 // GetKitchen returns what the cook works with.

@@ -25,21 +25,22 @@ type shelf struct {
 	table      *food.Table
 }
 
-// items returns the pantry's items, newest first.
+// items returns the pantry's items that can be read, newest first.
 func (s *Server) items(ctx context.Context) ([]document.PantryItem, []store.Document, error) {
 	docs, err := s.store.All(ctx, store.Pantry)
 	if err != nil {
 		return nil, nil, err
 	}
-	out := make([]document.PantryItem, 0, len(docs))
+	out, read := make([]document.PantryItem, 0, len(docs)), make([]store.Document, 0, len(docs))
 	for _, d := range docs {
 		var i document.Item
 		if err := document.Strict(d.Body, &i); err != nil {
-			return nil, nil, fmt.Errorf("reading %q from the pantry: %w", d.Name, err)
+			s.log.Warn("a pantry item cannot be read", "name", d.Name, "err", err)
+			continue
 		}
-		out = append(out, i.PantryItem)
+		out, read = append(out, i.PantryItem), append(read, d)
 	}
-	return out, docs, nil
+	return out, read, nil
 }
 
 // ingredients returns the table with the kitchen's own items over it.
@@ -85,7 +86,7 @@ func (s *Server) setting(c *gin.Context) (document.Setting, bool) {
 
 // ListPantry lists the pantry's items beside what the table says.
 func (s *Server) ListPantry(c *gin.Context) {
-	items, docs, err := s.items(c.Request.Context())
+	docs, err := s.store.All(c.Request.Context(), store.Pantry)
 	if err != nil {
 		s.refuse(c, err)
 		return
@@ -97,17 +98,28 @@ func (s *Server) ListPantry(c *gin.Context) {
 		Own       document.OwnFigures `json:"own"`
 		Item      document.PantryItem `json:"item"`
 	}
-	out := []listed{}
+	type troubled struct {
+		ID       string `json:"id"`
+		Revision int64  `json:"revision"`
+		Name     string `json:"name"`
+		Trouble  string `json:"trouble"`
+	}
+	out, bad := []listed{}, []troubled{}
 	bare := document.Setting{Table: s.table, Today: s.now()}
-	for i, p := range items {
-		in, err := p.Ingredient(bare)
-		if err != nil {
-			s.log.Warn("a pantry item is left out", "err", err)
+	for _, d := range docs {
+		var i document.Item
+		err := document.Strict(d.Body, &i)
+		var in *food.Ingredient
+		if err == nil {
+			in, err = i.PantryItem.Ingredient(bare)
+		}
+		if err != nil { // it stands there all the same, with what is wrong
+			bad = append(bad, troubled{d.ID, d.Revision, d.Name, document.Sentence(err)})
 			continue
 		}
-		out = append(out, listed{docs[i].ID, docs[i].Revision, docs[i].UpdatedAt.Format("2006-01-02T15:04:05.999Z07:00"), document.Listed(p, in, bare.Today), p})
+		out = append(out, listed{d.ID, d.Revision, d.UpdatedAt.Format("2006-01-02T15:04:05.999Z07:00"), document.Listed(i.PantryItem, in, bare.Today), i.PantryItem})
 	}
-	s.send(c, http.StatusOK, map[string]any{"items": out})
+	s.send(c, http.StatusOK, map[string]any{"items": out, "troubled": bad})
 }
 
 // CreatePantryItem saves a new item. An own id that is taken gets a number.
@@ -138,7 +150,7 @@ func (s *Server) CreatePantryItem(c *gin.Context, p CreatePantryItemParams) {
 		if d, err = s.store.Create(c.Request.Context(), store.Pantry, store.Content{Name: item.Name, Body: text, Asked: data}, value(p.IdempotencyKey)); err == nil {
 			s.redraw(c.Request.Context(), in, used(item.PantryItem))
 			c.Header("Location", c.Request.URL.Path+"/"+d.ID)
-			answer(c, http.StatusCreated, d)
+			s.answer(c, http.StatusCreated, d)
 			return
 		}
 	}
@@ -212,7 +224,7 @@ func (s *Server) pantryMoved(c *gin.Context, ids ...string) {
 }
 
 // redraw works the cards of saved bases and variations out again, since their ingredients
-// moved. What cannot be worked out any more keeps its card.
+// moved. What cannot be worked out any more stands there with its sentence.
 func (s *Server) redraw(ctx context.Context, in document.Setting, ids ...string) {
 	table, err := s.ingredients(ctx)
 	if err != nil {
@@ -231,7 +243,13 @@ func (s *Server) redraw(ctx context.Context, in document.Setting, ids ...string)
 				continue
 			}
 			sum, err := s.content(ctx, kind, d.Body, in)
-			if err != nil || sum.Verdict == d.Verdict && string(sum.Picture) == string(d.Picture) {
+			if ctx.Err() != nil {
+				return
+			}
+			if err != nil {
+				sum.Verdict, sum.Picture = document.Troubled(err)
+			}
+			if sum.Verdict == d.Verdict && string(sum.Picture) == string(d.Picture) {
 				continue
 			}
 			if err := s.store.Redraw(ctx, kind, d.ID, d.Revision, sum.Verdict, sum.Picture); err != nil {

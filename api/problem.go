@@ -1,6 +1,7 @@
 package api
 
 import (
+	"context"
 	"encoding/json"
 	"errors"
 	"net/http"
@@ -11,6 +12,9 @@ import (
 	"upbeatladle/core/batter"
 	"upbeatladle/store"
 )
+
+// statusGone answers a client that is not there any more; nobody reads it but the log.
+const statusGone = 499
 
 const problemType = "application/problem+json"
 
@@ -48,6 +52,10 @@ func (s *Server) refuse(c *gin.Context, err error) {
 		writeProblem(c.Writer, http.StatusBadRequest, Problem{
 			Title: "This cannot be worked with", Detail: strings.Join(sentences, " "), Type: "tag:upbeat-ladle:document", Errors: &fields,
 		})
+	case errors.Is(err, errBusy):
+		s.busy(c)
+	case errors.Is(err, context.Canceled), errors.Is(err, context.DeadlineExceeded):
+		s.fail(c, statusGone, "gone", "The request was given up before it was done. Nothing was saved.")
 	case errors.Is(err, store.ErrNotFound):
 		s.fail(c, http.StatusNotFound, "not_found", "It is not on the shelf; somebody may have put it aside.")
 	case errors.Is(err, store.ErrKeyReused):

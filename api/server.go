@@ -56,6 +56,8 @@ type Parts struct {
 
 	Scale         device.Scale         // nil when there is none
 	Refractometer device.Refractometer // nil when there is none
+
+	Closing <-chan struct{} // closed when the program is about to end; streams end then
 }
 
 // Server answers the API.
@@ -68,17 +70,20 @@ type Server struct {
 	scale         device.Scale
 	refractometer device.Refractometer
 	shelf         shelf
+	quick, slow   gate
+	closing       <-chan struct{}
 }
 
 var _ ServerInterface = (*Server)(nil)
 
 // New returns the handler of the whole program: API, health and the front end.
 func New(p Parts) http.Handler {
-	s := &Server{store: p.Store, table: p.Table, log: p.Log, now: p.Now, scale: p.Scale, refractometer: p.Refractometer}
+	s := &Server{store: p.Store, table: p.Table, log: p.Log, now: p.Now, scale: p.Scale, refractometer: p.Refractometer, closing: p.Closing}
+	s.quick, s.slow = gates()
 	gin.SetMode(gin.ReleaseMode)
 	r := gin.New()
 	r.HandleMethodNotAllowed = true
-	r.Use(s.logged, s.recovered, headers, gzip.Gzip(gzip.DefaultCompression, gzip.WithExcludedPaths([]string{streams, archive})), boundedBody)
+	r.Use(s.logged, s.recovered, headers, gzip.Gzip(gzip.DefaultCompression, gzip.WithExcludedPaths([]string{streams, archive})), boundedBody, s.atOnce)
 	r.GET("/healthz", s.health)
 	RegisterHandlersWithOptions(r, s, GinServerOptions{
 		BaseURL:      "/api/v1",

@@ -55,7 +55,7 @@ func TestTheCardRunsNothing(t *testing.T) {
 	assert.Contains(t, card, `\*bold\*`)
 	assert.Contains(t, card, "## Ingredients")
 	assert.Contains(t, card, "follow your local code")
-	assert.Contains(t, card, "Contains milk and wheat · Some makes may carry sulphites · check every pack")
+	assert.Contains(t, card, "Contains milk and wheat · Check every pack")
 }
 
 func TestTheLedgerAsATable(t *testing.T) {

@@ -23,6 +23,7 @@ type Fingerprint struct {
 	Sentences []string    `json:"sentences"`
 	Class     string      `json:"class,omitzero"`
 	FlourG    num         `json:"flour_g"`
+	Trouble   bool        `json:"trouble,omitzero"` // it cannot be worked out, and a sentence says why
 }
 
 // Fingerprint reads the traits of the base. The error is batter.Problems.

@@ -2,8 +2,10 @@ package document
 
 import (
 	"context"
+	"errors"
 	"fmt"
 
+	"upbeatladle/core/batter"
 	"upbeatladle/core/worksheet"
 )
 
@@ -15,16 +17,38 @@ type Summary struct {
 	Body                []byte
 }
 
-// pictureJSON is what a card draws of a saved document.
+// pictureJSON is what a card shows of a saved document beside its name.
 type pictureJSON struct {
 	Count      int    `json:"count"`
 	DiameterMM *num   `json:"diameter_mm,omitzero"`
 	PouredMM   *num   `json:"poured_mm,omitzero"`
 	Colour     string `json:"colour,omitzero"`
+	Allergens  string `json:"allergens,omitzero"` // in one line
+	Trouble    string `json:"trouble,omitzero"`   // why it cannot be worked out
 }
 
 func picture(w worksheet.Worksheet) ([]byte, error) {
-	return encode(pictureJSON{w.Portion.Count, ptr(w.Portion.DiameterMM), ptr(w.Portion.PouredMM), w.Batter.Colour.Hex})
+	return encode(pictureJSON{w.Portion.Count, ptr(w.Portion.DiameterMM), ptr(w.Portion.PouredMM), w.Batter.Colour.Hex, w.Allergens.Text(), ""})
+}
+
+// Troubled is what a card shows of a document that cannot be worked out: its sentence.
+func Troubled(err error) (verdict string, drawn []byte) {
+	trouble := Sentence(err)
+	drawn, err = encode(pictureJSON{Trouble: trouble})
+	if err != nil { // a sentence can always be written
+		drawn = nil
+	}
+	return "needs mending", drawn
+}
+
+// Sentence is what a cook is told of an error: the sentences of what is wrong in a document,
+// else that it cannot be read.
+func Sentence(err error) string {
+	var p batter.Problems
+	if !errors.As(err, &p) {
+		return "This document cannot be worked out. Take it out as JSON to see what is in it, or put it aside."
+	}
+	return sentences(err)
 }
 
 // SummariseVariation reads a variation document and works it out. The error is

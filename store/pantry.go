@@ -29,7 +29,8 @@ func (s *Store) All(ctx context.Context, kind Kind) ([]Document, error) {
 func (s *Store) Stamp(ctx context.Context, kind Kind) (string, error) {
 	var n, revisions int64
 	var last, gone sql.NullString
-	err := s.db.QueryRowContext(ctx, `SELECT count(*), coalesce(sum(revision), 0), max(updated_at), max(deleted_at) FROM documents WHERE kind = ?`, kind).Scan(&n, &revisions, &last, &gone)
+	// A sum of remainders, so that no revision, however large, makes it overflow.
+	err := s.db.QueryRowContext(ctx, `SELECT count(*), coalesce(sum(revision % 1000000007), 0), max(updated_at), max(deleted_at) FROM documents WHERE kind = ?`, kind).Scan(&n, &revisions, &last, &gone)
 	if err != nil {
 		return "", err
 	}
@@ -43,7 +44,7 @@ func (s *Store) Stamp(ctx context.Context, kind Kind) (string, error) {
 type Write struct {
 	ID       string
 	New      bool
-	Revision int64 // of a new one; at least 1
+	Revision int64 // of a new one, between 1 and MaxRevision; else it begins anew
 	Content
 }
 
@@ -53,7 +54,7 @@ func (s *Store) SaveAll(ctx context.Context, kind Kind, batch []Write) error {
 		now := s.stamp()
 		for _, w := range batch {
 			if w.New || w.ID == "" {
-				if _, err := insert(ctx, tx, kind, w.ID, max(1, w.Revision), w.Content, now); err != nil {
+				if _, err := insert(ctx, tx, kind, w.ID, w.Revision, w.Content, now); err != nil {
 					return err
 				}
 				continue

@@ -74,7 +74,7 @@ const busyMS = 5000
 // Open opens the file, makes it when it is missing, and brings its tables up to date.
 func Open(ctx context.Context, path string, now func() time.Time) (*Store, error) {
 	q := url.Values{"_pragma": {
-		"journal_mode(WAL)", "foreign_keys(1)", fmt.Sprintf("busy_timeout(%d)", busyMS), "synchronous(NORMAL)",
+		"journal_mode(WAL)", "foreign_keys(1)", fmt.Sprintf("busy_timeout(%d)", busyMS), "synchronous(FULL)", // what was acknowledged is on the disk,
 	}, "_txlock": {"immediate"}}
 	db, err := sql.Open("sqlite", (&url.URL{Scheme: "file", Opaque: (&url.URL{Path: path}).EscapedPath(), RawQuery: q.Encode()}).String())
 	if err != nil {
@@ -83,7 +83,11 @@ func Open(ctx context.Context, path string, now func() time.Time) (*Store, error
 	if err := migrate(ctx, db); err != nil {
 		return nil, errors.Join(fmt.Errorf("preparing %s: %w", path, err), db.Close())
 	}
-	return &Store{db: db, now: now}, nil
+	s := &Store{db: db, now: now}
+	if err := s.mendRevisions(ctx); err != nil {
+		return nil, errors.Join(fmt.Errorf("mending %s: %w", path, err), db.Close())
+	}
+	return s, nil
 }
 
 func migrate(ctx context.Context, db *sql.DB) error {
@@ -191,8 +195,11 @@ func (s *Store) Create(ctx context.Context, kind Kind, c Content, key string) (D
 }
 
 // insert writes a new document, under a new id when it has none. An id that was put aside
-// comes back with the new content.
+// comes back with the new content. A revision that nobody can count on from begins anew.
 func insert(ctx context.Context, tx *sql.Tx, kind Kind, id string, revision int64, c Content, now string) (string, error) {
+	if revision < 1 || revision > MaxRevision {
+		revision = 1
+	}
 	if id == "" {
 		fresh, err := uuid.NewV7()
 		if err != nil {

@@ -2,6 +2,7 @@ package store_test
 
 import (
 	"context"
+	"database/sql"
 	"errors"
 	"fmt"
 	"path/filepath"
@@ -161,4 +162,44 @@ func TestManyTabletsAtOnce(t *testing.T) {
 		}
 	}
 	assert.Equal(t, 1, won)
+}
+
+// A database that an archive from elsewhere gave a revision beyond all counting is mended when
+// it is opened: order and names stay, and saving goes on.
+func TestRevisionsBeyondCountingAreMendedAtStart(t *testing.T) {
+	path := filepath.Join(t.TempDir(), "revisions.db")
+	s, err := store.Open(ctx, path, clock())
+	require.NoError(t, err)
+	d, err := s.Create(ctx, store.Pantry, content("tub", "1"), "")
+	require.NoError(t, err)
+	_, err = s.Put(ctx, store.Pantry, d.ID, 1, content("tub", "2"))
+	require.NoError(t, err)
+	_, err = s.Name(ctx, store.Pantry, d.ID, "the good one", 2)
+	require.NoError(t, err)
+	require.NoError(t, s.Close())
+	db, err := sql.Open("sqlite", path)
+	require.NoError(t, err)
+	for _, q := range []string{
+		`UPDATE documents SET revision = 9223372036854775807`, `UPDATE revisions SET revision = 9223372036854775807 WHERE revision = 2`,
+		`UPDATE versions SET revision = 9223372036854775807`,
+	} {
+		_, err := db.Exec(q)
+		require.NoError(t, err)
+	}
+	require.NoError(t, db.Close())
+
+	s, err = store.Open(ctx, path, clock())
+	require.NoError(t, err)
+	defer s.Close()
+	got, err := s.Get(ctx, store.Pantry, d.ID)
+	require.NoError(t, err)
+	assert.EqualValues(t, 2, got.Revision)
+	versions, err := s.Versions(ctx, store.Pantry, d.ID)
+	require.NoError(t, err)
+	require.Len(t, versions, 1)
+	assert.EqualValues(t, 2, versions[0].Revision)
+	_, err = s.Put(ctx, store.Pantry, d.ID, 2, content("tub", "3"))
+	require.NoError(t, err)
+	_, err = s.Stamp(ctx, store.Pantry)
+	assert.NoError(t, err)
 }

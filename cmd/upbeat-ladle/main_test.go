@@ -6,6 +6,7 @@ import (
 	"io"
 	"net"
 	"net/http"
+	"net/http/httptrace"
 	"os"
 	"os/exec"
 	"path/filepath"
@@ -60,6 +61,7 @@ func TestProgram(t *testing.T) {
 		}
 	})
 	t.Run("serve", func(t *testing.T) { serveAndStop(t, bin) })
+	t.Run("stopped in the middle", func(t *testing.T) { stoppedInTheMiddle(t, bin) })
 	t.Run("devices", func(t *testing.T) { devicesAndServe(t, bin) })
 }
 
@@ -99,6 +101,55 @@ func devicesAndServe(t *testing.T, bin string) {
 	require.Eventually(t, func() bool { return post("/scale/load", `{"grams":300}`) == http.StatusNoContent }, 10*time.Second, 20*time.Millisecond)
 	require.Equal(t, http.StatusNoContent, post("/refractometer/sample", `{"brix":14,"sample_c":25}`))
 	assert.Equal(t, http.StatusOK, post("/refractometer/readings", ""))
+}
+
+// stoppedInTheMiddle asks the program to stop while a save is on its way and a stream is open:
+// the save is answered and kept, the stream ends, and nobody is told of a failure.
+func stoppedInTheMiddle(t *testing.T, bin string) {
+	db := filepath.Join(t.TempDir(), "middle.db")
+	cmd := exec.Command(bin, "serve", "--demo", "--db", db, "--addr", "127.0.0.1:0")
+	out, err := cmd.StdoutPipe()
+	require.NoError(t, err)
+	require.NoError(t, cmd.Start())
+	line := bufio.NewScanner(out)
+	require.True(t, line.Scan())
+	url := regexp.MustCompile(`http://\S+`).FindString(line.Text())
+	stream, err := http.Get(url + "/api/v1/devices/scale/events")
+	require.NoError(t, err)
+	defer stream.Body.Close()
+
+	body, feed := io.Pipe()
+	underway := make(chan struct{})
+	trace := httptrace.WithClientTrace(t.Context(), &httptrace.ClientTrace{Got100Continue: func() { close(underway) }})
+	req, err := http.NewRequestWithContext(trace, "POST", url+"/api/v1/variations", body)
+	require.NoError(t, err)
+	req.Header.Set("Content-Type", "application/json")
+	req.Header.Set("Expect", "100-continue") // tells when the program begins to read
+	answered := make(chan int, 1)
+	go func() {
+		resp, err := http.DefaultClient.Do(req)
+		if err != nil {
+			answered <- 0
+			return
+		}
+		resp.Body.Close()
+		answered <- resp.StatusCode
+	}()
+	<-underway
+	_, err = io.WriteString(feed, variation[:100])
+	require.NoError(t, err)
+	_, err = io.ReadAtLeast(stream.Body, make([]byte, 10), 10)
+	require.NoError(t, err, "the stream runs")
+	stopped := time.Now()
+	require.NoError(t, cmd.Process.Signal(syscall.SIGTERM))
+	_, err = io.Copy(io.Discard, stream.Body)
+	assert.NoError(t, err, "the stream ends as streams do")
+	_, err = io.WriteString(feed, variation[100:])
+	require.NoError(t, err)
+	require.NoError(t, feed.Close())
+	assert.Equal(t, http.StatusCreated, <-answered, "the save is let finish")
+	assert.NoError(t, cmd.Wait(), "a graceful stop")
+	assert.Less(t, time.Since(stopped), graceToStop+time.Second)
 }
 
 // serveAndStop takes a port away from the program, sees it take the next, write its demo

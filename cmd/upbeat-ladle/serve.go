@@ -80,7 +80,7 @@ func serve(ctx context.Context, c *cobra.Command, o serveOptions) error {
 	if err != nil {
 		return err
 	}
-	plugged, unplug := context.WithCancel(ctx)
+	plugged, unplug := context.WithCancel(context.WithoutCancel(ctx)) // the counter is cleared last
 	on, err := connect(plugged, o.scale, o.refractometer, o.demo)
 	if err != nil {
 		unplug()
@@ -91,9 +91,9 @@ func serve(ctx context.Context, c *cobra.Command, o serveOptions) error {
 	srv := &http.Server{
 		Handler: api.New(api.Parts{
 			Store: st, Table: food.Reference(), Pages: web.Dist(), Log: o.log, Now: time.Now, Scale: on.scale, Refractometer: on.refractometer,
+			Closing: ctx.Done(), // ends the streams; a save that is under way is let finish
 		}),
-		ErrorLog:    slog.NewLogLogger(o.log.Handler(), slog.LevelWarn),
-		BaseContext: func(net.Listener) context.Context { return ctx }, // streams end when the program does
+		ErrorLog: slog.NewLogLogger(o.log.Handler(), slog.LevelWarn),
 	}
 	api.Harden(srv)
 	failed := make(chan error, 1)

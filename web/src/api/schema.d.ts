@@ -585,12 +585,12 @@ export interface paths {
             };
             header?: never;
             path: {
-                kind: "variations" | "bases";
+                kind: "variations" | "bases" | "pantry";
                 id: components["parameters"]["Id"];
             };
             cookie?: never;
         };
-        /** One base or variation in an open format */
+        /** One base, variation or pantry item in an open format; an item as json only */
         get: operations["exportDocument"];
         put?: never;
         post?: never;
@@ -991,6 +991,16 @@ export interface components {
         };
         PantryList: {
             items: components["schemas"]["PantryListItem"][];
+            /** @description Items that cannot be used as they are */
+            troubled: components["schemas"]["PantryTrouble"][];
+        };
+        PantryTrouble: {
+            id: string;
+            /** Format: int64 */
+            revision: number;
+            name: string;
+            /** @description Why it cannot be used */
+            trouble: string;
         };
         PantryListItem: {
             id: string;
@@ -1315,6 +1325,8 @@ export interface components {
             class?: string;
             /** Format: double */
             flour_g: number;
+            /** @description It cannot be worked out; the sentence says why */
+            trouble?: boolean;
         };
         BaseShelf: {
             items: components["schemas"]["ShelvedBase"][];
@@ -2042,6 +2054,10 @@ export interface components {
             /** Format: double */
             poured_mm?: number;
             colour?: string;
+            /** @description What is contained, what some makes may carry, and that packs decide */
+            allergens?: string;
+            /** @description Why it cannot be worked out */
+            trouble?: string;
         };
         Ingredient: {
             id: string;
@@ -3261,7 +3277,7 @@ export interface operations {
             };
             header?: never;
             path: {
-                kind: "variations" | "bases";
+                kind: "variations" | "bases" | "pantry";
                 id: components["parameters"]["Id"];
             };
             cookie?: never;
