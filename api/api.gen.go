@@ -2299,11 +2299,14 @@ type ReadLineStatus string
 
 // Reading defines model for Reading.
 type Reading struct {
-	Additions []Addition    `json:"additions"`
-	Base      *Base         `json:"base,omitempty"`
-	Form      Form          `json:"form"`
-	Format    ReadingFormat `json:"format"`
-	Lines     []ReadLine    `json:"lines"`
+	Additions []Addition `json:"additions"`
+
+	// AllergenText Allergens of every line that is named, and what is not known
+	AllergenText string        `json:"allergen_text"`
+	Base         *Base         `json:"base,omitempty"`
+	Form         Form          `json:"form"`
+	Format       ReadingFormat `json:"format"`
+	Lines        []ReadLine    `json:"lines"`
 
 	// Other Headings and the like
 	Other   *[]string      `json:"other,omitempty"`
@@ -2423,9 +2426,11 @@ type School struct {
 
 // ShelvedBase defines model for ShelvedBase.
 type ShelvedBase struct {
-	Document    Base        `json:"document"`
-	Fingerprint Fingerprint `json:"fingerprint"`
-	Id          string      `json:"id"`
+	// AllergenText What is contained, what some makes may carry, what is not known
+	AllergenText string      `json:"allergen_text"`
+	Document     Base        `json:"document"`
+	Fingerprint  Fingerprint `json:"fingerprint"`
+	Id           string      `json:"id"`
 
 	// LineNames Names of the ingredients of its lines
 	LineNames []string  `json:"line_names"`

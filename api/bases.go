@@ -59,20 +59,21 @@ func (s *Server) ListBaseShelf(c *gin.Context) {
 		Document    document.Base        `json:"document"`
 		Fingerprint document.Fingerprint `json:"fingerprint"`
 		LineNames   []string             `json:"line_names"`
+		Allergens   string               `json:"allergen_text"`
 	}
 	out := []shelved{}
 	for _, d := range docs {
 		b, err := document.DecodeBase(d.Body)
 		if err != nil {
 			b = document.Base{Name: d.Name, Form: d.Form, Lines: []document.Line{}}
-			out = append(out, shelved{d.ID, d.Revision, d.UpdatedAt.Format(time.RFC3339Nano), b, unread(err), []string{}})
+			out = append(out, shelved{d.ID, d.Revision, d.UpdatedAt.Format(time.RFC3339Nano), b, unread(err), []string{}, b.AllergenText(in)})
 			continue
 		}
 		f, err := b.Fingerprint(c.Request.Context(), in)
 		if err != nil { // an own ingredient of it may be gone
 			f = unread(err)
 		}
-		item := shelved{d.ID, d.Revision, d.UpdatedAt.Format(time.RFC3339Nano), b, f, []string{}}
+		item := shelved{d.ID, d.Revision, d.UpdatedAt.Format(time.RFC3339Nano), b, f, []string{}, b.AllergenText(in)}
 		for _, l := range b.Lines {
 			name := l.Ingredient
 			if row := in.Table.ByID(l.Ingredient); row != nil {

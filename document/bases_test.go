@@ -48,3 +48,14 @@ func TestAFingerprintSaysWhatIsUnusual(t *testing.T) {
 	assert.Contains(t, fmt.Sprint(f.Sentences), "Powder is high for this flour")
 	assert.Contains(t, fmt.Sprint(f.Sentences), "times the usual")
 }
+
+// A line without an amount counts when its name is known; one that is not understood is named.
+func TestTheReaderTellsAllergensOfEveryLine(t *testing.T) {
+	r, err := document.Read(document.ReadingWish{Text: "Pancakes\n\nIngredients\n250 g plain flour\n300 ml water\na handful of walnuts\npeanut powder\n1 flurb of zonk"}, here())
+	require.NoError(t, err)
+	assert.Contains(t, r.Allergens, "Contains peanut, walnut and wheat")
+	assert.Contains(t, r.Allergens, "not known: “1 flurb of zonk”")
+	r, err = document.Read(document.ReadingWish{Text: "Pancakes\n\nIngredients\n250 g plain flour\n300 ml water\na handful of walnuts", Fixes: []document.Fix{{Line: 2, LeaveOut: true}}}, here())
+	require.NoError(t, err)
+	assert.NotContains(t, r.Allergens, "walnut", "what is left out is out")
+}

@@ -2,6 +2,9 @@ package document
 
 import (
 	"context"
+
+	"upbeatladle/core/food"
+	"upbeatladle/core/safety"
 	"upbeatladle/core/worksheet"
 )
 
@@ -24,6 +27,24 @@ type Fingerprint struct {
 	Class     string      `json:"class,omitzero"`
 	FlourG    num         `json:"flour_g"`
 	Trouble   bool        `json:"trouble,omitzero"` // it cannot be worked out, and a sentence says why
+}
+
+// AllergenText tells the allergens of the base in one line; a line whose ingredient is not on the
+// shelf is named as not known.
+func (b Base) AllergenText(s Setting) string {
+	var used []*food.Ingredient
+	var notKnown []string
+	for _, l := range b.Lines {
+		if in := s.Table.ByID(l.Ingredient); in != nil {
+			used = append(used, in)
+		} else {
+			notKnown = append(notKnown, "“"+clip(l.Ingredient)+"”")
+		}
+	}
+	if len(b.Lines) == 0 {
+		notKnown = append(notKnown, "everything in it")
+	}
+	return safety.AllergensOf(used, notKnown...).Text()
 }
 
 // Fingerprint reads the traits of the base. The error is batter.Problems.

@@ -10,6 +10,7 @@ import (
 	"upbeatladle/core/food"
 	"upbeatladle/core/measure"
 	"upbeatladle/core/recipe"
+	"upbeatladle/core/safety"
 )
 
 // ReadingFormat is the answer to a text that was read.
@@ -59,6 +60,7 @@ type Reading struct {
 	Form      string     `json:"form"`
 	Base      *Base      `json:"base,omitzero"`
 	Additions []Addition `json:"additions"`
+	Allergens string     `json:"allergen_text"` // of every line that is named, with an amount or not
 }
 
 // Read reads a recipe as it was pasted: free text, a saved page, or its structured data. The
@@ -180,10 +182,26 @@ func reading(r recipe.Reading, w ReadingWish, dropped map[int]bool) Reading {
 		}
 		out.Base = &b
 	}
+	out.Allergens = readAllergens(kept.Lines).Text()
 	for _, a := range c.Additions {
 		out.Additions = append(out.Additions, Addition{Line: writtenLine(a.Line), Stage: string(a.Stage)})
 	}
 	return out
+}
+
+// readAllergens are those of every line whose name is known, for the pan and the table too, with
+// an amount or without; a line that was not understood is named as not known.
+func readAllergens(lines []recipe.Line) safety.Allergens {
+	var used []*food.Ingredient
+	var notKnown []string
+	for _, l := range lines {
+		if l.Ingredient != nil && l.Status != recipe.NotUnderstood {
+			used = append(used, l.Ingredient)
+		} else {
+			notKnown = append(notKnown, "“"+clip(l.Text)+"”")
+		}
+	}
+	return safety.AllergensOf(used, notKnown...)
 }
 
 // writtenLine writes a line of the domain as a document's.

@@ -42,7 +42,7 @@ func TestWhyIsAnsweredAtTheFigure(t *testing.T) {
 	c.press(kb.Escape)
 	c.closed()
 	c.click("[aria-label=Verdict] .doors button:nth-child(1)")
-	c.sees(`[...document.querySelectorAll('.el-dialog li')].some(li => li.innerText.includes('two thirds of the whole milk first'))`)
+	c.sees(`[...document.querySelectorAll('.el-dialog li')].some(li => li.innerText.includes('of the whole milk back for the test'))`)
 	c.press(kb.Escape)
 	c.closed()
 	c.click("[aria-label=Verdict] .doors button:nth-child(2)")

@@ -1341,6 +1341,8 @@ export interface components {
             fingerprint: components["schemas"]["Fingerprint"];
             /** @description Names of the ingredients of its lines */
             line_names: string[];
+            /** @description What is contained, what some makes may carry, what is not known */
+            allergen_text: string;
         };
         ReadingFix: {
             /** @description Counted from 0 */
@@ -1391,6 +1393,8 @@ export interface components {
             form: components["schemas"]["Form"];
             base?: components["schemas"]["Base"];
             additions: components["schemas"]["Addition"][];
+            /** @description Allergens of every line that is named, and what is not known */
+            allergen_text: string;
         };
         Kept: {
             id?: string;

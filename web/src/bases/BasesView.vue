@@ -4,6 +4,7 @@ import { useRouter } from 'vue-router'
 import { ElMessage } from 'element-plus'
 import { useBench } from '@/bench/bench'
 import { forms } from '@/bench/choices'
+import AllergenLine from '@/parts/AllergenLine.vue'
 import Icon from '@/parts/Icon.vue'
 import { sayPutAside } from '@/parts/undo'
 import TakeOut from '@/parts/TakeOut.vue'
@@ -84,9 +85,10 @@ const starter = () => attempt(async () => {
           <el-checkbox class="end" :model-value="ticked.includes(b.id)" :aria-label="`Compare ${b.document.name}`" @update:model-value="tick(b.id, $event as boolean)" />
         </header>
         <p class="chips"><span class="chip">{{ forms.find((f) => f.value === b.document.form)?.label }}</span><span v-if="b.document.style" class="chip">{{ styles[b.document.style] }}</span><span v-if="b.fingerprint.class" class="chip leaf">{{ b.fingerprint.class }}</span></p>
-        <FingerprintBars :print="b.fingerprint" few />
-        <p class="said">{{ b.fingerprint.sentences[0] }}</p>
+        <FingerprintBars v-if="!b.fingerprint.trouble" :print="b.fingerprint" few />
+        <p class="said" :class="{ mend: b.fingerprint.trouble }"><i v-if="b.fingerprint.trouble" class="sign high" /> {{ b.fingerprint.sentences[0] }}</p>
         <p class="of">{{ b.line_names.join(', ') }}</p>
+        <AllergenLine :text="b.allergen_text" />
         <p class="acts">
           <el-button @click="toBench(b)"><Icon name="bench" :size="18" />To the bench</el-button>
           <el-button @click="edit(b)">Change</el-button>
@@ -121,6 +123,7 @@ const starter = () => attempt(async () => {
 .card h2 { overflow-wrap: anywhere; }
 .chips { display: flex; flex-wrap: wrap; gap: 6px; }
 .said { font-size: 14px; }
+.mend { color: var(--beet); }
 .of { color: var(--ink-2); font-size: var(--t-mini); }
 .acts { display: flex; gap: 6px; align-items: center; margin-top: auto !important; padding-top: var(--s2); }
 .bin { width: var(--touch); padding: 0; margin-left: auto; }

@@ -6,6 +6,7 @@ import { ElMessage } from 'element-plus'
 import { api, sentence, unreachable, type Schemas } from '@/api/client'
 import { useBench } from '@/bench/bench'
 import { forms, unitLabels } from '@/bench/choices'
+import AllergenLine from '@/parts/AllergenLine.vue'
 import Icon from '@/parts/Icon.vue'
 import { useBases, type Base, type Fingerprint } from './bases'
 import { styles } from './words'
@@ -154,6 +155,7 @@ async function keep(withVariation: boolean) {
         <el-select :model-value="form ?? reading?.form" placeholder="For" aria-label="Form" @update:model-value="form = $event as Schemas['Form']"><el-option v-for="f in forms" :key="f.value" :value="f.value" :label="f.label" /></el-select>
         <span v-if="base?.style" class="chip">{{ styles[base.style] }}</span>
         <p class="said">{{ print?.sentences[0] }}</p>
+        <AllergenLine v-if="reading" :text="reading.allergen_text" class="allergens" />
         <el-button v-if="reading?.additions.length" :disabled="!base || busy" @click="keep(true)">Keep with its {{ reading.additions.length === 1 ? 'addition' : `${reading.additions.length} additions` }}</el-button>
         <el-button class="go" native-type="submit" :disabled="!base || busy">Keep the base</el-button>
       </form>
@@ -187,6 +189,7 @@ li.out { opacity: .5; }
 .sum { padding-bottom: var(--s1); }
 .foot { grid-column: 1 / -1; display: flex; flex-wrap: wrap; align-items: center; gap: var(--s2) var(--s3); }
 .foot .el-input { width: 220px; } .foot .el-select { width: 130px; }
+.allergens { flex-basis: 100%; order: -1; }
 .said { flex: 1; min-width: 160px; font-size: var(--t-mini); color: var(--ink-2); }
 @media (max-width: 820px) { .reader { display: flex; flex-direction: column; height: auto; } .paste :deep(textarea) { height: 28vh; } .row { flex-wrap: wrap; } .what { flex-basis: 100%; } }
 </style>

@@ -13,10 +13,17 @@ const sugarBy = computed({
   get: () => bench.doc?.offset?.sugar_by ?? 'sweetness',
   set: (v) => bench.change((d) => (d.offset = { ...d.offset, sugar_by: v })),
 })
-const low = computed({
-  get: () => !!bench.doc?.offset?.allow_low_liquid,
-  set: (v) => bench.change((d) => (d.offset = { ...d.offset, allow_low_liquid: v })),
-})
+/** What may give way below its floor. */
+const floors = [{ role: 'liquid', says: 'A third of the milk always stays' }, { role: 'flour', says: 'A third of the flour always stays' }, { role: 'fat', says: 'Half of the fat always stays' }] as const
+const low = computed(() => [...(bench.doc?.offset?.allow_low ?? []), ...(bench.doc?.offset?.allow_low_liquid ? ['liquid' as const] : [])])
+function keepFloor(role: (typeof floors)[number]['role'], stays: boolean) {
+  const roles = floors.map((f) => f.role).filter((r) => (r === role ? !stays : low.value.includes(r)))
+  bench.change((d) => {
+    d.offset = { ...d.offset, allow_low: roles }
+    delete d.offset.allow_low_liquid
+    if (!roles.length) delete d.offset.allow_low
+  })
+}
 </script>
 
 <template>
@@ -29,7 +36,7 @@ const low = computed({
         <el-radio-button value="sweetness">taste</el-radio-button><el-radio-button value="total_sugars">all sugars</el-radio-button>
       </el-radio-group>
     </p>
-    <p class="row"><span>A third of the milk always stays</span><el-switch :model-value="!low" aria-label="A third of the milk always stays" @update:model-value="low = !$event" /></p>
+    <p v-for="f in floors" :key="f.role" class="row"><span>{{ f.says }}</span><el-switch :model-value="!low.includes(f.role)" :aria-label="f.says" @update:model-value="keepFloor(f.role, $event as boolean)" /></p>
   </el-dialog>
 </template>
 

@@ -22,11 +22,11 @@ const rows = computed(() => {
 <template>
   <el-dialog v-model="shown" title="What is in it" width="min(600px, 96vw)" append-to-body>
     <dl class="allergens">
-      <dt>Contains (EU list)</dt><dd>{{ sheet.allergens_eu.join(', ') || 'none of the list by the usual makes' }}</dd>
-      <dt>Contains (US list)</dt><dd>{{ sheet.allergens_us.join(', ') || 'none of the list by the usual makes' }}</dd>
-      <template v-if="sheet.may_contain.length"><dt>Some makes carry</dt><dd>{{ sheet.may_contain.join(', ') }}</dd></template>
+      <dt>Contains (EU list)</dt><dd>{{ sheet.allergens_eu.join(', ') || 'nothing of the list is named' }}</dd>
+      <dt>Contains (US list)</dt><dd>{{ sheet.allergens_us.join(', ') || 'nothing of the list is named' }}</dd>
+      <template v-if="sheet.may_contain.length"><dt>Some makes may carry</dt><dd>{{ sheet.may_contain.join(', ') }}</dd></template>
     </dl>
-    <p class="muted">The pack decides. A shared griddle or iron carries allergens over.</p>
+    <p class="muted">Check every pack: makes differ. A shared griddle, iron or ladle carries allergens over.</p>
     <table v-if="rows.length">
       <thead><tr><th scope="col">As mixed, pan fat not counted</th><th scope="col">a portion</th><th scope="col">100 g</th></tr></thead>
       <tbody>

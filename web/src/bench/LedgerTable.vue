@@ -71,7 +71,7 @@ const moved = (l: SheetLine) => l.acts_like_g !== undefined && onStep(l.acts_lik
       </table>
     </div>
     <ul v-if="props.sheet.notes.length" class="notes" aria-label="What to know">
-      <li v-for="n in props.sheet.notes" :key="n.code + n.pointer" :data-note="n.code"><i class="sign" :class="noteSign[n.kind]" />{{ unbroken(n.text) }}</li>
+      <li v-for="n in props.sheet.notes" :key="n.code + n.pointer" :data-note="n.code"><i class="sign" :class="noteSign[n.kind]" /><span>{{ unbroken(n.text) }} <el-button v-if="n.code === 'soda_follows'" class="now" @click="bench.letGo('tang')">Let the tang go</el-button></span></li>
     </ul>
     <div class="sum">
       <span>In the bowl <b>{{ onStep(sheet.batter.mass_g, 1) }} g</b><template v-if="sheet.batter.fold_in_g">, <b>{{ onStep(sheet.batter.fold_in_g, 1) }} g</b> folded in</template></span>

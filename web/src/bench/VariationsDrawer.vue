@@ -2,6 +2,7 @@
 import { ref } from 'vue'
 import { api, sentence, type ListItem } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
+import AllergenLine from '@/parts/AllergenLine.vue'
 import PortionDisc from '@/parts/PortionDisc.vue'
 import TakeOut from '@/parts/TakeOut.vue'
 import { ago, unbroken } from '@/parts/figures'
@@ -87,8 +88,10 @@ async function remove(v: ListItem) {
           <PortionDisc :size="96" :diameter-mm="v.picture?.diameter_mm" :colour="v.picture?.colour" />
           <span>
             <b>{{ v.name }}</b>
-            <em>{{ unbroken(v.verdict) }}</em>
-            <small>{{ v.picture?.count }} {{ forms.find((f) => f.value === v.form)?.many }}<template v-if="v.picture?.diameter_mm">, {{ v.picture.diameter_mm.toFixed(0) }} mm</template> · changed {{ ago(v.updated_at, now) }}</small>
+            <em v-if="v.picture?.trouble" class="mend"><i class="sign high" />{{ v.picture.trouble }}</em>
+            <em v-else>{{ unbroken(v.verdict) }}</em>
+            <AllergenLine :text="v.picture?.allergens" />
+            <small><template v-if="v.picture?.trouble">needs mending: open it, or take it out</template><template v-else>{{ v.picture?.count }} {{ forms.find((f) => f.value === v.form)?.many }}<template v-if="v.picture?.diameter_mm">, {{ v.picture.diameter_mm.toFixed(0) }} mm</template></template> · changed {{ ago(v.updated_at, now) }}</small>
           </span>
         </button>
         <span class="acts">
@@ -121,6 +124,8 @@ async function remove(v: ListItem) {
 .open svg { flex: none; }
 .open b { display: block; font-size: var(--t-lead); }
 .open em { display: -webkit-box; -webkit-line-clamp: 3; -webkit-box-orient: vertical; overflow: hidden; font-style: normal; font-size: 14px; line-height: 1.2; padding: 2px 0 4px; }
+.open .mend { color: var(--beet); }
+.open .mend .sign { margin-right: 6px; }
 .open small { display: block; color: var(--ink-2); font-size: var(--t-mini); }
 .new { display: grid; gap: var(--s2); max-width: 420px; margin-top: var(--s5); padding-top: var(--s4); border-top: 2px solid var(--hair); }
 .bases { display: grid; gap: 0; }

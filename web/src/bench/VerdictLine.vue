@@ -3,6 +3,7 @@ import { ref } from 'vue'
 import { useBench } from './bench'
 import InsideDialog from './InsideDialog.vue'
 import MixDialog from './MixDialog.vue'
+import AllergenLine from '@/parts/AllergenLine.vue'
 import type { Worksheet } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
 import { unbroken } from '@/parts/figures'
@@ -37,7 +38,7 @@ function whyEnergy() {
     <el-dialog v-model="cautions" title="Mind" width="min(560px, 96vw)" append-to-body>
       <ul>
         <li v-for="c in sheet.cautions" :key="c.text">{{ c.text }}</li>
-        <li v-if="sheet.may_contain.length">May also contain {{ sheet.may_contain.join(', ') }}: some makes do, the pack decides.</li>
+        <li><AllergenLine :text="sheet.allergen_text" /></li>
       </ul>
     </el-dialog>
   </section>

@@ -319,6 +319,11 @@ export const useBench = defineStore('bench', () => {
     })
   }
 
+  /** Stops holding one property. */
+  function letGo(hold: Schemas['Hold']) {
+    change((d) => (d.offset = { ...d.offset, hold: (d.offset?.hold ?? sheet.value?.held ?? []).filter((h) => h !== hold) }))
+  }
+
   function move(by: number) {
     const all = order.value
     if (all.length === 0) return
@@ -336,7 +341,7 @@ export const useBench = defineStore('bench', () => {
   return {
     id, revision, doc, sheet, trouble, working, saveState, saveTrouble, conflict, list, listTrouble, loaded, active, plain, why,
     shelf, ledger, canUndo: history.canUndo, canRedo: history.canRedo,
-    start, open, refreshList, create, duplicate, scale, swap, bringBack, togglePlain, remove, settle, change, changeAddition, add, takeOut, step, togglePin, move, undo, redo, work, save,
+    start, open, refreshList, create, duplicate, scale, swap, bringBack, togglePlain, remove, settle, change, changeAddition, add, takeOut, step, togglePin, letGo, move, undo, redo, work, save,
   }
 })
 

@@ -7,6 +7,7 @@ import ImportDialog from './ImportDialog.vue'
 import IngredientPanel from './IngredientPanel.vue'
 import OwnChip from './OwnChip.vue'
 import OwnDialog from './OwnDialog.vue'
+import TroubledItems from './TroubledItems.vue'
 import { usePantry } from './pantry'
 import { groups } from './words'
 
@@ -45,6 +46,7 @@ const filters = computed(() => [{ value: 'all', label: 'everything' }, { value: 
         <el-select v-model="pantry.group" filterable aria-label="Shelf"><el-option v-for="f in filters" :key="f.value" :value="f.value" :label="f.label" /></el-select>
       </div>
       <p v-if="pantry.trouble" class="trouble" role="alert"><i class="sign high" />{{ pantry.trouble }} <el-button @click="pantry.search">Try again</el-button></p>
+      <TroubledItems />
       <ul>
         <li v-for="i in pantry.found" :key="i.id">
           <button type="button" :class="{ on: i.id === pantry.detail?.ingredient.id }" :data-row="i.id" @click="pantry.look(i.id)">

@@ -10,6 +10,7 @@ export type Detail = Schemas['IngredientDetail']
 export const usePantry = defineStore('pantry', () => {
   const found = shallowRef<Ingredient[]>([])
   const items = shallowRef<Listed[]>([])
+  const troubled = shallowRef<Schemas['PantryTrouble'][]>([]) // what cannot be used as it is
   const detail = shallowRef<Detail>()
   const wanted = ref<string>() // the ingredient that is looked at, or soon will be
   const trouble = ref<string>()
@@ -33,8 +34,10 @@ export const usePantry = defineStore('pantry', () => {
   }
   async function refresh() {
     const { data, error } = await api.GET('/pantry')
-    if (data) items.value = data.items
-    else trouble.value = sentence(error)
+    if (data) {
+      items.value = data.items
+      troubled.value = data.troubled
+    } else trouble.value = sentence(error)
   }
   let looked = 0 // answers may overtake each other; only the latest look counts
   async function look(id: string) {
@@ -80,5 +83,16 @@ export const usePantry = defineStore('pantry', () => {
     }
   }
 
-  return { found, items, detail, wanted, trouble, query, group, loaded, search, refresh, look, moved, create, change, remove }
+  /** The same for one that cannot be used. */
+  async function putAside(id: string) {
+    const { error } = await api.DELETE('/pantry/{id}', { params: { path: { id } } })
+    if (error) throw new Error(sentence(error))
+    await moved()
+    return async () => {
+      await api.POST('/pantry/{id}/restore', { params: { path: { id } } })
+      await moved()
+    }
+  }
+
+  return { found, items, troubled, detail, wanted, trouble, query, group, loaded, search, refresh, look, moved, create, change, remove, putAside }
 })
