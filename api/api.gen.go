@@ -33,36 +33,6 @@ func (e AdditionFlourMethod) Valid() bool {
 	}
 }
 
-// Defines values for ArchiveFormat.
-const (
-	UpbeatLadlearchive ArchiveFormat = "upbeat-ladle/archive"
-)
-
-// Valid indicates whether the value is a known member of the ArchiveFormat enum.
-func (e ArchiveFormat) Valid() bool {
-	switch e {
-	case UpbeatLadlearchive:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for ArchiveVersion.
-const (
-	ArchiveVersionN1 ArchiveVersion = 1
-)
-
-// Valid indicates whether the value is a known member of the ArchiveVersion enum.
-func (e ArchiveVersion) Valid() bool {
-	switch e {
-	case ArchiveVersionN1:
-		return true
-	default:
-		return false
-	}
-}
-
 // Defines values for BaseFormat.
 const (
 	UpbeatLadlebase BaseFormat = "upbeat-ladle/base"
@@ -87,78 +57,6 @@ const (
 func (e BaseVersion) Valid() bool {
 	switch e {
 	case BaseVersionN1:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for BatterClass.
-const (
-	Runny    BatterClass = "runny"
-	Standard BatterClass = "standard"
-	Stiff    BatterClass = "stiff"
-	Thick    BatterClass = "thick"
-	Thin     BatterClass = "thin"
-)
-
-// Valid indicates whether the value is a known member of the BatterClass enum.
-func (e BatterClass) Valid() bool {
-	switch e {
-	case Runny:
-		return true
-	case Standard:
-		return true
-	case Stiff:
-		return true
-	case Thick:
-		return true
-	case Thin:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for ComparedLineChange.
-const (
-	ComparedLineChangeGone ComparedLineChange = "gone"
-	ComparedLineChangeLess ComparedLineChange = "less"
-	ComparedLineChangeMore ComparedLineChange = "more"
-	ComparedLineChangeNew  ComparedLineChange = "new"
-	ComparedLineChangeSame ComparedLineChange = "same"
-)
-
-// Valid indicates whether the value is a known member of the ComparedLineChange enum.
-func (e ComparedLineChange) Valid() bool {
-	switch e {
-	case ComparedLineChangeGone:
-		return true
-	case ComparedLineChangeLess:
-		return true
-	case ComparedLineChangeMore:
-		return true
-	case ComparedLineChangeNew:
-		return true
-	case ComparedLineChangeSame:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for ComparedLineFrom.
-const (
-	ComparedLineFromAddition ComparedLineFrom = "addition"
-	ComparedLineFromBase     ComparedLineFrom = "base"
-)
-
-// Valid indicates whether the value is a known member of the ComparedLineFrom enum.
-func (e ComparedLineFrom) Valid() bool {
-	switch e {
-	case ComparedLineFromAddition:
-		return true
-	case ComparedLineFromBase:
 		return true
 	default:
 		return false
@@ -192,84 +90,6 @@ func (e DoseWord) Valid() bool {
 	}
 }
 
-// Defines values for FateAction.
-const (
-	FateActionAdded   FateAction = "added"
-	FateActionChanged FateAction = "changed"
-	FateActionRefused FateAction = "refused"
-	FateActionSame    FateAction = "same"
-)
-
-// Valid indicates whether the value is a known member of the FateAction enum.
-func (e FateAction) Valid() bool {
-	switch e {
-	case FateActionAdded:
-		return true
-	case FateActionChanged:
-		return true
-	case FateActionRefused:
-		return true
-	case FateActionSame:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for FateKind.
-const (
-	FateKindBase      FateKind = "base"
-	FateKindKitchen   FateKind = "kitchen"
-	FateKindPantry    FateKind = "pantry"
-	FateKindVariation FateKind = "variation"
-)
-
-// Valid indicates whether the value is a known member of the FateKind enum.
-func (e FateKind) Valid() bool {
-	switch e {
-	case FateKindBase:
-		return true
-	case FateKindKitchen:
-		return true
-	case FateKindPantry:
-		return true
-	case FateKindVariation:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for FlowKind.
-const (
-	FlowKindAdded FlowKind = "added"
-	FlowKindHeld  FlowKind = "held"
-	FlowKindJuice FlowKind = "juice"
-	FlowKindPeel  FlowKind = "peel"
-	FlowKindSteam FlowKind = "steam"
-	FlowKindWater FlowKind = "water"
-)
-
-// Valid indicates whether the value is a known member of the FlowKind enum.
-func (e FlowKind) Valid() bool {
-	switch e {
-	case FlowKindAdded:
-		return true
-	case FlowKindHeld:
-		return true
-	case FlowKindJuice:
-		return true
-	case FlowKindPeel:
-		return true
-	case FlowKindSteam:
-		return true
-	case FlowKindWater:
-		return true
-	default:
-		return false
-	}
-}
-
 // Defines values for Form.
 const (
 	Crepe     Form = "crepe"
@@ -291,33 +111,6 @@ func (e Form) Valid() bool {
 	case Pancake:
 		return true
 	case Waffle:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for GaugeState.
-const (
-	GaugeStateHigh    GaugeState = "high"
-	GaugeStateInBand  GaugeState = "in_band"
-	GaugeStateLevel   GaugeState = "level"
-	GaugeStateLow     GaugeState = "low"
-	GaugeStateUnknown GaugeState = "unknown"
-)
-
-// Valid indicates whether the value is a known member of the GaugeState enum.
-func (e GaugeState) Valid() bool {
-	switch e {
-	case GaugeStateHigh:
-		return true
-	case GaugeStateInBand:
-		return true
-	case GaugeStateLevel:
-		return true
-	case GaugeStateLow:
-		return true
-	case GaugeStateUnknown:
 		return true
 	default:
 		return false
@@ -360,48 +153,6 @@ func (e Hold) Valid() bool {
 	}
 }
 
-// Defines values for ImportRowAction.
-const (
-	ImportRowActionAdded   ImportRowAction = "added"
-	ImportRowActionChanged ImportRowAction = "changed"
-	ImportRowActionRefused ImportRowAction = "refused"
-	ImportRowActionSame    ImportRowAction = "same"
-)
-
-// Valid indicates whether the value is a known member of the ImportRowAction enum.
-func (e ImportRowAction) Valid() bool {
-	switch e {
-	case ImportRowActionAdded:
-		return true
-	case ImportRowActionChanged:
-		return true
-	case ImportRowActionRefused:
-		return true
-	case ImportRowActionSame:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for InclusionPlacing.
-const (
-	Folded InclusionPlacing = "folded"
-	Placed InclusionPlacing = "placed"
-)
-
-// Valid indicates whether the value is a known member of the InclusionPlacing enum.
-func (e InclusionPlacing) Valid() bool {
-	switch e {
-	case Folded:
-		return true
-	case Placed:
-		return true
-	default:
-		return false
-	}
-}
-
 // Defines values for LineFlourMethod.
 const (
 	LineFlourMethodScooped LineFlourMethod = "scooped"
@@ -417,27 +168,6 @@ func (e LineFlourMethod) Valid() bool {
 	case LineFlourMethodSifted:
 		return true
 	case LineFlourMethodSpooned:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for LoadVerdict.
-const (
-	Close  LoadVerdict = "close"
-	Over   LoadVerdict = "over"
-	Within LoadVerdict = "within"
-)
-
-// Valid indicates whether the value is a known member of the LoadVerdict enum.
-func (e LoadVerdict) Valid() bool {
-	switch e {
-	case Close:
-		return true
-	case Over:
-		return true
-	case Within:
 		return true
 	default:
 		return false
@@ -462,45 +192,6 @@ func (e Measures) Valid() bool {
 	case Metric:
 		return true
 	case Us:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for MixingStepCode.
-const (
-	Rest MixingStepCode = "rest"
-	Test MixingStepCode = "test"
-)
-
-// Valid indicates whether the value is a known member of the MixingStepCode enum.
-func (e MixingStepCode) Valid() bool {
-	switch e {
-	case Rest:
-		return true
-	case Test:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for NoteKind.
-const (
-	Advice  NoteKind = "advice"
-	ToCome  NoteKind = "to_come"
-	Warning NoteKind = "warning"
-)
-
-// Valid indicates whether the value is a known member of the NoteKind enum.
-func (e NoteKind) Valid() bool {
-	switch e {
-	case Advice:
-		return true
-	case ToCome:
-		return true
-	case Warning:
 		return true
 	default:
 		return false
@@ -546,21 +237,6 @@ func (e OffsetSugarBy) Valid() bool {
 	}
 }
 
-// Defines values for OwnKitchenFormat.
-const (
-	UpbeatLadlekitchen OwnKitchenFormat = "upbeat-ladle/kitchen"
-)
-
-// Valid indicates whether the value is a known member of the OwnKitchenFormat enum.
-func (e OwnKitchenFormat) Valid() bool {
-	switch e {
-	case UpbeatLadlekitchen:
-		return true
-	default:
-		return false
-	}
-}
-
 // Defines values for OwnKitchenUnits.
 const (
 	Cups  OwnKitchenUnits = "cups"
@@ -573,78 +249,6 @@ func (e OwnKitchenUnits) Valid() bool {
 	case Cups:
 		return true
 	case Grams:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for OwnKitchenVersion.
-const (
-	OwnKitchenVersionN1 OwnKitchenVersion = 1
-)
-
-// Valid indicates whether the value is a known member of the OwnKitchenVersion enum.
-func (e OwnKitchenVersion) Valid() bool {
-	switch e {
-	case OwnKitchenVersionN1:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for PantryDocumentCautionCodes.
-const (
-	PantryDocumentCautionCodesKnife      PantryDocumentCautionCodes = "knife"
-	PantryDocumentCautionCodesKnifeRound PantryDocumentCautionCodes = "knife_round"
-	PantryDocumentCautionCodesMelt       PantryDocumentCautionCodes = "melt"
-	PantryDocumentCautionCodesTasting    PantryDocumentCautionCodes = "tasting"
-	PantryDocumentCautionCodesWash       PantryDocumentCautionCodes = "wash"
-)
-
-// Valid indicates whether the value is a known member of the PantryDocumentCautionCodes enum.
-func (e PantryDocumentCautionCodes) Valid() bool {
-	switch e {
-	case PantryDocumentCautionCodesKnife:
-		return true
-	case PantryDocumentCautionCodesKnifeRound:
-		return true
-	case PantryDocumentCautionCodesMelt:
-		return true
-	case PantryDocumentCautionCodesTasting:
-		return true
-	case PantryDocumentCautionCodesWash:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for PantryDocumentFormat.
-const (
-	UpbeatLadlepantryItem PantryDocumentFormat = "upbeat-ladle/pantry-item"
-)
-
-// Valid indicates whether the value is a known member of the PantryDocumentFormat enum.
-func (e PantryDocumentFormat) Valid() bool {
-	switch e {
-	case UpbeatLadlepantryItem:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for PantryDocumentVersion.
-const (
-	PantryDocumentVersionN1 PantryDocumentVersion = 1
-)
-
-// Valid indicates whether the value is a known member of the PantryDocumentVersion enum.
-func (e PantryDocumentVersion) Valid() bool {
-	switch e {
-	case PantryDocumentVersionN1:
 		return true
 	default:
 		return false
@@ -678,165 +282,24 @@ func (e PantryItemCautionCodes) Valid() bool {
 	}
 }
 
-// Defines values for PourWhen.
-const (
-	AfterTheRest PourWhen = "after the rest"
-	Now          PourWhen = "now"
-	Settled      PourWhen = "settled"
-)
-
-// Valid indicates whether the value is a known member of the PourWhen enum.
-func (e PourWhen) Valid() bool {
-	switch e {
-	case AfterTheRest:
-		return true
-	case Now:
-		return true
-	case Settled:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for PreparationWishCook.
-const (
-	PreparationWishCookBoil      PreparationWishCook = "boil"
-	PreparationWishCookBoilWhole PreparationWishCook = "boil_whole"
-	PreparationWishCookRaw       PreparationWishCook = "raw"
-	PreparationWishCookRoast     PreparationWishCook = "roast"
-	PreparationWishCookSteam     PreparationWishCook = "steam"
-	PreparationWishCookStew      PreparationWishCook = "stew"
-)
-
-// Valid indicates whether the value is a known member of the PreparationWishCook enum.
-func (e PreparationWishCook) Valid() bool {
-	switch e {
-	case PreparationWishCookBoil:
-		return true
-	case PreparationWishCookBoilWhole:
-		return true
-	case PreparationWishCookRaw:
-		return true
-	case PreparationWishCookRoast:
-		return true
-	case PreparationWishCookSteam:
-		return true
-	case PreparationWishCookStew:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for PreparationWishRipeness.
-const (
-	Firm     PreparationWishRipeness = "firm"
-	Ripe     PreparationWishRipeness = "ripe"
-	VeryRipe PreparationWishRipeness = "very_ripe"
-)
-
-// Valid indicates whether the value is a known member of the PreparationWishRipeness enum.
-func (e PreparationWishRipeness) Valid() bool {
-	switch e {
-	case Firm:
-		return true
-	case Ripe:
-		return true
-	case VeryRipe:
-		return true
-	default:
-		return false
-	}
-}
-
 // Defines values for RatioState.
 const (
-	RatioStateHigh    RatioState = "high"
-	RatioStateInBand  RatioState = "in_band"
-	RatioStateLow     RatioState = "low"
-	RatioStateUnknown RatioState = "unknown"
+	High    RatioState = "high"
+	InBand  RatioState = "in_band"
+	Low     RatioState = "low"
+	Unknown RatioState = "unknown"
 )
 
 // Valid indicates whether the value is a known member of the RatioState enum.
 func (e RatioState) Valid() bool {
 	switch e {
-	case RatioStateHigh:
+	case High:
 		return true
-	case RatioStateInBand:
+	case InBand:
 		return true
-	case RatioStateLow:
+	case Low:
 		return true
-	case RatioStateUnknown:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for ReadLineGoesTo.
-const (
-	ReadLineGoesToAddition ReadLineGoesTo = "addition"
-	ReadLineGoesToBase     ReadLineGoesTo = "base"
-)
-
-// Valid indicates whether the value is a known member of the ReadLineGoesTo enum.
-func (e ReadLineGoesTo) Valid() bool {
-	switch e {
-	case ReadLineGoesToAddition:
-		return true
-	case ReadLineGoesToBase:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for ReadLineStatus.
-const (
-	NotUnderstood ReadLineStatus = "not_understood"
-	Read          ReadLineStatus = "read"
-	Unsure        ReadLineStatus = "unsure"
-)
-
-// Valid indicates whether the value is a known member of the ReadLineStatus enum.
-func (e ReadLineStatus) Valid() bool {
-	switch e {
-	case NotUnderstood:
-		return true
-	case Read:
-		return true
-	case Unsure:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for ReadingFormat.
-const (
-	UpbeatLadlereading ReadingFormat = "upbeat-ladle/reading"
-)
-
-// Valid indicates whether the value is a known member of the ReadingFormat enum.
-func (e ReadingFormat) Valid() bool {
-	switch e {
-	case UpbeatLadlereading:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for ReadingVersion.
-const (
-	ReadingVersionN1 ReadingVersion = 1
-)
-
-// Valid indicates whether the value is a known member of the ReadingVersion enum.
-func (e ReadingVersion) Valid() bool {
-	switch e {
-	case ReadingVersionN1:
+	case Unknown:
 		return true
 	default:
 		return false
@@ -867,69 +330,30 @@ func (e ScaleStateLink) Valid() bool {
 	}
 }
 
-// Defines values for SliceKind.
-const (
-	SliceKindAlcohol      SliceKind = "alcohol"
-	SliceKindAsh          SliceKind = "ash"
-	SliceKindCarbohydrate SliceKind = "carbohydrate"
-	SliceKindFat          SliceKind = "fat"
-	SliceKindFibre        SliceKind = "fibre"
-	SliceKindProtein      SliceKind = "protein"
-	SliceKindStarch       SliceKind = "starch"
-	SliceKindSugars       SliceKind = "sugars"
-	SliceKindWater        SliceKind = "water"
-)
-
-// Valid indicates whether the value is a known member of the SliceKind enum.
-func (e SliceKind) Valid() bool {
-	switch e {
-	case SliceKindAlcohol:
-		return true
-	case SliceKindAsh:
-		return true
-	case SliceKindCarbohydrate:
-		return true
-	case SliceKindFat:
-		return true
-	case SliceKindFibre:
-		return true
-	case SliceKindProtein:
-		return true
-	case SliceKindStarch:
-		return true
-	case SliceKindSugars:
-		return true
-	case SliceKindWater:
-		return true
-	default:
-		return false
-	}
-}
-
 // Defines values for Stage.
 const (
-	StageBatter       Stage = "batter"
-	StageDry          Stage = "dry"
-	StageFoldIn       Stage = "fold_in"
-	StageInfused      Stage = "infused"
-	StageOnPortion    Stage = "on_portion"
-	StageUnderPortion Stage = "under_portion"
+	Batter       Stage = "batter"
+	Dry          Stage = "dry"
+	FoldIn       Stage = "fold_in"
+	Infused      Stage = "infused"
+	OnPortion    Stage = "on_portion"
+	UnderPortion Stage = "under_portion"
 )
 
 // Valid indicates whether the value is a known member of the Stage enum.
 func (e Stage) Valid() bool {
 	switch e {
-	case StageBatter:
+	case Batter:
 		return true
-	case StageDry:
+	case Dry:
 		return true
-	case StageFoldIn:
+	case FoldIn:
 		return true
-	case StageInfused:
+	case Infused:
 		return true
-	case StageOnPortion:
+	case OnPortion:
 		return true
-	case StageUnderPortion:
+	case UnderPortion:
 		return true
 	default:
 		return false
@@ -1062,105 +486,6 @@ func (e VariationVersion) Valid() bool {
 	}
 }
 
-// Defines values for VerdictKind.
-const (
-	VerdictKindAllergens VerdictKind = "allergens"
-	VerdictKindDrift     VerdictKind = "drift"
-	VerdictKindPortion   VerdictKind = "portion"
-	VerdictKindWeigh     VerdictKind = "weigh"
-)
-
-// Valid indicates whether the value is a known member of the VerdictKind enum.
-func (e VerdictKind) Valid() bool {
-	switch e {
-	case VerdictKindAllergens:
-		return true
-	case VerdictKindDrift:
-		return true
-	case VerdictKindPortion:
-		return true
-	case VerdictKindWeigh:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for WorksheetFormat.
-const (
-	UpbeatLadleworksheet WorksheetFormat = "upbeat-ladle/worksheet"
-)
-
-// Valid indicates whether the value is a known member of the WorksheetFormat enum.
-func (e WorksheetFormat) Valid() bool {
-	switch e {
-	case UpbeatLadleworksheet:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for WorksheetVersion.
-const (
-	WorksheetVersionN1 WorksheetVersion = 1
-)
-
-// Valid indicates whether the value is a known member of the WorksheetVersion enum.
-func (e WorksheetVersion) Valid() bool {
-	switch e {
-	case WorksheetVersionN1:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for WorksheetLineFrom.
-const (
-	WorksheetLineFromAddition WorksheetLineFrom = "addition"
-	WorksheetLineFromBase     WorksheetLineFrom = "base"
-)
-
-// Valid indicates whether the value is a known member of the WorksheetLineFrom enum.
-func (e WorksheetLineFrom) Valid() bool {
-	switch e {
-	case WorksheetLineFromAddition:
-		return true
-	case WorksheetLineFromBase:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for WorksheetLineState.
-const (
-	WorksheetLineStateAsItIs WorksheetLineState = "as_it_is"
-	WorksheetLineStateLess   WorksheetLineState = "less"
-	WorksheetLineStateMore   WorksheetLineState = "more"
-	WorksheetLineStatePinned WorksheetLineState = "pinned"
-	WorksheetLineStateStuck  WorksheetLineState = "stuck"
-)
-
-// Valid indicates whether the value is a known member of the WorksheetLineState enum.
-func (e WorksheetLineState) Valid() bool {
-	switch e {
-	case WorksheetLineStateAsItIs:
-		return true
-	case WorksheetLineStateLess:
-		return true
-	case WorksheetLineStateMore:
-		return true
-	case WorksheetLineStatePinned:
-		return true
-	case WorksheetLineStateStuck:
-		return true
-	default:
-		return false
-	}
-}
-
 // Added defines model for Added.
 type Added struct {
 	Added int `json:"added"`
@@ -1187,44 +512,6 @@ type Addition struct {
 // AdditionFlourMethod defines model for Addition.FlourMethod.
 type AdditionFlourMethod string
 
-// Amount defines model for Amount.
-type Amount struct {
-	Amount float64 `json:"amount"`
-}
-
-// AmountText defines model for AmountText.
-type AmountText struct {
-	Text string `json:"text"`
-}
-
-// Archive defines model for Archive.
-type Archive struct {
-	Bases      *[]Kept        `json:"bases,omitempty"`
-	Format     ArchiveFormat  `json:"format"`
-	Kitchen    *OwnKitchen    `json:"kitchen,omitempty"`
-	Pantry     *[]Kept        `json:"pantry,omitempty"`
-	Variations *[]Kept        `json:"variations,omitempty"`
-	Version    ArchiveVersion `json:"version"`
-}
-
-// ArchiveFormat defines model for Archive.Format.
-type ArchiveFormat string
-
-// ArchiveVersion defines model for Archive.Version.
-type ArchiveVersion int
-
-// ArchiveReport defines model for ArchiveReport.
-type ArchiveReport struct {
-	Added   int `json:"added"`
-	Changed int `json:"changed"`
-
-	// Items All but those that say the same
-	Items   []Fate `json:"items"`
-	Refused int    `json:"refused"`
-	Same    int    `json:"same"`
-	Saved   bool   `json:"saved"`
-}
-
 // Base defines model for Base.
 type Base struct {
 	Form       Form        `json:"form"`
@@ -1243,17 +530,6 @@ type BaseFormat string
 // BaseVersion defines model for Base.Version.
 type BaseVersion int
 
-// BaseConflict defines model for BaseConflict.
-type BaseConflict struct {
-	Current SavedBase     `json:"current"`
-	Detail  string        `json:"detail"`
-	Errors  *[]FieldError `json:"errors,omitempty"`
-	Status  int           `json:"status"`
-	Title   string        `json:"title"`
-	Type    string        `json:"type"`
-	Yours   Base          `json:"yours"`
-}
-
 // BasePart defines model for BasePart.
 type BasePart struct {
 	BaseRef    *BaseRef `json:"base_ref,omitempty"`
@@ -1268,46 +544,6 @@ type BasePart struct {
 type BaseRef struct {
 	Id       string `json:"id"`
 	Revision int64  `json:"revision"`
-}
-
-// BaseShelf defines model for BaseShelf.
-type BaseShelf struct {
-	Items []ShelvedBase `json:"items"`
-}
-
-// Batter defines model for Batter.
-type Batter struct {
-	AcidMeq     float64      `json:"acid_meq"`
-	AfterRestPa *float64     `json:"after_rest_pa,omitempty"`
-	Class       *BatterClass `json:"class,omitempty"`
-	Colour      *Tint        `json:"colour,omitempty"`
-	DensityGMl  float64      `json:"density_g_ml"`
-
-	// FlourG Flour of the base which doses are counted against
-	FlourG float64 `json:"flour_g"`
-
-	// FoldInG Of it folded in last
-	FoldInG      *float64 `json:"fold_in_g,omitempty"`
-	GasMlPer100g *float64 `json:"gas_ml_per_100g,omitempty"`
-
-	// MassG Everything in the bowl
-	MassG         float64  `json:"mass_g"`
-	Pours         *[]Pour  `json:"pours,omitempty"`
-	PoursNowPa    *float64 `json:"pours_now_pa,omitempty"`
-	SodaToAcid    *float64 `json:"soda_to_acid,omitempty"`
-	SugarsG       float64  `json:"sugars_g"`
-	VolumeMl      float64  `json:"volume_ml"`
-	WaterG        float64  `json:"water_g"`
-	YieldStressPa *float64 `json:"yield_stress_pa,omitempty"`
-}
-
-// BatterClass defines model for Batter.Class.
-type BatterClass string
-
-// Brings defines model for Brings.
-type Brings struct {
-	SugarsG float64 `json:"sugars_g"`
-	WaterG  float64 `json:"water_g"`
 }
 
 // BrixReading defines model for BrixReading.
@@ -1330,12 +566,6 @@ type Calibration struct {
 	C float64 `json:"c"`
 }
 
-// Caution defines model for Caution.
-type Caution struct {
-	Code string `json:"code"`
-	Text string `json:"text"`
-}
-
 // Choice defines model for Choice.
 type Choice struct {
 	Id    string `json:"id"`
@@ -1343,53 +573,6 @@ type Choice struct {
 
 	// Usual The usual way for it
 	Usual *string `json:"usual,omitempty"`
-}
-
-// ComparedGauge defines model for ComparedGauge.
-type ComparedGauge struct {
-	After    *float64 `json:"after,omitempty"`
-	Before   *float64 `json:"before,omitempty"`
-	Decimals int      `json:"decimals"`
-	Label    string   `json:"label"`
-	Unit     string   `json:"unit"`
-}
-
-// ComparedLine defines model for ComparedLine.
-type ComparedLine struct {
-	AfterG  *float64           `json:"after_g,omitempty"`
-	BeforeG *float64           `json:"before_g,omitempty"`
-	Change  ComparedLineChange `json:"change"`
-	From    ComparedLineFrom   `json:"from"`
-	Label   string             `json:"label"`
-	StepG   float64            `json:"step_g"`
-}
-
-// ComparedLineChange defines model for ComparedLine.Change.
-type ComparedLineChange string
-
-// ComparedLineFrom defines model for ComparedLine.From.
-type ComparedLineFrom string
-
-// Comparison defines model for Comparison.
-type Comparison struct {
-	Gauges []ComparedGauge `json:"gauges"`
-	Lines  []ComparedLine  `json:"lines"`
-}
-
-// ComparisonWish defines model for ComparisonWish.
-type ComparisonWish struct {
-	After  Variation `json:"after"`
-	Before Variation `json:"before"`
-}
-
-// Cost defines model for Cost.
-type Cost struct {
-	// Batch In the kitchen's currency
-	Batch float64 `json:"batch"`
-
-	// Missing What has no price
-	Missing []string `json:"missing"`
-	Portion float64  `json:"portion"`
 }
 
 // Dose The track of an addition for this batch
@@ -1404,40 +587,6 @@ type Dose struct {
 
 // DoseWord defines model for Dose.Word.
 type DoseWord string
-
-// Drawing defines model for Drawing.
-type Drawing struct {
-	// BiteMm Side of one bite
-	BiteMm     float64  `json:"bite_mm"`
-	DrawnShare float64  `json:"drawn_share"`
-	LengthMm   *float64 `json:"length_mm,omitempty"`
-	Pieces     []struct {
-		Colour string  `json:"colour"`
-		SizeMm float64 `json:"size_mm"`
-		XMm    float64 `json:"x_mm"`
-		YMm    float64 `json:"y_mm"`
-		ZMm    float64 `json:"z_mm"`
-	} `json:"pieces"`
-	Seed    int64   `json:"seed"`
-	WidthMm float64 `json:"width_mm"`
-}
-
-// Fate defines model for Fate.
-type Fate struct {
-	Action FateAction `json:"action"`
-
-	// Changes What differs
-	Changes *[]string `json:"changes,omitempty"`
-	Kind    FateKind  `json:"kind"`
-	Message *string   `json:"message,omitempty"`
-	Name    string    `json:"name"`
-}
-
-// FateAction defines model for Fate.Action.
-type FateAction string
-
-// FateKind defines model for Fate.Kind.
-type FateKind string
 
 // FieldError defines model for FieldError.
 type FieldError struct {
@@ -1459,136 +608,11 @@ type Fingerprint struct {
 	Trouble *bool `json:"trouble,omitempty"`
 }
 
-// Flow defines model for Flow.
-type Flow struct {
-	Grams float64     `json:"grams"`
-	Item  *PantryItem `json:"item,omitempty"`
-	Kind  FlowKind    `json:"kind"`
-	Name  string      `json:"name"`
-	Parts MassParts   `json:"parts"`
-}
-
-// FlowKind defines model for Flow.Kind.
-type FlowKind string
-
 // Form defines model for Form.
 type Form string
 
-// Gauge defines model for Gauge.
-type Gauge struct {
-	After *float64 `json:"after,omitempty"`
-	Base  *float64 `json:"base,omitempty"`
-
-	// ByMeasure Measured out by cups and spoons
-	ByMeasure *float64 `json:"by_measure,omitempty"`
-
-	// Decimals How many decimals the figure is worth
-	Decimals int      `json:"decimals"`
-	High     *float64 `json:"high,omitempty"`
-
-	// HighText What the high end means
-	HighText string   `json:"high_text"`
-	Label    string   `json:"label"`
-	Low      *float64 `json:"low,omitempty"`
-
-	// LowText What the low end means
-	LowText       string     `json:"low_text"`
-	State         GaugeState `json:"state"`
-	Unit          string     `json:"unit"`
-	Verdict       string     `json:"verdict"`
-	VerdictText   string     `json:"verdict_text"`
-	WithAdditions *float64   `json:"with_additions,omitempty"`
-}
-
-// GaugeState defines model for Gauge.State.
-type GaugeState string
-
-// Gauges defines model for Gauges.
-type Gauges struct {
-	Lift      Gauge `json:"lift"`
-	Moisture  Gauge `json:"moisture"`
-	Structure Gauge `json:"structure"`
-	Sweetness Gauge `json:"sweetness"`
-	Tang      Gauge `json:"tang"`
-	Thickness Gauge `json:"thickness"`
-}
-
-// Griddle defines model for Griddle.
-type Griddle struct {
-	DepthCm *float64 `json:"depth_cm,omitempty"`
-	Id      string   `json:"id"`
-	MaxC    *float64 `json:"max_c,omitempty"`
-	MinC    *float64 `json:"min_c,omitempty"`
-	Name    string   `json:"name"`
-	Round   *bool    `json:"round,omitempty"`
-	WidthCm float64  `json:"width_cm"`
-}
-
 // Hold defines model for Hold.
 type Hold string
-
-// ImportReport defines model for ImportReport.
-type ImportReport struct {
-	Added   int `json:"added"`
-	Changed int `json:"changed"`
-	Refused int `json:"refused"`
-
-	// Rows All but those that say the same
-	Rows  []ImportRow `json:"rows"`
-	Same  int         `json:"same"`
-	Saved bool        `json:"saved"`
-}
-
-// ImportRow defines model for ImportRow.
-type ImportRow struct {
-	Action  ImportRowAction `json:"action"`
-	Id      string          `json:"id"`
-	Line    int             `json:"line"`
-	Message *string         `json:"message,omitempty"`
-	Name    string          `json:"name"`
-}
-
-// ImportRowAction defines model for ImportRow.Action.
-type ImportRowAction string
-
-// Inclusion What the pieces of one addition do in a portion
-type Inclusion struct {
-	BiteShare   float64  `json:"bite_share"`
-	ChanceFewer *float64 `json:"chance_fewer,omitempty"`
-	ChanceNone  float64  `json:"chance_none"`
-	Colour      *string  `json:"colour,omitempty"`
-
-	// Cover Share of the portion that a slice under it covers
-	Cover     *float64 `json:"cover,omitempty"`
-	FewerThan *int     `json:"fewer_than,omitempty"`
-
-	// FirstToLast Pieces from the first ladle to the last
-	FirstToLast []float64 `json:"first_to_last"`
-	Floats      *bool     `json:"floats,omitempty"`
-	Grams       float64   `json:"grams"`
-
-	// Histogram Chance of so many pieces
-	Histogram []float64 `json:"histogram"`
-
-	// HistogramFrom Pieces of the first column
-	HistogramFrom int `json:"histogram_from"`
-
-	// HistogramStep How many counts a column holds
-	HistogramStep int              `json:"histogram_step"`
-	Ingredient    string           `json:"ingredient"`
-	Label         string           `json:"label"`
-	Line          string           `json:"line"`
-	PiecesMean    float64          `json:"pieces_mean"`
-	PiecesP10     int              `json:"pieces_p10"`
-	PiecesP90     int              `json:"pieces_p90"`
-	Placing       InclusionPlacing `json:"placing"`
-	ShareOfBowl   float64          `json:"share_of_bowl"`
-	Sinks         bool             `json:"sinks"`
-	SizeMm        float64          `json:"size_mm"`
-}
-
-// InclusionPlacing defines model for Inclusion.Placing.
-type InclusionPlacing string
 
 // Ingredient defines model for Ingredient.
 type Ingredient struct {
@@ -1612,51 +636,11 @@ type Ingredient struct {
 	WaterG     float64 `json:"water_g"`
 }
 
-// IngredientDetail defines model for IngredientDetail.
-type IngredientDetail struct {
-	Cautions   []string      `json:"cautions"`
-	DoseText   *string       `json:"dose_text,omitempty"`
-	Facts      []ShownFigure `json:"facts"`
-	Ingredient Ingredient    `json:"ingredient"`
-	MayContain []string      `json:"may_contain"`
-	Notes      *string       `json:"notes,omitempty"`
-
-	// Overrides Pantry items that stand for it
-	Overrides []string `json:"overrides"`
-
-	// Prepares Preparations that suit it
-	Prepares []Choice `json:"prepares"`
-
-	// Slices What 100 g consist of
-	Slices []Slice  `json:"slices"`
-	Source string   `json:"source"`
-	UsedIn []UsedIn `json:"used_in"`
-}
-
 // IngredientList defines model for IngredientList.
 type IngredientList struct {
 	// Allergens The names that allergens have here
 	Allergens []string     `json:"allergens"`
 	Items     []Ingredient `json:"items"`
-}
-
-// Iron defines model for Iron.
-type Iron struct {
-	DepthMm  float64  `json:"depth_mm"`
-	GapMm    float64  `json:"gap_mm"`
-	Id       string   `json:"id"`
-	LengthMm *float64 `json:"length_mm,omitempty"`
-	Moulds   float64  `json:"moulds"`
-	Name     string   `json:"name"`
-	Round    *bool    `json:"round,omitempty"`
-	WidthMm  float64  `json:"width_mm"`
-}
-
-// Kept defines model for Kept.
-type Kept struct {
-	Document map[string]interface{} `json:"document"`
-	Id       *string                `json:"id,omitempty"`
-	Revision *int64                 `json:"revision,omitempty"`
 }
 
 // Kitchen defines model for Kitchen.
@@ -1669,31 +653,6 @@ type Kitchen struct {
 	Measures      *Measures    `json:"measures,omitempty"`
 	RestMin       *float64     `json:"rest_min,omitempty"`
 	ScaleStepG    *float64     `json:"scale_step_g,omitempty"`
-}
-
-// LabelWish defines model for LabelWish.
-type LabelWish struct {
-	Allergens *[]string `json:"allergens,omitempty"`
-
-	// CarbohydrateG As on a European pack, without fibre
-	CarbohydrateG *float64 `json:"carbohydrate_g,omitempty"`
-	EnergyKcal    *float64 `json:"energy_kcal,omitempty"`
-	FatG          *float64 `json:"fat_g,omitempty"`
-	FibreG        *float64 `json:"fibre_g,omitempty"`
-
-	// Like What it is most like
-	Like     string   `json:"like"`
-	Name     string   `json:"name"`
-	ProteinG *float64 `json:"protein_g,omitempty"`
-	SaltG    *float64 `json:"salt_g,omitempty"`
-	SugarsG  *float64 `json:"sugars_g,omitempty"`
-}
-
-// Ladle defines model for Ladle.
-type Ladle struct {
-	Id       string  `json:"id"`
-	Name     string  `json:"name"`
-	VolumeMl float64 `json:"volume_ml"`
 }
 
 // Line defines model for Line.
@@ -1733,41 +692,6 @@ type Listing struct {
 	Next *string `json:"next,omitempty"`
 }
 
-// Load defines model for Load.
-type Load struct {
-	Ceiling        float64     `json:"ceiling"`
-	OverG          *float64    `json:"over_g,omitempty"`
-	Text           string      `json:"text"`
-	Verdict        LoadVerdict `json:"verdict"`
-	VolumeFraction float64     `json:"volume_fraction"`
-}
-
-// LoadVerdict defines model for Load.Verdict.
-type LoadVerdict string
-
-// LoadAnswer defines model for LoadAnswer.
-type LoadAnswer struct {
-	AmountG float64 `json:"amount_g"`
-}
-
-// LoadWish One of bite_share, pieces_each, volume_fraction
-type LoadWish struct {
-	BiteShare      *float64  `json:"bite_share,omitempty"`
-	Line           string    `json:"line"`
-	PiecesEach     *float64  `json:"pieces_each,omitempty"`
-	Variation      Variation `json:"variation"`
-	VolumeFraction *float64  `json:"volume_fraction,omitempty"`
-}
-
-// MassParts defines model for MassParts.
-type MassParts struct {
-	FatG    float64 `json:"fat_g"`
-	OtherG  float64 `json:"other_g"`
-	SaltG   float64 `json:"salt_g"`
-	SugarsG float64 `json:"sugars_g"`
-	WaterG  float64 `json:"water_g"`
-}
-
 // Measured defines model for Measured.
 type Measured struct {
 	Brix          *float64 `json:"brix,omitempty"`
@@ -1776,67 +700,8 @@ type Measured struct {
 	WeightBeforeG *float64 `json:"weight_before_g,omitempty"`
 }
 
-// MeasurementWish defines model for MeasurementWish.
-type MeasurementWish struct {
-	Brix       *float64 `json:"brix,omitempty"`
-	CupG       *float64 `json:"cup_g,omitempty"`
-	CupMl      *float64 `json:"cup_ml,omitempty"`
-	Ingredient string   `json:"ingredient"`
-	Pieces     *float64 `json:"pieces,omitempty"`
-	PiecesG    *float64 `json:"pieces_g,omitempty"`
-	SampleC    *float64 `json:"sample_c,omitempty"`
-}
-
 // Measures defines model for Measures.
 type Measures string
-
-// MixingStep defines model for MixingStep.
-type MixingStep struct {
-	// Code Names the steps that something else refers to
-	Code *MixingStepCode `json:"code,omitempty"`
-
-	// Minutes Of a rest
-	Minutes *float64 `json:"minutes,omitempty"`
-
-	// Skip What leaving a rest out changes
-	Skip *string `json:"skip,omitempty"`
-	Step int     `json:"step"`
-	Text string  `json:"text"`
-
-	// Uses Grams of the ledger that go in here; every gram once
-	Uses *[]Use `json:"uses,omitempty"`
-}
-
-// MixingStepCode Names the steps that something else refers to
-type MixingStepCode string
-
-// Note defines model for Note.
-type Note struct {
-	Code    string   `json:"code"`
-	Kind    NoteKind `json:"kind"`
-	Pointer *string  `json:"pointer,omitempty"`
-	Text    string   `json:"text"`
-}
-
-// NoteKind defines model for Note.Kind.
-type NoteKind string
-
-// Number defines model for Number.
-type Number = float64
-
-// Nutrition defines model for Nutrition.
-type Nutrition struct {
-	AlcoholG *float64 `json:"alcohol_g,omitempty"`
-
-	// CarbohydrateG Without fibre
-	CarbohydrateG float64 `json:"carbohydrate_g"`
-	EnergyKcal    float64 `json:"energy_kcal"`
-	FatG          float64 `json:"fat_g"`
-	FibreG        float64 `json:"fibre_g"`
-	ProteinG      float64 `json:"protein_g"`
-	SaltG         float64 `json:"salt_g"`
-	SugarsG       float64 `json:"sugars_g"`
-}
 
 // Offset defines model for Offset.
 type Offset struct {
@@ -1873,122 +738,8 @@ type OwnFigures struct {
 	StandsForName *string        `json:"stands_for_name,omitempty"`
 }
 
-// OwnKitchen defines model for OwnKitchen.
-type OwnKitchen struct {
-	AltitudeM *float64 `json:"altitude_m,omitempty"`
-
-	// Currency Sign or letters before a price
-	Currency      *string           `json:"currency,omitempty"`
-	EggG          *float64          `json:"egg_g,omitempty"`
-	Format        OwnKitchenFormat  `json:"format"`
-	Griddles      *[]Griddle        `json:"griddles,omitempty"`
-	Irons         *[]Iron           `json:"irons,omitempty"`
-	Ladles        *[]Ladle          `json:"ladles,omitempty"`
-	LeavenerStepG *float64          `json:"leavener_step_g,omitempty"`
-	LetterKeys    *bool             `json:"letter_keys,omitempty"`
-	Measures      *Measures         `json:"measures,omitempty"`
-	Name          string            `json:"name"`
-	ScaleStepG    *float64          `json:"scale_step_g,omitempty"`
-	Units         *OwnKitchenUnits  `json:"units,omitempty"`
-	Version       OwnKitchenVersion `json:"version"`
-}
-
-// OwnKitchenFormat defines model for OwnKitchen.Format.
-type OwnKitchenFormat string
-
 // OwnKitchenUnits defines model for OwnKitchen.Units.
 type OwnKitchenUnits string
-
-// OwnKitchenVersion defines model for OwnKitchen.Version.
-type OwnKitchenVersion int
-
-// PantryConflict defines model for PantryConflict.
-type PantryConflict struct {
-	Current SavedPantryItem `json:"current"`
-	Detail  string          `json:"detail"`
-	Errors  *[]FieldError   `json:"errors,omitempty"`
-	Status  int             `json:"status"`
-	Title   string          `json:"title"`
-	Type    string          `json:"type"`
-	Yours   PantryDocument  `json:"yours"`
-}
-
-// PantryDocument defines model for PantryDocument.
-type PantryDocument struct {
-	AcidMeq              *float64                      `json:"acid_meq,omitempty"`
-	AlcoholG             *float64                      `json:"alcohol_g,omitempty"`
-	Allergens            *[]string                     `json:"allergens,omitempty"`
-	AshG                 *float64                      `json:"ash_g,omitempty"`
-	Body                 *float64                      `json:"body,omitempty"`
-	CarbohydrateG        *float64                      `json:"carbohydrate_g,omitempty"`
-	Caution              *string                       `json:"caution,omitempty"`
-	CautionCodes         *[]PantryDocumentCautionCodes `json:"caution_codes,omitempty"`
-	Co2Pct               *float64                      `json:"co2_pct,omitempty"`
-	ColourHex            *string                       `json:"colour_hex,omitempty"`
-	ColourStrength       *float64                      `json:"colour_strength,omitempty"`
-	CompositionSource    *string                       `json:"composition_source,omitempty"`
-	DensityGPerMl        *float64                      `json:"density_g_per_ml,omitempty"`
-	DensityScoopedGPerMl *float64                      `json:"density_scooped_g_per_ml,omitempty"`
-	DensitySiftedGPerMl  *float64                      `json:"density_sifted_g_per_ml,omitempty"`
-	EnergyKcal           *float64                      `json:"energy_kcal,omitempty"`
-
-	// Estimated What was estimated
-	Estimated    *[]string            `json:"estimated,omitempty"`
-	FatG         *float64             `json:"fat_g,omitempty"`
-	FibreG       *float64             `json:"fibre_g,omitempty"`
-	Format       PantryDocumentFormat `json:"format"`
-	FructoseG    *float64             `json:"fructose_g,omitempty"`
-	GlucoseG     *float64             `json:"glucose_g,omitempty"`
-	Group        *string              `json:"group,omitempty"`
-	HydrationMin *float64             `json:"hydration_min,omitempty"`
-	Id           *string              `json:"id,omitempty"`
-	KeepsDays    *float64             `json:"keeps_days,omitempty"`
-	LactoseG     *float64             `json:"lactose_g,omitempty"`
-
-	// MadeOn Day, year-month-day
-	MadeOn     *string   `json:"made_on,omitempty"`
-	MaltoseG   *float64  `json:"maltose_g,omitempty"`
-	MayContain *[]string `json:"may_contain,omitempty"`
-	Measured   *bool     `json:"measured,omitempty"`
-
-	// MeasuredWhat What was measured
-	MeasuredWhat       *[]string `json:"measured_what,omitempty"`
-	Name               string    `json:"name"`
-	Notes              *string   `json:"notes,omitempty"`
-	PieceDensityGPerMl *float64  `json:"piece_density_g_per_ml,omitempty"`
-	PieceMassG         *float64  `json:"piece_mass_g,omitempty"`
-	PieceSizeMm        *float64  `json:"piece_size_mm,omitempty"`
-	PricePerKg         *float64  `json:"price_per_kg,omitempty"`
-	ProteinG           *float64  `json:"protein_g,omitempty"`
-	RefusePct          *float64  `json:"refuse_pct,omitempty"`
-	ReleaseFraction    *float64  `json:"release_fraction,omitempty"`
-	Role               *string   `json:"role,omitempty"`
-	SodiumMg           *float64  `json:"sodium_mg,omitempty"`
-
-	// StandsFor Id of the row of the table whose place it takes
-	StandsFor       *string               `json:"stands_for,omitempty"`
-	StarchG         *float64              `json:"starch_g,omitempty"`
-	StockG          *float64              `json:"stock_g,omitempty"`
-	SucroseG        *float64              `json:"sucrose_g,omitempty"`
-	SugarsG         *float64              `json:"sugars_g,omitempty"`
-	TintPhSensitive *bool                 `json:"tint_ph_sensitive,omitempty"`
-	TypicalDoseHigh *float64              `json:"typical_dose_high,omitempty"`
-	TypicalDoseLow  *float64              `json:"typical_dose_low,omitempty"`
-	UnitG           *float64              `json:"unit_g,omitempty"`
-	UnitName        *string               `json:"unit_name,omitempty"`
-	UptakeGPerG     *float64              `json:"uptake_g_per_g,omitempty"`
-	Version         PantryDocumentVersion `json:"version"`
-	WaterG          *float64              `json:"water_g,omitempty"`
-}
-
-// PantryDocumentCautionCodes defines model for PantryDocument.CautionCodes.
-type PantryDocumentCautionCodes string
-
-// PantryDocumentFormat defines model for PantryDocument.Format.
-type PantryDocumentFormat string
-
-// PantryDocumentVersion defines model for PantryDocument.Version.
-type PantryDocumentVersion int
 
 // PantryItem defines model for PantryItem.
 type PantryItem struct {
@@ -2059,33 +810,6 @@ type PantryItem struct {
 // PantryItemCautionCodes defines model for PantryItem.CautionCodes.
 type PantryItemCautionCodes string
 
-// PantryList defines model for PantryList.
-type PantryList struct {
-	Items []PantryListItem `json:"items"`
-
-	// Troubled Items that cannot be used as they are
-	Troubled []PantryTrouble `json:"troubled"`
-}
-
-// PantryListItem defines model for PantryListItem.
-type PantryListItem struct {
-	Id        string     `json:"id"`
-	Item      PantryItem `json:"item"`
-	Own       OwnFigures `json:"own"`
-	Revision  int64      `json:"revision"`
-	UpdatedAt time.Time  `json:"updated_at"`
-}
-
-// PantryTrouble defines model for PantryTrouble.
-type PantryTrouble struct {
-	Id       string `json:"id"`
-	Name     string `json:"name"`
-	Revision int64  `json:"revision"`
-
-	// Trouble Why it cannot be used
-	Trouble string `json:"trouble"`
-}
-
 // Picture One portion in small
 type Picture struct {
 	// Allergens What is contained, what some makes may carry, and that packs decide
@@ -2099,92 +823,12 @@ type Picture struct {
 	Trouble *string `json:"trouble,omitempty"`
 }
 
-// Plate How the portions lie on the plate or in the iron
-type Plate struct {
-	AdvisedMl *float64 `json:"advised_ml,omitempty"`
-	DepthMm   float64  `json:"depth_mm"`
-	Fill      *float64 `json:"fill,omitempty"`
-	Fit       int      `json:"fit"`
-	Name      string   `json:"name"`
-	Round     *bool    `json:"round,omitempty"`
-	Rounds    int      `json:"rounds"`
-	WidthMm   float64  `json:"width_mm"`
-}
-
-// Portion defines model for Portion.
-type Portion struct {
-	// Choices Ladles and scoops, with what each would give
-	Choices    []PortionChoice `json:"choices"`
-	CookedMm   *float64        `json:"cooked_mm,omitempty"`
-	Count      int             `json:"count"`
-	DiameterMm *float64        `json:"diameter_mm,omitempty"`
-	Drawing    *Drawing        `json:"drawing,omitempty"`
-	Inclusions *[]Inclusion    `json:"inclusions,omitempty"`
-	LeftOverMl float64         `json:"left_over_ml"`
-	Load       *Load           `json:"load,omitempty"`
-	MassG      float64         `json:"mass_g"`
-	PouredMm   *float64        `json:"poured_mm,omitempty"`
-
-	// Reason Why there is no diameter
-	Reason   *string `json:"reason,omitempty"`
-	VolumeMl float64 `json:"volume_ml"`
-}
-
-// PortionChoice defines model for PortionChoice.
-type PortionChoice struct {
-	Count      int      `json:"count"`
-	DiameterMm *float64 `json:"diameter_mm,omitempty"`
-	LadleId    *string  `json:"ladle_id,omitempty"`
-	Name       string   `json:"name"`
-	ScoopNo    *float64 `json:"scoop_no,omitempty"`
-	VolumeMl   float64  `json:"volume_ml"`
-}
-
 // PortionWish defines model for PortionWish.
 type PortionWish struct {
 	Count    *float64 `json:"count,omitempty"`
 	LadleId  *string  `json:"ladle_id,omitempty"`
 	ScoopNo  *float64 `json:"scoop_no,omitempty"`
 	VolumeMl *float64 `json:"volume_ml,omitempty"`
-}
-
-// Pour defines model for Pour.
-type Pour struct {
-	AtMin         *float64 `json:"at_min,omitempty"`
-	Class         string   `json:"class"`
-	When          PourWhen `json:"when"`
-	YieldStressPa float64  `json:"yield_stress_pa"`
-}
-
-// PourWhen defines model for Pour.When.
-type PourWhen string
-
-// Preparation defines model for Preparation.
-type Preparation struct {
-	Added   []Flow    `json:"added"`
-	Before  MassParts `json:"before"`
-	BeforeG float64   `json:"before_g"`
-
-	// Brix What it should read at 20 °C
-	Brix *float64 `json:"brix,omitempty"`
-
-	// HaveG What went in, on the kitchen's scale, to ask the other way round
-	HaveG     float64       `json:"have_g"`
-	Item      PantryItem    `json:"item"`
-	KeepsDays int           `json:"keeps_days"`
-	Left      []Flow        `json:"left"`
-	Measured  []string      `json:"measured"`
-	Product   MassParts     `json:"product"`
-	ProductG  float64       `json:"product_g"`
-	Shows     []ShownFigure `json:"shows"`
-	StandIn   *StandIn      `json:"stand_in,omitempty"`
-	Steps     []string      `json:"steps"`
-
-	// UsualG What it usually comes to
-	UsualG float64 `json:"usual_g"`
-
-	// WantG What came of it, on the kitchen's scale
-	WantG float64 `json:"want_g"`
 }
 
 // PreparationBench defines model for PreparationBench.
@@ -2200,53 +844,6 @@ type PreparationBench struct {
 // PreparationList defines model for PreparationList.
 type PreparationList struct {
 	Items []PreparationBench `json:"items"`
-}
-
-// PreparationWish defines model for PreparationWish.
-type PreparationWish struct {
-	AfterG *float64 `json:"after_g,omitempty"`
-
-	// AsBought The weight is with peel, stones and core
-	AsBought  *bool                    `json:"as_bought,omitempty"`
-	Brix      *float64                 `json:"brix,omitempty"`
-	Cook      *PreparationWishCook     `json:"cook,omitempty"`
-	Count     *float64                 `json:"count,omitempty"`
-	From      string                   `json:"from"`
-	HaveG     *float64                 `json:"have_g,omitempty"`
-	LeavesG   *float64                 `json:"leaves_g,omitempty"`
-	Method    string                   `json:"method"`
-	Minutes   *float64                 `json:"minutes,omitempty"`
-	Pressed   *bool                    `json:"pressed,omitempty"`
-	RefusePct *float64                 `json:"refuse_pct,omitempty"`
-	Ripeness  *PreparationWishRipeness `json:"ripeness,omitempty"`
-	Salt      *bool                    `json:"salt,omitempty"`
-	SaltG     *float64                 `json:"salt_g,omitempty"`
-
-	// SampleC Temperature of the sample when the reading is not corrected to 20 °C yet
-	SampleC    *float64 `json:"sample_c,omitempty"`
-	TargetBrix *float64 `json:"target_brix,omitempty"`
-	TargetG    *float64 `json:"target_g,omitempty"`
-	TargetMl   *float64 `json:"target_ml,omitempty"`
-	TopUp      *bool    `json:"top_up,omitempty"`
-	WantG      *float64 `json:"want_g,omitempty"`
-	With       *string  `json:"with,omitempty"`
-	WithG      *float64 `json:"with_g,omitempty"`
-}
-
-// PreparationWishCook defines model for PreparationWish.Cook.
-type PreparationWishCook string
-
-// PreparationWishRipeness defines model for PreparationWish.Ripeness.
-type PreparationWishRipeness string
-
-// Prepared defines model for Prepared.
-type Prepared struct {
-	// Grams What goes into the bowl
-	Grams float64 `json:"grams"`
-
-	// KeptG Juice that is kept
-	KeptG float64 `json:"kept_g"`
-	Label string  `json:"label"`
 }
 
 // Problem defines model for Problem.
@@ -2273,103 +870,6 @@ type Ratio struct {
 // RatioState defines model for Ratio.State.
 type RatioState string
 
-// ReadLine defines model for ReadLine.
-type ReadLine struct {
-	Amount *float64 `json:"amount,omitempty"`
-
-	// Asks What the cook is asked
-	Asks       *string         `json:"asks,omitempty"`
-	Confidence float64         `json:"confidence"`
-	GoesTo     *ReadLineGoesTo `json:"goes_to,omitempty"`
-	Ingredient *string         `json:"ingredient,omitempty"`
-	Name       *string         `json:"name,omitempty"`
-	Note       *string         `json:"note,omitempty"`
-	SizeG      *float64        `json:"size_g,omitempty"`
-	SizeMl     *float64        `json:"size_ml,omitempty"`
-	Status     ReadLineStatus  `json:"status"`
-	Text       string          `json:"text"`
-	Unit       *Unit           `json:"unit,omitempty"`
-}
-
-// ReadLineGoesTo defines model for ReadLine.GoesTo.
-type ReadLineGoesTo string
-
-// ReadLineStatus defines model for ReadLine.Status.
-type ReadLineStatus string
-
-// Reading defines model for Reading.
-type Reading struct {
-	Additions []Addition `json:"additions"`
-
-	// AllergenText Allergens of every line that is named, and what is not known
-	AllergenText string        `json:"allergen_text"`
-	Base         *Base         `json:"base,omitempty"`
-	Form         Form          `json:"form"`
-	Format       ReadingFormat `json:"format"`
-	Lines        []ReadLine    `json:"lines"`
-
-	// Other Headings and the like
-	Other   *[]string      `json:"other,omitempty"`
-	Steps   []string       `json:"steps"`
-	Title   *string        `json:"title,omitempty"`
-	Version ReadingVersion `json:"version"`
-}
-
-// ReadingFormat defines model for Reading.Format.
-type ReadingFormat string
-
-// ReadingVersion defines model for Reading.Version.
-type ReadingVersion int
-
-// ReadingFix defines model for ReadingFix.
-type ReadingFix struct {
-	Amount     *float64 `json:"amount,omitempty"`
-	Ingredient *string  `json:"ingredient,omitempty"`
-	LeaveOut   *bool    `json:"leave_out,omitempty"`
-
-	// Line Counted from 0
-	Line int   `json:"line"`
-	Unit *Unit `json:"unit,omitempty"`
-}
-
-// ReadingWish defines model for ReadingWish.
-type ReadingWish struct {
-	Fixes *[]ReadingFix `json:"fixes,omitempty"`
-	Form  *Form         `json:"form,omitempty"`
-	Name  *string       `json:"name,omitempty"`
-	Text  string        `json:"text"`
-}
-
-// SavedBase defines model for SavedBase.
-type SavedBase struct {
-	Document  Base      `json:"document"`
-	Id        string    `json:"id"`
-	Revision  int64     `json:"revision"`
-	UpdatedAt time.Time `json:"updated_at"`
-}
-
-// SavedKitchen defines model for SavedKitchen.
-type SavedKitchen struct {
-	Document OwnKitchen `json:"document"`
-	Revision int64      `json:"revision"`
-}
-
-// SavedPantryItem defines model for SavedPantryItem.
-type SavedPantryItem struct {
-	Document  PantryDocument `json:"document"`
-	Id        string         `json:"id"`
-	Revision  int64          `json:"revision"`
-	UpdatedAt time.Time      `json:"updated_at"`
-}
-
-// SavedVariation defines model for SavedVariation.
-type SavedVariation struct {
-	Document  Variation `json:"document"`
-	Id        string    `json:"id"`
-	Revision  int64     `json:"revision"`
-	UpdatedAt time.Time `json:"updated_at"`
-}
-
 // ScaleLoad defines model for ScaleLoad.
 type ScaleLoad struct {
 	Grams float64 `json:"grams"`
@@ -2394,26 +894,6 @@ type ScaleState struct {
 // ScaleStateLink defines model for ScaleState.Link.
 type ScaleStateLink string
 
-// ScaleWish One of count, flour_g, or line with amount_g
-type ScaleWish struct {
-	AmountG *float64 `json:"amount_g,omitempty"`
-	Count   *int     `json:"count,omitempty"`
-	FlourG  *float64 `json:"flour_g,omitempty"`
-
-	// Line Id of the line of which so much is left
-	Line      *string   `json:"line,omitempty"`
-	Variation Variation `json:"variation"`
-}
-
-// Scaled defines model for Scaled.
-type Scaled struct {
-	Factor float64 `json:"factor"`
-
-	// Said What was rounded on the way
-	Said      []string  `json:"said"`
-	Variation Variation `json:"variation"`
-}
-
 // School defines model for School.
 type School struct {
 	Crisp   *string  `json:"crisp,omitempty"`
@@ -2422,20 +902,6 @@ type School struct {
 	Lumps   *string  `json:"lumps,omitempty"`
 	PanFat  *string  `json:"pan_fat,omitempty"`
 	RestMin *float64 `json:"rest_min,omitempty"`
-}
-
-// ShelvedBase defines model for ShelvedBase.
-type ShelvedBase struct {
-	// AllergenText What is contained, what some makes may carry, what is not known
-	AllergenText string      `json:"allergen_text"`
-	Document     Base        `json:"document"`
-	Fingerprint  Fingerprint `json:"fingerprint"`
-	Id           string      `json:"id"`
-
-	// LineNames Names of the ingredients of its lines
-	LineNames []string  `json:"line_names"`
-	Revision  int64     `json:"revision"`
-	UpdatedAt time.Time `json:"updated_at"`
 }
 
 // ShownFigure defines model for ShownFigure.
@@ -2449,93 +915,14 @@ type ShownFigure struct {
 	Value float64  `json:"value"`
 }
 
-// Simulation defines model for Simulation.
-type Simulation struct {
-	AnyNone   float64   `json:"any_none"`
-	Bowls     int       `json:"bowls"`
-	Histogram []float64 `json:"histogram"`
-}
-
-// SimulationWish defines model for SimulationWish.
-type SimulationWish struct {
-	Bowls     int       `json:"bowls"`
-	Seed      int64     `json:"seed"`
-	Variation Variation `json:"variation"`
-}
-
-// Slice defines model for Slice.
-type Slice struct {
-	Grams float64   `json:"grams"`
-	Kind  SliceKind `json:"kind"`
-	Name  string    `json:"name"`
-
-	// Table The table's value where it was measured
-	Table *float64 `json:"table,omitempty"`
-}
-
-// SliceKind defines model for Slice.Kind.
-type SliceKind string
-
 // Stage defines model for Stage.
 type Stage string
-
-// StandIn defines model for StandIn.
-type StandIn struct {
-	Id   string `json:"id"`
-	Name string `json:"name"`
-}
 
 // Strategy defines model for Strategy.
 type Strategy string
 
-// StrategyPreview What a way to offset would do
-type StrategyPreview struct {
-	Count int    `json:"count"`
-	Lead  string `json:"lead"`
-
-	// Left Targets that would not come out
-	Left      int      `json:"left"`
-	Strategy  Strategy `json:"strategy"`
-	Sweetness float64  `json:"sweetness"`
-	Thickness float64  `json:"thickness"`
-	Weigh     []struct {
-		Id     string  `json:"id"`
-		WeighG float64 `json:"weigh_g"`
-	} `json:"weigh"`
-}
-
-// Swap defines model for Swap.
-type Swap struct {
-	Label string `json:"label"`
-	Lines []Line `json:"lines"`
-	Says  string `json:"says"`
-}
-
-// SwapList defines model for SwapList.
-type SwapList struct {
-	Items []Swap `json:"items"`
-}
-
-// SwapWish defines model for SwapWish.
-type SwapWish struct {
-	Line      string    `json:"line"`
-	Variation Variation `json:"variation"`
-}
-
-// Tint defines model for Tint.
-type Tint struct {
-	Hex    string `json:"hex"`
-	Reason string `json:"reason"`
-}
-
 // Unit defines model for Unit.
 type Unit string
-
-// Use defines model for Use.
-type Use struct {
-	Grams float64 `json:"grams"`
-	Line  string  `json:"line"`
-}
 
 // UsedIn defines model for UsedIn.
 type UsedIn struct {
@@ -2567,27 +954,6 @@ type VariationFormat string
 // VariationVersion defines model for Variation.Version.
 type VariationVersion int
 
-// VariationConflict defines model for VariationConflict.
-type VariationConflict struct {
-	Current SavedVariation `json:"current"`
-	Detail  string         `json:"detail"`
-	Errors  *[]FieldError  `json:"errors,omitempty"`
-	Status  int            `json:"status"`
-	Title   string         `json:"title"`
-	Type    string         `json:"type"`
-	Yours   Variation      `json:"yours"`
-}
-
-// Verdict defines model for Verdict.
-type Verdict struct {
-	Kind   VerdictKind `json:"kind"`
-	Lead   string      `json:"lead"`
-	Reason string      `json:"reason"`
-}
-
-// VerdictKind defines model for Verdict.Kind.
-type VerdictKind string
-
 // Version defines model for Version.
 type Version struct {
 	Name     string    `json:"name"`
@@ -2599,114 +965,6 @@ type Version struct {
 type VersionList struct {
 	Items []Version `json:"items"`
 }
-
-// VersionWish defines model for VersionWish.
-type VersionWish struct {
-	Name     string `json:"name"`
-	Revision int64  `json:"revision"`
-}
-
-// Working The short derivation of one figure
-type Working struct {
-	// For JSON Pointer to the figure
-	For   string `json:"for"`
-	Terms []struct {
-		Name   string  `json:"name"`
-		Source string  `json:"source"`
-		Unit   string  `json:"unit"`
-		Value  float64 `json:"value"`
-	} `json:"terms"`
-	Text string `json:"text"`
-}
-
-// Worksheet defines model for Worksheet.
-type Worksheet struct {
-	// AllergenText What is contained, what some makes may carry, and that packs decide, in one line
-	AllergenText string   `json:"allergen_text"`
-	Allergens    []string `json:"allergens"`
-
-	// AllergensEu In the words of the EU list
-	AllergensEu []string `json:"allergens_eu"`
-
-	// AllergensUs In the words of the US list
-	AllergensUs []string        `json:"allergens_us"`
-	Batter      Batter          `json:"batter"`
-	Cautions    []Caution       `json:"cautions"`
-	Cost        *Cost           `json:"cost,omitempty"`
-	Format      WorksheetFormat `json:"format"`
-	Gauges      Gauges          `json:"gauges"`
-
-	// Held What the offsets hold, the defaults filled in
-	Held                []Hold          `json:"held"`
-	Lines               []WorksheetLine `json:"lines"`
-	MayContain          []string        `json:"may_contain"`
-	Mixing              []MixingStep    `json:"mixing"`
-	Notes               []Note          `json:"notes"`
-	NutritionPer100g    *Nutrition      `json:"nutrition_per_100g,omitempty"`
-	NutritionPerPortion *Nutrition      `json:"nutrition_per_portion,omitempty"`
-
-	// Plate How the portions lie on the plate or in the iron
-	Plate      *Plate            `json:"plate,omitempty"`
-	Portion    Portion           `json:"portion"`
-	Strategies []StrategyPreview `json:"strategies"`
-	Verdict    []Verdict         `json:"verdict"`
-	Version    WorksheetVersion  `json:"version"`
-	Working    []Working         `json:"working"`
-}
-
-// WorksheetFormat defines model for Worksheet.Format.
-type WorksheetFormat string
-
-// WorksheetVersion defines model for Worksheet.Version.
-type WorksheetVersion int
-
-// WorksheetLine defines model for WorksheetLine.
-type WorksheetLine struct {
-	// ActsLikeG Base plus what the additions bring of the same thing
-	ActsLikeG *float64  `json:"acts_like_g,omitempty"`
-	Allergens *[]string `json:"allergens,omitempty"`
-	BaseG     *float64  `json:"base_g,omitempty"`
-	Brings    *Brings   `json:"brings,omitempty"`
-	Colour    *string   `json:"colour,omitempty"`
-
-	// Dose The track of an addition for this batch
-	Dose *Dose `json:"dose,omitempty"`
-
-	// DryToG What the addition is to be dried to
-	DryToG     *float64          `json:"dry_to_g,omitempty"`
-	From       WorksheetLineFrom `json:"from"`
-	Id         string            `json:"id"`
-	Ingredient string            `json:"ingredient"`
-
-	// Label The name without its particulars
-	Label      string    `json:"label"`
-	MayContain *[]string `json:"may_contain,omitempty"`
-	Measure    *string   `json:"measure,omitempty"`
-
-	// MeasureG What the cups and spoons really give
-	MeasureG *float64 `json:"measure_g,omitempty"`
-	Name     string   `json:"name"`
-
-	// OffsetG Weigh-out less base; 0 when the line stays as it is
-	OffsetG      *float64           `json:"offset_g,omitempty"`
-	Own          *OwnFigures        `json:"own,omitempty"`
-	Prepared     *Prepared          `json:"prepared,omitempty"`
-	Role         string             `json:"role"`
-	RoundedFromG float64            `json:"rounded_from_g"`
-	Stage        *Stage             `json:"stage,omitempty"`
-	State        WorksheetLineState `json:"state"`
-	StepG        float64            `json:"step_g"`
-
-	// Treatments Preparations that suit an addition
-	Treatments *[]Choice `json:"treatments,omitempty"`
-	WeighG     float64   `json:"weigh_g"`
-}
-
-// WorksheetLineFrom defines model for WorksheetLine.From.
-type WorksheetLineFrom string
-
-// WorksheetLineState defines model for WorksheetLine.State.
-type WorksheetLineState string
 
 // After defines model for After.
 type After = string
@@ -2722,9 +980,6 @@ type IfMatch = string
 
 // Limit defines model for Limit.
 type Limit = int
-
-// ImportArchiveJSONBody defines parameters for ImportArchive.
-type ImportArchiveJSONBody = map[string]interface{}
 
 // ImportArchiveParams defines parameters for ImportArchive.
 type ImportArchiveParams struct {
@@ -2807,80 +1062,8 @@ type PutVariationParams struct {
 	IfMatch *IfMatch `json:"If-Match,omitempty"`
 }
 
-// ReadAmountJSONRequestBody defines body for ReadAmount for application/json ContentType.
-type ReadAmountJSONRequestBody = AmountText
-
-// ImportArchiveJSONRequestBody defines body for ImportArchive for application/json ContentType.
-type ImportArchiveJSONRequestBody = ImportArchiveJSONBody
-
-// CreateBaseJSONRequestBody defines body for CreateBase for application/json ContentType.
-type CreateBaseJSONRequestBody = Base
-
-// PutBaseJSONRequestBody defines body for PutBase for application/json ContentType.
-type PutBaseJSONRequestBody = Base
-
-// CompareVariationsJSONRequestBody defines body for CompareVariations for application/json ContentType.
-type CompareVariationsJSONRequestBody = ComparisonWish
-
-// PutSampleJSONRequestBody defines body for PutSample for application/json ContentType.
-type PutSampleJSONRequestBody = BrixSample
-
-// LoadScaleJSONRequestBody defines body for LoadScale for application/json ContentType.
-type LoadScaleJSONRequestBody = ScaleLoad
-
-// ReadFingerprintJSONRequestBody defines body for ReadFingerprint for application/json ContentType.
-type ReadFingerprintJSONRequestBody = Base
-
-// PutKitchenJSONRequestBody defines body for PutKitchen for application/json ContentType.
-type PutKitchenJSONRequestBody = OwnKitchen
-
-// ReadLabelJSONRequestBody defines body for ReadLabel for application/json ContentType.
-type ReadLabelJSONRequestBody = LabelWish
-
-// FindLoadJSONRequestBody defines body for FindLoad for application/json ContentType.
-type FindLoadJSONRequestBody = LoadWish
-
-// MeasureIngredientJSONRequestBody defines body for MeasureIngredient for application/json ContentType.
-type MeasureIngredientJSONRequestBody = MeasurementWish
-
-// CreatePantryItemJSONRequestBody defines body for CreatePantryItem for application/json ContentType.
-type CreatePantryItemJSONRequestBody = PantryDocument
-
-// PutPantryItemJSONRequestBody defines body for PutPantryItem for application/json ContentType.
-type PutPantryItemJSONRequestBody = PantryDocument
-
-// PrepareJSONRequestBody defines body for Prepare for application/json ContentType.
-type PrepareJSONRequestBody = PreparationWish
-
-// ReadRecipeJSONRequestBody defines body for ReadRecipe for application/json ContentType.
-type ReadRecipeJSONRequestBody = ReadingWish
-
-// ScaleVariationJSONRequestBody defines body for ScaleVariation for application/json ContentType.
-type ScaleVariationJSONRequestBody = ScaleWish
-
-// SimulateBowlsJSONRequestBody defines body for SimulateBowls for application/json ContentType.
-type SimulateBowlsJSONRequestBody = SimulationWish
-
-// ListSwapsJSONRequestBody defines body for ListSwaps for application/json ContentType.
-type ListSwapsJSONRequestBody = SwapWish
-
-// CreateVariationJSONRequestBody defines body for CreateVariation for application/json ContentType.
-type CreateVariationJSONRequestBody = Variation
-
-// PutVariationJSONRequestBody defines body for PutVariation for application/json ContentType.
-type PutVariationJSONRequestBody = Variation
-
-// NameVersionJSONRequestBody defines body for NameVersion for application/json ContentType.
-type NameVersionJSONRequestBody = VersionWish
-
-// CreateWorksheetJSONRequestBody defines body for CreateWorksheet for application/json ContentType.
-type CreateWorksheetJSONRequestBody = Variation
-
 // ServerInterface represents all server handlers.
 type ServerInterface interface {
-	// ReadAmount Read an amount as a cook types it
-	// (POST /amounts)
-	ReadAmount(c *gin.Context)
 	// ExportArchive The whole kitchen in one document
 	// (GET /archive)
 	ExportArchive(c *gin.Context)
@@ -2911,9 +1094,6 @@ type ServerInterface interface {
 
 	// (POST /bases/{id}/restore)
 	RestoreBase(c *gin.Context, id Id)
-	// CompareVariations Two variations line by line
-	// (POST /comparisons)
-	CompareVariations(c *gin.Context)
 	// TakeReading Take one reading, corrected to 20 °C
 	// (POST /devices/refractometer/readings)
 	TakeReading(c *gin.Context)
@@ -2935,9 +1115,6 @@ type ServerInterface interface {
 	// ExportDocument One base, variation or pantry item in an open format; an item as json only
 	// (GET /exports/{kind}/{id})
 	ExportDocument(c *gin.Context, kind string, id Id, params ExportDocumentParams)
-	// ReadFingerprint The traits of a base; nothing is saved
-	// (POST /fingerprints)
-	ReadFingerprint(c *gin.Context)
 	// ListIngredients Search the shelf, best match first
 	// (GET /ingredients)
 	ListIngredients(c *gin.Context, params ListIngredientsParams)
@@ -2950,15 +1127,6 @@ type ServerInterface interface {
 
 	// (PUT /kitchen)
 	PutKitchen(c *gin.Context, params PutKitchenParams)
-	// ReadLabel Make a pantry item of what a pack states, the rest estimated; nothing is saved
-	// (POST /labels)
-	ReadLabel(c *gin.Context)
-	// FindLoad How much of an addition gives what is asked of the portions
-	// (POST /loads)
-	FindLoad(c *gin.Context)
-	// MeasureIngredient Make a pantry item of a reading, a cup weighed or pieces counted; nothing is saved
-	// (POST /measurements)
-	MeasureIngredient(c *gin.Context)
 	// ListPantry Own ingredients, tubs and measurements, newest first
 	// (GET /pantry)
 	ListPantry(c *gin.Context)
@@ -2986,21 +1154,6 @@ type ServerInterface interface {
 	// ListPreparations The preparations, what each asks and what each suits
 	// (GET /preparations)
 	ListPreparations(c *gin.Context)
-	// Prepare Work a preparation out; nothing is saved
-	// (POST /preparations)
-	Prepare(c *gin.Context)
-	// ReadRecipe Read a recipe as it was pasted; nothing is saved
-	// (POST /readings)
-	ReadRecipe(c *gin.Context)
-	// ScaleVariation A batch made larger or smaller; nothing is saved
-	// (POST /scalings)
-	ScaleVariation(c *gin.Context)
-	// SimulateBowls Ladle simulated bowls, for several kinds of pieces at once
-	// (POST /simulations)
-	SimulateBowls(c *gin.Context)
-	// ListSwaps What can stand in for a sour or milky line with the same acid and water
-	// (POST /swaps)
-	ListSwaps(c *gin.Context)
 	// ListVariations Saved variations, last changed first
 	// (GET /variations)
 	ListVariations(c *gin.Context, params ListVariationsParams)
@@ -3028,9 +1181,6 @@ type ServerInterface interface {
 	// NameVersion Name a saved state
 	// (POST /variations/{id}/versions)
 	NameVersion(c *gin.Context, id Id)
-	// CreateWorksheet Work a variation document out; nothing is saved
-	// (POST /worksheets)
-	CreateWorksheet(c *gin.Context)
 }
 
 // ServerInterfaceWrapper converts contexts to parameters.
@@ -3041,19 +1191,6 @@ type ServerInterfaceWrapper struct {
 }
 
 type MiddlewareFunc func(c *gin.Context)
-
-// ReadAmount operation middleware
-func (siw *ServerInterfaceWrapper) ReadAmount(c *gin.Context) {
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.ReadAmount(c)
-}
 
 // ExportArchive operation middleware
 func (siw *ServerInterfaceWrapper) ExportArchive(c *gin.Context) {
@@ -3320,19 +1457,6 @@ func (siw *ServerInterfaceWrapper) RestoreBase(c *gin.Context) {
 	siw.Handler.RestoreBase(c, id)
 }
 
-// CompareVariations operation middleware
-func (siw *ServerInterfaceWrapper) CompareVariations(c *gin.Context) {
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.CompareVariations(c)
-}
-
 // TakeReading operation middleware
 func (siw *ServerInterfaceWrapper) TakeReading(c *gin.Context) {
 
@@ -3454,19 +1578,6 @@ func (siw *ServerInterfaceWrapper) ExportDocument(c *gin.Context) {
 	}
 
 	siw.Handler.ExportDocument(c, kind, id, params)
-}
-
-// ReadFingerprint operation middleware
-func (siw *ServerInterfaceWrapper) ReadFingerprint(c *gin.Context) {
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.ReadFingerprint(c)
 }
 
 // ListIngredients operation middleware
@@ -3596,45 +1707,6 @@ func (siw *ServerInterfaceWrapper) PutKitchen(c *gin.Context) {
 	}
 
 	siw.Handler.PutKitchen(c, params)
-}
-
-// ReadLabel operation middleware
-func (siw *ServerInterfaceWrapper) ReadLabel(c *gin.Context) {
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.ReadLabel(c)
-}
-
-// FindLoad operation middleware
-func (siw *ServerInterfaceWrapper) FindLoad(c *gin.Context) {
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.FindLoad(c)
-}
-
-// MeasureIngredient operation middleware
-func (siw *ServerInterfaceWrapper) MeasureIngredient(c *gin.Context) {
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.MeasureIngredient(c)
 }
 
 // ListPantry operation middleware
@@ -3865,71 +1937,6 @@ func (siw *ServerInterfaceWrapper) ListPreparations(c *gin.Context) {
 	}
 
 	siw.Handler.ListPreparations(c)
-}
-
-// Prepare operation middleware
-func (siw *ServerInterfaceWrapper) Prepare(c *gin.Context) {
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.Prepare(c)
-}
-
-// ReadRecipe operation middleware
-func (siw *ServerInterfaceWrapper) ReadRecipe(c *gin.Context) {
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.ReadRecipe(c)
-}
-
-// ScaleVariation operation middleware
-func (siw *ServerInterfaceWrapper) ScaleVariation(c *gin.Context) {
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.ScaleVariation(c)
-}
-
-// SimulateBowls operation middleware
-func (siw *ServerInterfaceWrapper) SimulateBowls(c *gin.Context) {
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.SimulateBowls(c)
-}
-
-// ListSwaps operation middleware
-func (siw *ServerInterfaceWrapper) ListSwaps(c *gin.Context) {
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.ListSwaps(c)
 }
 
 // ListVariations operation middleware
@@ -4215,19 +2222,6 @@ func (siw *ServerInterfaceWrapper) NameVersion(c *gin.Context) {
 	siw.Handler.NameVersion(c, id)
 }
 
-// CreateWorksheet operation middleware
-func (siw *ServerInterfaceWrapper) CreateWorksheet(c *gin.Context) {
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.CreateWorksheet(c)
-}
-
 // GinServerOptions provides options for the Gin server.
 type GinServerOptions struct {
 	BaseURL      string
@@ -4255,21 +2249,11 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 		ErrorHandler:       errorHandler,
 	}
 
-	router.POST(options.BaseURL+"/worksheets", wrapper.CreateWorksheet)
-	router.POST(options.BaseURL+"/amounts", wrapper.ReadAmount)
-	router.POST(options.BaseURL+"/scalings", wrapper.ScaleVariation)
-	router.POST(options.BaseURL+"/swaps", wrapper.ListSwaps)
-	router.POST(options.BaseURL+"/loads", wrapper.FindLoad)
-	router.POST(options.BaseURL+"/simulations", wrapper.SimulateBowls)
 	router.GET(options.BaseURL+"/kitchen", wrapper.GetKitchen)
 	router.PUT(options.BaseURL+"/kitchen", wrapper.PutKitchen)
-	router.POST(options.BaseURL+"/comparisons", wrapper.CompareVariations)
 	router.GET(options.BaseURL+"/ingredients", wrapper.ListIngredients)
 	router.GET(options.BaseURL+"/ingredients/:id", wrapper.GetIngredient)
 	router.GET(options.BaseURL+"/preparations", wrapper.ListPreparations)
-	router.POST(options.BaseURL+"/preparations", wrapper.Prepare)
-	router.POST(options.BaseURL+"/measurements", wrapper.MeasureIngredient)
-	router.POST(options.BaseURL+"/labels", wrapper.ReadLabel)
 	router.GET(options.BaseURL+"/pantry", wrapper.ListPantry)
 	router.POST(options.BaseURL+"/pantry", wrapper.CreatePantryItem)
 	router.DELETE(options.BaseURL+"/pantry/:id", wrapper.DeletePantryItem)
@@ -4297,8 +2281,6 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/bases", wrapper.CreateBase)
 	router.POST(options.BaseURL+"/bases-starter", wrapper.AddStarterBases)
 	router.GET(options.BaseURL+"/bases-shelf", wrapper.ListBaseShelf)
-	router.POST(options.BaseURL+"/fingerprints", wrapper.ReadFingerprint)
-	router.POST(options.BaseURL+"/readings", wrapper.ReadRecipe)
 	router.GET(options.BaseURL+"/exports/:kind/:id", wrapper.ExportDocument)
 	router.GET(options.BaseURL+"/archive", wrapper.ExportArchive)
 	router.POST(options.BaseURL+"/archive", wrapper.ImportArchive)

@@ -196,7 +196,7 @@ func (s *Server) ImportArchive(c *gin.Context, p ImportArchiveParams) {
 		return
 	}
 	s.pantryMoved(c)
-	out, err := document.Encode(report)
+	out, err := document.Answer(report)
 	if err == nil {
 		_, err = c.Writer.Write(out)
 	}

@@ -7,39 +7,11 @@ import (
 
 	"github.com/gin-gonic/gin"
 
+	"upbeatladle/core/worksheet"
 	"upbeatladle/document"
 	"upbeatladle/starter"
 	"upbeatladle/store"
 )
-
-// ReadRecipe reads a recipe as it was pasted; nothing is saved.
-func (s *Server) ReadRecipe(c *gin.Context) {
-	var wish document.ReadingWish
-	answerWish(s, c, &wish, func(in document.Setting) (any, error) { return document.Read(wish, in) })
-}
-
-// ReadFingerprint reads the traits of a base; nothing is saved.
-func (s *Server) ReadFingerprint(c *gin.Context) {
-	data, ok := s.body(c)
-	if !ok {
-		return
-	}
-	in, ok := s.setting(c)
-	if !ok {
-		return
-	}
-	b, err := document.DecodeBase(data)
-	if err != nil {
-		s.refuse(c, err)
-		return
-	}
-	f, err := b.Fingerprint(c.Request.Context(), in)
-	if err != nil {
-		s.refuse(c, err)
-		return
-	}
-	s.send(c, http.StatusOK, f)
-}
 
 // ListBaseShelf lists every base with its fingerprint.
 func (s *Server) ListBaseShelf(c *gin.Context) {
@@ -57,7 +29,7 @@ func (s *Server) ListBaseShelf(c *gin.Context) {
 		Revision    int64                `json:"revision"`
 		UpdatedAt   string               `json:"updated_at"`
 		Document    document.Base        `json:"document"`
-		Fingerprint document.Fingerprint `json:"fingerprint"`
+		Fingerprint worksheet.Fingerprint `json:"fingerprint"`
 		LineNames   []string             `json:"line_names"`
 		Allergens   string               `json:"allergen_text"`
 	}
@@ -87,8 +59,8 @@ func (s *Server) ListBaseShelf(c *gin.Context) {
 }
 
 // unread is the fingerprint of a base that cannot be worked out: its sentence.
-func unread(err error) document.Fingerprint {
-	return document.Fingerprint{Ratios: []document.RatioJSON{}, Sentences: []string{document.Sentence(err)}, Trouble: true}
+func unread(err error) worksheet.Fingerprint {
+	return worksheet.Fingerprint{Sentences: []string{document.Sentence(err)}, Trouble: true}
 }
 
 // AddStarterBases puts the shipped bases on the shelf.

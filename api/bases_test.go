@@ -205,7 +205,7 @@ func TestPagesAndStructuredData(t *testing.T) {
 		assert.Equal(t, []string{"Whisk until smooth."}, r.Steps, name)
 		assert.Equal(t, "Quay & pancakes", r.Title, name)
 		assert.Len(t, r.Additions, 1, name)
-		out, err := document.Encode(r)
+		out, err := document.Answer(r)
 		require.NoError(t, err)
 		assert.NotContains(t, string(out), "alert")
 	}

@@ -23,92 +23,9 @@ func (s *Server) decode(c *gin.Context, v any) bool {
 	return true
 }
 
-// decodeIn is decode together with the setting that the answer is worked out in.
-func (s *Server) decodeIn(c *gin.Context, v any) (document.Setting, bool) {
-	if !s.decode(c, v) {
-		return document.Setting{}, false
-	}
-	return s.setting(c)
-}
-
-// FindLoad answers how much of an addition gives what is asked of the portions.
-func (s *Server) FindLoad(c *gin.Context) {
-	var wish document.LoadWish
-	in, ok := s.decodeIn(c, &wish)
-	if !ok {
-		return
-	}
-	g, err := document.LoadFor(c.Request.Context(), wish, in)
-	if err != nil {
-		s.refuse(c, err)
-		return
-	}
-	c.JSON(http.StatusOK, LoadAnswer{AmountG: g})
-}
-
-// SimulateBowls ladles simulated bowls.
-func (s *Server) SimulateBowls(c *gin.Context) {
-	var wish document.SimulationWish
-	in, ok := s.decodeIn(c, &wish)
-	if !ok {
-		return
-	}
-	out, err := document.Simulate(c.Request.Context(), wish, in)
-	if err != nil {
-		s.refuse(c, err)
-		return
-	}
-	s.send(c, http.StatusOK, out)
-}
-
-// ScaleVariation makes a batch larger or smaller; nothing is saved.
-func (s *Server) ScaleVariation(c *gin.Context) {
-	var wish document.ScaleWish
-	in, ok := s.decodeIn(c, &wish)
-	if !ok {
-		return
-	}
-	out, err := document.Scale(c.Request.Context(), wish, in)
-	if err != nil {
-		s.refuse(c, err)
-		return
-	}
-	s.send(c, http.StatusOK, out)
-}
-
-// ListSwaps lists what can stand in for a line.
-func (s *Server) ListSwaps(c *gin.Context) {
-	var wish document.SwapWish
-	in, ok := s.decodeIn(c, &wish)
-	if !ok {
-		return
-	}
-	out, err := document.Swaps(wish, in)
-	if err != nil {
-		s.refuse(c, err)
-		return
-	}
-	s.send(c, http.StatusOK, map[string]any{"items": out})
-}
-
-// CompareVariations sets two variations side by side.
-func (s *Server) CompareVariations(c *gin.Context) {
-	var wish document.ComparisonWish
-	in, ok := s.decodeIn(c, &wish)
-	if !ok {
-		return
-	}
-	out, err := document.Compare(c.Request.Context(), wish, in)
-	if err != nil {
-		s.refuse(c, err)
-		return
-	}
-	c.Data(http.StatusOK, "application/json", out)
-}
-
 // send writes an answer that holds a document in the document's own encoding.
 func (s *Server) send(c *gin.Context, status int, v any) {
-	out, err := document.Encode(v)
+	out, err := document.Answer(v)
 	if err != nil {
 		s.refuse(c, err)
 		return

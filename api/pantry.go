@@ -95,7 +95,7 @@ func (s *Server) ListPantry(c *gin.Context) {
 		ID        string              `json:"id"`
 		Revision  int64               `json:"revision"`
 		UpdatedAt string              `json:"updated_at"`
-		Own       document.OwnFigures `json:"own"`
+		Own       food.OwnFigures `json:"own"`
 		Item      document.PantryItem `json:"item"`
 	}
 	type troubled struct {
@@ -354,7 +354,7 @@ func (s *Server) GetIngredient(c *gin.Context, id Id) {
 	type detail struct {
 		Ingredient any                    `json:"ingredient"`
 		Slices     []document.Slice       `json:"slices"`
-		Facts      []document.ShownFigure `json:"facts"`
+		Facts      []food.ShownFigure `json:"facts"`
 		DoseText   string                 `json:"dose_text,omitzero"`
 		Source     string                 `json:"source"`
 		Notes      string                 `json:"notes,omitzero"`

@@ -52,38 +52,6 @@ func inShelfOrder(t *food.Table) []*food.Ingredient {
 	return all
 }
 
-// Prepare works a preparation out; nothing is saved.
-func (s *Server) Prepare(c *gin.Context) {
-	var wish document.PreparationWish
-	answerWish(s, c, &wish, func(in document.Setting) (any, error) { return document.Prepare(wish, in) })
-}
-
-// MeasureIngredient makes a pantry item of a measurement; nothing is saved.
-func (s *Server) MeasureIngredient(c *gin.Context) {
-	var wish document.MeasurementWish
-	answerWish(s, c, &wish, func(in document.Setting) (any, error) { return document.Measure(wish, in) })
-}
-
-// ReadLabel makes a pantry item of what a pack states; nothing is saved.
-func (s *Server) ReadLabel(c *gin.Context) {
-	var wish document.LabelWish
-	answerWish(s, c, &wish, func(in document.Setting) (any, error) { return document.FromLabel(wish, in) })
-}
-
-// answerWish decodes a wish, has it answered in the setting, and sends the answer.
-func answerWish(s *Server, c *gin.Context, wish any, work func(document.Setting) (any, error)) {
-	in, ok := s.decodeIn(c, wish)
-	if !ok {
-		return
-	}
-	out, err := work(in)
-	if err != nil {
-		s.refuse(c, err)
-		return
-	}
-	s.send(c, http.StatusOK, out)
-}
-
 // ownOf is what an ingredient's own figures look like on the wire.
 func ownOf(in *food.Ingredient) *OwnFigures {
 	o := document.Own(in)

@@ -3,6 +3,7 @@
 package api
 
 //go:generate go tool oapi-codegen -config oapi-codegen.yaml openapi.yaml
+//go:generate go run ./prune
 
 import (
 	"errors"
@@ -23,6 +24,7 @@ import (
 	"upbeatladle/core/food"
 	"upbeatladle/device"
 	"upbeatladle/document"
+	"upbeatladle/document/question"
 	"upbeatladle/store"
 )
 
@@ -89,6 +91,9 @@ func New(p Parts) http.Handler {
 		BaseURL:      "/api/v1",
 		ErrorHandler: func(c *gin.Context, err error, status int) { s.fail(c, status, "bad_request", plain(err)) },
 	})
+	for _, q := range question.Table {
+		r.POST("/api/v1/"+q.Name, s.ask(q))
+	}
 	r.NoMethod(func(c *gin.Context) {
 		s.fail(c, http.StatusMethodNotAllowed, "method", "This address does not take "+c.Request.Method+".")
 	})

@@ -14,6 +14,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"upbeatladle/core/food"
+	"upbeatladle/core/worksheet"
 	"upbeatladle/demo"
 	"upbeatladle/document"
 	"upbeatladle/starter"
@@ -64,7 +65,7 @@ func corpus(t *testing.T) map[string][]byte {
 	}
 	shelf, err := document.Shelf(food.Reference(), items, day)
 	require.NoError(t, err)
-	in := document.Setting{Table: shelf, Kitchen: own, Today: day}
+	in := document.Setting{Table: shelf, Kitchen: own, Today: day, Include: worksheet.Everything}
 	out := map[string][]byte{}
 	variations, err := st.All(ctx, store.Variation)
 	require.NoError(t, err)
@@ -90,7 +91,7 @@ func corpus(t *testing.T) map[string][]byte {
 	shipped, err := starter.Bases()
 	require.NoError(t, err)
 	for _, body := range shipped {
-		add("starter", body, document.Setting{Table: food.Reference(), Kitchen: document.DefaultOwnKitchen(), Today: day})
+		add("starter", body, document.Setting{Table: food.Reference(), Kitchen: document.DefaultOwnKitchen(), Today: day, Include: worksheet.Everything})
 	}
 	return out
 }

@@ -21,7 +21,7 @@ type ScaleWish struct {
 // Scaled is the answer to a ScaleWish.
 type Scaled struct {
 	Variation Variation `json:"variation"`
-	Factor    num       `json:"factor"`
+	Factor    float64   `json:"factor"`
 	Said      []string  `json:"said"`
 }
 
@@ -68,7 +68,7 @@ func Scale(ctx context.Context, w ScaleWish, s Setting) (Scaled, error) {
 // scaled writes the amounts of the scaled domain back into the document.
 func (v Variation) scaled(d batter.Variation, factor float64) Scaled {
 	big, said := d.Scaled(factor)
-	out := Scaled{Variation: v, Factor: num(factor), Said: some(said)}
+	out := Scaled{Variation: v, Factor: factor, Said: said}
 	base := *v.Base
 	base.Lines = append([]Line(nil), v.Base.Lines...)
 	for i := range base.Lines {
@@ -127,48 +127,39 @@ type ComparisonWish struct {
 	After  *Variation `json:"after"`
 }
 
-type comparisonJSON struct {
-	Lines  []comparedLineJSON  `json:"lines"`
-	Gauges []comparedGaugeJSON `json:"gauges"`
+// Comparison is two variations side by side.
+type Comparison struct {
+	Lines  []worksheet.Compared `json:"lines"`
+	Gauges []ComparedGauge      `json:"gauges"`
 }
 
-type comparedLineJSON struct {
-	Label   string `json:"label"`
-	From    string `json:"from"`
-	BeforeG *num   `json:"before_g,omitzero"`
-	AfterG  *num   `json:"after_g,omitzero"`
-	StepG   num    `json:"step_g"`
-	Change  string `json:"change"`
+// ComparedGauge is one gauge of both.
+type ComparedGauge struct {
+	Label    string   `json:"label"`
+	Unit     string   `json:"unit"`
+	Decimals int      `json:"decimals"`
+	Before   *float64 `json:"before,omitzero"`
+	After    *float64 `json:"after,omitzero"`
 }
 
-type comparedGaugeJSON struct {
-	Label    string `json:"label"`
-	Unit     string `json:"unit"`
-	Decimals int    `json:"decimals"`
-	Before   *num   `json:"before,omitzero"`
-	After    *num   `json:"after,omitzero"`
-}
-
-// Compare sets two variations side by side, line by line and gauge by gauge, as JSON.
-func Compare(ctx context.Context, w ComparisonWish, s Setting) ([]byte, error) {
+// Compare sets two variations side by side, line by line and gauge by gauge.
+func Compare(ctx context.Context, w ComparisonWish, s Setting) (Comparison, error) {
 	var sheets [2]worksheet.Worksheet
 	for i, v := range []*Variation{w.Before, w.After} {
 		d, k, err := inner(v, []string{"/before", "/after"}[i], s)
 		if err != nil {
-			return nil, err
+			return Comparison{}, err
 		}
-		if sheets[i], err = worksheet.Work(ctx, d, k); err != nil {
-			return nil, err
+		if sheets[i], err = worksheet.Work(ctx, d, k, worksheet.Include{}); err != nil {
+			return Comparison{}, err
 		}
 	}
-	out := comparisonJSON{Lines: []comparedLineJSON{}}
-	for _, r := range worksheet.Compare(sheets[0], sheets[1]) {
-		out.Lines = append(out.Lines, comparedLineJSON{r.Label, r.From, ptr(r.Before), ptr(r.After), num(r.Step), string(r.Change)})
+	out := Comparison{Lines: worksheet.Compare(sheets[0], sheets[1])}
+	after := sheets[1].Gauges.All()
+	for i, g := range sheets[0].Gauges.All() {
+		out.Gauges = append(out.Gauges, ComparedGauge{g.Label, g.Unit, g.Decimals, g.OfWeighed, after[i].OfWeighed})
 	}
-	for i, g := range sheets[0].Gauges {
-		out.Gauges = append(out.Gauges, comparedGaugeJSON{g.Label, g.Unit, g.Decimals, finite(g.After), finite(sheets[1].Gauges[i].After)})
-	}
-	return encode(out)
+	return out, nil
 }
 
 // LoadWish asks the other way round: how much of an addition gives so many bites a piece, so
@@ -199,9 +190,9 @@ type SimulationWish struct {
 
 // Simulation is what they gave, over all kinds of pieces together.
 type Simulation struct {
-	Bowls     int   `json:"bowls"`
-	AnyNone   num   `json:"any_none"`
-	Histogram []num `json:"histogram"`
+	Bowls     int       `json:"bowls"`
+	AnyNone   float64   `json:"any_none"`
+	Histogram []float64 `json:"histogram"`
 }
 
 // Simulate answers a SimulationWish.
@@ -214,5 +205,5 @@ func Simulate(ctx context.Context, w SimulationWish, s Setting) (Simulation, err
 	if err != nil {
 		return Simulation{}, err
 	}
-	return Simulation{w.Bowls, num(sim.AnyNone), nums(sim.Histogram)}, nil
+	return Simulation{w.Bowls, sim.AnyNone, sim.Histogram}, nil
 }

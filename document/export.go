@@ -122,15 +122,15 @@ type nutrient struct {
 }
 
 func jsonLD(name, form string, lines []string, w worksheet.Worksheet) ([]byte, error) {
-	out := recipeLD{Context: "https://schema.org", Type: "Recipe", Name: name, Category: form, Ingredients: lines, Description: w.Allergens.Text() + "."}
+	out := recipeLD{Context: "https://schema.org", Type: "Recipe", Name: name, Category: form, Ingredients: lines, Description: w.AllergenText + "."}
 	if w.Portion.Count > 0 {
 		out.Yield = fmt.Sprintf("%d portions of %.0f ml", w.Portion.Count, w.Portion.VolumeML)
 	}
 	for _, s := range w.Mixing {
 		out.Instructions = append(out.Instructions, stepLD{"HowToStep", s.Text})
 	}
-	if n := w.Nutrition; n != nil {
-		out.Nutrition = &nutrient{"NutritionInformation", "1 portion", fmt.Sprintf("%.0f kcal", n.Portion.EnergyKcal), fmt.Sprintf("%.1f g", n.Portion.Sugars)}
+	if n := w.NutritionPerPortion; n != nil {
+		out.Nutrition = &nutrient{"NutritionInformation", "1 portion", fmt.Sprintf("%.0f kcal", n.EnergyKcal), fmt.Sprintf("%.1f g", n.Sugars)}
 	}
 	return encode(out)
 }
@@ -149,7 +149,7 @@ func markdown(name string, lines []string, w worksheet.Worksheet) []byte {
 	for i, s := range w.Mixing {
 		fmt.Fprintf(&b, "%d. %s\n", i+1, escapeMarkdown(s.Text))
 	}
-	fmt.Fprintf(&b, "\n## Allergens\n\n%s.\n", escapeMarkdown(w.Allergens.Text()))
+	fmt.Fprintf(&b, "\n## Allergens\n\n%s.\n", escapeMarkdown(w.AllergenText))
 	if len(w.Cautions) > 0 {
 		b.WriteString("\n## Cautions\n\n")
 		for _, c := range w.Cautions {
@@ -171,7 +171,7 @@ func plain(name string, lines []string, w worksheet.Worksheet) []byte {
 	for i, s := range w.Mixing {
 		fmt.Fprintf(&b, "%d. %s\n", i+1, s.Text)
 	}
-	fmt.Fprintf(&b, "\nAllergens: %s.\n", w.Allergens.Text())
+	fmt.Fprintf(&b, "\nAllergens: %s.\n", w.AllergenText)
 	for _, c := range w.Cautions {
 		fmt.Fprintf(&b, "Mind: %s\n", c.Text)
 	}
@@ -191,7 +191,7 @@ func ledgerCSV(w worksheet.Worksheet) ([]byte, error) {
 		if v == nil {
 			return ""
 		}
-		return strconv.FormatFloat(float64(num(*v).rounded()), 'f', -1, 64)
+		return strconv.FormatFloat(significant(*v), 'f', -1, 64)
 	}
 	for _, l := range w.Lines {
 		rec := []string{guarded(l.Ingredient), guarded(l.Name), l.From, figure(l.Base), figure(l.ActsLike), figure(l.Offset), figure(&l.Weigh), guarded(l.Measure), guarded(strings.Join(l.Allergens, ";")), guarded(strings.Join(l.MayContain, ";"))}

@@ -8,9 +8,7 @@ import (
 	"errors"
 	"fmt"
 	"io"
-	"math"
 	"reflect"
-	"strconv"
 	"strings"
 
 	"github.com/go-json-experiment/json"
@@ -21,35 +19,6 @@ import (
 
 // MaxBytes is the largest document that is read.
 const MaxBytes = 1 << 20
-
-// num is a number of a document, written with six significant digits so that every
-// machine writes the same.
-type num float64
-
-func (n num) MarshalJSON() ([]byte, error) {
-	v := float64(n)
-	if math.IsNaN(v) || math.IsInf(v, 0) {
-		return nil, errors.New("a figure is not a number")
-	}
-	return strconv.AppendFloat(nil, float64(n.rounded()), 'f', -1, 64), nil
-}
-
-// rounded is the number with six significant digits; −0 is 0.
-func (n num) rounded() num {
-	r, err := strconv.ParseFloat(strconv.FormatFloat(float64(n), 'g', 6, 64), 64)
-	if err != nil {
-		return n
-	}
-	return num(r + 0)
-}
-
-func ptr(v *float64) *num {
-	if v == nil {
-		return nil
-	}
-	n := num(*v)
-	return &n
-}
 
 // Strict decodes exactly one JSON value into v. Unknown fields, null, a second value and a
 // wrong kind are errors of the type batter.Problems, as is JSON that is broken.
@@ -156,9 +125,6 @@ func kindName(t reflect.Type) string {
 	}
 	return "an object in { }"
 }
-
-// Encode writes a value that holds documents, in the documents' own encoding.
-func Encode(v any) ([]byte, error) { return encode(v) }
 
 // encode writes a document with a line feed at its end.
 func encode(v any) ([]byte, error) {

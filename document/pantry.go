@@ -398,7 +398,7 @@ func ItemOf(in *food.Ingredient) PantryItem {
 	c := &in.Composition
 	keep := func(to **float64, v float64) {
 		if v != 0 {
-			rounded := float64(num(v).rounded())
+			rounded := significant(v)
 			*to = &rounded
 		}
 	}
@@ -457,59 +457,33 @@ func (r *reader) treatment(at string, a Addition) prep.Treatment {
 	return t
 }
 
-// OwnFigures says whose the figures of an ingredient are, and since when.
-type OwnFigures struct {
-	Ingredient    string        `json:"ingredient"`
-	Name          string        `json:"name"`
-	MadeOn        string        `json:"made_on,omitzero"`
-	AgeDays       int           `json:"age_days"`
-	KeepsDays     int           `json:"keeps_days,omitzero"`
-	Stale         bool          `json:"stale"`
-	Measured      []string      `json:"measured"`
-	Estimated     []string      `json:"estimated"`
-	StandsFor     string        `json:"stands_for,omitzero"`
-	StandsForName string        `json:"stands_for_name,omitzero"`
-	Shows         []ShownFigure `json:"shows,omitzero"`
-}
-
-func ownFigures(id string, o *food.Own) OwnFigures {
-	out := OwnFigures{
-		Ingredient: id, Name: o.Name, MadeOn: o.MadeOn, AgeDays: o.AgeDays, KeepsDays: o.KeepDays, Stale: o.Stale(),
-		Measured: some(o.Measured), Estimated: some(o.Estimated),
-	}
-	if o.Table != nil {
-		out.StandsFor, out.StandsForName = o.Table.ID, o.Table.Name
-	}
-	return out
-}
-
 // Own describes the cook's figures of an ingredient beside the table's; nil when they are the
 // table's own.
-func Own(in *food.Ingredient) *OwnFigures {
+func Own(in *food.Ingredient) *food.OwnFigures {
 	if in == nil || in.Own == nil {
 		return nil
 	}
-	out := ownFigures(in.ID, in.Own)
-	out.Shows = figures(in, in.Own.Table)
+	out := food.OwnFiguresOf(in.ID, in.Own)
+	out.Shows = food.Figures(in, in.Own.Table)
 	return &out
 }
 
 // Listed describes a pantry item for a list.
-func Listed(p PantryItem, in *food.Ingredient, today time.Time) OwnFigures {
+func Listed(p PantryItem, in *food.Ingredient, today time.Time) food.OwnFigures {
 	if o := Own(in); o != nil {
 		return *o
 	}
-	out := ownFigures(in.ID, &food.Own{Name: p.Name, MadeOn: p.MadeOn, AgeDays: age(p.MadeOn, today)})
+	out := food.OwnFiguresOf(in.ID, &food.Own{Name: p.Name, MadeOn: p.MadeOn, AgeDays: age(p.MadeOn, today)})
 	out.StandsFor, out.StandsForName = in.ID, in.Name
 	return out
 }
 
 // Slice is one constituent of 100 g, beside the table's value when the figures are the cook's.
 type Slice struct {
-	Name  string `json:"name"`
-	Kind  string `json:"kind"`
-	Grams num    `json:"grams"`
-	Table *num   `json:"table,omitzero"`
+	Name  string   `json:"name"`
+	Kind  string   `json:"kind"`
+	Grams float64  `json:"grams"`
+	Table *float64 `json:"table,omitzero"`
 }
 
 // Slices divides 100 g of an ingredient for a drawing.
@@ -531,9 +505,9 @@ func Slices(in *food.Ingredient) []Slice {
 		{"minerals", "ash", func(c *food.Composition) float64 { return c.Ash }},
 		{"alcohol", "alcohol", func(c *food.Composition) float64 { return c.Alcohol }},
 	} {
-		s := Slice{Name: p.name, Kind: p.kind, Grams: num(p.of(&in.Composition))}
+		s := Slice{Name: p.name, Kind: p.kind, Grams: (p.of(&in.Composition))}
 		if o := in.Own; o != nil && o.Table != nil {
-			t := num(p.of(&o.Table.Composition))
+			t := (p.of(&o.Table.Composition))
 			s.Table = &t
 		}
 		if s.Grams >= 0.05 || s.Table != nil && *s.Table >= 0.05 {
@@ -544,12 +518,12 @@ func Slices(in *food.Ingredient) []Slice {
 }
 
 // Facts lists what matters of an ingredient in a batter, beside the table's values.
-func Facts(in *food.Ingredient) []ShownFigure {
+func Facts(in *food.Ingredient) []food.ShownFigure {
 	row := in
 	if in.Own != nil {
 		row = in.Own.Table
 	}
-	out := slices.DeleteFunc(figures(in, row), func(f ShownFigure) bool { return f.Name == "water" || f.Name == "sugars" }) // slices show them
+	out := slices.DeleteFunc(food.Figures(in, row), func(f food.ShownFigure) bool { return f.Name == "water" || f.Name == "sugars" }) // slices show them
 	for i := range out {
 		if in.Own == nil {
 			out[i].Table = nil
@@ -564,7 +538,7 @@ func Facts(in *food.Ingredient) []ShownFigure {
 		{"reads", "°Brix", readable(in), 1}, {"price", "a kg", in.Price, 2}, {"there are", "g", in.Stock, 0}, {"thrown away when bought whole", "%", in.Refuse, 0},
 	} {
 		if f.v != 0 {
-			out = append(out, ShownFigure{Name: f.name, Unit: f.unit, Value: num(f.v), Decimals: f.decimals})
+			out = append(out, food.ShownFigure{Name: f.name, Unit: f.unit, Value: (f.v), Decimals: f.decimals})
 		}
 	}
 	return out

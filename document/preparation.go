@@ -41,22 +41,22 @@ type PreparationWish struct {
 
 // Preparation is the answer: what went in, what left and joined, and the tub.
 type Preparation struct {
-	BeforeG  num           `json:"before_g"`
-	ProductG num           `json:"product_g"`
-	UsualG   num           `json:"usual_g"`
-	HaveG    num           `json:"have_g"` // both on the kitchen's scale, to ask the other way round
-	WantG    num           `json:"want_g"`
-	Before   Portions      `json:"before"`
-	Product  Portions      `json:"product"`
-	Added    []FlowJSON    `json:"added"`
-	Left     []FlowJSON    `json:"left"`
-	Brix     *num          `json:"brix,omitzero"`
-	Measured []string      `json:"measured"`
-	KeepDays int           `json:"keeps_days"`
-	Steps    []string      `json:"steps"`
-	StandIn  *StandIn      `json:"stand_in,omitzero"`
-	Shows    []ShownFigure `json:"shows"`
-	Item     PantryItem    `json:"item"`
+	BeforeG  float64            `json:"before_g"`
+	ProductG float64            `json:"product_g"`
+	UsualG   float64            `json:"usual_g"`
+	HaveG    float64            `json:"have_g"` // both on the kitchen's scale, to ask the other way round
+	WantG    float64            `json:"want_g"`
+	Before   Portions           `json:"before"`
+	Product  Portions           `json:"product"`
+	Added    []FlowJSON         `json:"added"`
+	Left     []FlowJSON         `json:"left"`
+	Brix     *float64           `json:"brix,omitzero"`
+	Measured []string           `json:"measured"`
+	KeepDays int                `json:"keeps_days"`
+	Steps    []string           `json:"steps"`
+	StandIn  *StandIn           `json:"stand_in,omitzero"`
+	Shows    []food.ShownFigure `json:"shows"`
+	Item     PantryItem         `json:"item"`
 }
 
 // StandIn is the row of the table that a tub can stand for.
@@ -67,40 +67,29 @@ type StandIn struct {
 
 // Portions divides a mass for a drawing [g].
 type Portions struct {
-	WaterG  num `json:"water_g"`
-	SugarsG num `json:"sugars_g"`
-	FatG    num `json:"fat_g"`
-	SaltG   num `json:"salt_g"`
-	OtherG  num `json:"other_g"`
+	WaterG  float64 `json:"water_g"`
+	SugarsG float64 `json:"sugars_g"`
+	FatG    float64 `json:"fat_g"`
+	SaltG   float64 `json:"salt_g"`
+	OtherG  float64 `json:"other_g"`
 }
 
 // FlowJSON is a mass that left or joined. Item is there when it may be kept and used.
 type FlowJSON struct {
 	Kind  string      `json:"kind"`
 	Name  string      `json:"name"`
-	Grams num         `json:"grams"`
+	Grams float64     `json:"grams"`
 	Parts Portions    `json:"parts"`
 	Item  *PantryItem `json:"item,omitzero"`
 }
 
-// ShownFigure is a property of the product beside the table's value for the same.
-type ShownFigure struct {
-	Name     string `json:"name"`
-	Unit     string `json:"unit"`
-	Value    num    `json:"value"`
-	Table    *num   `json:"table,omitzero"`
-	Decimals int    `json:"decimals"`
-}
-
-const saltPerSodium = 2.542 / 1000 // g salt per mg sodium: 58.44/22.99 (molar masses)
-
 func portionsOf(t food.Total) Portions {
-	salt := t.Sodium * saltPerSodium
+	salt := t.Sodium * food.SaltPerSodium
 	if salt < 0.005*t.Mass { // what is in the food itself is not worth a colour
 		salt = 0
 	}
 	other := t.Mass - t.Water - t.Sugars - t.Fat - salt
-	return Portions{num(t.Water), num(t.Sugars), num(t.Fat), num(salt), num(math.Max(0, other))}
+	return Portions{(t.Water), (t.Sugars), (t.Fat), (salt), (math.Max(0, other))}
 }
 
 // Prepare works a preparation out. The error is batter.Problems.
@@ -174,20 +163,19 @@ func preparation(j prep.Job, done prep.Result, usual float64, s Setting) Prepara
 	before := food.Whole([]food.Part{{Ingredient: j.From, Grams: done.BeforeG}})
 	product := food.Whole([]food.Part{{Ingredient: done.Product, Grams: done.ProductG}})
 	out := Preparation{
-		BeforeG: num(done.BeforeG), ProductG: num(done.ProductG), UsualG: num(usual), Before: portionsOf(before), Product: portionsOf(product),
-		Added: []FlowJSON{}, Left: []FlowJSON{}, Measured: some(done.Measured), KeepDays: done.KeepDays, Steps: done.Steps,
+		BeforeG: (done.BeforeG), ProductG: (done.ProductG), UsualG: (usual), Before: portionsOf(before), Product: portionsOf(product),
+		Added: []FlowJSON{}, Left: []FlowJSON{}, Measured: done.Measured, KeepDays: done.KeepDays, Steps: done.Steps,
 	}
 	step := batter.DefaultScaleStep * 1.0
 	if s.Kitchen.ScaleStepG != nil {
 		step = *s.Kitchen.ScaleStepG
 	}
-	out.HaveG, out.WantG = num(measure.Round(done.BeforeG, step)), num(measure.Round(done.ProductG, step))
+	out.HaveG, out.WantG = (measure.Round(done.BeforeG, step)), (measure.Round(done.ProductG, step))
 	if j.Method == prep.Zest { // whole fruits: their juice is not in the table's zest
-		out.Before = Portions{OtherG: num(done.BeforeG)}
+		out.Before = Portions{OtherG: (done.BeforeG)}
 	}
 	if done.Brix > 0 && done.Product.Water > 40 {
-		b := num(done.Brix)
-		out.Brix = &b
+		out.Brix = &done.Brix
 	}
 	for _, f := range done.Added {
 		out.Added = append(out.Added, flowJSON(f))
@@ -207,13 +195,13 @@ func preparation(j prep.Job, done prep.Result, usual float64, s Setting) Prepara
 	if row != nil {
 		out.StandIn = &StandIn{row.ID, row.Name}
 	}
-	out.Shows = figures(done.Product, row)
+	out.Shows = food.Figures(done.Product, row)
 	out.Item = tub(done.Product, j.Method.Done(), done.ProductG, done.KeepDays, done.Measured, s)
 	return out
 }
 
 func flowJSON(f prep.Flow) FlowJSON {
-	return FlowJSON{Kind: string(f.Kind), Name: f.Name, Grams: num(f.Grams), Parts: portionsOf(f.Total())}
+	return FlowJSON{Kind: string(f.Kind), Name: f.Name, Grams: (f.Grams), Parts: portionsOf(f.Total())}
 }
 
 // tub is a prepared ingredient as a pantry item of today.
@@ -231,43 +219,13 @@ func tub(in *food.Ingredient, how string, grams float64, keepDays int, measured 
 	p.Name = strings.Join(name, ", ")
 	p.ID = Slug(strings.TrimSpace(p.Name + " " + s.Day()))
 	p.MadeOn, p.MeasuredWhat, p.Measured, p.StandsFor = s.Day(), measured, len(measured) > 0, ""
-	keep, stock := float64(keepDays), float64(num(grams).rounded())
+	keep, stock := float64(keepDays), significant(grams)
 	if keepDays > 0 {
 		p.KeepsDays = &keep
 	}
 	p.StockG, p.PricePerKg = &stock, nil
 	p.Source = "worked out from a preparation" + map[bool]string{true: "; measured: " + strings.Join(measured, ", "), false: " with usual yields"}[len(measured) > 0]
 	return p
-}
-
-// figures compares what matters in a batter with the table's row.
-func figures(in, row *food.Ingredient) []ShownFigure {
-	out := []ShownFigure{}
-	for _, f := range []struct {
-		name, unit string
-		of         func(*food.Ingredient) float64
-		decimals   int
-	}{
-		{"water", "g in 100 g", func(i *food.Ingredient) float64 { return i.Water }, 1},
-		{"sugars", "g in 100 g", func(i *food.Ingredient) float64 { return i.Sugars }, 1},
-		{"salt", "g in 100 g", func(i *food.Ingredient) float64 { return i.Sodium * saltPerSodium }, 2},
-		{"body", "of flour's", func(i *food.Ingredient) float64 { return i.Body }, 2},
-		{"gives to the batter", "% of its water", func(i *food.Ingredient) float64 { return 100 * i.Release() }, 0},
-		{"a piece", "g", func(i *food.Ingredient) float64 { return i.Piece.MassG }, 2},
-	} {
-		v := f.of(in)
-		least := 0.5 * math.Pow(10, -float64(f.decimals)) // less shows as nothing
-		if v < least && (row == nil || f.of(row) < least) || f.name == "gives to the batter" && !in.HasCells() {
-			continue
-		}
-		shown := ShownFigure{Name: f.name, Unit: f.unit, Value: num(v), Decimals: f.decimals}
-		if row != nil {
-			t := num(f.of(row))
-			shown.Table = &t
-		}
-		out = append(out, shown)
-	}
-	return out
 }
 
 // MeasurementWish is what a cook measured of an ingredient: a reading, a cup weighed, pieces
@@ -292,7 +250,7 @@ func Measure(w MeasurementWish, s Setting) (PantryItem, error) {
 	}
 	p := PantryItem{MadeOn: s.Day(), Measured: true}
 	set := func(to **float64, v float64) {
-		v = float64(num(v).rounded())
+		v = significant(v)
 		*to = &v
 	}
 	if w.Brix != nil {

@@ -48,7 +48,7 @@ func TestEveryPreparationIsAnswered(t *testing.T) {
 				continue
 			}
 			if assert.NoError(t, err) {
-				_, err := document.Encode(out)
+				_, err := document.Answer(out)
 				assert.NoError(t, err, "%s of %s: %+v", w.Method, w.From, wish(w))
 			}
 		}
@@ -56,6 +56,6 @@ func TestEveryPreparationIsAnswered(t *testing.T) {
 }
 
 func wish(w document.PreparationWish) string {
-	text, _ := document.Encode(w)
+	text, _ := document.Answer(w)
 	return string(text)
 }

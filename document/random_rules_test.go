@@ -79,7 +79,7 @@ var rules = map[string]func(w, left worksheet.Worksheet, v document.Variation) s
 		for _, n := range w.Notes {
 			all = append(all, n.Text)
 		}
-		for _, g := range w.Gauges {
+		for _, g := range w.Gauges.All() {
 			all = append(all, g.VerdictText)
 		}
 		text := strings.Join(all, "\n")
@@ -103,7 +103,7 @@ var rules = map[string]func(w, left worksheet.Worksheet, v document.Variation) s
 			}
 		}
 		said := strings.ToLower(line.Lead + " " + line.Reason)
-		if strings.ToLower(w.Allergens.Lead()+" "+w.Allergens.Rest()) != said || !strings.Contains(said, "check every pack") {
+		if strings.ReplaceAll(strings.ToLower(w.AllergenText), " · ", " ") != strings.ReplaceAll(said, " · ", " ") || !strings.Contains(said, "check every pack") {
 			return said
 		}
 		for _, l := range w.Lines {

@@ -35,18 +35,18 @@ type ReadingWish struct {
 
 // ReadLine is one ingredient of the text.
 type ReadLine struct {
-	Text       string `json:"text"`
-	Ingredient string `json:"ingredient,omitzero"`
-	Name       string `json:"name,omitzero"`
-	Amount     *num   `json:"amount,omitzero"`
-	Unit       string `json:"unit,omitzero"`
-	SizeG      *num   `json:"size_g,omitzero"`
-	SizeML     *num   `json:"size_ml,omitzero"`
-	Note       string `json:"note,omitzero"`
-	Confidence num    `json:"confidence"`
-	Status     string `json:"status"`
-	Asks       string `json:"asks,omitzero"`
-	GoesTo     string `json:"goes_to,omitzero"` // base · addition; left out when it goes nowhere
+	Text       string   `json:"text"`
+	Ingredient string   `json:"ingredient,omitzero"`
+	Name       string   `json:"name,omitzero"`
+	Amount     *float64 `json:"amount,omitzero"`
+	Unit       string   `json:"unit,omitzero"`
+	SizeG      *float64 `json:"size_g,omitzero"`
+	SizeML     *float64 `json:"size_ml,omitzero"`
+	Note       string   `json:"note,omitzero"`
+	Confidence float64  `json:"confidence"`
+	Status     string   `json:"status"`
+	Asks       string   `json:"asks,omitzero"`
+	GoesTo     string   `json:"goes_to,omitzero"` // base · addition; left out when it goes nowhere
 }
 
 // Reading is the answer.
@@ -133,7 +133,7 @@ func fix(r *recipe.Reading, w ReadingWish, table *food.Table) (dropped map[int]b
 }
 
 func reading(r recipe.Reading, w ReadingWish, dropped map[int]bool) Reading {
-	out := Reading{Format: ReadingFormat, Version: Version, Title: r.Title, Lines: []ReadLine{}, Steps: some(r.Steps), Other: r.Other, Additions: []Addition{}}
+	out := Reading{Format: ReadingFormat, Version: Version, Title: r.Title, Lines: []ReadLine{}, Steps: r.Steps, Other: r.Other, Additions: []Addition{}}
 	if w.Name != "" {
 		r.Title = w.Name
 	}
@@ -156,13 +156,13 @@ func reading(r recipe.Reading, w ReadingWish, dropped map[int]bool) Reading {
 		goes[from[at]] = map[bool]string{true: "base", false: "addition"}[i < len(c.Base.Lines)]
 	}
 	for i, l := range r.Lines {
-		j := ReadLine{Text: l.Text, Unit: string(l.Unit), Note: l.Note, Confidence: num(math.Round(100*l.Confidence) / 100), Status: string(l.Status), Asks: l.Asks, GoesTo: goes[i]}
+		j := ReadLine{Text: l.Text, Unit: string(l.Unit), Note: l.Note, Confidence: math.Round(100*l.Confidence) / 100, Status: string(l.Status), Asks: l.Asks, GoesTo: goes[i]}
 		if l.Ingredient != nil {
 			j.Ingredient, j.Name = l.Ingredient.ID, l.Ingredient.Name
 		}
-		for to, v := range map[**num]float64{&j.Amount: l.Amount, &j.SizeG: l.SizeG, &j.SizeML: l.SizeML} {
+		for to, v := range map[**float64]float64{&j.Amount: l.Amount, &j.SizeG: l.SizeG, &j.SizeML: l.SizeML} {
 			if v > 0 {
-				*to = ptr(&v)
+				*to = &v
 			}
 		}
 		out.Lines = append(out.Lines, j)
@@ -206,7 +206,7 @@ func readAllergens(lines []recipe.Line) safety.Allergens {
 
 // writtenLine writes a line of the domain as a document's.
 func writtenLine(l batter.Line) Line {
-	amount := float64(num(l.Amount).rounded())
+	amount := significant(l.Amount)
 	out := Line{Ingredient: l.Ingredient.ID, Amount: &amount, Unit: string(l.Unit)}
 	if l.CanG > 0 {
 		out.SizeG = &l.CanG

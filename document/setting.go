@@ -1,9 +1,11 @@
 package document
 
 import (
+	"strings"
 	"time"
 
 	"upbeatladle/core/food"
+	"upbeatladle/core/worksheet"
 )
 
 // Setting is where a document is worked out: the shelf, the kitchen, and the day, which the
@@ -12,6 +14,7 @@ type Setting struct {
 	Table   *food.Table
 	Kitchen OwnKitchen
 	Today   time.Time // zero: no tub is ever too old
+	Include worksheet.Include
 }
 
 const dayLayout = "2006-01-02"
@@ -32,4 +35,22 @@ func age(madeOn string, today time.Time) int {
 	}
 	now, _ := time.Parse(dayLayout, today.Format(dayLayout))
 	return max(0, int(now.Sub(made).Hours()/24))
+}
+
+// ReadInclude reads what is to be included, divided by commas: "working,strategies". The error
+// is batter.Problems.
+func ReadInclude(list string) (worksheet.Include, error) {
+	var out worksheet.Include
+	for name := range strings.SplitSeq(list, ",") {
+		switch strings.TrimSpace(name) {
+		case "":
+		case "working":
+			out.Working = true
+		case "strategies":
+			out.Strategies = true
+		default:
+			return out, Refusal("/include", "unknown_choice", "“%s” cannot be included. Use working or strategies, divided by commas.", clip(name))
+		}
+	}
+	return out, nil
 }

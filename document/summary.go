@@ -19,22 +19,26 @@ type Summary struct {
 
 // pictureJSON is what a card shows of a saved document beside its name.
 type pictureJSON struct {
-	Count      int    `json:"count"`
-	DiameterMM *num   `json:"diameter_mm,omitzero"`
-	PouredMM   *num   `json:"poured_mm,omitzero"`
-	Colour     string `json:"colour,omitzero"`
-	Allergens  string `json:"allergens,omitzero"` // in one line
-	Trouble    string `json:"trouble,omitzero"`   // why it cannot be worked out
+	Count      int      `json:"count"`
+	DiameterMM *float64 `json:"diameter_mm,omitzero"`
+	PouredMM   *float64 `json:"poured_mm,omitzero"`
+	Colour     string   `json:"colour,omitzero"`
+	Allergens  string   `json:"allergens,omitzero"` // in one line
+	Trouble    string   `json:"trouble,omitzero"`   // why it cannot be worked out
 }
 
 func picture(w worksheet.Worksheet) ([]byte, error) {
-	return encode(pictureJSON{w.Portion.Count, ptr(w.Portion.DiameterMM), ptr(w.Portion.PouredMM), w.Batter.Colour.Hex, w.Allergens.Text(), ""})
+	tint := ""
+	if c := w.Batter.Colour; c != nil {
+		tint = c.Hex
+	}
+	return Answer(pictureJSON{w.Portion.Count, w.Portion.DiameterMM, w.Portion.PouredMM, tint, w.AllergenText, ""})
 }
 
 // Troubled is what a card shows of a document that cannot be worked out: its sentence.
 func Troubled(err error) (verdict string, drawn []byte) {
 	trouble := Sentence(err)
-	drawn, err = encode(pictureJSON{Trouble: trouble})
+	drawn, err = Answer(pictureJSON{Trouble: trouble})
 	if err != nil { // a sentence can always be written
 		drawn = nil
 	}
@@ -75,7 +79,7 @@ func SummariseBase(ctx context.Context, data []byte, s Setting) (Summary, error)
 	if err != nil {
 		return Summary{}, err
 	}
-	verdict := fmt.Sprintf("%.2f ml/g", w.Gauge(worksheet.Thickness).Base)
+	verdict := fmt.Sprintf("%.2f ml/g", w.Gauges.Thickness.Base())
 	if w.Batter.Class != "" {
 		verdict = string(w.Batter.Class) + ", " + verdict
 	}

@@ -29,7 +29,7 @@ func readCommand() *cobra.Command {
 			if err != nil {
 				return err
 			}
-			out, err := document.Encode(r)
+			out, err := document.Answer(r)
 			if err != nil {
 				return err
 			}

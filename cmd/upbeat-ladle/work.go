@@ -4,11 +4,9 @@ import (
 	"fmt"
 	"io"
 	"os"
-	"time"
 
 	"github.com/spf13/cobra"
 
-	"upbeatladle/core/food"
 	"upbeatladle/document"
 )
 
@@ -23,28 +21,7 @@ func workCommand() *cobra.Command {
 			}
 			return nil
 		},
-		RunE: func(c *cobra.Command, args []string) error {
-			data, err := readDocument(args[0], c.InOrStdin())
-			if err != nil {
-				return err
-			}
-			in := document.DefaultOwnKitchen()
-			if kitchen != "" {
-				text, err := readDocument(kitchen, c.InOrStdin())
-				if err != nil {
-					return err
-				}
-				if in, err = document.DecodeKitchen(text); err != nil {
-					return err
-				}
-			}
-			out, err := document.Work(c.Context(), data, document.Setting{Table: food.Reference(), Kitchen: in, Today: time.Now()})
-			if err != nil {
-				return err
-			}
-			_, err = c.OutOrStdout().Write(out)
-			return err
-		},
+		RunE: func(c *cobra.Command, args []string) error { return answer(c, "worksheets", args[0], kitchen) },
 	}
 	c.Flags().StringVar(&kitchen, "kitchen", "", "kitchen document to work in")
 	return c

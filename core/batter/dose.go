@@ -7,10 +7,12 @@ import (
 
 // Dose is the track on which an addition is turned up and down, in g for this batch.
 type Dose struct {
-	Light, Usual, Bold float64 // Light to Bold is the usual range
-	Max                float64 // end of the track
-	Step               float64 // one natural step of the hand
-	Word               string  // where the amount lies now: none, light, usual, bold, past bold
+	Light float64 `json:"light_g"` // Light to Bold is the usual range
+	Usual float64 `json:"usual_g"`
+	Bold  float64 `json:"bold_g"`
+	Max   float64 `json:"max_g"`  // end of the track
+	Step  float64 `json:"step_g"` // one natural step of the hand
+	Word  string  `json:"word"`   // where the amount lies now: none, light, usual, bold, past bold
 }
 
 const (

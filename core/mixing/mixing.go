@@ -68,17 +68,18 @@ type Recipe struct {
 
 // Use is so many grams of a line that go in at a step.
 type Use struct {
-	ID string
-	G  float64
+	ID string  `json:"line"`
+	G  float64 `json:"grams"`
 }
 
 // Step is one step of the order. Code names the steps that something else refers to.
 type Step struct {
-	Code    string
-	Text    string
-	Minutes float64 // of a rest
-	Skip    string  // what leaving a rest out changes
-	Uses    []Use
+	Number  int     `json:"step"`
+	Text    string  `json:"text"`
+	Code    string  `json:"code,omitzero"`
+	Minutes float64 `json:"minutes,omitzero"` // of a rest
+	Skip    string  `json:"skip,omitzero"`    // what leaving a rest out changes
+	Uses    []Use   `json:"uses,omitzero"`
 }
 
 // The codes.
@@ -146,6 +147,9 @@ func Order(r Recipe) []Step {
 	}
 	for _, i := range where[onTop] {
 		o.step([]Item{i}, "Put %s on each portion as soon as it is poured: %s.", i.lower(), o.perPortion(i))
+	}
+	for i := range o.steps {
+		o.steps[i].Number = i + 1
 	}
 	return o.steps
 }

@@ -15,9 +15,10 @@ type Treatment struct {
 
 // Named is a treatment as documents and the shelf name it.
 type Named struct {
-	ID, Label string
-	Method    Method
-	Salt      bool
+	ID     string `json:"id"`
+	Label  string `json:"label"`
+	Method Method `json:"-"`
+	Salt   bool   `json:"-"`
 }
 
 // Treatments lists the preparations that make sense in a variation; the others make a tub.

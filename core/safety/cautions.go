@@ -9,7 +9,10 @@ import (
 )
 
 // Caution is a warning that applies to a serving, short and once.
-type Caution struct{ Code, Text string }
+type Caution struct {
+	Code string `json:"code"`
+	Text string `json:"text"`
+}
 
 // CautionsFor gathers the cautions of everything in a serving and of the work with it, once
 // each. A row's own sentence speaks for the row; only its codes can make another one needless.

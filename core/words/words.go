@@ -5,6 +5,7 @@ package words
 import (
 	"fmt"
 	"math"
+	"strconv"
 	"strings"
 	"unicode"
 )
@@ -52,12 +53,27 @@ func Upper(s string) string {
 	return string(r)
 }
 
-// Grams prints a mass on its scale step [g].
-func Grams(g, step float64) string {
-	if step < 1 {
-		return strings.TrimSuffix(fmt.Sprintf("%.1f", g), ".0") + " g"
+// Decimals is how many a mass on a scale step has [g]: none on a whole gram, as many as the step
+// itself below.
+func Decimals(step float64) int {
+	if step <= 0 || step >= 1 {
+		return 0
 	}
-	return fmt.Sprintf("%.0f g", g)
+	for n := 1; n < 3; n++ {
+		if scaled := step * math.Pow10(n); math.Abs(scaled-math.Round(scaled)) < 1e-9 {
+			return n
+		}
+	}
+	return 3
+}
+
+// Grams prints a mass on its scale step [g]; zeros at its end are left out.
+func Grams(g, step float64) string {
+	text := strconv.FormatFloat(g, 'f', Decimals(step), 64)
+	if strings.Contains(text, ".") {
+		text = strings.TrimSuffix(strings.TrimRight(text, "0"), ".")
+	}
+	return text + " g"
 }
 
 // Minutes prints a time [min]; long ones in hours.

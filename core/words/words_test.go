@@ -19,6 +19,8 @@ func TestHowACookReadsIt(t *testing.T) {
 	assert.Equal(t, "7.5 g", words.Grams(7.5, 0.1))
 	assert.Equal(t, "8 g", words.Grams(7.96, 0.1))
 	assert.Equal(t, "296 g", words.Grams(296.3, 1))
+	assert.Equal(t, "0.25 g", words.Grams(0.25, 0.01), "a pinch of clove on a fine scale")
+	assert.Equal(t, []int{0, 0, 1, 1, 2, 2, 2}, []int{words.Decimals(5), words.Decimals(1), words.Decimals(0.5), words.Decimals(0.1), words.Decimals(0.25), words.Decimals(0.05), words.Decimals(0.01)})
 	assert.Equal(t, "1.5 h", words.Minutes(90))
 	assert.Equal(t, "75 min", words.Minutes(75))
 	assert.Equal(t, []string{"no", "three", "11"}, []string{words.Number(0), words.Number(3), words.Number(11)})

@@ -16,11 +16,12 @@ const (
 
 // Compared is one line of two worksheets side by side; a missing side is nil.
 type Compared struct {
-	Label         string
-	From          string
-	Before, After *float64 // g to weigh out
-	Step          float64
-	Change        Change
+	Label  string   `json:"label"`
+	From   string   `json:"from"`
+	Before *float64 `json:"before_g,omitzero"` // to weigh out
+	After  *float64 `json:"after_g,omitzero"`
+	Step   float64  `json:"step_g"`
+	Change Change   `json:"change"`
 }
 
 // Compare sets two worksheets side by side: the lines of the first in their order, then what

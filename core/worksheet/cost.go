@@ -2,13 +2,6 @@ package worksheet
 
 import "upbeatladle/core/food"
 
-// Cost is what a batch and a portion of it cost, in the kitchen's currency, from the prices
-// that the pantry knows.
-type Cost struct {
-	Batch, Portion float64
-	Missing        []string // what has no price
-}
-
 // cost adds up what is weighed out. Water costs nothing.
 func (w *work) cost() {
 	if w.out.Portion.Count == 0 {

@@ -17,8 +17,8 @@ func (w *work) describe() {
 	pot := w.pot()
 	out := Batter{
 		MassG: b.whole.Mass, VolumeML: pot.VolumeML, DensityGML: pot.Density(), FlourG: w.doseReference(),
-		WaterG: b.whole.Water, SugarsG: b.whole.Sugars, AcidMeq: b.lift.AcidMeq, SodaToAcid: b.lift.SodaToAcid(),
-		GasML: b.lift.Per100(), Colour: w.tint(),
+		WaterG: b.whole.Water, SugarsG: b.whole.Sugars, AcidMeq: b.lift.AcidMeq, SodaToAcid: finite(b.lift.SodaToAcid()),
+		GasML: finite(b.lift.Per100()), Colour: w.tint(),
 	}
 	for i, a := range w.v.Additions {
 		if a.Stage == batter.StageFoldIn {
@@ -29,14 +29,15 @@ func (w *work) describe() {
 	if l := b.thick.L(); !math.IsNaN(l) && w.flour > 0 {
 		tau := w.k.Calibration.YieldStress(l)
 		out.YieldStressPa = &tau
-		if w.out.Gauge(Thickness).State != Unknown {
+		if w.out.Gauges.Thickness.State != Unknown {
 			out.Pours = w.pours(tau)
+			out.PoursNowPa, out.AfterRestPa = &out.Pours[0].YieldStressPa, &out.Pours[1].YieldStressPa
 			out.Class = out.Pours[len(out.Pours)-1].Class
 		}
 		stiff := tau * portion.Stiffen(w.foldedFraction(pot))
 		if layer, ok := portion.LayerOf(w.v.Form, p.VolumeML, stiff, pot.Density()); ok {
 			layer = w.inPan(layer, p.VolumeML)
-			cooked := layer.ThicknessMM * portion.Rise(out.GasML)
+			cooked := layer.ThicknessMM * portion.Rise(b.lift.Per100())
 			p.DiameterMM, p.PouredMM, p.CookedMM = &layer.DiameterMM, &layer.ThicknessMM, &cooked
 		}
 	}
@@ -76,27 +77,16 @@ func (w *work) pours(settled float64) []Pour {
 	hydration := flow.HydrationMin(w.weighed.parts)
 	at := func(when string, minutes float64) Pour {
 		tau := w.k.Calibration.YieldStress(flow.At(w.weighed.parts, minutes).L()) * flow.RestShare(minutes, hydration)
-		return Pour{when, minutes, tau, flow.ClassOf(w.k.Calibration.LOf(tau))}
+		return Pour{when, &minutes, tau, flow.ClassOf(w.k.Calibration.LOf(tau))}
 	}
 	rest := w.v.Base.Rest(w.v.Form, w.k)
-	return []Pour{at("now", 0), at("after the rest", rest), {"settled", math.Inf(1), settled, flow.ClassOf(w.weighed.thick.L())}}
-}
-
-// Tint is a rough colour of the batter with its reason.
-type Tint struct{ Hex, Reason string }
-
-// Nutrition is what is in one portion and in 100 g, as mixed and with what is put on it.
-type Nutrition struct{ Portion, Per100G Nutrients }
-
-// Nutrients in g; energy in kcal.
-type Nutrients struct {
-	EnergyKcal, Fat, Carbohydrate, Sugars, Fibre, Protein, Salt, Alcohol float64
+	return []Pour{at("now", 0), at("after the rest", rest), {"settled", nil, settled, flow.ClassOf(w.weighed.thick.L())}}
 }
 
 const saltPerSodium = 2.54 / 1000 // g of salt per mg of sodium (EU labelling: salt = sodium × 2.5, here by molar masses)
 
-func nutrients(t food.Total, share float64) Nutrients {
-	return Nutrients{
+func nutrients(t food.Total, share float64) *Nutrients {
+	return &Nutrients{
 		EnergyKcal: share * t.Energy, Fat: share * t.Fat, Carbohydrate: share * (t.Carbohydrate - t.Fibre), Sugars: share * t.Sugars,
 		Fibre: share * t.Fibre, Protein: share * t.Protein, Salt: share * t.Sodium * saltPerSodium, Alcohol: share * t.Alcohol,
 	}
@@ -116,5 +106,5 @@ func (w *work) nutrition() {
 			each.Add(food.Whole([]food.Part{{Ingredient: a.Ingredient, Grams: w.adds[i]}}), 1/float64(p.Count))
 		}
 	}
-	w.out.Nutrition = &Nutrition{Portion: nutrients(each, 1), Per100G: nutrients(each, 100/each.Mass)}
+	w.out.NutritionPerPortion, w.out.NutritionPer100G = nutrients(each, 1), nutrients(each, 100/each.Mass)
 }

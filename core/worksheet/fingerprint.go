@@ -14,19 +14,31 @@ import (
 
 // Ratio is one trait of a base, beside what is usual for its form.
 type Ratio struct {
-	Key, Name, Unit string
-	Value           float64
-	Band            *batter.Band // nil when nothing is usual
-	State           GaugeState   // in_band · low · high · unknown
-	Decimals        int
+	Key      string     `json:"key"`
+	Name     string     `json:"name"`
+	Unit     string     `json:"unit"`
+	Value    float64    `json:"value"`
+	Low      *float64   `json:"low,omitzero"` // nil when nothing is usual
+	High     *float64   `json:"high,omitzero"`
+	State    GaugeState `json:"state"` // in_band · low · high · unknown
+	Decimals int        `json:"decimals"`
+}
+
+// in sets what is usual for the trait.
+func (r Ratio) in(b batter.Band, usual bool) Ratio {
+	if usual {
+		r.Low, r.High = &b.Low, &b.High
+	}
+	return r
 }
 
 // Fingerprint tells bases apart: baker's percentages and what they do.
 type Fingerprint struct {
-	Ratios    []Ratio
-	Sentences []string
-	Class     string
-	FlourG    float64
+	Ratios    []Ratio  `json:"ratios"`
+	Sentences []string `json:"sentences"`
+	Class     string   `json:"class,omitzero"`
+	FlourG    float64  `json:"flour_g"`
+	Trouble   bool     `json:"trouble,omitzero"` // it cannot be worked out, and a sentence says why
 }
 
 // usual are baker's percentages by form: g per 100 g of flour and starch (common practice, no
@@ -101,30 +113,22 @@ func FingerprintOf(ctx context.Context, v batter.Variation, k batter.Kitchen) (F
 			return
 		}
 		r := Ratio{Key: key, Name: name, Unit: "% of flour", Value: 100 * g / flour, Decimals: decimals}
-		if b, ok := bandOf(v, key); ok {
-			r.Band = &b
-		}
-		f.add(r)
+		f.add(r.in(bandOf(v, key)))
 	}
 	percent("liquid", "liquid", liquid, 0)
 	percent("egg", "egg", egg, 0)
 	percent("fat", "fat", fat, 0)
 	percent("sugar", "sugar", sugar, 0)
 	percent("salt", "salt", salt, 1)
-	for _, g := range w.out.Gauges {
-		r := Ratio{Key: g.Key, Name: words.Lower(g.Label), Unit: g.Unit, Value: g.Base, Decimals: g.Decimals}
+	for _, g := range w.out.Gauges.All() {
+		r := Ratio{Key: g.Key, Name: words.Lower(g.Label), Unit: g.Unit, Value: g.Base(), Decimals: g.Decimals}
 		switch g.Key {
 		case Thickness:
-			r.Band = g.Band
+			r = r.in(g.Band())
 		case Lifting:
-			b := batter.LiftBand(v.Form)
-			if v.Form != batter.Flourless && v.Base.Style != "yeast" && !v.Base.Whips() {
-				r.Band = &b
-			}
+			r = r.in(batter.LiftBand(v.Form), v.Form != batter.Flourless && v.Base.Style != "yeast" && !v.Base.Whips())
 		case Tang:
-			if b := batter.TangBand(); v.Form != batter.Flourless {
-				r.Band = &b
-			}
+			r = r.in(batter.TangBand(), v.Form != batter.Flourless)
 		case Moisture:
 			continue
 		}
@@ -133,8 +137,7 @@ func FingerprintOf(ctx context.Context, v batter.Variation, k batter.Kitchen) (F
 		}
 	}
 	if w.plain.lift.SodaG > gasOfFizz && w.plain.lift.AcidMeq > 0 {
-		b := sodaBand
-		f.add(Ratio{Key: "soda", Name: "soda against acid", Unit: "meq/meq", Value: w.plain.lift.SodaG * lift.MeqPerGram / w.plain.lift.AcidMeq, Band: &b, Decimals: 2})
+		f.add(Ratio{Key: "soda", Name: "soda against acid", Unit: "meq/meq", Value: w.plain.lift.SodaG * lift.MeqPerGram / w.plain.lift.AcidMeq, Decimals: 2}.in(sodaBand, true))
 	}
 	f.say(v, powder, flour)
 	return f, nil
@@ -142,11 +145,11 @@ func FingerprintOf(ctx context.Context, v batter.Variation, k batter.Kitchen) (F
 
 func (f *Fingerprint) add(r Ratio) {
 	r.State = Unknown
-	if r.Band != nil {
+	if r.Low != nil {
 		switch {
-		case r.Value < r.Band.Low-1e-9:
+		case r.Value < *r.Low-1e-9:
 			r.State = Low
-		case r.Value > r.Band.High+1e-9:
+		case r.Value > *r.High+1e-9:
 			r.State = High
 		default:
 			r.State = InBand
@@ -167,7 +170,7 @@ func (f *Fingerprint) say(v batter.Variation, powder, flour float64) {
 			name = "Powder"
 		}
 		times := ""
-		if middle := (r.Band.Low + r.Band.High) / 2; middle > 0 {
+		if middle := (*r.Low + *r.High) / 2; middle > 0 {
 			switch ratio := r.Value / middle; {
 			case ratio > twice:
 				times = fmt.Sprintf(", %.1f times the usual", ratio)
@@ -180,7 +183,7 @@ func (f *Fingerprint) say(v batter.Variation, powder, flour float64) {
 		}
 		what := words.Either(r.Unit == "% of flour" || r.Key == Lifting, "for this flour", "for "+formName(v.Form, 2))
 		say("%s is %s %s: %.*f where %.*f to %.*f is usual%s.", name, words.Either(r.State == High, "high", "low"), what,
-			r.Decimals, r.Value, r.Decimals, r.Band.Low, r.Decimals, r.Band.High, times)
+			r.Decimals, r.Value, r.Decimals, *r.Low, r.Decimals, *r.High, times)
 	}
 	if len(f.Sentences) == 0 {
 		switch {

@@ -31,25 +31,25 @@ const (
 
 // across fills in one property of the four bowls.
 func (w *work) across(g Gauge, of func(bowl) float64) Gauge {
-	g.Base, g.With, g.After, g.ByMeasure = of(w.plain), of(w.with), of(w.weighed), of(w.bySpoon)
+	g.OfBase, g.OfAll, g.OfWeighed, g.OfMeasured = finite(of(w.plain)), finite(of(w.with)), finite(of(w.weighed)), finite(of(w.bySpoon))
 	return g
 }
 
 func (w *work) gauges() {
-	w.out.Gauges = []Gauge{w.thickness(), w.moisture(), w.sweetness(), w.lift(), w.tang(), w.structure()}
+	w.out.Gauges = Gauges{w.thickness(), w.moisture(), w.sweetness(), w.lift(), w.tang(), w.structure()}
 }
 
 // judge sets the state against a band; level says how near the base is level.
 func judge(g Gauge, band batter.Band, level float64) Gauge {
-	g.Band = &band
+	g.Low, g.High = &band.Low, &band.High
 	switch {
-	case math.IsNaN(g.After) || math.IsNaN(g.Base):
+	case math.IsNaN(g.After()) || math.IsNaN(g.Base()):
 		g.State = Unknown
-	case math.Abs(g.After-g.Base) <= level:
+	case math.Abs(g.After()-g.Base()) <= level:
 		g.State = Level
-	case band.Contains(g.After):
+	case band.Contains(g.After()):
 		g.State = InBand
-	case g.After > band.High:
+	case g.After() > band.High:
 		g.State = High
 	default:
 		g.State = Low
@@ -63,7 +63,7 @@ func compare(g Gauge, same, low, high string) Gauge {
 	case Level:
 		g.VerdictText = same
 	case InBand:
-		g.VerdictText = "A touch " + words.Either(g.After > g.Base, g.HighText, g.LowText)
+		g.VerdictText = "A touch " + words.Either(g.After() > g.Base(), g.HighText, g.LowText)
 	case Low:
 		g.VerdictText = low
 	case High:
@@ -76,7 +76,7 @@ func (w *work) thickness() Gauge {
 	g := w.across(Gauge{Key: Thickness, Label: "Thickness", Unit: "ml/g", LowText: "thicker", HighText: "thinner", Decimals: 2},
 		func(b bowl) float64 { return b.thick.L() })
 	band, ok := batter.ThicknessBand(w.v.Form)
-	if !ok || math.IsNaN(g.Base) || w.flour <= 0 {
+	if !ok || math.IsNaN(g.Base()) || w.flour <= 0 {
 		g.State, g.Verdict, g.VerdictText = Unknown, "not judged", "A flourless batter is not judged on thickness"
 		return g
 	}
@@ -85,21 +85,21 @@ func (w *work) thickness() Gauge {
 		g.State, g.Verdict, g.VerdictText = Unknown, "not judged", "More pieces than batter: a cake, not judged on thickness"
 		return g
 	}
-	g.Verdict = string(flow.ClassOf(g.After))
+	g.Verdict = string(flow.ClassOf(g.After()))
 	form := formName(w.v.Form, 1)
 	return compare(g, "Pours like the base", "Too thick for "+form, "Too thin for "+form)
 }
 
 func (w *work) moisture() Gauge {
 	g := w.across(Gauge{Key: Moisture, Label: "To cook off", Unit: "g water/100 g dry", LowText: "drier", HighText: "wetter", Decimals: 0}, bowl.moisture)
-	g = judge(g, batter.MoistureBand(g.Base), levelShare*g.Base)
+	g = judge(g, batter.MoistureBand(g.Base()), levelShare*g.Base())
 	g.Verdict = map[GaugeState]string{Level: "level", InBand: "near", Low: "dry", High: "wet"}[g.State]
 	return compare(g, "As wet as the base", "Drier than the base", "Wetter than the base")
 }
 
 func (w *work) sweetness() Gauge {
 	g := w.across(Gauge{Key: Sweetness, Label: "Sweetness", Unit: "g/100 g", LowText: "less sweet", HighText: "sweeter", Decimals: 1}, bowl.sweetness)
-	g = judge(g, batter.SweetnessBand(g.Base), math.Max(levelShare*g.Base, levelSweetness))
+	g = judge(g, batter.SweetnessBand(g.Base()), math.Max(levelShare*g.Base(), levelSweetness))
 	g.Verdict = map[GaugeState]string{Level: "level", InBand: "near", Low: "less sweet", High: "sweeter"}[g.State]
 	return compare(g, "As sweet as the base", "Less sweet than the base", "Sweeter than the base")
 }
@@ -108,12 +108,12 @@ func (w *work) lift() Gauge {
 	room := lift.Expansion(w.k.AltitudeM)
 	g := w.across(Gauge{Key: Lifting, Label: "Lift", Unit: "ml/100 g flour", LowText: "flatter", HighText: "fluffier", Decimals: 0},
 		func(b bowl) float64 { return room * b.lift.Per100() })
-	g = judge(g, batter.LiftBand(w.v.Form), math.Max(levelShare*g.Base, levelLift))
+	g = judge(g, batter.LiftBand(w.v.Form), math.Max(levelShare*g.Base(), levelLift))
 	if g.State == Unknown {
 		g.Verdict, g.VerdictText = "not judged", "No flour to hold bubbles"
 		return g
 	}
-	g.Verdict = batter.LiftWord(g.After)
+	g.Verdict = batter.LiftWord(g.After())
 	return compare(g, "Lifts like the base", "Flat: too little gas for the flour", "Too much gas: coarse, and it collapses")
 }
 
@@ -121,17 +121,17 @@ func (w *work) tang() Gauge {
 	g := w.across(Gauge{Key: Tang, Label: "Tang", Unit: "meq/100 g", LowText: "milder", HighText: "tangier", Decimals: 1},
 		func(b bowl) float64 { return b.lift.Tang(b.account.Mass) })
 	g = judge(g, batter.TangBand(), levelTang)
-	g.Verdict = batter.TangWord(g.After)
+	g.Verdict = batter.TangWord(g.After())
 	return compare(g, words.Upper(g.Verdict)+", as the base", "Soapy: soda with no acid left", "Tangy, and paler")
 }
 
 func (w *work) structure() Gauge {
 	g := w.across(Gauge{Key: Structure, Label: "Structure", Unit: "g/100 g", LowText: "weaker", HighText: "firmer", Decimals: 1},
 		func(b bowl) float64 { return balance.Structure(b.parts) })
-	g = judge(g, batter.StructureBand(g.Base), levelShare*g.Base)
+	g = judge(g, batter.StructureBand(g.Base()), levelShare*g.Base())
 	g.Verdict = map[GaugeState]string{Level: "level", InBand: "near", Low: "weak", High: "firm"}[g.State]
 	weak := "Weaker than the base"
-	if g.After < balance.TearsBelow*g.Base {
+	if g.After() < balance.TearsBelow*g.Base() {
 		weak = "Weak: " + tears(w.v.Form)
 	}
 	return compare(g, "Holds like the base", weak, "Firmer than the base")

@@ -7,59 +7,10 @@ import (
 
 	"upbeatladle/core/batter"
 	"upbeatladle/core/food"
+	"upbeatladle/core/measure"
 	"upbeatladle/core/portion"
 	"upbeatladle/core/words"
 )
-
-// Inclusion is what the pieces of one addition do in a portion.
-type Inclusion struct {
-	LineID, Ingredient, Label string
-	Placing                   portion.Placing
-	Grams                     float64 // a portion
-	Mean                      float64 // pieces a portion that gets it
-	P10, P90                  int
-	None                      float64 // chance of a portion without a piece
-	FewerK                    int     // and of one with fewer than so many
-	Fewer                     float64
-	BiteShare                 float64
-	SizeMM                    float64
-	Share                     float64 // of the portions that get it
-	Sinking                   portion.Sinking
-	FirstToLast               []float64
-	Histogram                 []float64 // chance of so many pieces, a column for every Step from From on
-	From, Step                int
-	Colour                    string
-	Cover                     float64 // of the portion's area, for slices under the batter; 0 otherwise
-}
-
-// Load is how much of a portion is pieces.
-type Load struct {
-	Fraction, Ceiling float64
-	Verdict           string // within · close · over
-	Text              string
-	OverG             float64 // g of pieces a portion above the ceiling
-}
-
-// Drawing is one portion with its pieces.
-type Drawing struct {
-	Seed     uint64
-	Spots    []portion.Spot
-	Colours  []string
-	Drawn    float64 // share of the pieces that is drawn
-	WidthMM  float64 // or diameter
-	LengthMM float64 // 0 for a round one
-}
-
-// Plate says how a form lies on its plate or in its iron.
-type Plate struct {
-	Name             string
-	Fit              int     // at once
-	Rounds           int     // loads for the whole batch
-	Fill             float64 // share of the mould, once risen; 0 without an iron
-	AdvisedML        float64
-	WidthMM, DepthMM float64
-	Round            bool
-}
 
 const (
 	closeToCeiling = 0.9     // of the ceiling is called close (modelling choice)
@@ -151,7 +102,7 @@ func (w *work) inclusions() {
 			weight += x.Grams / x.Share
 		}
 		kinds = append(kinds, portion.Kind{Pieces: x.Mean, SizeMM: x.SizeMM})
-		w.out.Inclusions = append(w.out.Inclusions, x)
+		w.out.Portion.Inclusions = append(w.out.Portion.Inclusions, x)
 		w.inclusionNotes(i, a, x)
 	}
 	if len(kinds) == 0 {
@@ -162,12 +113,13 @@ func (w *work) inclusions() {
 	}
 	if width > 0 {
 		thick := p.VolumeML * 1000 / area
-		d := Drawing{Seed: drawSeed, WidthMM: width, LengthMM: length}
-		d.Spots, d.Drawn = portion.Draw(rand.New(rand.NewPCG(drawSeed, drawSeed)), width, length, thick, kinds)
-		for _, x := range w.out.Inclusions {
-			d.Colours = append(d.Colours, x.Colour)
+		d := Drawing{Seed: drawSeed, WidthMM: width, LengthMM: length, BiteMM: portion.BiteMM}
+		spots, drawn := portion.Draw(rand.New(rand.NewPCG(drawSeed, drawSeed)), width, length, thick, kinds)
+		d.Drawn, d.Pieces = drawn, make([]Piece, 0, len(spots))
+		for _, s := range spots { // a place to a tenth of a millimetre
+			d.Pieces = append(d.Pieces, Piece{measure.Round(s.X, 0.1), measure.Round(s.Y, 0.1), measure.Round(s.Z, 0.1), s.SizeMM, w.out.Portion.Inclusions[s.Kind].Colour})
 		}
-		w.out.Drawing = &d
+		w.out.Portion.Drawing = &d
 	}
 }
 
@@ -188,7 +140,8 @@ func (w *work) fold(x *Inclusion, in *food.Ingredient, pieces float64, pot porti
 	x.P10, x.P90 = c.Quantile(0.1), c.Quantile(0.9)
 	x.Grams = x.Mean * in.Piece.MassG * x.Share
 	x.FewerK = max(1, int(math.Floor(x.Mean/2)))
-	x.Fewer = c.Fewer(x.FewerK)
+	fewer := c.Fewer(x.FewerK)
+	x.Fewer = &fewer
 	low, high := c.Quantile(histogramTail), c.Quantile(1-histogramTail)
 	if low < mostColumns/2 {
 		low = 0
@@ -199,11 +152,13 @@ func (w *work) fold(x *Inclusion, in *food.Ingredient, pieces float64, pot porti
 		from := low + i*x.Step
 		x.Histogram[i] = c.Between(from, min(from+x.Step, high+1))
 	}
+	var sinking portion.Sinking
 	if tau > 0 {
-		x.Sinking = portion.SinkingOf(x.SizeMM, in.PieceDensity(), tau, pot.Density())
+		sinking = portion.SinkingOf(x.SizeMM, in.PieceDensity(), tau, pot.Density())
 	}
+	x.Sinks, x.Floats = sinking.Moves && sinking.Down, sinking.Moves && !sinking.Down
 	n := max(1, int(math.Round(float64(p.Count)*x.Share)))
-	x.FirstToLast = portion.FirstToLast(pieces, n, pot.VolumeML*x.Share, p.VolumeML, 0, x.Sinking)
+	x.FirstToLast = portion.FirstToLast(pieces, n, pot.VolumeML*x.Share, p.VolumeML, 0, sinking)
 }
 
 // lay shares whole pieces out over the portions.
@@ -252,7 +207,7 @@ func (w *work) load(ml, g float64) {
 	default:
 		l.Verdict, l.Text = "within", fmt.Sprintf("%s %.0f %%", limit, 100*l.Ceiling)
 	}
-	w.out.Load = &l
+	w.out.Portion.Load = &l
 }
 
 // inclusionNotes minds pieces that are too tall, that scorch, bleed or do not stay put.
@@ -275,9 +230,9 @@ func (w *work) inclusionNotes(i int, a batter.Addition, x Inclusion) {
 	if a.Ingredient.Group == food.GroupFrozenPiece && a.Stage.InBowl() {
 		w.note("bleed", at, "Frozen %s bleeds into the batter and chills it: put it on each portion instead, straight from the freezer.", words.Lower(x.Label))
 	}
-	if x.Sinking.Moves {
+	if x.Sinks || x.Floats {
 		w.note("sinks", at, "%s: the pieces %s in this batter, and the %s portions get most. Fold them in late, thicken the batter, toss them in flour, or put them on each portion.",
-			label, words.Either(x.Sinking.Down, "sink", "float"), words.Either(x.Sinking.Down, "last", "first"))
+			label, words.Either(x.Sinks, "sink", "float"), words.Either(x.Sinks, "last", "first"))
 	}
 }
 
@@ -292,15 +247,6 @@ func (w *work) headroom() (float64, string) {
 		return *w.out.Portion.CookedMM, "of the cooked pancake"
 	}
 	return 0, ""
-}
-
-// Choice is a ladle or scoop with what it would give.
-type Choice struct {
-	ID, Name   string
-	ScoopNo    float64 // 0 for a ladle of the kitchen's own
-	VolumeML   float64
-	Count      int
-	DiameterMM *float64
 }
 
 // scoopNumbers are the dishers that a kitchen shop has (common practice, no source).
@@ -321,7 +267,7 @@ func (w *work) choices() {
 				c.DiameterMM = &l.DiameterMM
 			}
 		}
-		w.out.Choices = append(w.out.Choices, c)
+		w.out.Portion.Choices = append(w.out.Portion.Choices, c)
 	}
 	for _, l := range w.k.Ladles {
 		add(Choice{ID: l.ID, Name: l.Name, VolumeML: l.VolumeML})
@@ -345,7 +291,7 @@ func (w *work) griddle() (batter.Griddle, bool) {
 // plate says how many fit, or how full the iron gets.
 func (w *work) plate() {
 	p := w.out.Portion
-	rise := portion.Rise(w.out.Batter.GasML)
+	rise := portion.Rise(w.weighed.lift.Per100())
 	switch {
 	case w.v.Form == batter.Waffle:
 		if len(w.k.Irons) == 0 {

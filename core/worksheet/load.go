@@ -57,7 +57,7 @@ func LoadFor(ctx context.Context, v batter.Variation, k batter.Kitchen, lineID s
 		w.gauges()
 		w.describe()
 		w.inclusions()
-		for _, x := range w.out.Inclusions {
+		for _, x := range w.out.Portion.Inclusions {
 			if x.LineID != lineID {
 				continue
 			}
@@ -67,7 +67,7 @@ func LoadFor(ctx context.Context, v batter.Variation, k batter.Kitchen, lineID s
 			case pieces > 0:
 				return x.Mean >= pieces, nil
 			}
-			return w.out.Load != nil && w.out.Load.Fraction >= fraction, nil
+			return w.out.Portion.Load != nil && w.out.Portion.Load.Fraction >= fraction, nil
 		}
 		return false, nil
 	}

@@ -54,7 +54,7 @@ func (w *work) recipe() mixing.Recipe {
 	return mixing.Recipe{
 		Form: w.v.Form, Base: w.v.Base, Items: items, RestMin: w.v.Base.Rest(w.v.Form, w.k),
 		Offset: w.v.Offset.Strategy != batter.Leave && len(w.v.Additions) > 0,
-		Judged: w.out.Gauge(Thickness).State != Unknown, MassG: bowl.MassG, Density: bowl.Density(), Parts: parts,
+		Judged: w.out.Gauges.Thickness.State != Unknown, MassG: bowl.MassG, Density: bowl.Density(), Parts: parts,
 		Thickness: flow.Of(parts), Calibration: w.k.Calibration, PortionML: w.v.Portion.VolumeML, Count: w.out.Portion.Count,
 		Spreads: w.out.Portion.DiameterMM != nil,
 	}

@@ -56,7 +56,7 @@ func TestPreparationIsToldAndItsSaltComesOffTheRecipe(t *testing.T) {
 		alone := v
 		alone.Offset.Strategy = p.Strategy
 		other := work(t, alone)
-		assert.InDelta(t, other.Gauge(worksheet.Thickness).After, p.Thickness, 1e-9, "a preview prepares once")
+		assert.InDelta(t, other.Gauge(worksheet.Thickness).After(), p.Thickness, 1e-9, "a preview prepares once")
 	}
 }
 
@@ -69,7 +69,7 @@ func TestImpossiblePreparationsAreNamedAtTheField(t *testing.T) {
 	} {
 		a := add("courgette_grated", 200, batter.StageBatter)
 		a.Prep = p
-		_, err := worksheet.Work(context.Background(), worked(a), batter.DefaultKitchen())
+		_, err := worksheet.Work(context.Background(), worked(a), batter.DefaultKitchen(), worksheet.Everything)
 		var wrong batter.Problems
 		require.ErrorAs(t, err, &wrong)
 		assert.Equal(t, field, wrong[0].Pointer, wrong[0].Message)

@@ -22,6 +22,8 @@ func (w *work) used() []*food.Ingredient {
 // safety gathers allergens and cautions of everything in the serving, once each.
 func (w *work) safety() {
 	used := w.used()
-	w.out.Allergens = safety.AllergensOf(used)
+	w.allergens = safety.AllergensOf(used)
+	w.out.Allergens, w.out.AllergensEU, w.out.AllergensUS = w.allergens.Contains, w.allergens.EU(), w.allergens.US()
+	w.out.MayContain, w.out.AllergenText = w.allergens.May, w.allergens.Text()
 	w.out.Cautions = safety.CautionsFor(w.v.Form, used)
 }

@@ -7,16 +7,6 @@ import (
 	"upbeatladle/core/batter"
 )
 
-// Preview is what another way to offset would do.
-type Preview struct {
-	Strategy         batter.Strategy
-	Lead             string // what to weigh out
-	Reports          int    // targets that would not come out
-	Count            int
-	Thickness, Sweet float64
-	Weigh            []float64 // g of the base lines, in their order
-}
-
 // previews works the variation out under every strategy, the chosen one among them.
 func (w *work) previews(ctx context.Context) error {
 	for _, s := range batter.Strategies {
@@ -32,7 +22,10 @@ func (w *work) previews(ctx context.Context) error {
 		lead, _ := other.weighLead(len(other.out.Lines))
 		p := Preview{
 			Strategy: s, Lead: lead, Reports: len(other.solution.Reports), Count: other.pot().Count(w.v.Portion.VolumeML),
-			Thickness: other.weighed.thick.L(), Sweet: other.weighed.sweetness(), Weigh: other.weigh,
+			Thickness: other.weighed.thick.L(), Sweet: other.weighed.sweetness(),
+		}
+		for i, l := range w.v.Base.Lines {
+			p.Weigh = append(p.Weigh, Weighed{l.ID, other.weigh[i]})
 		}
 		if math.IsNaN(p.Thickness) {
 			p.Thickness = 0

@@ -45,7 +45,7 @@ const (
 
 // tint mixes the colours of everything in the bowl by mass and strength, in linear light: a
 // rough guide, not a promise (modelling choice).
-func (w *work) tint() Tint {
+func (w *work) tint() *Tint {
 	var mix rgb
 	var all float64
 	shares := map[*food.Ingredient]float64{}
@@ -62,12 +62,12 @@ func (w *work) tint() Tint {
 		}
 	}
 	if all <= 0 {
-		return Tint{}
+		return nil
 	}
 	for i := range mix {
 		mix[i] /= all
 	}
-	out := Tint{Reason: "the colour of the base"}
+	out := &Tint{Reason: "the colour of the base"}
 	var strongest *food.Ingredient
 	for _, a := range w.v.Additions {
 		if a.Stage.InBowl() && shares[a.Ingredient] > tintsShare*all && (strongest == nil || shares[a.Ingredient] > shares[strongest]) {

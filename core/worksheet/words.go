@@ -65,7 +65,7 @@ func (w *work) note(code, pointer, format string, args ...any) {
 	if k, ok := kinds[code]; ok {
 		kind = k
 	}
-	w.out.Notes = append(w.out.Notes, Note{code, pointer, fmt.Sprintf(format, args...), kind})
+	w.out.Notes = append(w.out.Notes, Note{code, kind, pointer, fmt.Sprintf(format, args...)})
 }
 
 // labels of the lines with a role that stand at their bound.
@@ -84,25 +84,26 @@ func (w *work) notes() {
 	for _, r := range w.solution.Reports {
 		w.report(r)
 	}
-	t := w.out.Gauge(Thickness)
+	t := w.out.Gauges.Thickness
+	band, judged := t.Band()
 	switch {
 	case w.v.Form == batter.Flourless:
 		w.note("flourless", "/form", "A flourless batter is thin: small portions, two spatulas. Its thickness is not judged.")
 	case t.State == Unknown:
 		w.note("grated_cake", "/additions", "There is more in pieces than in batter. Treat it as a grated cake: press a test one together before you weigh out the rest.")
-	case !flow.InModel(t.After) && !(t.State == Level && !flow.InModel(t.Base)):
-		w.note("out_of_range", "", "At %.2f ml of liquid a gram of body this is outside what the thickness figures were made for. Trust the ladle, not the figure.", t.After)
+	case !flow.InModel(t.After()) && !(t.State == Level && !flow.InModel(t.Base())):
+		w.note("out_of_range", "", "At %.2f ml of liquid a gram of body this is outside what the thickness figures were made for. Trust the ladle, not the figure.", t.After())
 	}
-	if t.State == Level && t.Band != nil && !t.Band.Contains(t.Base) {
+	if t.State == Level && judged && !band.Contains(t.Base()) {
 		w.note("base_out_of_band", "/form", "It pours like the base, but the base itself is too %s for %s: %.2f ml/g, where %.2f to %.2f is usual.",
-			words.Either(t.Base > t.Band.High, "thin", "thick"), formName(w.v.Form, 1), t.Base, t.Band.Low, t.Band.High)
+			words.Either(t.Base() > band.High, "thin", "thick"), formName(w.v.Form, 1), t.Base(), band.Low, band.High)
 	}
 	w.structureNotes()
 	w.liftNotes()
 	w.flavourNotes()
-	if t.State != Unknown && math.Abs(t.ByMeasure-t.After) > spoonDrift {
+	if t.State != Unknown && math.Abs(t.ByMeasure()-t.After()) > spoonDrift {
 		w.note("spoon_left", "", "Measured by cups and spoons it pours %s than weighed: %.2f against %.2f ml/g. The scale is surer.",
-			words.Either(t.ByMeasure > t.After, "thinner", "thicker"), t.ByMeasure, t.After)
+			words.Either(t.ByMeasure() > t.After(), "thinner", "thicker"), t.ByMeasure(), t.After())
 	}
 	if rest := w.v.Base.Rest(w.v.Form, w.k); rest > safety.DiscardAfterMin && safety.Spoils(w.used()) {
 		w.note("rest_long", "/kitchen/rest_min", "A mixed batter with egg or milk keeps one day in the fridge, by the usual rule; this one would stand %s. After a day discard it. Your local code decides.", words.Minutes(rest))
@@ -134,9 +135,9 @@ func (w *work) structureNotes() {
 		w.note("eggs", "/offset/hold", "%s more %s to hold the structure.", words.Upper(words.Number(w.solution.Eggs)), words.Either(w.solution.Eggs == 1, "egg", "eggs"))
 		return
 	}
-	g := w.out.Gauge(Structure)
-	if g.Base > 0 && g.After < balance.TearsBelow*g.Base && !slices.ContainsFunc(w.solution.Reports, func(r balance.Report) bool { return r.Target == batter.HoldStructure }) {
-		w.note("structure", "/offset/hold", "It sets %.0f %% weaker than the base and %s: give it one more egg (hold structure does it), or more flour.", 100*(1-g.After/g.Base), tears(w.v.Form))
+	g := w.out.Gauges.Structure
+	if g.Base() > 0 && g.After() < balance.TearsBelow*g.Base() && !slices.ContainsFunc(w.solution.Reports, func(r balance.Report) bool { return r.Target == batter.HoldStructure }) {
+		w.note("structure", "/offset/hold", "It sets %.0f %% weaker than the base and %s: give it one more egg (hold structure does it), or more flour.", 100*(1-g.After()/g.Base()), tears(w.v.Form))
 	}
 }
 
@@ -147,19 +148,20 @@ const (
 
 // liftNotes minds soda and powder: one where the other belongs, soap, colour, altitude.
 func (w *work) liftNotes() {
-	l, tang := w.weighed.lift, w.out.Gauge(Tang)
+	l, tang := w.weighed.lift, w.out.Gauges.Tang
+	band, _ := tang.Band()
 	w.sodaFollows()
 	switch {
 	case l.SodaG > 0 && !l.Sour && !w.plain.lift.Sour:
 		w.note("soda_not_sour", "/base/lines", "There is soda, but nothing sour for it to work on: it tastes of soap. Use %s of baking powder instead.", words.Grams(lift.PowderFor(lift.SodaGas(l.SodaG, l.AcidMeq)), 0.1))
-	case l.SodaG > 0 && tang.After < tang.Band.Low && tang.Base < tang.Band.Low && l.SodaG < w.plain.lift.SodaG+w.k.LeavenStep:
+	case l.SodaG > 0 && tang.After() < band.Low && tang.Base() < band.Low && l.SodaG < w.plain.lift.SodaG+w.k.LeavenStep:
 		w.note("base_soapy", "/base/lines", "The base itself has more soda than its acid takes, and stays soapy. Take %s less.", words.Grams(l.SodaG-l.AcidMeq/lift.MeqPerGram, 0.1))
 	case l.SodaG > 0 && tang.State == Low:
 		w.note("soapy", "/base/lines", "More soda than the acid takes: soapy, and it browns fast. Take %s less%s.", words.Grams(l.SodaG-l.AcidMeq/lift.MeqPerGram, 0.1),
 			words.Either(w.sodaPinned(), ", or unpin the soda that you pinned or added", ""))
-	case l.SodaG == 0 && l.Sour && tang.After > tang.Band.High && w.plain.lift.GasML() > 0:
+	case l.SodaG == 0 && l.Sour && tang.After() > band.High && w.plain.lift.GasML() > 0:
 		w.note("soda_offer", "/base/lines", "It is tangy. %s of soda in place of %s of the powder would take the edge off; one is not the other.",
-			words.Grams(sodaFor(tang.After-tang.Band.High, w.weighed.account.Mass), 0.1), words.Grams(lift.PowderFor(lift.SodaGas(sodaFor(tang.After-tang.Band.High, w.weighed.account.Mass), l.AcidMeq)), 0.1))
+			words.Grams(sodaFor(tang.After()-band.High, w.weighed.account.Mass), 0.1), words.Grams(lift.PowderFor(lift.SodaGas(sodaFor(tang.After()-band.High, w.weighed.account.Mass), l.AcidMeq)), 0.1))
 	}
 	if l.SodaToAcid() >= lift.GreyAbove {
 		for _, p := range w.made {
@@ -178,7 +180,7 @@ func (w *work) liftNotes() {
 	for _, p := range w.made {
 		added += p.Grams
 	}
-	if mass := w.weighed.whole.Mass; added > heavyShare*mass && l.OwnGasML > 0 && w.out.Gauge(Lifting).State != High {
+	if mass := w.weighed.whole.Mass; added > heavyShare*mass && l.OwnGasML > 0 && w.out.Gauges.Lift.State != High {
 		w.note("heavy", "/additions", "Additions are %.0f %% of the bowl. If the first one comes out flat, such a load takes up to 20 %% more powder.", 100*added/mass)
 	}
 }
@@ -225,10 +227,10 @@ func (w *work) flavourNotes() {
 func (w *work) report(r balance.Report) {
 	perPortion := math.Abs(r.Left) * w.out.Portion.MassG
 	left := words.Grams(perPortion, leftStep(perPortion))
-	t := w.out.Gauge(Thickness)
+	t := w.out.Gauges.Thickness
 	thinner := words.Either(r.Left > 0, "thinner", "thicker")
-	against := fmt.Sprintf("%.2f against %.2f ml/g", t.After, t.Base)
-	if math.IsNaN(t.After) || math.IsNaN(t.Base) {
+	against := fmt.Sprintf("%.2f against %.2f ml/g", t.After(), t.Base())
+	if math.IsNaN(t.After()) || math.IsNaN(t.Base()) {
 		against = "with nothing left that thickens"
 	}
 	pours := fmt.Sprintf("%s than the base, %s", thinner, against)
@@ -354,8 +356,8 @@ func (w *work) verdict() {
 	}
 	w.say("portion", lead, reason)
 
-	w.drift(w.out.Gauges)
-	w.say("allergens", w.out.Allergens.Lead(), w.out.Allergens.Rest())
+	w.drift(w.out.Gauges.All())
+	w.say("allergens", w.allergens.Lead(), w.allergens.Rest())
 }
 
 func (w *work) say(kind, lead, reason string) {
@@ -363,8 +365,8 @@ func (w *work) say(kind, lead, reason string) {
 }
 
 // drift says in one clause which gauges ended outside their band.
-func (w *work) drift(gauges []Gauge) {
-	var out []Gauge
+func (w *work) drift(gauges []*Gauge) {
+	var out []*Gauge
 	for _, g := range gauges {
 		if g.State == Low || g.State == High {
 			out = append(out, g)
@@ -374,7 +376,7 @@ func (w *work) drift(gauges []Gauge) {
 		return
 	}
 	first := out[0]
-	reason := fmt.Sprintf("%.*f %s, the base %.*f", first.Decimals, first.After, first.Unit, first.Decimals, first.Base)
+	reason := fmt.Sprintf("%.*f %s, the base %.*f", first.Decimals, first.After(), first.Unit, first.Decimals, first.Base())
 	if len(out) > 1 {
 		var others []string
 		for _, g := range out[1:] {

@@ -13,21 +13,6 @@ import (
 	"upbeatladle/core/words"
 )
 
-// Term is one number that went into a figure.
-type Term struct {
-	Name   string
-	Value  float64
-	Unit   string
-	Source string
-}
-
-// Working is the short derivation of one figure; For is the JSON Pointer to it.
-type Working struct {
-	For   string
-	Text  string
-	Terms []Term
-}
-
 // Sources of terms that are not a row of the table.
 const (
 	fromModel   = "modelling choice, docs/maths.md"
@@ -160,9 +145,9 @@ func (w *work) portionWorking() {
 			{"portion", p.VolumeML, "ml", fromRecipe}, {"density", b.DensityGML, "g/ml", "docs/maths.md 5"}, {"diameter", *p.DiameterMM, "mm", fromRoussel},
 		})
 	}
-	if l := w.out.Load; l != nil {
+	if l := w.out.Portion.Load; l != nil {
 		var terms []Term
-		for _, x := range w.out.Inclusions {
+		for _, x := range w.out.Portion.Inclusions {
 			terms = append(terms,
 				Term{x.Label + ", pieces in each", x.Mean, "", "amount over the piece's mass, shared by volume"}, Term{x.Label + " in each", x.Grams, "g", "table: piece mass"},
 				Term{x.Label + ", bites that meet one", 100 * x.BiteShare, "%", "Minkowski sum, docs/maths.md 14"})
@@ -170,11 +155,11 @@ func (w *work) portionWorking() {
 		w.show("/portion/load/volume_fraction", "Volume of the pieces over the volume of the portion, against what the form carries.", append(terms,
 			Term{"load", 100 * l.Fraction, "%", "piece density, never bulk"}, Term{"ceiling", 100 * l.Ceiling, "%", "common practice, " + fromModel}))
 	}
-	if n := w.out.Nutrition; n != nil {
+	if n := w.out.NutritionPerPortion; n != nil {
 		w.show("/nutrition_per_portion/energy_kcal", "The portion's share of everything in the bowl, and of what is put on it; pan fat not counted.", []Term{
-			{"protein, 4 kcal/g", n.Portion.Protein, "g", "table"}, {"fat, 9 kcal/g", n.Portion.Fat, "g", "table"},
-			{"carbohydrate, 4 kcal/g", n.Portion.Carbohydrate, "g", "table"}, {"fibre, 2 kcal/g", n.Portion.Fibre, "g", "table"},
-			{"energy", n.Portion.EnergyKcal, "kcal", "rows as printed, general factors where none is"},
+			{"protein, 4 kcal/g", n.Protein, "g", "table"}, {"fat, 9 kcal/g", n.Fat, "g", "table"},
+			{"carbohydrate, 4 kcal/g", n.Carbohydrate, "g", "table"}, {"fibre, 2 kcal/g", n.Fibre, "g", "table"},
+			{"energy", n.EnergyKcal, "kcal", "rows as printed, general factors where none is"},
 		})
 	}
 }

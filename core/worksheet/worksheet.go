@@ -13,172 +13,10 @@ import (
 	"upbeatladle/core/food"
 	"upbeatladle/core/lift"
 	"upbeatladle/core/measure"
-	"upbeatladle/core/mixing"
 	"upbeatladle/core/prep"
 	"upbeatladle/core/safety"
+	"upbeatladle/core/words"
 )
-
-// State of a ledger line.
-type State string
-
-// The states.
-const (
-	AsItIs State = "as_it_is"
-	Less   State = "less"
-	More   State = "more"
-	Pinned State = "pinned"
-	Stuck  State = "stuck"
-)
-
-// Where a ledger line comes from.
-const (
-	FromBase     = "base"
-	FromAddition = "addition"
-)
-
-// Line is one row of the ledger; masses in g.
-type Line struct {
-	ID, Ingredient, Name, Label string
-	Role                        food.Role
-	From                        string
-	Stage                       batter.Stage // of an addition
-	Base                        *float64     // nil for an addition
-	ActsLike                    *float64     // base plus what the additions bring of the same thing
-	Offset                      *float64     // weigh-out less base; 0 when the line stays as it is
-	Weigh                       float64      // what to weigh out
-	RoundedFrom                 float64      // the same before rounding
-	Step                        float64      // of the scale it is weighed on
-	Measure                     string       // in cups and spoons; empty when not known
-	MeasureG                    float64      // what the cups and spoons really give
-	State                       State
-	Brings                      *Brings      // of an addition
-	Dose                        *batter.Dose // of an addition
-	DryTo                       *float64     // what an addition is to be dried to
-	Prepared                    *Prepared    // of an addition that is prepared first
-	Treatments                  []prep.Named // preparations that suit an addition
-	Own                         *food.Own    // when the figures are the cook's
-	Allergens, MayContain       []string     // of what goes in, and of some makes of it
-	Colour                      food.Colour
-}
-
-// Prepared is what a preparation makes of an addition: so many grams go into the bowl.
-type Prepared struct {
-	Label string
-	Grams float64
-	Work  *prep.Result // nil when only a reading was taken
-}
-
-// Brings is what an addition gives to the batter between the pieces [g].
-type Brings struct{ Water, Sugars float64 }
-
-// GaugeState says where the weighed batter lies.
-type GaugeState string
-
-// The gauge states.
-const (
-	Level   GaugeState = "level"
-	InBand  GaugeState = "in_band"
-	Low     GaugeState = "low"
-	High    GaugeState = "high"
-	Unknown GaugeState = "unknown"
-)
-
-// Gauge compares the plain base, the batter without offsets and the batter as weighed.
-type Gauge struct {
-	Key, Label, Unit  string
-	Base, With, After float64
-	ByMeasure         float64      // the same measured out by cups and spoons
-	Band              *batter.Band // nil when the form is not judged
-	State             GaugeState
-	Verdict           string // one word
-	VerdictText       string // one clause
-	LowText, HighText string // what the low and the high end mean
-	Decimals          int    // that the figure is worth
-}
-
-// Pour is how the batter runs at one moment.
-type Pour struct {
-	When          string
-	Minutes       float64
-	YieldStressPa float64
-	Class         flow.Class
-}
-
-// Batter describes the bowl as weighed.
-type Batter struct {
-	MassG, FoldInG, VolumeML, DensityGML float64
-	FlourG                               float64 // of the base, which doses are counted against
-	WaterG, SugarsG                      float64 // whole account of the bowl
-	AcidMeq                              float64 // batter account
-	SodaToAcid                           float64 // NaN without soda
-	GasML                                float64 // per 100 g flour-type body, 25 °C; NaN without any
-	YieldStressPa                        *float64
-	Pours                                []Pour     // now, after the rest, settled; empty when not judged
-	Class                                flow.Class // empty when not judged
-	Colour                               Tint
-}
-
-// Portion is one portion and how many there are.
-type Portion struct {
-	Count                int
-	VolumeML, MassG      float64
-	DiameterMM, PouredMM *float64 // nil when the form has no free spread
-	CookedMM             *float64 // thickness once it has risen
-	LeftOverML           float64  // beyond the whole portions and what sticks to the bowl
-	Reason               string   // why there is no diameter
-}
-
-// Verdict is one clause of the line at the foot of the bench.
-type Verdict struct{ Kind, Lead, Reason string }
-
-// Note is something the cook should know: what gave way, what is not worked out yet.
-type Note struct {
-	Code, Pointer, Text string
-	Kind                NoteKind
-}
-
-// NoteKind says how a note is meant.
-type NoteKind string
-
-// The kinds: something went out of bounds, something to know, something that is to come.
-const (
-	Warning NoteKind = "warning"
-	Advice  NoteKind = "advice"
-	ToCome  NoteKind = "to_come"
-)
-
-// Worksheet is the answer to a variation.
-type Worksheet struct {
-	Lines      []Line
-	Gauges     []Gauge // thickness, moisture, sweetness, lift, tang, structure
-	Batter     Batter
-	Portion    Portion
-	Inclusions []Inclusion
-	Load       *Load
-	Drawing    *Drawing
-	Plate      *Plate
-	Choices    []Choice   // ladles and scoops
-	Nutrition  *Nutrition // nil when the bowl fills no portion
-	Cost       *Cost      // nil while nothing has a price
-	Allergens  safety.Allergens
-	Verdict    []Verdict
-	Cautions   []safety.Caution
-	Mixing     []mixing.Step
-	Notes      []Note
-	Held       []batter.Hold // what the offsets hold, the defaults filled in
-	Strategies []Preview
-	Working    []Working
-}
-
-// Gauge returns the gauge of a key.
-func (w *Worksheet) Gauge(key string) Gauge {
-	for _, g := range w.Gauges {
-		if g.Key == key {
-			return g
-		}
-	}
-	return Gauge{}
-}
 
 // grated cakes are not judged on thickness: pieces above half the mass.
 const gratedCakeShare = 0.5
@@ -243,13 +81,14 @@ type work struct {
 	plain, with, weighed, bySpoon bowl
 	solution                      balance.Solution
 	preview                       bool // grams only: nobody reads the spoons
+	allergens                     safety.Allergens
 	out                           Worksheet
 }
 
-// Work answers a variation made in a kitchen. The error is batter.Problems when the
+// Work answers a variation made in a kitchen, with what is included. The error is batter.Problems when the
 // variation cannot be worked with, else the context's when that ended first; nothing else is
 // returned then.
-func Work(ctx context.Context, v batter.Variation, k batter.Kitchen) (Worksheet, error) {
+func Work(ctx context.Context, v batter.Variation, k batter.Kitchen, include Include) (Worksheet, error) {
 	var said []string
 	if v.Portion.Count > 0 {
 		if err := v.Check(k).OrNil(); err != nil {
@@ -279,10 +118,14 @@ func Work(ctx context.Context, v batter.Variation, k batter.Kitchen) (Worksheet,
 	}
 	w.verdict()
 	w.mixing()
-	if err := w.previews(ctx); err != nil {
-		return Worksheet{}, err
+	if include.Strategies {
+		if err := w.previews(ctx); err != nil {
+			return Worksheet{}, err
+		}
 	}
-	w.working()
+	if include.Working {
+		w.working()
+	}
 	return w.out, nil
 }
 
@@ -454,8 +297,8 @@ func (w *work) lines() {
 		w.out.Lines = append(w.out.Lines, Line{
 			ID: l.ID, Ingredient: l.Ingredient.ID, Name: l.Ingredient.Name, Label: l.Ingredient.Label(), Role: l.Role,
 			From: FromBase, Base: &base, ActsLike: &acts, Offset: &offset, Weigh: w.weigh[i],
-			RoundedFrom: w.solution.Grams[i], Step: step, Measure: text, MeasureG: given, State: state,
-			Colour: l.Ingredient.Colour, Own: l.Ingredient.Own, Allergens: l.Ingredient.Allergens, MayContain: l.Ingredient.MayContain,
+			RoundedFrom: w.solution.Grams[i], Step: step, Decimals: words.Decimals(step), Measure: text, MeasureG: spooned(text, given), State: state,
+			Colour: l.Ingredient.Colour.Hex, Own: ownOf(l.Ingredient), Allergens: l.Ingredient.Allergens, MayContain: l.Ingredient.MayContain,
 		})
 	}
 	w.weighed = bowlOf(w.parts(w.weigh, true))
@@ -472,11 +315,16 @@ func (w *work) lines() {
 		line := Line{
 			ID: a.ID, Ingredient: in.ID, Name: in.Name, Label: in.Label(), Role: a.Role,
 			From: FromAddition, Stage: a.Stage, Weigh: weigh, RoundedFrom: g, Step: step,
-			Measure: text, MeasureG: given, State: AsItIs, Dose: &dose, Colour: in.Colour,
-			Treatments: prep.For(in), Own: in.Own, Allergens: a.Ingredient.Allergens, MayContain: a.Ingredient.MayContain,
+			Decimals: words.Decimals(step), Measure: text, MeasureG: spooned(text, given), State: AsItIs, Dose: &dose, Colour: in.Colour.Hex,
+			Treatments: prep.For(in), Own: ownOf(in), Allergens: a.Ingredient.Allergens, MayContain: a.Ingredient.MayContain,
 		}
 		if r := w.treated[i]; r != nil {
 			line.Prepared = &Prepared{Label: a.Prep.Label(), Grams: w.adds[i], Work: r}
+			for _, f := range r.Left {
+				if f.Kind == prep.Juice {
+					line.Prepared.Kept += f.Grams
+				}
+			}
 		}
 		if a.Stage.InBowl() {
 			released := food.Batter([]food.Part{{Ingredient: a.Ingredient, Grams: w.adds[i]}})
@@ -496,6 +344,23 @@ func (w *work) doseReference() float64 {
 		mass += g
 	}
 	return batter.DoseReference(w.flour, mass)
+}
+
+// spooned is what cups and spoons give, when they can be said.
+func spooned(text string, given float64) *float64 {
+	if text == "" {
+		return nil
+	}
+	return &given
+}
+
+// ownOf is what a line says of the cook's own figures.
+func ownOf(in *food.Ingredient) *food.OwnFigures {
+	if in.Own == nil {
+		return nil
+	}
+	own := food.OwnFiguresOf(in.ID, in.Own)
+	return &own
 }
 
 // spoons says grams of a line in the kitchen's cups and spoons, eggs by number, with the

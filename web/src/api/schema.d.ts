@@ -1074,6 +1074,10 @@ export interface components {
         PreparationList: {
             items: components["schemas"]["PreparationBench"][];
         };
+        Treatment: {
+            id: string;
+            label: string;
+        };
         Choice: {
             id: string;
             label: string;
@@ -1495,8 +1499,8 @@ export interface components {
             notes: components["schemas"]["Note"][];
             /** @description What the offsets hold, the defaults filled in */
             held: components["schemas"]["Hold"][];
-            strategies: components["schemas"]["StrategyPreview"][];
-            working: components["schemas"]["Working"][];
+            strategies?: components["schemas"]["StrategyPreview"][];
+            working?: components["schemas"]["Working"][];
         };
         Nutrition: {
             /** Format: double */
@@ -1613,6 +1617,8 @@ export interface components {
             rounded_from_g: number;
             /** Format: double */
             step_g: number;
+            /** @description That its grams are told with */
+            decimals: number;
             measure?: string;
             /**
              * Format: double
@@ -1626,7 +1632,7 @@ export interface components {
             dry_to_g?: number;
             prepared?: components["schemas"]["Prepared"];
             /** @description Preparations that suit an addition */
-            treatments?: components["schemas"]["Choice"][];
+            treatments?: components["schemas"]["Treatment"][];
             own?: components["schemas"]["OwnFigures"];
             /** @enum {string} */
             state: "as_it_is" | "less" | "more" | "pinned" | "stuck";
@@ -2190,7 +2196,10 @@ export type $defs = Record<string, never>;
 export interface operations {
     createWorksheet: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description What is worked out only when asked for, divided by commas: working, strategies */
+                include?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;

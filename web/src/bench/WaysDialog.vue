@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, watch } from 'vue'
 import { useBench } from './bench'
 import { strategies } from './choices'
 
 const shown = defineModel<boolean>({ required: true })
 const bench = useBench()
-const ways = computed(() => strategies.map((s) => ({ ...s, preview: bench.sheet?.strategies.find((p) => p.strategy === s.value) })))
+watch(shown, (open) => bench.include('strategies', open))
+const ways = computed(() => strategies.map((s) => ({ ...s, preview: bench.sheet?.strategies?.find((p) => p.strategy === s.value) })))
 const chosen = computed(() => bench.doc?.offset?.strategy ?? 'hold_back_liquid')
 
 function choose(value: (typeof strategies)[number]['value']) {

@@ -4,7 +4,7 @@ import { short } from '@/parts/figures'
 import { useBench } from './bench'
 
 const bench = useBench()
-const working = computed(() => bench.sheet?.working.find((w) => w.for === bench.why))
+const working = computed(() => bench.sheet?.working?.find((w) => w.for === bench.why))
 const title = computed(() => {
   const [, kind, key] = (bench.why ?? '').split('/')
   if (kind === 'gauges') return Object.entries(bench.sheet?.gauges ?? {}).find(([k]) => k === key)?.[1].label ?? 'Why'

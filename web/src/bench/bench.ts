@@ -50,6 +50,18 @@ export const useBench = defineStore('bench', () => {
   const ledger = computed(() => sheet.value?.lines.filter((l) => l.from === 'base') ?? [])
   const order = computed(() => [...additions.value.map((a) => a.id ?? ''), ...ledger.value.map((l) => l.id)])
 
+  /** What a dialog that is open shows; nobody else pays for it. */
+  const included = new Set<string>()
+  function include(what: 'working' | 'strategies', wanted: boolean) {
+    if (wanted === included.has(what)) return
+    if (!wanted) included.delete(what)
+    else {
+      included.add(what)
+      void work()
+    }
+  }
+  watch(why, (figure) => include('working', !!figure))
+
   // One request at a time; the newest document goes next.
   let asking = false
   let stale = false
@@ -65,7 +77,8 @@ export const useBench = defineStore('bench', () => {
       do {
         stale = false
         const body = plain.value ? { ...doc.value, additions: [] } : doc.value
-        const { data, error } = await api.POST('/worksheets', { body })
+        const include = [...included].join(',') || undefined
+        const { data, error } = await api.POST('/worksheets', { body, params: { query: { include } } })
         if (data) {
           sheet.value = data
           trouble.value = undefined
@@ -341,7 +354,7 @@ export const useBench = defineStore('bench', () => {
   return {
     id, revision, doc, sheet, trouble, working, saveState, saveTrouble, conflict, list, listTrouble, loaded, active, plain, why,
     shelf, ledger, canUndo: history.canUndo, canRedo: history.canRedo,
-    start, open, refreshList, create, duplicate, scale, swap, bringBack, togglePlain, remove, settle, change, changeAddition, add, takeOut, step, togglePin, letGo, move, undo, redo, work, save,
+    include, start, open, refreshList, create, duplicate, scale, swap, bringBack, togglePlain, remove, settle, change, changeAddition, add, takeOut, step, togglePin, letGo, move, undo, redo, work, save,
   }
 })
 

@@ -1,0 +1,408 @@
+package worksheet
+
+import (
+	"math"
+
+	"upbeatladle/core/batter"
+	"upbeatladle/core/flow"
+	"upbeatladle/core/food"
+	"upbeatladle/core/mixing"
+	"upbeatladle/core/portion"
+	"upbeatladle/core/prep"
+	"upbeatladle/core/safety"
+)
+
+// The answer to a variation, as it is shown and as it goes out: a tag is the name of a figure on
+// the wire. What does not apply is nil or left out. Masses in g, volumes in ml, lengths in mm,
+// times in min, stresses in Pa, unless the name says otherwise.
+
+// Worksheet is the answer to a variation.
+type Worksheet struct {
+	Lines               []Line           `json:"lines"`
+	Gauges              Gauges           `json:"gauges"`
+	Batter              Batter           `json:"batter"`
+	Portion             Portion          `json:"portion"`
+	Plate               *Plate           `json:"plate,omitzero"`
+	NutritionPerPortion *Nutrients       `json:"nutrition_per_portion,omitzero"` // nil when the bowl fills no portion
+	NutritionPer100G    *Nutrients       `json:"nutrition_per_100g,omitzero"`
+	Cost                *Cost            `json:"cost,omitzero"` // nil while nothing has a price
+	Allergens           []string         `json:"allergens"`
+	AllergensEU         []string         `json:"allergens_eu"`
+	AllergensUS         []string         `json:"allergens_us"`
+	MayContain          []string         `json:"may_contain"`
+	AllergenText        string           `json:"allergen_text"` // all of it in one line
+	Verdict             []Verdict        `json:"verdict"`
+	Cautions            []safety.Caution `json:"cautions"`
+	Mixing              []mixing.Step    `json:"mixing"`
+	Notes               []Note           `json:"notes"`
+	Held                []batter.Hold    `json:"held"`                // what the offsets hold, the defaults filled in
+	Strategies          []Preview        `json:"strategies,omitzero"` // when it was asked for
+	Working             []Working        `json:"working,omitzero"`    // likewise
+}
+
+// Include names what is worked out only for whoever asks for it: half of the time, half of the
+// bytes.
+type Include struct {
+	Working    bool // how each figure came about
+	Strategies bool // what the other ways to offset would do
+}
+
+// Everything is all that there is to ask for.
+var Everything = Include{Working: true, Strategies: true}
+
+// State of a ledger line.
+type State string
+
+// The states.
+const (
+	AsItIs State = "as_it_is"
+	Less   State = "less"
+	More   State = "more"
+	Pinned State = "pinned"
+	Stuck  State = "stuck"
+)
+
+// Where a ledger line comes from.
+const (
+	FromBase     = "base"
+	FromAddition = "addition"
+)
+
+// Line is one row of the ledger.
+type Line struct {
+	ID          string           `json:"id"`
+	Ingredient  string           `json:"ingredient"`
+	Name        string           `json:"name"`
+	Label       string           `json:"label"`
+	Role        food.Role        `json:"role"`
+	From        string           `json:"from"`
+	Stage       batter.Stage     `json:"stage,omitzero"`        // of an addition
+	Base        *float64         `json:"base_g,omitzero"`       // nil for an addition
+	ActsLike    *float64         `json:"acts_like_g,omitzero"`  // base plus what the additions bring of the same thing
+	Offset      *float64         `json:"offset_g,omitzero"`     // weigh-out less base; 0 when the line stays as it is
+	Weigh       float64          `json:"weigh_g"`               // what to weigh out
+	RoundedFrom float64          `json:"rounded_from_g"`        // the same before rounding
+	Step        float64          `json:"step_g"`                // of the scale it is weighed on
+	Decimals    int              `json:"decimals"`              // that its grams are told with
+	Measure     string           `json:"measure,omitzero"`      // in cups and spoons; empty when not known
+	MeasureG    *float64         `json:"measure_g,omitzero"`    // what the cups and spoons really give
+	DryTo       *float64         `json:"dry_to_g,omitzero"`     // what an addition is to be dried to
+	Prepared    *Prepared        `json:"prepared,omitzero"`     // of an addition that is prepared first
+	Treatments  []prep.Named     `json:"treatments,omitzero"`   // preparations that suit an addition
+	Own         *food.OwnFigures `json:"own,omitzero"`          // when the figures are the cook's
+	State       State            `json:"state"`                 //
+	Brings      *Brings          `json:"brings,omitzero"`       // of an addition in the bowl
+	Allergens   []string         `json:"allergens,omitempty"`   // of what goes in,
+	MayContain  []string         `json:"may_contain,omitempty"` // and of some makes of it
+	Dose        *batter.Dose     `json:"dose,omitzero"`         // of an addition
+	Colour      string           `json:"colour,omitzero"`
+}
+
+// Prepared is what a preparation makes of an addition: so many grams go into the bowl.
+type Prepared struct {
+	Label string       `json:"label"`
+	Grams float64      `json:"grams"`
+	Kept  float64      `json:"kept_g"` // juice that is kept
+	Work  *prep.Result `json:"-"`
+}
+
+// Brings is what an addition gives to the batter between the pieces.
+type Brings struct {
+	Water  float64 `json:"water_g"`
+	Sugars float64 `json:"sugars_g"`
+}
+
+// GaugeState says where the weighed batter lies.
+type GaugeState string
+
+// The gauge states.
+const (
+	Level   GaugeState = "level"
+	InBand  GaugeState = "in_band"
+	Low     GaugeState = "low"
+	High    GaugeState = "high"
+	Unknown GaugeState = "unknown"
+)
+
+// Gauges are the properties that a batter is judged by.
+type Gauges struct {
+	Thickness Gauge `json:"thickness"`
+	Moisture  Gauge `json:"moisture"`
+	Sweetness Gauge `json:"sweetness"`
+	Lift      Gauge `json:"lift"`
+	Tang      Gauge `json:"tang"`
+	Structure Gauge `json:"structure"`
+}
+
+// All lists the gauges in the order in which they are shown.
+func (g *Gauges) All() []*Gauge {
+	return []*Gauge{&g.Thickness, &g.Moisture, &g.Sweetness, &g.Lift, &g.Tang, &g.Structure}
+}
+
+// Gauge returns the gauge of a key; the zero gauge for any other.
+func (w *Worksheet) Gauge(key string) Gauge {
+	for _, g := range w.Gauges.All() {
+		if g.Key == key {
+			return *g
+		}
+	}
+	return Gauge{}
+}
+
+// Gauge compares the plain base, the batter without offsets, the batter as weighed, and the
+// same measured out by cups and spoons. A figure that does not exist is nil.
+type Gauge struct {
+	Key         string     `json:"-"`
+	Label       string     `json:"label"`
+	Unit        string     `json:"unit"`
+	OfBase      *float64   `json:"base,omitzero"`
+	OfAll       *float64   `json:"with_additions,omitzero"`
+	OfWeighed   *float64   `json:"after,omitzero"`
+	OfMeasured  *float64   `json:"by_measure,omitzero"`
+	Low         *float64   `json:"low,omitzero"` // of the band; nil when the form is not judged
+	High        *float64   `json:"high,omitzero"`
+	State       GaugeState `json:"state"`
+	Verdict     string     `json:"verdict"`      // one word
+	VerdictText string     `json:"verdict_text"` // one clause
+	LowText     string     `json:"low_text"`     // what the low end means
+	HighText    string     `json:"high_text"`    // and the high one
+	Decimals    int        `json:"decimals"`     // that the figure is worth
+}
+
+// Base is the figure of the plain base; NaN when there is none.
+func (g Gauge) Base() float64 { return orNaN(g.OfBase) }
+
+// With is the figure with the additions and no offset.
+func (g Gauge) With() float64 { return orNaN(g.OfAll) }
+
+// After is the figure as weighed.
+func (g Gauge) After() float64 { return orNaN(g.OfWeighed) }
+
+// ByMeasure is the figure as cups and spoons give it.
+func (g Gauge) ByMeasure() float64 { return orNaN(g.OfMeasured) }
+
+// Band is where the figure usually lies; false when the form is not judged.
+func (g Gauge) Band() (batter.Band, bool) {
+	if g.Low == nil || g.High == nil {
+		return batter.Band{}, false
+	}
+	return batter.Band{Low: *g.Low, High: *g.High}, true
+}
+
+func orNaN(v *float64) float64 {
+	if v == nil {
+		return math.NaN()
+	}
+	return *v
+}
+
+// finite is a figure, or nil when it does not exist.
+func finite(v float64) *float64 {
+	if math.IsNaN(v) || math.IsInf(v, 0) {
+		return nil
+	}
+	return &v
+}
+
+// Pour is how the batter runs at one moment.
+type Pour struct {
+	When          string     `json:"when"`
+	Minutes       *float64   `json:"at_min,omitzero"` // nil: once everything has settled
+	YieldStressPa float64    `json:"yield_stress_pa"`
+	Class         flow.Class `json:"class"`
+}
+
+// Batter describes the bowl as weighed.
+type Batter struct {
+	MassG         float64    `json:"mass_g"`
+	FoldInG       float64    `json:"fold_in_g,omitzero"`
+	VolumeML      float64    `json:"volume_ml"`
+	DensityGML    float64    `json:"density_g_ml"`
+	FlourG        float64    `json:"flour_g"` // of the base, which doses are counted against
+	WaterG        float64    `json:"water_g"` // whole account of the bowl
+	SugarsG       float64    `json:"sugars_g"`
+	YieldStressPa *float64   `json:"yield_stress_pa,omitzero"`
+	PoursNowPa    *float64   `json:"pours_now_pa,omitzero"`
+	AfterRestPa   *float64   `json:"after_rest_pa,omitzero"`
+	Class         flow.Class `json:"class,omitzero"` // empty when not judged
+	AcidMeq       float64    `json:"acid_meq"`       // batter account
+	SodaToAcid    *float64   `json:"soda_to_acid,omitzero"`
+	GasML         *float64   `json:"gas_ml_per_100g,omitzero"` // per 100 g flour-type body, 25 °C; nil without any
+	Pours         []Pour     `json:"pours,omitzero"`           // now, after the rest, settled; none when not judged
+	Colour        *Tint      `json:"colour,omitzero"`
+}
+
+// Tint is a rough colour of the batter with its reason.
+type Tint struct {
+	Hex    string `json:"hex"`
+	Reason string `json:"reason"`
+}
+
+// Portion is one portion and how many there are.
+type Portion struct {
+	Count      int         `json:"count"`
+	VolumeML   float64     `json:"volume_ml"`
+	MassG      float64     `json:"mass_g"`
+	DiameterMM *float64    `json:"diameter_mm,omitzero"` // nil when the form has no free spread
+	PouredMM   *float64    `json:"poured_mm,omitzero"`
+	CookedMM   *float64    `json:"cooked_mm,omitzero"` // thickness once it has risen
+	LeftOverML float64     `json:"left_over_ml"`       // beyond the whole portions and what sticks to the bowl
+	Reason     string      `json:"reason,omitzero"`    // why there is no diameter
+	Inclusions []Inclusion `json:"inclusions,omitzero"`
+	Load       *Load       `json:"load,omitzero"`
+	Drawing    *Drawing    `json:"drawing,omitzero"`
+	Choices    []Choice    `json:"choices"` // ladles and scoops
+}
+
+// Choice is a ladle or scoop with what it would give.
+type Choice struct {
+	ID         string   `json:"ladle_id,omitzero"`
+	ScoopNo    float64  `json:"scoop_no,omitzero"` // 0 for a ladle of the kitchen's own
+	Name       string   `json:"name"`
+	VolumeML   float64  `json:"volume_ml"`
+	Count      int      `json:"count"`
+	DiameterMM *float64 `json:"diameter_mm,omitzero"`
+}
+
+// Inclusion is what the pieces of one addition do in a portion.
+type Inclusion struct {
+	LineID      string          `json:"line"`
+	Ingredient  string          `json:"ingredient"`
+	Label       string          `json:"label"`
+	Placing     portion.Placing `json:"placing"`
+	Grams       float64         `json:"grams"`       // a portion
+	Mean        float64         `json:"pieces_mean"` // pieces a portion that gets it
+	P10         int             `json:"pieces_p10"`
+	P90         int             `json:"pieces_p90"`
+	None        float64         `json:"chance_none"`           // of a portion without a piece
+	FewerK      int             `json:"fewer_than,omitzero"`   // and the chance of one
+	Fewer       *float64        `json:"chance_fewer,omitzero"` // with fewer than so many
+	BiteShare   float64         `json:"bite_share"`
+	Sinks       bool            `json:"sinks"`
+	Floats      bool            `json:"floats,omitzero"`
+	SizeMM      float64         `json:"size_mm"`
+	Share       float64         `json:"share_of_bowl"`  // of the portions that get it
+	Cover       float64         `json:"cover,omitzero"` // of the portion's area, for slices under the batter
+	FirstToLast []float64       `json:"first_to_last"`
+	Histogram   []float64       `json:"histogram"` // chance of so many pieces, a column for every Step from From on
+	From        int             `json:"histogram_from"`
+	Step        int             `json:"histogram_step"`
+	Colour      string          `json:"colour,omitzero"`
+}
+
+// Load is how much of a portion is pieces.
+type Load struct {
+	Fraction float64 `json:"volume_fraction"`
+	Ceiling  float64 `json:"ceiling"`
+	Verdict  string  `json:"verdict"` // within · close · over
+	Text     string  `json:"text"`
+	OverG    float64 `json:"over_g,omitzero"` // g of pieces a portion above the ceiling
+}
+
+// Drawing is one portion with its pieces.
+type Drawing struct {
+	Seed     uint64  `json:"seed"`
+	WidthMM  float64 `json:"width_mm"`           // or diameter
+	LengthMM float64 `json:"length_mm,omitzero"` // none for a round one
+	BiteMM   float64 `json:"bite_mm"`
+	Drawn    float64 `json:"drawn_share"` // of the pieces
+	Pieces   []Piece `json:"pieces"`
+}
+
+// Piece is one piece in the drawing: mm from the middle, height above the plate.
+type Piece struct {
+	X      float64 `json:"x_mm"`
+	Y      float64 `json:"y_mm"`
+	Z      float64 `json:"z_mm"`
+	SizeMM float64 `json:"size_mm"`
+	Colour string  `json:"colour"`
+}
+
+// Plate says how a form lies on its plate or in its iron.
+type Plate struct {
+	Name      string  `json:"name"`
+	Fit       int     `json:"fit"`                 // at once
+	Rounds    int     `json:"rounds"`              // loads for the whole batch
+	Fill      float64 `json:"fill,omitzero"`       // share of the mould, once risen
+	AdvisedML float64 `json:"advised_ml,omitzero"` // that fills it well
+	WidthMM   float64 `json:"width_mm"`
+	DepthMM   float64 `json:"depth_mm"`
+	Round     bool    `json:"round,omitzero"`
+}
+
+// Nutrients of a serving as mixed, and with what is put on it.
+type Nutrients struct {
+	EnergyKcal   float64 `json:"energy_kcal"`
+	Fat          float64 `json:"fat_g"`
+	Carbohydrate float64 `json:"carbohydrate_g"` // without fibre
+	Sugars       float64 `json:"sugars_g"`
+	Fibre        float64 `json:"fibre_g"`
+	Protein      float64 `json:"protein_g"`
+	Salt         float64 `json:"salt_g"`
+	Alcohol      float64 `json:"alcohol_g,omitzero"`
+}
+
+// Cost is what a batch and a portion of it cost, in the kitchen's currency, from the prices
+// that the pantry knows.
+type Cost struct {
+	Batch   float64  `json:"batch"`
+	Portion float64  `json:"portion"`
+	Missing []string `json:"missing"` // what has no price
+}
+
+// Verdict is one clause of the line at the foot of the bench.
+type Verdict struct {
+	Kind   string `json:"kind"`
+	Lead   string `json:"lead"`
+	Reason string `json:"reason"`
+}
+
+// Note is something the cook should know: what gave way, what is not worked out yet.
+type Note struct {
+	Code    string   `json:"code"`
+	Kind    NoteKind `json:"kind"`
+	Pointer string   `json:"pointer,omitzero"`
+	Text    string   `json:"text"`
+}
+
+// NoteKind says how a note is meant.
+type NoteKind string
+
+// The kinds: something went out of bounds, something to know, something that is to come.
+const (
+	Warning NoteKind = "warning"
+	Advice  NoteKind = "advice"
+	ToCome  NoteKind = "to_come"
+)
+
+// Preview is what another way to offset would do.
+type Preview struct {
+	Strategy  batter.Strategy `json:"strategy"`
+	Lead      string          `json:"lead"` // what to weigh out
+	Reports   int             `json:"left"` // targets that would not come out
+	Count     int             `json:"count"`
+	Thickness float64         `json:"thickness"`
+	Sweet     float64         `json:"sweetness"`
+	Weigh     []Weighed       `json:"weigh"` // the base lines, in their order
+}
+
+// Weighed is a line's grams under another way to offset.
+type Weighed struct {
+	ID string  `json:"id"`
+	G  float64 `json:"weigh_g"`
+}
+
+// Working is the short derivation of one figure; For is the JSON Pointer to it.
+type Working struct {
+	For   string `json:"for"`
+	Text  string `json:"text"`
+	Terms []Term `json:"terms"`
+}
+
+// Term is one number that went into a figure.
+type Term struct {
+	Name   string  `json:"name"`
+	Value  float64 `json:"value"`
+	Unit   string  `json:"unit"`
+	Source string  `json:"source"`
+}
