@@ -282,6 +282,27 @@ func (e PantryItemCautionCodes) Valid() bool {
 	}
 }
 
+// Defines values for PreparationStartRipeness.
+const (
+	Firm     PreparationStartRipeness = "firm"
+	Ripe     PreparationStartRipeness = "ripe"
+	VeryRipe PreparationStartRipeness = "very_ripe"
+)
+
+// Valid indicates whether the value is a known member of the PreparationStartRipeness enum.
+func (e PreparationStartRipeness) Valid() bool {
+	switch e {
+	case Firm:
+		return true
+	case Ripe:
+		return true
+	case VeryRipe:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for RatioState.
 const (
 	High    RatioState = "high"
@@ -577,12 +598,13 @@ type Choice struct {
 
 // Dose The track of an addition for this batch
 type Dose struct {
-	BoldG  float64  `json:"bold_g"`
-	LightG float64  `json:"light_g"`
-	MaxG   float64  `json:"max_g"`
-	StepG  float64  `json:"step_g"`
-	UsualG float64  `json:"usual_g"`
-	Word   DoseWord `json:"word"`
+	BoldG    float64  `json:"bold_g"`
+	Decimals int      `json:"decimals"`
+	LightG   float64  `json:"light_g"`
+	MaxG     float64  `json:"max_g"`
+	StepG    float64  `json:"step_g"`
+	UsualG   float64  `json:"usual_g"`
+	Word     DoseWord `json:"word"`
 }
 
 // DoseWord defines model for Dose.Word.
@@ -833,18 +855,42 @@ type PortionWish struct {
 
 // PreparationBench defines model for PreparationBench.
 type PreparationBench struct {
-	Asks   []string `json:"asks"`
-	From   []Choice `json:"from"`
-	Method string   `json:"method"`
-	Says   string   `json:"says"`
-	Title  string   `json:"title"`
-	With   []Choice `json:"with"`
+	Asks       []string `json:"asks"`
+	Cautions   []string `json:"cautions"`
+	Cooks      []Choice `json:"cooks"`
+	From       []Choice `json:"from"`
+	Method     string   `json:"method"`
+	Ripenesses []Choice `json:"ripenesses"`
+	Says       string   `json:"says"`
+
+	// Start What is asked before the cook says anything
+	Start PreparationStart `json:"start"`
+
+	// TargetHint What happens when no target is named
+	TargetHint *string  `json:"target_hint,omitempty"`
+	Title      string   `json:"title"`
+	With       []Choice `json:"with"`
+
+	// WithHint What it is put in when nothing is named
+	WithHint *string `json:"with_hint,omitempty"`
 }
 
 // PreparationList defines model for PreparationList.
 type PreparationList struct {
 	Items []PreparationBench `json:"items"`
 }
+
+// PreparationStart What is asked before the cook says anything
+type PreparationStart struct {
+	AsBought *bool                     `json:"as_bought,omitempty"`
+	Count    *float64                  `json:"count,omitempty"`
+	HaveG    *float64                  `json:"have_g,omitempty"`
+	Ripeness *PreparationStartRipeness `json:"ripeness,omitempty"`
+	Salt     *bool                     `json:"salt,omitempty"`
+}
+
+// PreparationStartRipeness defines model for PreparationStart.Ripeness.
+type PreparationStartRipeness string
 
 // Problem defines model for Problem.
 type Problem struct {

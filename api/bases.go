@@ -25,13 +25,13 @@ func (s *Server) ListBaseShelf(c *gin.Context) {
 		return
 	}
 	type shelved struct {
-		ID          string               `json:"id"`
-		Revision    int64                `json:"revision"`
-		UpdatedAt   string               `json:"updated_at"`
-		Document    document.Base        `json:"document"`
+		ID          string                `json:"id"`
+		Revision    int64                 `json:"revision"`
+		UpdatedAt   string                `json:"updated_at"`
+		Document    document.Base         `json:"document"`
 		Fingerprint worksheet.Fingerprint `json:"fingerprint"`
-		LineNames   []string             `json:"line_names"`
-		Allergens   string               `json:"allergen_text"`
+		LineNames   []string              `json:"line_names"`
+		Allergens   string                `json:"allergen_text"`
 	}
 	out := []shelved{}
 	for _, d := range docs {

@@ -58,7 +58,7 @@ func shown(in *food.Ingredient, flour float64) Ingredient {
 		Id: in.ID, Name: in.Name, Label: in.Label(), Group: string(in.Group), Role: string(in.Role),
 		StepG: k.Step(batter.Line{Ingredient: in, Role: in.Role}),
 		Dose: Dose{
-			LightG: d.Light, UsualG: d.Usual, BoldG: d.Bold, MaxG: d.Max, StepG: d.Step, Word: DoseWord(d.Word),
+			LightG: d.Light, UsualG: d.Usual, BoldG: d.Bold, MaxG: d.Max, StepG: d.Step, Decimals: d.Digits, Word: DoseWord(d.Word),
 		},
 		WaterG: in.Water, SugarsG: in.Sugars, Own: ownOf(in),
 		UsualStage: Stage(batter.UsualStage(in)), Allergens: append([]string{}, in.Allergens...),

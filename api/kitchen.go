@@ -16,8 +16,9 @@ import (
 
 // savedKitchen is the kitchen with its revision.
 type savedKitchen struct {
-	Revision int64           `json:"revision"`
-	Document json.RawMessage `json:"document"`
+	Revision int64                `json:"revision"`
+	Document json.RawMessage      `json:"document"`
+	Form     document.KitchenForm `json:"form"`
 }
 
 // kitchen returns the kitchen that variations are worked out in. A failure is answered.
@@ -61,7 +62,7 @@ func (s *Server) sendKitchen(c *gin.Context, k document.OwnKitchen, revision int
 		return
 	}
 	c.Header("ETag", strconv.Quote(strconv.FormatInt(revision, 10)))
-	c.JSON(http.StatusOK, savedKitchen{revision, body})
+	c.JSON(http.StatusOK, savedKitchen{revision, body, document.FormOfKitchen()})
 }
 
 // PutKitchen saves it.

@@ -95,7 +95,7 @@ func (s *Server) ListPantry(c *gin.Context) {
 		ID        string              `json:"id"`
 		Revision  int64               `json:"revision"`
 		UpdatedAt string              `json:"updated_at"`
-		Own       food.OwnFigures `json:"own"`
+		Own       food.OwnFigures     `json:"own"`
 		Item      document.PantryItem `json:"item"`
 	}
 	type troubled struct {
@@ -352,17 +352,17 @@ func (s *Server) GetIngredient(c *gin.Context, id Id) {
 		return
 	}
 	type detail struct {
-		Ingredient any                    `json:"ingredient"`
-		Slices     []document.Slice       `json:"slices"`
+		Ingredient any                `json:"ingredient"`
+		Slices     []document.Slice   `json:"slices"`
 		Facts      []food.ShownFigure `json:"facts"`
-		DoseText   string                 `json:"dose_text,omitzero"`
-		Source     string                 `json:"source"`
-		Notes      string                 `json:"notes,omitzero"`
-		Cautions   []string               `json:"cautions"`
-		MayContain []string               `json:"may_contain"`
-		UsedIn     []UsedIn               `json:"used_in"`
-		Prepares   []Choice               `json:"prepares"`
-		Overrides  []string               `json:"overrides"`
+		DoseText   string             `json:"dose_text,omitzero"`
+		Source     string             `json:"source"`
+		Notes      string             `json:"notes,omitzero"`
+		Cautions   []string           `json:"cautions"`
+		MayContain []string           `json:"may_contain"`
+		UsedIn     []UsedIn           `json:"used_in"`
+		Prepares   []Choice           `json:"prepares"`
+		Overrides  []string           `json:"overrides"`
 	}
 	out := detail{
 		Ingredient: shown(in, defaultFlourG), Slices: document.Slices(in), Facts: document.Facts(in), Source: in.CompositionSource,

@@ -20,9 +20,19 @@ func (s *Server) ListPreparations(c *gin.Context) {
 	}
 	out := PreparationList{}
 	for _, b := range prep.Benches {
-		bench := PreparationBench{Method: string(b.Method), Title: b.Title, Says: b.Says, From: []Choice{}, With: []Choice{}}
+		bench := PreparationBench{
+			Method: string(b.Method), Title: b.Title, Says: b.Says, From: []Choice{}, With: []Choice{}, Start: startOf(b.Start()),
+			TargetHint: optional(b.TargetHint()), WithHint: optional(b.WithHint()), Cautions: append([]string{}, b.Cautions()...),
+			Cooks: []Choice{}, Ripenesses: []Choice{},
+		}
 		for _, a := range b.Asks {
 			bench.Asks = append(bench.Asks, string(a))
+			switch a {
+			case prep.AskCook:
+				bench.Cooks = choices(prep.CookWords)
+			case prep.AskRipeness:
+				bench.Ripenesses = choices(prep.SkinWords)
+			}
 		}
 		for _, in := range inShelfOrder(table) {
 			if prep.Suits(b.Method, in) {
@@ -40,6 +50,41 @@ func (s *Server) ListPreparations(c *gin.Context) {
 		out.Items = append(out.Items, bench)
 	}
 	c.JSON(http.StatusOK, out)
+}
+
+func startOf(s prep.Start) PreparationStart {
+	var out PreparationStart
+	if s.Count > 0 {
+		out.Count = &s.Count
+	} else {
+		out.HaveG = &s.HaveG
+	}
+	if s.Salt {
+		out.Salt = &s.Salt
+	}
+	if s.AsBought {
+		out.AsBought = &s.AsBought
+	}
+	if s.Ripeness != "" {
+		r := PreparationStartRipeness(s.Ripeness)
+		out.Ripeness = &r
+	}
+	return out
+}
+
+func optional(s string) *string {
+	if s == "" {
+		return nil
+	}
+	return &s
+}
+
+func choices(all []prep.Said) []Choice {
+	out := make([]Choice, len(all))
+	for i, s := range all {
+		out[i] = Choice{Id: s.ID, Label: s.Label}
+	}
+	return out
 }
 
 // inShelfOrder is the table in the order in which the shelf shows its groups: what is prepared

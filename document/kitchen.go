@@ -68,6 +68,38 @@ const (
 	maxMoulds          = 24
 )
 
+// Limit is what a figure of the kitchen may be, and the step of the hand on it.
+type Limit struct {
+	Low  float64 `json:"low"`
+	High float64 `json:"high"`
+	Step float64 `json:"step"`
+}
+
+// KitchenForm is what whoever draws a form for the kitchen needs: the limits of its figures by
+// name, and things as they are when they are new.
+type KitchenForm struct {
+	Limits  map[string]Limit `json:"limits"`
+	Ladle   Ladle            `json:"ladle"`
+	Griddle Griddle          `json:"griddle"`
+	Iron    Iron             `json:"iron"`
+}
+
+// FormOfKitchen returns it. New things have usual sizes (common practice, no source).
+func FormOfKitchen() KitchenForm {
+	v := func(f float64) *float64 { return &f }
+	return KitchenForm{
+		Limits: map[string]Limit{
+			"egg_g": {minEggG, maxEggG, 1}, "altitude_m": {minAltM, maxAltM, 50}, "scale_step_g": {minStepG, maxStepG, 1}, "leavener_step_g": {minStepG, maxStepG, 0.1},
+			"volume_ml": {batter.MinPortionML, batter.MaxPortionML, 5}, "width_cm": {minPlate, maxPlate, 1}, "depth_cm": {minPlate, maxPlate, 1},
+			"min_c": {minPlateC, maxPlateC, 5}, "max_c": {minPlateC, maxPlateC, 5}, "width_mm": {minMould, maxMould, 5}, "length_mm": {minMould, maxMould, 5},
+			"depth_mm": {minDeep, maxDeep, 1}, "gap_mm": {1, maxDeep, 1}, "moulds": {1, maxMoulds, 1},
+		},
+		Ladle:   Ladle{Name: "Ladle", VolumeML: v(60)},
+		Griddle: Griddle{Name: "Plate", WidthCM: v(50), DepthCM: v(30)},
+		Iron:    Iron{Name: "Iron", Round: true, WidthMM: v(180), DepthMM: v(26), GapMM: v(9), Moulds: v(1)},
+	}
+}
+
 // DefaultOwnKitchen is the kitchen of a database that has none yet.
 func DefaultOwnKitchen() OwnKitchen {
 	return OwnKitchen{Format: KitchenFormat, Version: Version, Name: "My kitchen", Measures: measure.Metric.Name}

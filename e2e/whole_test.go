@@ -54,7 +54,7 @@ func TestWhyIsAnsweredAtTheFigure(t *testing.T) {
 func TestCompareWaysAndChooseWhatHolds(t *testing.T) {
 	c := sits(t, kitchen(t), 1280, 800)
 	c.click(".sum .tool:last-child")
-	c.sees(`document.querySelectorAll('[data-way]').length === 5`)
+	c.sees(`document.querySelectorAll('[data-way] dl').length === 5`)
 	lead, err := stage.Ask[string](c.p, `document.querySelector('[data-way=dry_addition] .lead').innerText`)
 	require.NoError(t, err)
 	assert.Contains(t, lead, "dried to")

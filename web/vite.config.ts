@@ -2,7 +2,7 @@ import { fileURLToPath } from 'node:url'
 import vue from '@vitejs/plugin-vue'
 import { ElementPlusResolver } from 'unplugin-vue-components/resolvers'
 import components from 'unplugin-vue-components/vite'
-import { defineConfig } from 'vite'
+import { defineConfig } from 'vitest/config'
 
 export default defineConfig({
   plugins: [
@@ -12,5 +12,6 @@ export default defineConfig({
   ],
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
   build: { target: 'es2022', assetsInlineLimit: 0, modulePreload: { polyfill: false }, reportCompressedSize: false },
+  test: { environment: 'happy-dom', environmentOptions: { happyDOM: { url: 'http://here/' } }, include: ['src/**/*.test.ts'] },
   server: { proxy: { '/api': 'http://127.0.0.1:8475' } },
 })

@@ -3,16 +3,18 @@ package batter
 import (
 	"upbeatladle/core/food"
 	"upbeatladle/core/measure"
+	"upbeatladle/core/words"
 )
 
 // Dose is the track on which an addition is turned up and down, in g for this batch.
 type Dose struct {
-	Light float64 `json:"light_g"` // Light to Bold is the usual range
-	Usual float64 `json:"usual_g"`
-	Bold  float64 `json:"bold_g"`
-	Max   float64 `json:"max_g"`  // end of the track
-	Step  float64 `json:"step_g"` // one natural step of the hand
-	Word  string  `json:"word"`   // where the amount lies now: none, light, usual, bold, past bold
+	Light  float64 `json:"light_g"` // Light to Bold is the usual range
+	Usual  float64 `json:"usual_g"`
+	Bold   float64 `json:"bold_g"`
+	Max    float64 `json:"max_g"`    // end of the track
+	Step   float64 `json:"step_g"`   // one natural step of the hand
+	Digits int     `json:"decimals"` // that its grams are told with
+	Word   string  `json:"word"`     // where the amount lies now: none, light, usual, bold, past bold
 }
 
 const (
@@ -43,6 +45,7 @@ func DoseOf(in *food.Ingredient, flourG, grams float64) Dose {
 	d.Usual = (d.Light + d.Bold) / 2
 	d.Max = d.Bold * trackPastBold
 	d.Step = naturalStep(d.Bold)
+	d.Digits = words.Decimals(d.Step)
 	for _, v := range []*float64{&d.Light, &d.Usual, &d.Bold, &d.Max} {
 		*v = measure.Round(*v, d.Step)
 	}

@@ -33,7 +33,7 @@ type OwnFigures struct {
 func OwnFiguresOf(id string, o *Own) OwnFigures {
 	out := OwnFigures{
 		Ingredient: id, Name: o.Name, MadeOn: o.MadeOn, AgeDays: o.AgeDays, KeepsDays: o.KeepDays, Stale: o.Stale(),
-		Measured: o.Measured, Estimated: o.Estimated,
+		Measured: append([]string{}, o.Measured...), Estimated: append([]string{}, o.Estimated...), // never null on the wire
 	}
 	if o.Table != nil {
 		out.StandsFor, out.StandsForName = o.Table.ID, o.Table.Name

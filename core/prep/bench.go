@@ -1,6 +1,11 @@
 package prep
 
-import "upbeatladle/core/food"
+import (
+	"fmt"
+	"slices"
+
+	"upbeatladle/core/food"
+)
 
 // Ask is one thing that a preparation wants to know, by its name in a job.
 type Ask string
@@ -33,6 +38,69 @@ type Bench struct {
 	Says   string
 	Asks   []Ask
 }
+
+// Start is what a bench asks for before the cook says anything.
+type Start struct {
+	HaveG, Count   float64
+	Salt, AsBought bool
+	Ripeness       Ripeness
+}
+
+// A bench starts with a kilo, or with two fruits (modelling choices: round, and enough to see).
+const startG, startCount = 1000, 2
+
+// Start is how the bench opens: as cooks mostly have it.
+func (b Bench) Start() Start {
+	s := Start{HaveG: startG, Salt: slices.Contains(b.Asks, AskSalt), AsBought: b.Method == Puree || b.Method == Mash}
+	if slices.Contains(b.Asks, AskCount) {
+		s.HaveG, s.Count = 0, startCount
+	}
+	if slices.Contains(b.Asks, AskRipeness) {
+		s.Ripeness = Ripe
+	}
+	return s
+}
+
+// TargetHint is what happens when no target is named; empty where none is asked.
+func (b Bench) TargetHint() string {
+	if b.Method != Reduce {
+		return ""
+	}
+	return fmt.Sprintf("%.0f %% of the water off", 100*usualBoilOff)
+}
+
+// WithHint is what it is put in when nothing is named; empty where nothing is asked.
+func (b Bench) WithHint() string {
+	switch b.Method {
+	case Toss:
+		return "plain flour"
+	case Plump:
+		return "water"
+	}
+	return ""
+}
+
+// Cautions are what is minded at the bench.
+func (b Bench) Cautions() []string {
+	switch b.Method {
+	case Squeeze, Zest:
+		return []string{"Grater: use the guard, and stop before your fingers do."}
+	case Trim:
+		return []string{"Knife: claw grip, fingertips back; cut a flat side first where it rolls."}
+	case Reduce, Puree, Steep:
+		return []string{"Hot steam and hot purée burn: long spoon, lid away from you."}
+	}
+	return nil
+}
+
+// Said is one of a few things to choose from, in a cook's words.
+type Said struct{ ID, Label string }
+
+// CookWords are the ways to cook before puréeing, SkinWords the ripenesses by the look of the skin.
+var (
+	CookWords = []Said{{string(Boil), "boil in pieces"}, {string(BoilWhole), "boil whole"}, {string(Steam), "steam"}, {string(Stew), "stew"}, {string(Roast), "roast"}, {string(Raw), "leave raw"}}
+	SkinWords = []Said{{string(Firm), "green tips"}, {string(Ripe), "yellow"}, {string(VeryRipe), "brown spots"}}
+)
 
 // Benches describes every preparation, in the order of Methods.
 var Benches = []Bench{

@@ -22,6 +22,7 @@ type Compared struct {
 	After  *float64 `json:"after_g,omitzero"`
 	Step   float64  `json:"step_g"`
 	Change Change   `json:"change"`
+	Digits int      `json:"decimals"` // that its grams are told with
 }
 
 // Compare sets two worksheets side by side: the lines of the first in their order, then what
@@ -31,7 +32,7 @@ func Compare(before, after Worksheet) []Compared {
 	taken := make([]bool, len(after.Lines))
 	var out []Compared
 	for i, a := range before.Lines {
-		row := Compared{Label: a.Label, From: a.From, Before: &a.Weigh, Step: a.Step, Change: Gone}
+		row := Compared{Label: a.Label, From: a.From, Before: &a.Weigh, Step: a.Step, Digits: a.Decimals, Change: Gone}
 		if j := pair[i]; j >= 0 {
 			taken[j] = true
 			b := after.Lines[j]
@@ -49,7 +50,7 @@ func Compare(before, after Worksheet) []Compared {
 	}
 	for j, b := range after.Lines {
 		if !taken[j] {
-			out = append(out, Compared{Label: b.Label, From: b.From, After: &b.Weigh, Step: b.Step, Change: NewLine})
+			out = append(out, Compared{Label: b.Label, From: b.From, After: &b.Weigh, Step: b.Step, Digits: b.Decimals, Change: NewLine})
 		}
 	}
 	return out

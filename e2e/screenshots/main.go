@@ -32,7 +32,7 @@ var shots = []shot{
 	{file: "bench-early.png", width: 1280, height: 800, click: ".rail button", steps: []string{`document.documentElement.dataset.shift === 'early'`}},
 	{file: "variations.png", width: 1280, height: 800, keys: "k", steps: []string{`document.querySelectorAll('[data-card]').length === 7 && document.querySelectorAll('.bases input').length === 4`}},
 	{file: "why.png", width: 1280, height: 800, click: "[data-line=milk_whole] .off button", steps: []string{`document.querySelector('.why')`}},
-	{file: "ways.png", width: 1280, height: 800, click: ".sum .tool:last-child", steps: []string{`document.querySelectorAll('[data-way]').length === 5`}},
+	{file: "ways.png", width: 1280, height: 800, click: ".sum .tool:last-child", steps: []string{`document.querySelectorAll('[data-way] dl').length === 5`}},
 	{file: "portion.png", width: 1280, height: 800, open: "Carrot, cardamom & walnut", click: ".larger", steps: []string{`document.querySelector('.portion-view .kind')`}},
 	{file: "kitchen.png", width: 1280, height: 800, path: "/kitchen", steps: []string{`document.querySelectorAll('.kitchen li').length === 7 && document.fonts.status === 'loaded'`}},
 	{file: "bases.png", width: 1280, height: 800, path: "/bases", steps: []string{

@@ -10,8 +10,14 @@ import Rail from './parts/Rail.vue'
 </template>
 
 <style scoped>
-.app { display: grid; grid-template-columns: 78px minmax(0, 1fr); height: 100dvh; }
+.app {
+  display: grid;
+  grid-template-columns: 78px minmax(0, 1fr);
+  height: 100dvh;
+}
 @media (max-width: 900px) {
-  .app { grid-template: minmax(0, 1fr) 64px / minmax(0, 1fr); }
+  .app {
+    grid-template: minmax(0, 1fr) 64px / minmax(0, 1fr);
+  }
 }
 </style>

@@ -1089,8 +1089,27 @@ export interface components {
             title: string;
             says: string;
             asks: string[];
+            start: components["schemas"]["PreparationStart"];
+            /** @description What happens when no target is named */
+            target_hint?: string;
+            /** @description What it is put in when nothing is named */
+            with_hint?: string;
+            cautions: string[];
+            cooks: components["schemas"]["Choice"][];
+            ripenesses: components["schemas"]["Choice"][];
             from: components["schemas"]["Choice"][];
             with: components["schemas"]["Choice"][];
+        };
+        /** @description What is asked before the cook says anything */
+        PreparationStart: {
+            /** Format: double */
+            have_g?: number;
+            /** Format: double */
+            count?: number;
+            salt?: boolean;
+            as_bought?: boolean;
+            /** @enum {string} */
+            ripeness?: "firm" | "ripe" | "very_ripe";
         };
         PreparationWish: {
             method: string;
@@ -1660,6 +1679,7 @@ export interface components {
             max_g: number;
             /** Format: double */
             step_g: number;
+            decimals: number;
             /** @enum {string} */
             word: "none" | "light" | "usual" | "bold" | "past bold";
         };
@@ -2010,6 +2030,25 @@ export interface components {
             /** Format: int64 */
             revision: number;
             document: components["schemas"]["OwnKitchen"];
+            form: components["schemas"]["KitchenForm"];
+        };
+        /** @description What a form for the kitchen needs */
+        KitchenForm: {
+            /** @description By the name of the figure */
+            limits: {
+                [key: string]: components["schemas"]["FigureLimit"];
+            };
+            ladle: components["schemas"]["Ladle"];
+            griddle: components["schemas"]["Griddle"];
+            iron: components["schemas"]["Iron"];
+        };
+        FigureLimit: {
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            step: number;
         };
         ComparisonWish: {
             before: components["schemas"]["Variation"];
@@ -2029,6 +2068,7 @@ export interface components {
             after_g?: number;
             /** Format: double */
             step_g: number;
+            decimals: number;
             /** @enum {string} */
             change: "same" | "more" | "less" | "new" | "gone";
         };

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { ElMessage } from 'element-plus'
-import { sentence, unreachable, type Schemas } from '@/api/client'
+import { said, sent, type Schemas } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
 import { useBench } from '@/bench/bench'
 import { useBases } from './bases'
@@ -15,7 +15,12 @@ const report = ref<Schemas['ArchiveReport']>()
 const trouble = ref('')
 const progress = ref<{ done: number; total: number }>()
 const input = ref<HTMLInputElement>()
-watch(open, (o) => { if (o) { file.value = report.value = progress.value = undefined; trouble.value = '' } })
+watch(open, (o) => {
+  if (o) {
+    file.value = report.value = progress.value = undefined
+    trouble.value = ''
+  }
+})
 const share = computed(() => (progress.value?.total ? Math.round((100 * progress.value.done) / progress.value.total) : 0))
 
 async function look(e: Event) {
@@ -23,12 +28,11 @@ async function look(e: Event) {
   if (!file.value) return
   report.value = undefined
   try {
-    const r = await fetch('/api/v1/archive?dry_run=true', { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: file.value })
-    const body: unknown = await r.json()
-    if (r.ok) report.value = body as Schemas['ArchiveReport']
-    trouble.value = r.ok ? '' : sentence(body)
-  } catch {
-    trouble.value = unreachable
+    const r = await sent('/archive?dry_run=true', { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: file.value })
+    report.value = (await r.json()) as Schemas['ArchiveReport']
+    trouble.value = ''
+  } catch (e) {
+    trouble.value = said(e)
   }
 }
 
@@ -37,7 +41,7 @@ async function keep() {
   if (!file.value) return
   progress.value = { done: 0, total: 0 }
   try {
-    const r = await fetch('/api/v1/archive', { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: file.value })
+    const r = await sent('/archive', { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: file.value })
     const reader = r.body!.pipeThrough(new TextDecoderStream()).getReader()
     let rest = ''
     for (;;) {
@@ -49,8 +53,8 @@ async function keep() {
       if (done) break
     }
     await Promise.all([bases.load(), bench.refreshList()])
-  } catch {
-    trouble.value = unreachable
+  } catch (e) {
+    trouble.value = said(e)
   }
   progress.value = undefined
 }
@@ -70,29 +74,81 @@ const signs: Record<string, string> = { added: 'in_band', changed: 'ring', refus
 <template>
   <el-dialog v-model="open" title="Read a file" width="min(820px, 96vw)" append-to-body>
     <div v-if="open" class="archive">
-      <p class="muted">A whole kitchen, a base, a variation or a pantry item, as “Take it out” writes them. Nothing is kept before you have seen what would become of it.</p>
-      <input ref="input" type="file" accept=".json,application/json" class="vh" aria-label="File" @change="look">
-      <el-button :disabled="!!progress" @click="input?.click()"><Icon name="list" />{{ file?.name ?? 'Choose a file' }}</el-button>
-      <p v-if="trouble" class="fault" role="alert"><i class="sign high" />{{ trouble }}</p>
-      <el-progress v-if="progress" :percentage="share" :stroke-width="14" :show-text="true" class="progress" aria-label="How much of the file is kept" />
+      <p class="muted">
+        A whole kitchen, a base, a variation or a pantry item, as “Take it out” writes them. Nothing is kept before you have seen what would become of
+        it.
+      </p>
+      <input ref="input" type="file" accept=".json,application/json" class="vh" aria-label="File" @change="look" />
+      <el-button :disabled="!!progress" @click="input?.click()">
+        <Icon name="list" />
+        {{ file?.name ?? 'Choose a file' }}
+      </el-button>
+      <p v-if="trouble" class="fault" role="alert">
+        <i class="sign high" />
+        {{ trouble }}
+      </p>
+      <el-progress
+        v-if="progress"
+        :percentage="share"
+        :stroke-width="14"
+        :show-text="true"
+        class="progress"
+        aria-label="How much of the file is kept" />
       <template v-if="report && !progress">
-        <p><b>{{ report.added }}</b> new · <b>{{ report.changed }}</b> changed · <b>{{ report.same }}</b> the same · <b>{{ report.refused }}</b> refused</p>
+        <p>
+          <b>{{ report.added }}</b>
+          new ·
+          <b>{{ report.changed }}</b>
+          changed ·
+          <b>{{ report.same }}</b>
+          the same ·
+          <b>{{ report.refused }}</b>
+          refused
+        </p>
         <el-table v-if="report.items.length" :data="report.items" max-height="330">
-          <el-table-column label="" width="120"><template #default="{ row }"><span class="fate" :data-action="row.action"><i class="sign" :class="signs[row.action]" />{{ row.action }}</span></template></el-table-column>
-          <el-table-column label="" width="96"><template #default="{ row }">{{ kinds[row.kind] }}</template></el-table-column>
+          <el-table-column label="" width="120">
+            <template #default="{ row }">
+              <span class="fate" :data-action="row.action">
+                <i class="sign" :class="signs[row.action]" />
+                {{ row.action }}
+              </span>
+            </template>
+          </el-table-column>
+          <el-table-column label="" width="96">
+            <template #default="{ row }">{{ kinds[row.kind] }}</template>
+          </el-table-column>
           <el-table-column prop="name" label="Name" min-width="150" />
-          <el-table-column label="What differs" min-width="260"><template #default="{ row }">{{ row.message ?? row.changes?.join(' · ') }}</template></el-table-column>
+          <el-table-column label="What differs" min-width="260">
+            <template #default="{ row }">{{ row.message ?? row.changes?.join(' · ') }}</template>
+          </el-table-column>
         </el-table>
         <p v-else class="muted">Everything in it is here already.</p>
-        <el-button v-if="!report.saved" class="go" :disabled="!report.added && !report.changed" @click="keep">Keep {{ report.added + report.changed }}</el-button>
+        <el-button v-if="!report.saved" class="go" :disabled="!report.added && !report.changed" @click="keep">
+          Keep {{ report.added + report.changed }}
+        </el-button>
       </template>
     </div>
   </el-dialog>
 </template>
 
 <style scoped>
-.archive { display: grid; gap: var(--s3); justify-items: start; }
-.archive .el-table, .progress { width: 100%; }
-.fault { display: flex; gap: var(--s2); color: var(--beet); }
-.fate { display: inline-flex; align-items: center; gap: var(--s2); }
+.archive {
+  display: grid;
+  gap: var(--s3);
+  justify-items: start;
+}
+.archive .el-table,
+.progress {
+  width: 100%;
+}
+.fault {
+  display: flex;
+  gap: var(--s2);
+  color: var(--beet);
+}
+.fate {
+  display: inline-flex;
+  align-items: center;
+  gap: var(--s2);
+}
 </style>

@@ -2,7 +2,7 @@
 import { useDebounceFn } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { ElMessage } from 'element-plus'
-import { api, sentence, unreachable, type Problem } from '@/api/client'
+import { api, got, said, type Problem } from '@/api/client'
 import { forms } from '@/bench/choices'
 import Icon from '@/parts/Icon.vue'
 import FingerprintBars from './FingerprintBars.vue'
@@ -24,7 +24,20 @@ const portions = ref<number>()
 watch(open, (o) => {
   if (!o) return
   const from = props.from?.document ?? props.fresh
-  base.value = from ? plainBase(from) : { format: 'upbeat-ladle/base', version: 1, name: '', form: 'pancake', style: 'milk', lines: [{ ingredient: 'plain_flour', amount: 250, unit: 'g' }, { ingredient: 'milk_whole', amount: 390, unit: 'g' }, { ingredient: 'egg_whole', amount: 2, unit: 'each' }] }
+  base.value = from
+    ? plainBase(from)
+    : {
+        format: 'upbeat-ladle/base',
+        version: 1,
+        name: '',
+        form: 'pancake',
+        style: 'milk',
+        lines: [
+          { ingredient: 'plain_flour', amount: 250, unit: 'g' },
+          { ingredient: 'milk_whole', amount: 390, unit: 'g' },
+          { ingredient: 'egg_whole', amount: 2, unit: 'each' },
+        ],
+      }
   trouble.value = ''
   faults.value = {}
 })
@@ -47,14 +60,15 @@ const school = (key: 'lumps' | 'eggs' | 'pan_fat' | 'dairy', v: string) => {
 async function scale() {
   if (!base.value || !portions.value) return
   try {
-    const { data, error } = await api.POST('/scalings', { body: { variation: asVariation({ ...plainBase(base.value), name: base.value.name || 'Base' }), flour_g: portions.value } })
-    if (!data) trouble.value = sentence(error)
-    else {
-      base.value.lines = data.variation.base.lines
-      if (data.said.length) ElMessage({ message: data.said.join(' '), duration: 6000 })
-    }
-  } catch {
-    trouble.value = unreachable
+    const scaled = await got(
+      api.POST('/scalings', {
+        body: { variation: asVariation({ ...plainBase(base.value), name: base.value.name || 'Base' }), flour_g: portions.value },
+      }),
+    )
+    base.value.lines = scaled.variation.base.lines
+    if (scaled.said.length) ElMessage({ message: scaled.said.join(' '), duration: 6000 })
+  } catch (e) {
+    trouble.value = said(e)
   }
 }
 async function keep() {
@@ -78,42 +92,150 @@ async function keep() {
     <form v-if="open && base" novalidate class="editor" @submit.prevent="keep">
       <div class="lines">
         <div class="head">
-          <div class="wide"><label for="base-name">Name</label><el-input id="base-name" v-model="base.name" maxlength="200" /><p v-if="faults['/name']" class="fault" role="alert">{{ faults['/name'] }}</p></div>
-          <div><label for="base-form">For</label><el-select id="base-form" v-model="base.form" aria-label="Form"><el-option v-for="f in forms" :key="f.value" :value="f.value" :label="f.label" /></el-select></div>
-          <div><label for="base-style">School</label><el-select id="base-style" v-model="base.style" clearable aria-label="School"><el-option v-for="(l, s) in styles" :key="s" :value="s" :label="l" /></el-select></div>
+          <div class="wide">
+            <label for="base-name">Name</label>
+            <el-input id="base-name" v-model="base.name" maxlength="200" />
+            <p v-if="faults['/name']" class="fault" role="alert">{{ faults['/name'] }}</p>
+          </div>
+          <div>
+            <label for="base-form">For</label>
+            <el-select id="base-form" v-model="base.form" aria-label="Form">
+              <el-option v-for="f in forms" :key="f.value" :value="f.value" :label="f.label" />
+            </el-select>
+          </div>
+          <div>
+            <label for="base-style">School</label>
+            <el-select id="base-style" v-model="base.style" clearable aria-label="School">
+              <el-option v-for="(l, s) in styles" :key="s" :value="s" :label="l" />
+            </el-select>
+          </div>
         </div>
         <LineRows v-model="base" :faults="faults" />
         <div class="head">
-          <div><label for="base-lumps">Stirred</label><el-input id="base-lumps" :model-value="base.school?.lumps ?? ''" placeholder="lumpy, or smooth" maxlength="80" @update:model-value="school('lumps', $event)" /></div>
-          <div><label for="base-rest">Rests, min</label><el-input-number id="base-rest" :model-value="base.school?.rest_min ?? null" :controls="false" placeholder="usual" @change="base.school = { ...base.school, rest_min: $event ?? undefined }" /></div>
-          <div><label for="base-eggs">Eggs</label><el-input id="base-eggs" :model-value="base.school?.eggs ?? ''" placeholder="whole" maxlength="80" @update:model-value="school('eggs', $event)" /></div>
-          <div class="wide"><label for="base-note">Where it is from</label><el-input id="base-note" v-model="base.source_note" maxlength="500" /></div>
+          <div>
+            <label for="base-lumps">Stirred</label>
+            <el-input
+              id="base-lumps"
+              :model-value="base.school?.lumps ?? ''"
+              placeholder="lumpy, or smooth"
+              maxlength="80"
+              @update:model-value="school('lumps', $event)" />
+          </div>
+          <div>
+            <label for="base-rest">Rests, min</label>
+            <el-input-number
+              id="base-rest"
+              :model-value="base.school?.rest_min ?? null"
+              :controls="false"
+              placeholder="usual"
+              @change="base.school = { ...base.school, rest_min: $event ?? undefined }" />
+          </div>
+          <div>
+            <label for="base-eggs">Eggs</label>
+            <el-input
+              id="base-eggs"
+              :model-value="base.school?.eggs ?? ''"
+              placeholder="whole"
+              maxlength="80"
+              @update:model-value="school('eggs', $event)" />
+          </div>
+          <div class="wide">
+            <label for="base-note">Where it is from</label>
+            <el-input id="base-note" v-model="base.source_note" maxlength="500" />
+          </div>
         </div>
       </div>
       <aside class="well print">
-        <h3>Fingerprint <small v-if="print?.class" class="muted">{{ print.class }}</small></h3>
+        <h3>
+          Fingerprint
+          <small v-if="print?.class" class="muted">{{ print.class }}</small>
+        </h3>
         <FingerprintBars v-if="print" :print="print" />
         <p v-for="s in print?.sentences" :key="s" class="said">{{ s }}</p>
-        <p v-if="trouble" class="fault" role="alert"><i class="sign high" />{{ trouble }}</p>
-        <div class="scale"><label for="base-flour">Scale to flour, g</label><el-input-number id="base-flour" v-model="portions" :controls="false" :min="1" :placeholder="print?.flour_g.toFixed(0)" /><el-button :disabled="!portions" @click="scale"><Icon name="resize" />Scale</el-button></div>
-        <el-button class="go" native-type="submit" :loading="busy" :disabled="!!from && !changed"><Icon name="tick" />Keep it</el-button>
+        <p v-if="trouble" class="fault" role="alert">
+          <i class="sign high" />
+          {{ trouble }}
+        </p>
+        <div class="scale">
+          <label for="base-flour">Scale to flour, g</label>
+          <el-input-number id="base-flour" v-model="portions" :controls="false" :min="1" :placeholder="print?.flour_g.toFixed(0)" />
+          <el-button :disabled="!portions" @click="scale">
+            <Icon name="resize" />
+            Scale
+          </el-button>
+        </div>
+        <el-button class="go" native-type="submit" :loading="busy" :disabled="!!from && !changed">
+          <Icon name="tick" />
+          Keep it
+        </el-button>
       </aside>
     </form>
   </el-dialog>
 </template>
 
 <style scoped>
-.editor { display: grid; grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr); gap: var(--s4); align-items: start; }
-.lines { display: grid; gap: var(--s3); }
-.head { display: grid; grid-template-columns: repeat(3, 1fr); gap: var(--s2) var(--s3); }
-.wide { grid-column: span 1; }
-.head .wide:last-child { grid-column: 1 / -1; }
-label { display: block; color: var(--ink-2); font-size: var(--t-mini); padding-bottom: 2px; }
-.head .el-input-number { width: 100%; }
-.print { padding: var(--s3); display: grid; gap: var(--s2); }
-.said { font-size: 14px; }
-.fault { color: var(--beet); font-size: var(--t-mini); display: flex; gap: var(--s2); }
-.scale { display: flex; flex-wrap: wrap; gap: var(--s2); align-items: center; }
-.scale label { padding: 0; } .scale .el-input-number { width: 90px; }
-@media (max-width: 820px) { .editor { grid-template-columns: minmax(0, 1fr); } .head { grid-template-columns: 1fr 1fr; } }
+.editor {
+  display: grid;
+  grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr);
+  gap: var(--s4);
+  align-items: start;
+}
+.lines {
+  display: grid;
+  gap: var(--s3);
+}
+.head {
+  display: grid;
+  grid-template-columns: repeat(3, 1fr);
+  gap: var(--s2) var(--s3);
+}
+.wide {
+  grid-column: span 1;
+}
+.head .wide:last-child {
+  grid-column: 1 / -1;
+}
+label {
+  display: block;
+  color: var(--ink-2);
+  font-size: var(--t-mini);
+  padding-bottom: 2px;
+}
+.head .el-input-number {
+  width: 100%;
+}
+.print {
+  padding: var(--s3);
+  display: grid;
+  gap: var(--s2);
+}
+.said {
+  font-size: 14px;
+}
+.fault {
+  color: var(--beet);
+  font-size: var(--t-mini);
+  display: flex;
+  gap: var(--s2);
+}
+.scale {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--s2);
+  align-items: center;
+}
+.scale label {
+  padding: 0;
+}
+.scale .el-input-number {
+  width: 90px;
+}
+@media (max-width: 820px) {
+  .editor {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .head {
+    grid-template-columns: 1fr 1fr;
+  }
+}
 </style>

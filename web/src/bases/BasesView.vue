@@ -29,7 +29,12 @@ const compareOpen = ref(false)
 const pair = computed(() => ticked.value.map((id) => bases.shelf.find((b) => b.id === id)))
 
 const school = ref('all')
-const schools = computed(() => [{ value: 'all', label: 'every school' }, ...Object.entries(styles).filter(([s]) => bases.shelf.some((b) => b.document.style === s)).map(([value, label]) => ({ value, label }))])
+const schools = computed(() => [
+  { value: 'all', label: 'every school' },
+  ...Object.entries(styles)
+    .filter(([s]) => bases.shelf.some((b) => b.document.style === s))
+    .map(([value, label]) => ({ value, label })),
+])
 const shown = computed(() => bases.shelf.filter((b) => school.value === 'all' || b.document.style === school.value))
 
 function edit(b?: Shelved) {
@@ -46,22 +51,35 @@ async function attempt(f: () => Promise<unknown>) {
     ElMessage({ message: (e as Error).message, duration: 6000, showClose: true })
   }
 }
-const toBench = (b: Shelved) => attempt(async () => {
-  await bench.create({
-    format: 'upbeat-ladle/variation', version: 1, name: `${b.document.name}, new`, form: b.document.form,
-    base: { name: b.document.name, style: b.document.style, school: b.document.school, lines: b.document.lines, source_note: b.document.source_note, base_ref: { id: b.id, revision: b.revision } },
+const toBench = (b: Shelved) =>
+  attempt(async () => {
+    await bench.create({
+      format: 'upbeat-ladle/variation',
+      version: 1,
+      name: `${b.document.name}, new`,
+      form: b.document.form,
+      base: {
+        name: b.document.name,
+        style: b.document.style,
+        school: b.document.school,
+        lines: b.document.lines,
+        source_note: b.document.source_note,
+        base_ref: { id: b.id, revision: b.revision },
+      },
+    })
+    await router.push('/')
   })
-  await router.push('/')
-})
-const putAside = (b: Shelved) => attempt(async () => {
-  const bringBack = await bases.remove(b.id)
-  ticked.value = ticked.value.filter((x) => x !== b.id)
-  sayPutAside(`${b.document.name} is put aside.`, bringBack)
-})
-const starter = () => attempt(async () => {
-  const n = await bases.addStarter()
-  ElMessage(n ? `${n} bases are on the shelf.` : 'They are all on the shelf already.')
-})
+const putAside = (b: Shelved) =>
+  attempt(async () => {
+    const bringBack = await bases.remove(b.id)
+    ticked.value = ticked.value.filter((x) => x !== b.id)
+    sayPutAside(`${b.document.name} is put aside.`, bringBack)
+  })
+const starter = () =>
+  attempt(async () => {
+    const n = await bases.addStarter()
+    ElMessage(n ? `${n} bases are on the shelf.` : 'They are all on the shelf already.')
+  })
 </script>
 
 <template>
@@ -69,28 +87,53 @@ const starter = () => attempt(async () => {
     <header class="bar">
       <h1>Bases</h1>
       <p class="muted">Which batter do I start from?</p>
-      <el-select v-model="school" class="school" aria-label="School"><el-option v-for="s in schools" :key="s.value" :value="s.value" :label="s.label" /></el-select>
-      <el-button v-if="ticked.length" :disabled="ticked.length < 2" @click="compareOpen = true">{{ ticked.length < 2 ? 'Tick one more' : 'Compare the two' }}</el-button>
+      <el-select v-model="school" class="school" aria-label="School">
+        <el-option v-for="s in schools" :key="s.value" :value="s.value" :label="s.label" />
+      </el-select>
+      <el-button v-if="ticked.length" :disabled="ticked.length < 2" @click="compareOpen = true">
+        {{ ticked.length < 2 ? 'Tick one more' : 'Compare the two' }}
+      </el-button>
       <el-button @click="starter">Starter shelf</el-button>
       <el-button @click="archiveOpen = true">Read a file</el-button>
       <a class="el-button" href="/api/v1/archive" download="kitchen.json">Take all out</a>
-      <el-button @click="edit()"><Icon name="plus" />New</el-button>
+      <el-button @click="edit()">
+        <Icon name="plus" />
+        New
+      </el-button>
       <el-button class="go" @click="readerOpen = true">Paste a recipe</el-button>
     </header>
-    <p v-if="bases.trouble" class="panel trouble" role="alert"><i class="sign high" />{{ bases.trouble }} <el-button @click="bases.load">Try again</el-button></p>
+    <p v-if="bases.trouble" class="panel trouble" role="alert">
+      <i class="sign high" />
+      {{ bases.trouble }}
+      <el-button @click="bases.load">Try again</el-button>
+    </p>
     <ul v-if="bases.shelf.length" class="cards">
       <li v-for="b in shown" :key="b.id" class="panel card" :data-base="b.document.name">
         <header>
           <h2>{{ b.document.name }}</h2>
-          <el-checkbox class="end" :model-value="ticked.includes(b.id)" :aria-label="`Compare ${b.document.name}`" @update:model-value="tick(b.id, $event as boolean)" />
+          <el-checkbox
+            class="end"
+            :model-value="ticked.includes(b.id)"
+            :aria-label="`Compare ${b.document.name}`"
+            @update:model-value="tick(b.id, $event as boolean)" />
         </header>
-        <p class="chips"><span class="chip">{{ forms.find((f) => f.value === b.document.form)?.label }}</span><span v-if="b.document.style" class="chip">{{ styles[b.document.style] }}</span><span v-if="b.fingerprint.class" class="chip leaf">{{ b.fingerprint.class }}</span></p>
+        <p class="chips">
+          <span class="chip">{{ forms.find((f) => f.value === b.document.form)?.label }}</span>
+          <span v-if="b.document.style" class="chip">{{ styles[b.document.style] }}</span>
+          <span v-if="b.fingerprint.class" class="chip leaf">{{ b.fingerprint.class }}</span>
+        </p>
         <FingerprintBars v-if="!b.fingerprint.trouble" :print="b.fingerprint" few />
-        <p class="said" :class="{ mend: b.fingerprint.trouble }"><i v-if="b.fingerprint.trouble" class="sign high" /> {{ b.fingerprint.sentences[0] }}</p>
+        <p class="said" :class="{ mend: b.fingerprint.trouble }">
+          <i v-if="b.fingerprint.trouble" class="sign high" />
+          {{ b.fingerprint.sentences[0] }}
+        </p>
         <p class="of">{{ b.line_names.join(', ') }}</p>
         <AllergenLine :text="b.allergen_text" />
         <p class="acts">
-          <el-button @click="toBench(b)"><Icon name="bench" :size="18" />To the bench</el-button>
+          <el-button @click="toBench(b)">
+            <Icon name="bench" :size="18" />
+            To the bench
+          </el-button>
           <el-button @click="edit(b)">Change</el-button>
           <TakeOut kind="bases" :id="b.id" :name="b.document.name" />
           <el-button class="ghost bin" :aria-label="`Put aside ${b.document.name}`" @click="putAside(b)"><Icon name="bin" :size="18" /></el-button>
@@ -110,23 +153,100 @@ const starter = () => attempt(async () => {
 </template>
 
 <style scoped>
-.bases { position: relative; display: flex; flex-direction: column; min-height: 0; overflow: auto; padding: 0 var(--s3) var(--s3) 0; }
-.bar { display: flex; flex-wrap: wrap; align-items: center; gap: var(--s2); min-height: 60px; padding: var(--s2) 0 var(--s2) var(--s1); position: sticky; top: 0; background: var(--morning); z-index: 2; }
-.bar h1 { font-size: var(--t-title); }
-.bar p { margin-right: auto; padding-left: var(--s1); }
-.bar a { text-decoration: none; }
-.school { width: 150px; }
-.cards { list-style: none; margin: 0; padding: 0; display: grid; grid-template-columns: repeat(auto-fill, minmax(min(330px, 100%), 1fr)); gap: 10px; }
-.card { display: flex; flex-direction: column; gap: var(--s2); padding-bottom: var(--s2); }
-.card > :not(header) { margin: 0 var(--s4); }
-.card header { align-items: center; }
-.card h2 { overflow-wrap: anywhere; }
-.chips { display: flex; flex-wrap: wrap; gap: 6px; }
-.said { font-size: 14px; }
-.mend { color: var(--beet); }
-.of { color: var(--ink-2); font-size: var(--t-mini); }
-.acts { display: flex; gap: 6px; align-items: center; margin-top: auto !important; padding-top: var(--s2); }
-.bin { width: var(--touch); padding: 0; margin-left: auto; }
-.empty, .trouble { padding: var(--s4); display: flex; gap: var(--s3); align-items: center; flex-wrap: wrap; }
-@media (max-width: 900px) { .bases { padding: 0 var(--s3) var(--s3); } }
+.bases {
+  position: relative;
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  overflow: auto;
+  padding: 0 var(--s3) var(--s3) 0;
+}
+.bar {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: var(--s2);
+  min-height: 60px;
+  padding: var(--s2) 0 var(--s2) var(--s1);
+  position: sticky;
+  top: 0;
+  background: var(--morning);
+  z-index: 2;
+}
+.bar h1 {
+  font-size: var(--t-title);
+}
+.bar p {
+  margin-right: auto;
+  padding-left: var(--s1);
+}
+.bar a {
+  text-decoration: none;
+}
+.school {
+  width: 150px;
+}
+.cards {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(min(330px, 100%), 1fr));
+  gap: 10px;
+}
+.card {
+  display: flex;
+  flex-direction: column;
+  gap: var(--s2);
+  padding-bottom: var(--s2);
+}
+.card > :not(header) {
+  margin: 0 var(--s4);
+}
+.card header {
+  align-items: center;
+}
+.card h2 {
+  overflow-wrap: anywhere;
+}
+.chips {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+}
+.said {
+  font-size: 14px;
+}
+.mend {
+  color: var(--beet);
+}
+.of {
+  color: var(--ink-2);
+  font-size: var(--t-mini);
+}
+.acts {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+  margin-top: auto !important;
+  padding-top: var(--s2);
+}
+.bin {
+  width: var(--touch);
+  padding: 0;
+  margin-left: auto;
+}
+.empty,
+.trouble {
+  padding: var(--s4);
+  display: flex;
+  gap: var(--s3);
+  align-items: center;
+  flex-wrap: wrap;
+}
+@media (max-width: 900px) {
+  .bases {
+    padding: 0 var(--s3) var(--s3);
+  }
+}
 </style>

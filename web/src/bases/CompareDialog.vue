@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, shallowRef, watch } from 'vue'
-import { api, type Schemas } from '@/api/client'
+import { ElMessage } from 'element-plus'
+import { api, got, said, type Schemas } from '@/api/client'
 import { figure } from '@/parts/figures'
 import { asVariation, type Shelved } from './bases'
 
@@ -11,8 +12,11 @@ const comparison = shallowRef<Schemas['Comparison']>()
 watch(open, async (o) => {
   if (!o || !props.a || !props.b) return
   comparison.value = undefined
-  const { data } = await api.POST('/comparisons', { body: { before: asVariation(props.a.document), after: asVariation(props.b.document) } })
-  comparison.value = data
+  try {
+    comparison.value = await got(api.POST('/comparisons', { body: { before: asVariation(props.a.document), after: asVariation(props.b.document) } }))
+  } catch (e) {
+    ElMessage(said(e))
+  }
 })
 const traits = computed(() => {
   const keys = new Map<string, { name: string; unit: string; a?: Schemas['Ratio']; b?: Schemas['Ratio'] }>()
@@ -26,15 +30,32 @@ const say = (r?: Schemas['Ratio']) => (r ? figure(r.value, r.decimals) : '–')
 <template>
   <el-dialog v-model="open" title="Two bases" width="min(820px, 96vw)" append-to-body>
     <table v-if="open && a && b" class="two">
-      <thead><tr><th><span class="vh">Trait</span></th><th scope="col">{{ a.document.name }}</th><th scope="col">{{ b.document.name }}</th></tr></thead>
+      <thead>
+        <tr>
+          <th><span class="vh">Trait</span></th>
+          <th scope="col">{{ a.document.name }}</th>
+          <th scope="col">{{ b.document.name }}</th>
+        </tr>
+      </thead>
       <tbody>
         <tr v-for="t in traits" :key="t.name">
-          <th scope="row">{{ t.name }} <small>{{ t.unit }}</small></th>
-          <td><i v-if="t.a" class="sign" :class="t.a.state" />{{ say(t.a) }}</td><td><i v-if="t.b" class="sign" :class="t.b.state" />{{ say(t.b) }}</td>
+          <th scope="row">
+            {{ t.name }}
+            <small>{{ t.unit }}</small>
+          </th>
+          <td>
+            <i v-if="t.a" class="sign" :class="t.a.state" />
+            {{ say(t.a) }}
+          </td>
+          <td>
+            <i v-if="t.b" class="sign" :class="t.b.state" />
+            {{ say(t.b) }}
+          </td>
         </tr>
         <tr v-for="l in comparison?.lines" :key="l.label" class="line">
           <th scope="row">{{ l.label }}</th>
-          <td>{{ l.before_g === undefined ? '–' : `${figure(l.before_g, l.step_g < 1 ? 1 : 0)} g` }}</td><td>{{ l.after_g === undefined ? '–' : `${figure(l.after_g, l.step_g < 1 ? 1 : 0)} g` }}</td>
+          <td>{{ l.before_g === undefined ? '–' : `${figure(l.before_g, l.step_g < 1 ? 1 : 0)} g` }}</td>
+          <td>{{ l.after_g === undefined ? '–' : `${figure(l.after_g, l.step_g < 1 ? 1 : 0)} g` }}</td>
         </tr>
       </tbody>
     </table>
@@ -42,12 +63,37 @@ const say = (r?: Schemas['Ratio']) => (r ? figure(r.value, r.decimals) : '–')
 </template>
 
 <style scoped>
-.two { width: 100%; border-collapse: collapse; }
-th { text-align: left; font-weight: 500; padding: 5px var(--s2) 5px 0; }
-thead th { font-weight: 700; text-align: right; }
-td { text-align: right; font-weight: 700; white-space: nowrap; }
-td .sign { margin-right: var(--s2); width: 11px; height: 11px; }
-small { color: var(--ink-2); font-size: var(--t-mini); }
-tr + tr { border-top: 1px solid var(--hair); }
-.line td { font-weight: 500; }
+.two {
+  width: 100%;
+  border-collapse: collapse;
+}
+th {
+  text-align: left;
+  font-weight: 500;
+  padding: 5px var(--s2) 5px 0;
+}
+thead th {
+  font-weight: 700;
+  text-align: right;
+}
+td {
+  text-align: right;
+  font-weight: 700;
+  white-space: nowrap;
+}
+td .sign {
+  margin-right: var(--s2);
+  width: 11px;
+  height: 11px;
+}
+small {
+  color: var(--ink-2);
+  font-size: var(--t-mini);
+}
+tr + tr {
+  border-top: 1px solid var(--hair);
+}
+.line td {
+  font-weight: 500;
+}
 </style>

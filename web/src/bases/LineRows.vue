@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { ElMessage } from 'element-plus'
-import { api, sentence, unreachable, type Schemas } from '@/api/client'
+import { api, got, said, type Schemas } from '@/api/client'
 import { unitLabels } from '@/bench/choices'
 import Icon from '@/parts/Icon.vue'
 import { asVariation, useBases, type Base } from './bases'
@@ -18,11 +18,12 @@ async function opened(open: boolean, i: number) {
   if (!open) return
   swaps.value = undefined
   try {
-    const { data, error } = await api.POST('/swaps', { body: { variation: asVariation(base.value), line: base.value.lines[i]?.id ?? `b${i + 1}` } })
-    if (error) ElMessage(sentence(error))
-    swaps.value = data?.items ?? []
-  } catch {
-    ElMessage(unreachable)
+    swaps.value = (
+      await got(api.POST('/swaps', { body: { variation: asVariation(base.value), line: base.value.lines[i]?.id ?? `b${i + 1}` } }))
+    ).items
+  } catch (e) {
+    ElMessage(said(e))
+    swaps.value = []
   }
 }
 function put(i: number, command: number) {
@@ -41,39 +42,97 @@ function change(i: number, id: string) {
 <template>
   <ul class="lines">
     <li v-for="(l, i) in base.lines" :key="i" :data-base-line="l.ingredient">
-      <el-select :model-value="l.ingredient" filterable class="what" :aria-label="`Ingredient of line ${i + 1}`" @update:model-value="change(i, $event as string)">
+      <el-select
+        :model-value="l.ingredient"
+        filterable
+        class="what"
+        :aria-label="`Ingredient of line ${i + 1}`"
+        @update:model-value="change(i, $event as string)">
         <el-option v-for="o in bases.ingredients" :key="o.id" :value="o.id" :label="o.name" />
       </el-select>
       <el-input-number :model-value="l.amount" :min="0" :controls="false" :aria-label="`Amount of line ${i + 1}`" @change="l.amount = $event ?? 0" />
-      <el-select v-model="l.unit" class="unit" :aria-label="`Unit of line ${i + 1}`"><el-option v-for="u in units(l.ingredient)" :key="u" :value="u" :label="unitLabels[u]" /></el-select>
+      <el-select v-model="l.unit" class="unit" :aria-label="`Unit of line ${i + 1}`">
+        <el-option v-for="u in units(l.ingredient)" :key="u" :value="u" :label="unitLabels[u]" />
+      </el-select>
       <el-dropdown trigger="click" @command="put(i, Number($event))" @visible-change="opened($event, i)">
-        <el-button class="ghost" :aria-label="`What can stand in for line ${i + 1}`" title="What can stand in for it"><Icon name="swap" :size="18" /></el-button>
+        <el-button class="ghost" :aria-label="`What can stand in for line ${i + 1}`" title="What can stand in for it">
+          <Icon name="swap" :size="18" />
+        </el-button>
         <template #dropdown>
           <el-dropdown-menu class="swaps">
-            <el-dropdown-item v-for="(s, n) in swaps" :key="s.label" :command="n"><span><b>{{ s.label }}</b> {{ s.lines.map((x) => `${x.amount.toFixed(0)} g`).join(' + ') }}<br><small>{{ s.says }}</small></span></el-dropdown-item>
+            <el-dropdown-item v-for="(s, n) in swaps" :key="s.label" :command="n">
+              <span>
+                <b>{{ s.label }}</b>
+                {{ s.lines.map((x) => `${x.amount.toFixed(0)} g`).join(' + ') }}
+                <br />
+                <small>{{ s.says }}</small>
+              </span>
+            </el-dropdown-item>
             <el-dropdown-item v-if="!swaps?.length" disabled>{{ swaps ? 'Nothing stands in for it here' : 'Looking' }}</el-dropdown-item>
           </el-dropdown-menu>
         </template>
       </el-dropdown>
       <el-button class="ghost" :aria-label="`Take out line ${i + 1}`" @click="base.lines.splice(i, 1)"><Icon name="bin" :size="18" /></el-button>
-      <p v-if="faults[`/lines/${i}/amount`] || faults[`/lines/${i}/unit`] || faults[`/lines/${i}/ingredient`]" class="fault" role="alert">{{ faults[`/lines/${i}/amount`] ?? faults[`/lines/${i}/unit`] ?? faults[`/lines/${i}/ingredient`] }}</p>
+      <p v-if="faults[`/lines/${i}/amount`] || faults[`/lines/${i}/unit`] || faults[`/lines/${i}/ingredient`]" class="fault" role="alert">
+        {{ faults[`/lines/${i}/amount`] ?? faults[`/lines/${i}/unit`] ?? faults[`/lines/${i}/ingredient`] }}
+      </p>
     </li>
   </ul>
-  <el-button class="dashed" @click="base.lines.push({ ingredient: 'plain_flour', amount: 100, unit: 'g' })"><Icon name="plus" />Add a line</el-button>
+  <el-button class="dashed" @click="base.lines.push({ ingredient: 'plain_flour', amount: 100, unit: 'g' })">
+    <Icon name="plus" />
+    Add a line
+  </el-button>
 </template>
 
 <style scoped>
-.lines { list-style: none; margin: 0; padding: 0; display: grid; gap: 6px; }
-li { display: flex; flex-wrap: wrap; align-items: center; gap: 6px; }
-.what { flex: 1 1 170px; min-width: 0; }
-.el-input-number { width: 84px; }
-li :deep(.el-input__wrapper), li :deep(.el-select__wrapper) { padding: 0 var(--s2); }
-.unit { width: 84px; }
-.ghost { width: var(--touch); padding: 0; }
-.fault { width: 100%; color: var(--beet); font-size: var(--t-mini); }
-.dashed { margin-top: var(--s2); width: 100%; }
+.lines {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: 6px;
+}
+li {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 6px;
+}
+.what {
+  flex: 1 1 170px;
+  min-width: 0;
+}
+.el-input-number {
+  width: 84px;
+}
+li :deep(.el-input__wrapper),
+li :deep(.el-select__wrapper) {
+  padding: 0 var(--s2);
+}
+.unit {
+  width: 84px;
+}
+.ghost {
+  width: var(--touch);
+  padding: 0;
+}
+.fault {
+  width: 100%;
+  color: var(--beet);
+  font-size: var(--t-mini);
+}
+.dashed {
+  margin-top: var(--s2);
+  width: 100%;
+}
 </style>
 <style>
-.swaps .el-dropdown-menu__item { padding: 6px 14px; line-height: 1.25; }
-.swaps small { color: var(--ink-2); font-size: var(--t-mini); }
+.swaps .el-dropdown-menu__item {
+  padding: 6px 14px;
+  line-height: 1.25;
+}
+.swaps small {
+  color: var(--ink-2);
+  font-size: var(--t-mini);
+}
 </style>

@@ -3,7 +3,7 @@ import { useDebounceFn } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { ElMessage } from 'element-plus'
-import { api, sentence, unreachable, type Schemas } from '@/api/client'
+import { api, got, said, faultsOf, useLatest, type Schemas } from '@/api/client'
 import { useBench } from '@/bench/bench'
 import { forms, unitLabels } from '@/bench/choices'
 import AllergenLine from '@/parts/AllergenLine.vue'
@@ -33,9 +33,8 @@ watch(open, (o) => {
   form.value = reading.value = print.value = undefined
   fixes.value = {}
 })
-let asked = 0
+const latest = useLatest()
 async function read() {
-  const mine = ++asked
   if (!text.value.trim()) {
     reading.value = undefined
     trouble.value = ''
@@ -43,30 +42,33 @@ async function read() {
   }
   const sent = Object.values(fixes.value)
   try {
-    const { data, error } = await api.POST('/readings', { body: { text: text.value, ...(form.value ? { form: form.value } : {}), ...(name.value ? { name: name.value } : {}), fixes: sent } })
-    if (mine !== asked) return
+    const data = await latest(
+      got(
+        api.POST('/readings', {
+          body: { text: text.value, ...(form.value ? { form: form.value } : {}), ...(name.value ? { name: name.value } : {}), fixes: sent },
+        }),
+      ),
+    )
+    if (!data) return
     lineTrouble.value = {}
-    if (!data) {
-      for (const e of (error as Schemas['Problem']).errors ?? []) {
-        const at = /^\/fixes\/(\d+)/.exec(e.pointer)
-        const fix = at ? sent[Number(at[1])] : undefined
-        if (fix) lineTrouble.value[fix.line] = e.message
-      }
-      if (!Object.keys(lineTrouble.value).length) {
-        trouble.value = sentence(error)
-        reading.value = undefined
-      }
-      return
-    }
     trouble.value = ''
     reading.value = data
     if (!name.value && data.title) name.value = data.title
     if (data.base) {
-      const got = await bases.fingerprint({ ...data.base, name: name.value || data.base.name })
-      if (mine === asked) print.value = typeof got === 'string' ? { ratios: [], sentences: [got], flour_g: 0 } : got
+      const traits = await latest(bases.fingerprint({ ...data.base, name: name.value || data.base.name }))
+      if (traits) print.value = typeof traits === 'string' ? { ratios: [], sentences: [traits], flour_g: 0 } : traits
     } else print.value = undefined
-  } catch {
-    trouble.value = unreachable
+  } catch (e) {
+    lineTrouble.value = {}
+    for (const [pointer, message] of Object.entries(faultsOf(e))) {
+      const at = /^fixes\/(\d+)/.exec(pointer)
+      const fix = at ? sent[Number(at[1])] : undefined
+      if (fix) lineTrouble.value[fix.line] = message
+    }
+    if (!Object.keys(lineTrouble.value).length) {
+      trouble.value = said(e)
+      reading.value = undefined
+    }
   }
 }
 const readSoon = useDebounceFn(read, 250)
@@ -79,11 +81,22 @@ watch([form, fixes], () => void readSoon(), { deep: true })
 
 function fix(i: number, patch: Partial<Schemas['ReadingFix']>) {
   const l = reading.value?.lines[i]
-  fixes.value = { ...fixes.value, [i]: { ...(l?.ingredient ? { ingredient: l.ingredient } : {}), ...(l?.amount ? { amount: l.amount, unit: l.unit } : {}), ...fixes.value[i], line: i, ...patch } }
+  fixes.value = {
+    ...fixes.value,
+    [i]: {
+      ...(l?.ingredient ? { ingredient: l.ingredient } : {}),
+      ...(l?.amount ? { amount: l.amount, unit: l.unit } : {}),
+      ...fixes.value[i],
+      line: i,
+      ...patch,
+    },
+  }
 }
 const units = (id?: string) => bases.ingredients.find((x) => x.id === id)?.units ?? (['g', 'each'] as Schemas['Unit'][])
 const open_ = computed(() => reading.value?.lines.filter((l, i) => l.status !== 'read' && !fixes.value[i]?.leave_out).length ?? 0)
-const base = computed<Base | undefined>(() => (reading.value?.base ? { ...reading.value.base, name: name.value || reading.value.base.name, source_note: 'read from a recipe' } : undefined))
+const base = computed<Base | undefined>(() =>
+  reading.value?.base ? { ...reading.value.base, name: name.value || reading.value.base.name, source_note: 'read from a recipe' } : undefined,
+)
 const input = ref<HTMLInputElement>()
 async function fromFile(e: Event) {
   const file = (e.target as HTMLInputElement).files?.[0]
@@ -94,7 +107,7 @@ function showOpen() {
   list.value?.querySelector('li:not([data-status=read]):not(.out)')?.scrollIntoView({ block: 'center' })
 }
 const signs = { read: 'in_band', unsure: 'unknown', not_understood: 'high' } as const
-const said = { read: 'read', unsure: 'not sure', not_understood: 'not understood' } as const
+const statusWords = { read: 'read', unsure: 'not sure', not_understood: 'not understood' } as const
 
 async function keep(withVariation: boolean) {
   if (!base.value || !reading.value) return
@@ -103,8 +116,19 @@ async function keep(withVariation: boolean) {
     const saved = await bases.save(JSON.parse(JSON.stringify(base.value)) as Base)
     if (withVariation) {
       await bench.create({
-        format: 'upbeat-ladle/variation', version: 1, name: name.value || saved.document.name, form: reading.value.form, additions: reading.value.additions,
-        base: { name: saved.document.name, style: saved.document.style, school: saved.document.school, lines: saved.document.lines, source_note: saved.document.source_note, base_ref: { id: saved.id, revision: saved.revision } },
+        format: 'upbeat-ladle/variation',
+        version: 1,
+        name: name.value || saved.document.name,
+        form: reading.value.form,
+        additions: reading.value.additions,
+        base: {
+          name: saved.document.name,
+          style: saved.document.style,
+          school: saved.document.school,
+          lines: saved.document.lines,
+          source_note: saved.document.source_note,
+          base_ref: { id: saved.id, revision: saved.revision },
+        },
       })
       open.value = false
       void router.push('/')
@@ -113,7 +137,7 @@ async function keep(withVariation: boolean) {
     open.value = false
     ElMessage({ message: `“${saved.document.name}” is on the shelf of bases.`, duration: 4000 })
   } catch (e) {
-    trouble.value = (e as Error).message
+    trouble.value = said(e)
   }
   busy.value = false
 }
@@ -125,38 +149,97 @@ async function keep(withVariation: boolean) {
       <div class="paste">
         <div class="how">
           <label for="paste">Paste it as you have it: a note, a message, a saved page</label>
-          <input ref="input" type="file" accept=".txt,.md,.html,.htm,.json,.jsonld,text/*" class="vh" aria-label="Recipe file" @change="fromFile">
+          <input ref="input" type="file" accept=".txt,.md,.html,.htm,.json,.jsonld,text/*" class="vh" aria-label="Recipe file" @change="fromFile" />
           <el-button @click="input?.click()">From a file</el-button>
         </div>
-        <el-input id="paste" v-model="text" type="textarea" :rows="18" resize="none" placeholder="1 1/2 cups plain flour, sifted&#10;2 eggs&#10;300 ml milk" />
+        <el-input
+          id="paste"
+          v-model="text"
+          type="textarea"
+          :rows="18"
+          resize="none"
+          placeholder="1 1/2 cups plain flour, sifted&#10;2 eggs&#10;300 ml milk" />
       </div>
       <div class="understood">
-        <p v-if="trouble" class="fault" role="alert"><i class="sign high" />{{ trouble }}</p>
+        <p v-if="trouble" class="fault" role="alert">
+          <i class="sign high" />
+          {{ trouble }}
+        </p>
         <p v-else-if="!reading" class="well none">What is understood appears here, line by line.</p>
         <template v-else>
-          <p class="sum" role="status"><b>{{ reading.lines.length }}</b> ingredients; {{ reading.steps.length }} steps <el-button v-if="open_" @click="showOpen"><i class="sign high" />{{ open_ }} to look at</el-button></p>
+          <p class="sum" role="status">
+            <b>{{ reading.lines.length }}</b>
+            ingredients; {{ reading.steps.length }} steps
+            <el-button v-if="open_" @click="showOpen">
+              <i class="sign high" />
+              {{ open_ }} to look at
+            </el-button>
+          </p>
           <ul ref="list" class="lines">
-            <li v-for="(l, i) in reading.lines" :key="i" class="well" :data-status="l.status" :data-read="l.ingredient" :class="{ out: fixes[i]?.leave_out }">
-              <p class="text"><i class="sign" :class="signs[l.status]" /><span class="vh">{{ said[l.status] }}</span>{{ l.text }}<small v-if="l.goes_to === 'addition'" class="chip rim">addition</small></p>
+            <li
+              v-for="(l, i) in reading.lines"
+              :key="i"
+              class="well"
+              :data-status="l.status"
+              :data-read="l.ingredient"
+              :class="{ out: fixes[i]?.leave_out }">
+              <p class="text">
+                <i class="sign" :class="signs[l.status]" />
+                <span class="vh">{{ statusWords[l.status] }}</span>
+                {{ l.text }}
+                <small v-if="l.goes_to === 'addition'" class="chip rim">addition</small>
+              </p>
               <div class="row">
-                <el-select :model-value="fixes[i]?.ingredient ?? l.ingredient" filterable placeholder="What is it?" :aria-label="`Ingredient of “${l.text}”`" class="what" @update:model-value="fix(i, { ingredient: $event as string })"><el-option v-for="o in bases.ingredients" :key="o.id" :value="o.id" :label="o.name" /></el-select>
-                <el-input-number :model-value="fixes[i]?.amount ?? l.amount ?? null" :controls="false" :min="0" placeholder="how much" :aria-label="`Amount of “${l.text}”`" @change="fix(i, { amount: $event ?? undefined })" />
-                <el-select :model-value="fixes[i]?.unit ?? l.unit ?? 'g'" class="unit" :aria-label="`Unit of “${l.text}”`" @update:model-value="fix(i, { unit: $event as Schemas['Unit'] })"><el-option v-for="u in units(fixes[i]?.ingredient ?? l.ingredient)" :key="u" :value="u" :label="unitLabels[u]" /></el-select>
-                <el-button class="ghost" :aria-label="fixes[i]?.leave_out ? `Put “${l.text}” back` : `Leave out “${l.text}”`" @click="fix(i, { leave_out: !fixes[i]?.leave_out || undefined })"><Icon :name="fixes[i]?.leave_out ? 'undo' : 'bin'" :size="18" /></el-button>
+                <el-select
+                  :model-value="fixes[i]?.ingredient ?? l.ingredient"
+                  filterable
+                  placeholder="What is it?"
+                  :aria-label="`Ingredient of “${l.text}”`"
+                  class="what"
+                  @update:model-value="fix(i, { ingredient: $event as string })">
+                  <el-option v-for="o in bases.ingredients" :key="o.id" :value="o.id" :label="o.name" />
+                </el-select>
+                <el-input-number
+                  :model-value="fixes[i]?.amount ?? l.amount ?? null"
+                  :controls="false"
+                  :min="0"
+                  placeholder="how much"
+                  :aria-label="`Amount of “${l.text}”`"
+                  @change="fix(i, { amount: $event ?? undefined })" />
+                <el-select
+                  :model-value="fixes[i]?.unit ?? l.unit ?? 'g'"
+                  class="unit"
+                  :aria-label="`Unit of “${l.text}”`"
+                  @update:model-value="fix(i, { unit: $event as Schemas['Unit'] })">
+                  <el-option v-for="u in units(fixes[i]?.ingredient ?? l.ingredient)" :key="u" :value="u" :label="unitLabels[u]" />
+                </el-select>
+                <el-button
+                  class="ghost"
+                  :aria-label="fixes[i]?.leave_out ? `Put “${l.text}” back` : `Leave out “${l.text}”`"
+                  @click="fix(i, { leave_out: !fixes[i]?.leave_out || undefined })">
+                  <Icon :name="fixes[i]?.leave_out ? 'undo' : 'bin'" :size="18" />
+                </el-button>
               </div>
               <p v-if="lineTrouble[i]" class="fault" role="alert">{{ lineTrouble[i] }}</p>
-              <p v-else-if="l.asks && !fixes[i]?.leave_out" class="asks">{{ l.asks }} <template v-if="l.status !== 'read'">({{ (100 * l.confidence).toFixed(0) }} % sure)</template></p>
+              <p v-else-if="l.asks && !fixes[i]?.leave_out" class="asks">
+                {{ l.asks }}
+                <template v-if="l.status !== 'read'">({{ (100 * l.confidence).toFixed(0) }} % sure)</template>
+              </p>
             </li>
           </ul>
         </template>
       </div>
       <form novalidate class="foot" @submit.prevent="keep(false)">
         <el-input v-model="name" maxlength="200" placeholder="Name of the base" aria-label="Name of the base" />
-        <el-select :model-value="form ?? reading?.form" placeholder="For" aria-label="Form" @update:model-value="form = $event as Schemas['Form']"><el-option v-for="f in forms" :key="f.value" :value="f.value" :label="f.label" /></el-select>
+        <el-select :model-value="form ?? reading?.form" placeholder="For" aria-label="Form" @update:model-value="form = $event as Schemas['Form']">
+          <el-option v-for="f in forms" :key="f.value" :value="f.value" :label="f.label" />
+        </el-select>
         <span v-if="base?.style" class="chip">{{ styles[base.style] }}</span>
         <p class="said">{{ print?.sentences[0] }}</p>
         <AllergenLine v-if="reading" :text="reading.allergen_text" class="allergens" />
-        <el-button v-if="reading?.additions.length" :disabled="!base || busy" @click="keep(true)">Keep with its {{ reading.additions.length === 1 ? 'addition' : `${reading.additions.length} additions` }}</el-button>
+        <el-button v-if="reading?.additions.length" :disabled="!base || busy" @click="keep(true)">
+          Keep with its {{ reading.additions.length === 1 ? 'addition' : `${reading.additions.length} additions` }}
+        </el-button>
         <el-button class="go" native-type="submit" :disabled="!base || busy">Keep the base</el-button>
       </form>
     </div>
@@ -164,32 +247,149 @@ async function keep(withVariation: boolean) {
 </template>
 
 <style scoped>
-.reader { display: grid; grid-template: minmax(0, 1fr) auto / minmax(0, 1fr) minmax(0, 1.5fr); gap: var(--s3); height: min(640px, 78vh); }
-.paste { display: flex; flex-direction: column; min-height: 0; }
-.how { display: flex; align-items: center; justify-content: space-between; gap: var(--s2); padding-bottom: var(--s1); }
-.how label { color: var(--ink-2); font-size: var(--t-mini); }
-.paste :deep(.el-textarea), .paste :deep(textarea) { flex: 1; height: 100%; }
-.paste :deep(textarea) { border-radius: var(--r-ctl); box-shadow: 0 0 0 1.5px var(--edge) inset; color: var(--ink); }
-.understood { overflow: auto; min-height: 0; }
-.lines { list-style: none; margin: 0; padding: 2px; display: grid; gap: 6px; }
-li { padding: 6px var(--s2); }
-li[data-status=not_understood] { box-shadow: inset 0 0 0 2px var(--beet); }
-li[data-status=unsure] { box-shadow: inset 0 0 0 1.5px var(--edge); }
-li.out { opacity: .5; }
-.text { display: flex; align-items: center; gap: var(--s2); font-weight: 600; padding-bottom: 4px; }
-.text small { margin-left: auto; }
-.row { display: flex; gap: 6px; align-items: center; }
-.what { flex: 1; min-width: 0; }
-.row .el-input-number { width: 96px; } .unit { width: 84px; }
-.row :deep(.el-input__wrapper), .row :deep(.el-select__wrapper) { padding: 0 var(--s2); }
-.ghost { width: var(--touch); padding: 0; }
-.asks { color: var(--ink-2); font-size: var(--t-mini); padding-top: 2px; }
-.fault { display: flex; gap: var(--s2); color: var(--beet); }
-.none { padding: var(--s5); color: var(--ink-2); text-align: center; }
-.sum { padding-bottom: var(--s1); }
-.foot { grid-column: 1 / -1; display: flex; flex-wrap: wrap; align-items: center; gap: var(--s2) var(--s3); }
-.foot .el-input { width: 220px; } .foot .el-select { width: 130px; }
-.allergens { flex-basis: 100%; order: -1; }
-.said { flex: 1; min-width: 160px; font-size: var(--t-mini); color: var(--ink-2); }
-@media (max-width: 820px) { .reader { display: flex; flex-direction: column; height: auto; } .paste :deep(textarea) { height: 28vh; } .row { flex-wrap: wrap; } .what { flex-basis: 100%; } }
+.reader {
+  display: grid;
+  grid-template: minmax(0, 1fr) auto / minmax(0, 1fr) minmax(0, 1.5fr);
+  gap: var(--s3);
+  height: min(640px, 78vh);
+}
+.paste {
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+}
+.how {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: var(--s2);
+  padding-bottom: var(--s1);
+}
+.how label {
+  color: var(--ink-2);
+  font-size: var(--t-mini);
+}
+.paste :deep(.el-textarea),
+.paste :deep(textarea) {
+  flex: 1;
+  height: 100%;
+}
+.paste :deep(textarea) {
+  border-radius: var(--r-ctl);
+  box-shadow: 0 0 0 1.5px var(--edge) inset;
+  color: var(--ink);
+}
+.understood {
+  overflow: auto;
+  min-height: 0;
+}
+.lines {
+  list-style: none;
+  margin: 0;
+  padding: 2px;
+  display: grid;
+  gap: 6px;
+}
+li {
+  padding: 6px var(--s2);
+}
+li[data-status='not_understood'] {
+  box-shadow: inset 0 0 0 2px var(--beet);
+}
+li[data-status='unsure'] {
+  box-shadow: inset 0 0 0 1.5px var(--edge);
+}
+li.out {
+  opacity: 0.5;
+}
+.text {
+  display: flex;
+  align-items: center;
+  gap: var(--s2);
+  font-weight: 600;
+  padding-bottom: 4px;
+}
+.text small {
+  margin-left: auto;
+}
+.row {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+}
+.what {
+  flex: 1;
+  min-width: 0;
+}
+.row .el-input-number {
+  width: 96px;
+}
+.unit {
+  width: 84px;
+}
+.row :deep(.el-input__wrapper),
+.row :deep(.el-select__wrapper) {
+  padding: 0 var(--s2);
+}
+.ghost {
+  width: var(--touch);
+  padding: 0;
+}
+.asks {
+  color: var(--ink-2);
+  font-size: var(--t-mini);
+  padding-top: 2px;
+}
+.fault {
+  display: flex;
+  gap: var(--s2);
+  color: var(--beet);
+}
+.none {
+  padding: var(--s5);
+  color: var(--ink-2);
+  text-align: center;
+}
+.sum {
+  padding-bottom: var(--s1);
+}
+.foot {
+  grid-column: 1 / -1;
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: var(--s2) var(--s3);
+}
+.foot .el-input {
+  width: 220px;
+}
+.foot .el-select {
+  width: 130px;
+}
+.allergens {
+  flex-basis: 100%;
+  order: -1;
+}
+.said {
+  flex: 1;
+  min-width: 160px;
+  font-size: var(--t-mini);
+  color: var(--ink-2);
+}
+@media (max-width: 820px) {
+  .reader {
+    display: flex;
+    flex-direction: column;
+    height: auto;
+  }
+  .paste :deep(textarea) {
+    height: 28vh;
+  }
+  .row {
+    flex-wrap: wrap;
+  }
+  .what {
+    flex-basis: 100%;
+  }
+}
 </style>

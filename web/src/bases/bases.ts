@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { ref, shallowRef } from 'vue'
-import { api, sentence, unreachable, type Ingredient, type Schemas } from '@/api/client'
+import { api, got, newKey, Refusal, said, type Ingredient, type Schemas } from '@/api/client'
 
 export type Base = Schemas['Base']
 export type Shelved = Schemas['ShelvedBase']
@@ -10,8 +10,17 @@ export const plainBase = (b: Base): Base => JSON.parse(JSON.stringify(b)) as Bas
 
 /** A base as a variation without additions: what swapping, scaling and comparing take. */
 export const asVariation = (b: Base): Schemas['Variation'] => ({
-  format: 'upbeat-ladle/variation', version: 1, name: b.name || 'Base', form: b.form,
-  base: { name: b.name || 'Base', style: b.style, school: b.school, lines: b.lines.map((l, i) => ({ ...l, id: l.id ?? `b${i + 1}` })), source_note: b.source_note },
+  format: 'upbeat-ladle/variation',
+  version: 1,
+  name: b.name || 'Base',
+  form: b.form,
+  base: {
+    name: b.name || 'Base',
+    style: b.style,
+    school: b.school,
+    lines: b.lines.map((l, i) => ({ ...l, id: l.id ?? `b${i + 1}` })),
+    source_note: b.source_note,
+  },
 })
 
 /** The shelf of bases, each with its fingerprint. */
@@ -23,38 +32,44 @@ export const useBases = defineStore('bases', () => {
 
   async function load() {
     try {
-      const { data, error } = await api.GET('/bases-shelf')
-      trouble.value = data ? undefined : sentence(error)
-      if (data) shelf.value = data.items
+      shelf.value = (await got(api.GET('/bases-shelf'))).items
+      trouble.value = undefined
       loaded.value = true
-    } catch {
-      trouble.value = unreachable
+    } catch (e) {
+      trouble.value = said(e)
     }
   }
   /** Everything that a line can be; asked for once a dialog needs it. */
   async function loadIngredients() {
     if (ingredients.value.length) return
-    const { data } = await api.GET('/ingredients', { params: { query: { limit: 500 } } })
-    ingredients.value = data?.items ?? []
+    try {
+      ingredients.value = (await got(api.GET('/ingredients', { params: { query: { limit: 500 } } }))).items
+    } catch (e) {
+      trouble.value = said(e)
+    }
   }
   async function addStarter() {
-    const { data, error } = await api.POST('/bases-starter')
-    if (!data) throw new Error(sentence(error))
+    const { added } = await got(api.POST('/bases-starter'))
     await load()
-    return data.added
+    return added
   }
   async function save(document: Base, over?: { id: string; revision: number }) {
-    const { data, error, response } = over
-      ? await api.PUT('/bases/{id}', { params: { path: { id: over.id }, header: { 'If-Match': `"${over.revision}"` } }, body: document })
-      : await api.POST('/bases', { params: { header: { 'Idempotency-Key': crypto.randomUUID() } }, body: document })
-    if (response.status === 409) throw new Error('Another tablet changed this base since you opened it. Nothing was overwritten: close it and open it again.')
-    if (!data) throw Object.assign(new Error(sentence(error)), { problem: error })
-    await load()
-    return data
+    try {
+      const saved = await got(
+        over
+          ? api.PUT('/bases/{id}', { params: { path: { id: over.id }, header: { 'If-Match': `"${over.revision}"` } }, body: document })
+          : api.POST('/bases', { params: { header: { 'Idempotency-Key': newKey() } }, body: document }),
+      )
+      await load()
+      return saved
+    } catch (e) {
+      if (e instanceof Refusal && e.status === 409)
+        throw new Error('Another tablet changed this base since you opened it. Nothing was overwritten: close it and open it again.', { cause: e })
+      throw e
+    }
   }
   async function remove(id: string) {
-    const { error } = await api.DELETE('/bases/{id}', { params: { path: { id } } })
-    if (error) throw new Error(sentence(error))
+    await api.DELETE('/bases/{id}', { params: { path: { id } } })
     await load()
     return async () => {
       await api.POST('/bases/{id}/restore', { params: { path: { id } } })
@@ -63,10 +78,9 @@ export const useBases = defineStore('bases', () => {
   }
   async function fingerprint(document: Base): Promise<Fingerprint | string> {
     try {
-      const { data, error } = await api.POST('/fingerprints', { body: document })
-      return data ?? sentence(error)
-    } catch {
-      return unreachable
+      return await got(api.POST('/fingerprints', { body: document }))
+    } catch (e) {
+      return said(e)
     }
   }
   return { shelf, trouble, loaded, ingredients, load, loadIngredients, addStarter, save, remove, fingerprint }

@@ -4,17 +4,17 @@ import { useMediaQuery } from '@vueuse/core'
 import { useKitchen } from '@/kitchen/kitchen'
 import Icon from '@/parts/Icon.vue'
 import { useBench } from './bench'
-import BalanceStrip from './BalanceStrip.vue'
-import ConflictDialog from './ConflictDialog.vue'
-import KeysDialog from './KeysDialog.vue'
-import LedgerTable from './LedgerTable.vue'
-import PortionPanel from './PortionPanel.vue'
-import ShelfPanel from './ShelfPanel.vue'
+import BalanceStrip from '@/bench/balance/BalanceStrip.vue'
+import ConflictDialog from '@/bench/dialogs/ConflictDialog.vue'
+import KeysDialog from '@/bench/dialogs/KeysDialog.vue'
+import LedgerTable from '@/bench/ledger/LedgerTable.vue'
+import PortionPanel from '@/bench/portion/PortionPanel.vue'
+import ShelfPanel from '@/bench/shelf/ShelfPanel.vue'
 import TopBar from './TopBar.vue'
-import VariationsDrawer from './VariationsDrawer.vue'
+import VariationsDrawer from '@/bench/dialogs/VariationsDrawer.vue'
 import VerdictLine from './VerdictLine.vue'
-import VersionsDialog from './VersionsDialog.vue'
-import WhyDialog from './WhyDialog.vue'
+import VersionsDialog from '@/bench/dialogs/VersionsDialog.vue'
+import WhyDialog from '@/bench/dialogs/WhyDialog.vue'
 import { useBenchKeys } from './useBenchKeys'
 
 const bench = useBench()
@@ -46,18 +46,22 @@ onMounted(() => {
         <ShelfPanel v-if="!narrow" ref="shelf" class="shelf" />
         <template v-else>
           <el-button class="tab" @click="shelfOpen = true">Shelf, {{ bench.shelf.length }} in the bowl</el-button>
-          <el-drawer v-model="shelfOpen" title="Shelf" direction="ltr" size="320px" :with-header="false" body-class="shelf-drawer"><ShelfPanel ref="shelf" /></el-drawer>
+          <el-drawer v-model="shelfOpen" title="Shelf" direction="ltr" size="320px" :with-header="false" body-class="shelf-drawer">
+            <ShelfPanel ref="shelf" />
+          </el-drawer>
         </template>
         <div class="centre">
           <p v-if="bench.trouble" class="panel trouble" role="alert">
-            <i class="sign high" /><span>{{ bench.trouble }} <template v-if="bench.sheet">The figures below are the last good ones.</template></span>
+            <i class="sign high" />
+            <span>
+              {{ bench.trouble }}
+              <template v-if="bench.sheet">The figures below are the last good ones.</template>
+            </span>
             <el-button @click="bench.work">Try again</el-button>
           </p>
           <template v-if="bench.sheet">
             <BalanceStrip :sheet="bench.sheet" />
-            <LedgerTable
-              :sheet="bench.sheet" :lines="bench.ledger" :active="bench.active" :stale="!!bench.trouble" @pick="bench.active = $event"
-            />
+            <LedgerTable :sheet="bench.sheet" :lines="bench.ledger" :active="bench.active" :stale="!!bench.trouble" @pick="bench.active = $event" />
           </template>
           <p v-else-if="!bench.trouble" class="panel wait">Working it out</p>
         </div>
@@ -67,10 +71,17 @@ onMounted(() => {
     </template>
     <section v-else-if="bench.loaded" class="panel empty">
       <h1>Nothing on the bench</h1>
-      <p v-if="bench.listTrouble" role="alert"><i class="sign high" /> {{ bench.listTrouble }}</p>
-      <p v-else>Start a variation from one of your bases, and it shows what to weigh out. No base yet? <router-link to="/bases">Paste a recipe, or put the starter shelf up.</router-link></p>
+      <p v-if="bench.listTrouble" role="alert">
+        <i class="sign high" />
+        {{ bench.listTrouble }}
+      </p>
+      <p v-else>
+        Start a variation from one of your bases, and it shows what to weigh out. No base yet?
+        <router-link to="/bases">Paste a recipe, or put the starter shelf up.</router-link>
+      </p>
       <el-button class="go" @click="bench.listTrouble ? bench.start() : (variations = true)">
-        <Icon name="plus" />{{ bench.listTrouble ? 'Try again' : 'Start a variation' }}
+        <Icon name="plus" />
+        {{ bench.listTrouble ? 'Try again' : 'Start a variation' }}
       </el-button>
     </section>
     <p v-else class="panel wait">Opening the bench</p>
@@ -83,29 +94,97 @@ onMounted(() => {
 </template>
 
 <style scoped>
-.work { display: grid; grid-template-rows: auto minmax(0, 1fr); min-width: 0; min-height: 0; }
-.body { display: grid; grid-template: minmax(0, 1fr) auto / 268px minmax(0, 1fr) 284px; gap: 10px; padding: 0 var(--s3) var(--s3) 0; min-height: 0; }
-.centre { display: grid; grid-template-rows: auto minmax(0, 1fr); gap: 10px; min-height: 0; min-width: 0; }
-.centre:has(> .trouble) { grid-template-rows: auto auto minmax(0, 1fr); }
-.verdict { grid-column: 1 / -1; min-height: 66px; }
-.trouble { display: flex; align-items: center; gap: var(--s3); padding: var(--s2) var(--s4); border-color: var(--beet); background: var(--beet-wash); }
-.trouble .el-button { margin-left: auto; }
-.wait { padding: var(--s5); color: var(--ink-3); align-self: start; }
-.empty { margin: var(--s5); padding: var(--s6); display: grid; gap: var(--s3); justify-items: start; align-self: start; }
+.work {
+  display: grid;
+  grid-template-rows: auto minmax(0, 1fr);
+  min-width: 0;
+  min-height: 0;
+}
+.body {
+  display: grid;
+  grid-template: minmax(0, 1fr) auto / 268px minmax(0, 1fr) 284px;
+  gap: 10px;
+  padding: 0 var(--s3) var(--s3) 0;
+  min-height: 0;
+}
+.centre {
+  display: grid;
+  grid-template-rows: auto minmax(0, 1fr);
+  gap: 10px;
+  min-height: 0;
+  min-width: 0;
+}
+.centre:has(> .trouble) {
+  grid-template-rows: auto auto minmax(0, 1fr);
+}
+.verdict {
+  grid-column: 1 / -1;
+  min-height: 66px;
+}
+.trouble {
+  display: flex;
+  align-items: center;
+  gap: var(--s3);
+  padding: var(--s2) var(--s4);
+  border-color: var(--beet);
+  background: var(--beet-wash);
+}
+.trouble .el-button {
+  margin-left: auto;
+}
+.wait {
+  padding: var(--s5);
+  color: var(--ink-3);
+  align-self: start;
+}
+.empty {
+  margin: var(--s5);
+  padding: var(--s6);
+  display: grid;
+  gap: var(--s3);
+  justify-items: start;
+  align-self: start;
+}
 @media (max-width: 900px) {
-  .work { overflow: hidden auto; grid-template: auto auto / minmax(0, 1fr); }
-  .body { display: flex; flex-direction: column; padding: 0 var(--s3) var(--s3); }
-  .body > *, .centre > * { flex: none; }
-  .tab { align-self: start; }
-  .centre { display: flex; flex-direction: column; }
-  .verdict { position: sticky; bottom: 0; min-height: 0; z-index: 2; }
+  .work {
+    overflow: hidden auto;
+    grid-template: auto auto / minmax(0, 1fr);
+  }
+  .body {
+    display: flex;
+    flex-direction: column;
+    padding: 0 var(--s3) var(--s3);
+  }
+  .body > *,
+  .centre > * {
+    flex: none;
+  }
+  .tab {
+    align-self: start;
+  }
+  .centre {
+    display: flex;
+    flex-direction: column;
+  }
+  .verdict {
+    position: sticky;
+    bottom: 0;
+    min-height: 0;
+    z-index: 2;
+  }
 }
 @media (max-width: 560px) {
-  .verdict { position: static; }
+  .verdict {
+    position: static;
+  }
 }
 </style>
 
 <style>
-.shelf-drawer { padding: var(--s2) !important; }
-.shelf-drawer .shelf { height: 100%; }
+.shelf-drawer {
+  padding: var(--s2) !important;
+}
+.shelf-drawer .shelf {
+  height: 100%;
+}
 </style>

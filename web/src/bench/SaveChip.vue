@@ -5,7 +5,12 @@ import { useBench, type SaveState } from './bench'
 
 const bench = useBench()
 const words: Record<SaveState, string> = {
-  saved: 'saved', changed: 'saving soon', saving: 'saving', offline: 'offline, kept on this tablet', refused: 'not saved', conflict: 'changed twice',
+  saved: 'saved',
+  changed: 'saving soon',
+  saving: 'saving',
+  offline: 'offline, kept on this tablet',
+  refused: 'not saved',
+  conflict: 'changed twice',
 }
 const tone = computed(() => (bench.saveState === 'saved' ? 'leaf' : bench.saveState === 'changed' || bench.saveState === 'saving' ? '' : 'beet'))
 </script>
@@ -20,5 +25,8 @@ const tone = computed(() => (bench.saveState === 'saved' ? 'leaf' : bench.saveSt
 </template>
 
 <style scoped>
-.chip { min-width: 98px; justify-content: center; }
+.chip {
+  min-width: 98px;
+  justify-content: center;
+}
 </style>

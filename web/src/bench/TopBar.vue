@@ -23,7 +23,10 @@ const other = computed(() => rest.find((f) => f.value === form.value))
   <header class="bar">
     <el-button class="switch" aria-label="Variations" title="Variations (Ctrl+K)" @click="emit('variations')"><Icon name="down" /></el-button>
     <VariationTitle />
-    <button v-if="bench.plain" type="button" class="chip plain" @click="bench.togglePlain">plain base, for comparison <kbd>B</kbd></button>
+    <button v-if="bench.plain" type="button" class="chip plain" @click="bench.togglePlain">
+      plain base, for comparison
+      <kbd>B</kbd>
+    </button>
     <SaveChip />
     <div class="forms">
       <el-radio-group v-model="form" class="pick" aria-label="Form">
@@ -40,27 +43,70 @@ const other = computed(() => rest.find((f) => f.value === form.value))
       </el-dropdown>
     </div>
     <el-radio-group v-model="unitsShown" class="pick" aria-label="Units">
-      <el-radio-button value="grams">g</el-radio-button><el-radio-button value="cups">cups</el-radio-button>
+      <el-radio-button value="grams">g</el-radio-button>
+      <el-radio-button value="cups">cups</el-radio-button>
     </el-radio-group>
     <div class="hands">
-      <el-button class="ghost" aria-label="The plain base, for comparison" title="Plain base (B)" :aria-pressed="bench.plain" @click="bench.togglePlain"><Icon name="bench" /></el-button>
+      <el-button
+        class="ghost"
+        aria-label="The plain base, for comparison"
+        title="Plain base (B)"
+        :aria-pressed="bench.plain"
+        @click="bench.togglePlain">
+        <Icon name="bench" />
+      </el-button>
       <el-button class="ghost" aria-label="Versions" title="Versions" @click="emit('versions')"><Icon name="flag" /></el-button>
       <el-button class="ghost" aria-label="Undo" title="Undo (Ctrl+Z)" :disabled="!bench.canUndo" @click="bench.undo"><Icon name="undo" /></el-button>
-      <el-button class="ghost" aria-label="Redo" title="Redo (Ctrl+Shift+Z)" :disabled="!bench.canRedo" @click="bench.redo"><Icon name="redo" /></el-button>
+      <el-button class="ghost" aria-label="Redo" title="Redo (Ctrl+Shift+Z)" :disabled="!bench.canRedo" @click="bench.redo">
+        <Icon name="redo" />
+      </el-button>
       <el-button class="ghost" aria-label="All keys" title="All keys (?)" @click="emit('keys')"><Icon name="keys" /></el-button>
     </div>
   </header>
 </template>
 
 <style scoped>
-.bar { display: flex; align-items: center; gap: var(--s3); padding: 0 var(--s3) 0 var(--s1); min-height: 60px; }
-.switch { width: var(--touch); padding: 0; flex: none; }
-.forms, .hands { display: flex; align-items: center; flex: none; }
-.hands .el-button { width: var(--touch); padding: 0; }
-.hands .el-button[aria-pressed='true'] { background: var(--yolk); color: var(--on-yolk); }
-.plain { background: var(--yolk); color: var(--on-yolk); border: 0; min-height: var(--touch); cursor: pointer; }
+.bar {
+  display: flex;
+  align-items: center;
+  gap: var(--s3);
+  padding: 0 var(--s3) 0 var(--s1);
+  min-height: 60px;
+}
+.switch {
+  width: var(--touch);
+  padding: 0;
+  flex: none;
+}
+.forms,
+.hands {
+  display: flex;
+  align-items: center;
+  flex: none;
+}
+.hands .el-button {
+  width: var(--touch);
+  padding: 0;
+}
+.hands .el-button[aria-pressed='true'] {
+  background: var(--yolk);
+  color: var(--on-yolk);
+}
+.plain {
+  background: var(--yolk);
+  color: var(--on-yolk);
+  border: 0;
+  min-height: var(--touch);
+  cursor: pointer;
+}
 @media (max-width: 900px) {
-  .bar { flex-wrap: wrap; padding: var(--s2) var(--s3); row-gap: var(--s2); }
-  .bar > .title { flex: 1 1 50%; }
+  .bar {
+    flex-wrap: wrap;
+    padding: var(--s2) var(--s3);
+    row-gap: var(--s2);
+  }
+  .bar > .title {
+    flex: 1 1 50%;
+  }
 }
 </style>

@@ -7,7 +7,11 @@ const bench = useBench()
 const kitchen = useKitchen()
 const name = ref('')
 const trouble = ref('')
-watch(() => bench.doc?.name, (v) => (name.value = v ?? ''), { immediate: true })
+watch(
+  () => bench.doc?.name,
+  (v) => (name.value = v ?? ''),
+  { immediate: true },
+)
 
 function keep() {
   trouble.value = name.value.trim() ? '' : 'Give it a name.'
@@ -21,18 +25,59 @@ function giveUp() {
 
 <template>
   <div class="title">
-    <p class="from"><template v-if="kitchen.own">{{ kitchen.own.name }} · </template>on {{ bench.doc?.base.name }}</p>
+    <p class="from">
+      <template v-if="kitchen.own">{{ kitchen.own.name }} ·</template>
+      on {{ bench.doc?.base.name }}
+    </p>
     <h1 class="vh">{{ bench.doc?.name }}</h1>
-    <input v-model="name" maxlength="200" aria-label="Name of the variation" :aria-invalid="!!trouble" @change="keep" @keydown.enter="keep" @keydown.esc="giveUp" />
+    <input
+      v-model="name"
+      maxlength="200"
+      aria-label="Name of the variation"
+      :aria-invalid="!!trouble"
+      @change="keep"
+      @keydown.enter="keep"
+      @keydown.esc="giveUp" />
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
   </div>
 </template>
 
 <style scoped>
-.title { min-width: 0; flex: 1 1 240px; position: relative; }
-.from { font-size: var(--t-mini); color: var(--ink-2); padding-left: 6px; }
-input { width: 100%; min-height: 34px; border: 1.5px solid transparent; border-radius: var(--s2); background: none; font-size: var(--t-title); font-weight: 700; padding: 0 5px; text-overflow: ellipsis; }
-input:hover { border-color: var(--edge); }
-input:focus { outline: none; border-color: var(--rim); background: var(--enamel); box-shadow: var(--focus); }
-.trouble { position: absolute; left: 6px; top: 100%; color: var(--beet); font-size: var(--t-mini); }
+.title {
+  min-width: 0;
+  flex: 1 1 240px;
+  position: relative;
+}
+.from {
+  font-size: var(--t-mini);
+  color: var(--ink-2);
+  padding-left: 6px;
+}
+input {
+  width: 100%;
+  min-height: 34px;
+  border: 1.5px solid transparent;
+  border-radius: var(--s2);
+  background: none;
+  font-size: var(--t-title);
+  font-weight: 700;
+  padding: 0 5px;
+  text-overflow: ellipsis;
+}
+input:hover {
+  border-color: var(--edge);
+}
+input:focus {
+  outline: none;
+  border-color: var(--rim);
+  background: var(--enamel);
+  box-shadow: var(--focus);
+}
+.trouble {
+  position: absolute;
+  left: 6px;
+  top: 100%;
+  color: var(--beet);
+  font-size: var(--t-mini);
+}
 </style>

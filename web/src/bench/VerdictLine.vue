@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { useBench } from './bench'
-import InsideDialog from './InsideDialog.vue'
-import MixDialog from './MixDialog.vue'
+import InsideDialog from '@/bench/dialogs/InsideDialog.vue'
+import MixDialog from '@/bench/dialogs/MixDialog.vue'
 import AllergenLine from '@/parts/AllergenLine.vue'
 import type { Worksheet } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
@@ -26,12 +26,24 @@ function whyEnergy() {
   <section class="panel verdict" aria-label="Verdict" aria-live="polite">
     <div v-for="v in sheet.verdict" :key="v.kind + v.lead" class="clause" :class="v.kind" :data-verdict="v.kind">
       <Icon :name="icons[v.kind] ?? 'tick'" :size="26" />
-      <p><b>{{ unbroken(v.lead) }}</b>{{ unbroken(v.reason) }}</p>
+      <p>
+        <b>{{ unbroken(v.lead) }}</b>
+        {{ unbroken(v.reason) }}
+      </p>
     </div>
     <div class="doors">
-      <el-button @click="mix = true"><Icon name="list" />Mix</el-button>
-      <el-button @click="inside = true"><Icon name="allergen" />Inside</el-button>
-      <el-button :aria-label="`${sheet.cautions.length} cautions`" @click="cautions = true"><Icon name="caution" />{{ sheet.cautions.length }}</el-button>
+      <el-button @click="mix = true">
+        <Icon name="list" />
+        Mix
+      </el-button>
+      <el-button @click="inside = true">
+        <Icon name="allergen" />
+        Inside
+      </el-button>
+      <el-button :aria-label="`${sheet.cautions.length} cautions`" @click="cautions = true">
+        <Icon name="caution" />
+        {{ sheet.cautions.length }}
+      </el-button>
     </div>
     <MixDialog v-model="mix" :sheet="sheet" />
     <InsideDialog v-model="inside" :sheet="sheet" @why="whyEnergy" />
@@ -45,25 +57,85 @@ function whyEnergy() {
 </template>
 
 <style scoped>
-.verdict { display: flex; align-items: center; padding: 0 var(--s2) 0 0; }
-.clause { display: flex; gap: 8px; align-items: center; padding: 0 var(--s3); min-height: 52px; min-width: 0; flex: 1 1 auto; }
-.clause + .clause { border-left: 1.5px solid var(--hair); }
-.clause p { line-height: 1.2; font-size: 14px; min-width: 0; }
-b { display: block; font-size: var(--t-lead); font-weight: 750; margin-bottom: 2px; line-height: 1.1; }
-.portion { flex: none; }
-.portion b { white-space: nowrap; }
-.portion p { max-width: 132px; }
-.weigh { flex-grow: 3; }
-.drift, .allergens { color: var(--beet); }
-.drift p, .allergens p { color: var(--ink-2); }
-.drift b, .allergens b { color: var(--beet); }
-.doors { display: flex; gap: 6px; flex: none; margin-left: auto; }
-.doors .el-button { padding: 0 10px; }
-li { padding: var(--s1) 0; }
+.verdict {
+  display: flex;
+  align-items: center;
+  padding: 0 var(--s2) 0 0;
+}
+.clause {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  padding: 0 var(--s3);
+  min-height: 52px;
+  min-width: 0;
+  flex: 1 1 auto;
+}
+.clause + .clause {
+  border-left: 1.5px solid var(--hair);
+}
+.clause p {
+  line-height: 1.2;
+  font-size: 14px;
+  min-width: 0;
+}
+b {
+  display: block;
+  font-size: var(--t-lead);
+  font-weight: 750;
+  margin-bottom: 2px;
+  line-height: 1.1;
+}
+.portion {
+  flex: none;
+}
+.portion b {
+  white-space: nowrap;
+}
+.portion p {
+  max-width: 132px;
+}
+.weigh {
+  flex-grow: 3;
+}
+.drift,
+.allergens {
+  color: var(--beet);
+}
+.drift p,
+.allergens p {
+  color: var(--ink-2);
+}
+.drift b,
+.allergens b {
+  color: var(--beet);
+}
+.doors {
+  display: flex;
+  gap: 6px;
+  flex: none;
+  margin-left: auto;
+}
+.doors .el-button {
+  padding: 0 10px;
+}
+li {
+  padding: var(--s1) 0;
+}
 @media (max-width: 900px) {
-  .verdict { flex-wrap: wrap; padding: var(--s1) var(--s2); }
-  .clause { min-height: 44px; padding: 0 var(--s2); }
-  .clause + .clause { border-left: 0; }
-  .clause { flex-basis: 260px; }
+  .verdict {
+    flex-wrap: wrap;
+    padding: var(--s1) var(--s2);
+  }
+  .clause {
+    min-height: 44px;
+    padding: 0 var(--s2);
+  }
+  .clause + .clause {
+    border-left: 0;
+  }
+  .clause {
+    flex-basis: 260px;
+  }
 }
 </style>

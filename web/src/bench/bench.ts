@@ -2,8 +2,19 @@ import { useDebounceFn, useEventListener, useManualRefHistory } from '@vueuse/co
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import {
-  api, sentence, unreachable,
-  type Addition, type Conflict, type Ingredient, type ListItem, type Saved, type Schemas, type Variation, type Worksheet,
+  api,
+  got,
+  newKey,
+  Refusal,
+  said,
+  type Addition,
+  type Conflict,
+  type Ingredient,
+  type ListItem,
+  type Saved,
+  type Schemas,
+  type Variation,
+  type Worksheet,
 } from '@/api/client'
 
 export type SaveState = 'saved' | 'changed' | 'saving' | 'offline' | 'refused' | 'conflict'
@@ -78,16 +89,13 @@ export const useBench = defineStore('bench', () => {
         stale = false
         const body = plain.value ? { ...doc.value, additions: [] } : doc.value
         const include = [...included].join(',') || undefined
-        const { data, error } = await api.POST('/worksheets', { body, params: { query: { include } } })
-        if (data) {
-          sheet.value = data
+        try {
+          sheet.value = await got(api.POST('/worksheets', { body, params: { query: { include } } }))
           trouble.value = undefined
-        } else {
-          trouble.value = sentence(error)
+        } catch (e) {
+          trouble.value = said(e)
         }
       } while (stale)
-    } catch {
-      trouble.value = unreachable
     } finally {
       asking = false
       working.value = false
@@ -107,27 +115,28 @@ export const useBench = defineStore('bench', () => {
     const to = id.value
     saveState.value = 'saving'
     try {
-      const { data, error, response } = await api.PUT('/variations/{id}', {
-        params: { path: { id: to }, header: { 'If-Match': `"${revision.value}"` } },
-        body: doc.value,
-      })
+      const kept = await got(
+        api.PUT('/variations/{id}', { params: { path: { id: to }, header: { 'If-Match': `"${revision.value}"` } }, body: doc.value }),
+      )
       if (id.value !== to) return
-      if (data) {
-        revision.value = data.revision
-        saveState.value = JSON.stringify(doc.value) === sent ? 'saved' : 'changed'
-        saveTrouble.value = undefined
-        if (saveState.value === 'saved') localStorage.removeItem(draftKey(to))
-        else void saveSoon()
-      } else if (response.status === 409) {
-        conflict.value = error as Conflict
+      revision.value = kept.revision
+      saveState.value = JSON.stringify(doc.value) === sent ? 'saved' : 'changed'
+      saveTrouble.value = undefined
+      if (saveState.value === 'saved') localStorage.removeItem(draftKey(to))
+      else void saveSoon()
+    } catch (e) {
+      if (id.value !== to) return
+      const { status, problem } = e as Refusal
+      if (status === 409) {
+        conflict.value = problem as Conflict
         saveState.value = 'conflict'
+      } else if (status === 0 || status === 503) {
+        saveState.value = 'offline'
+        setTimeout(() => void save(), retryAfterMs)
       } else {
         saveState.value = 'refused'
-        saveTrouble.value = sentence(error)
+        saveTrouble.value = said(e)
       }
-    } catch {
-      saveState.value = 'offline'
-      setTimeout(() => void save(), retryAfterMs)
     }
   }
   const saveSoon = useDebounceFn(() => save(), saveAfterMs)
@@ -195,8 +204,7 @@ export const useBench = defineStore('bench', () => {
 
   async function open(variationId: string) {
     if (saveState.value === 'changed') await save()
-    const { data, error } = await api.GET('/variations/{id}', { params: { path: { id: variationId } } })
-    if (!data) throw new Error(sentence(error))
+    const data = await got(api.GET('/variations/{id}', { params: { path: { id: variationId } } }))
     const kept = localStorage.getItem(draftKey(variationId))
     const draft = kept ? (JSON.parse(kept) as { revision: number; doc: Variation }) : undefined
     // A draft that rests on an older revision meets the other tablet's work as a conflict.
@@ -205,11 +213,10 @@ export const useBench = defineStore('bench', () => {
 
   async function refreshList() {
     try {
-      const { data, error } = await api.GET('/variations', { params: { query: { limit: 200 } } })
-      list.value = data?.items ?? []
-      listTrouble.value = data ? undefined : sentence(error)
-    } catch {
-      listTrouble.value = unreachable
+      list.value = (await got(api.GET('/variations', { params: { query: { limit: 200 } } }))).items
+      listTrouble.value = undefined
+    } catch (e) {
+      listTrouble.value = said(e)
     }
   }
 
@@ -223,27 +230,21 @@ export const useBench = defineStore('bench', () => {
   }
 
   async function create(document: Variation) {
-    const { data, error } = await api.POST('/variations', {
-      params: { header: { 'Idempotency-Key': crypto.randomUUID() } }, body: document,
-    })
-    if (!data) throw new Error(sentence(error))
-    show(data)
+    show(await got(api.POST('/variations', { params: { header: { 'Idempotency-Key': newKey() } }, body: document })))
     await refreshList()
   }
 
   async function duplicate(variationId: string) {
-    const { data, error } = await api.GET('/variations/{id}', { params: { path: { id: variationId } } })
-    if (!data) throw new Error(sentence(error))
-    await create({ ...data.document, name: `${data.document.name}, copy` })
+    const { document } = await got(api.GET('/variations/{id}', { params: { path: { id: variationId } } }))
+    await create({ ...document, name: `${document.name}, copy` })
   }
 
   /** Asks for the batch in another size. The answer is what was rounded on the way. */
   async function scale(wish: Omit<Schemas['ScaleWish'], 'variation'>) {
     if (!doc.value) return []
-    const { data, error } = await api.POST('/scalings', { body: { variation: doc.value, ...wish } })
-    if (!data) throw new Error(sentence(error))
-    change((d) => Object.assign(d, copy(data.variation)))
-    return data.said
+    const scaled = await got(api.POST('/scalings', { body: { variation: doc.value, ...wish } }))
+    change((d) => Object.assign(d, copy(scaled.variation)))
+    return scaled.said
   }
 
   /** Puts other lines in the place of one of the base. */
@@ -264,8 +265,7 @@ export const useBench = defineStore('bench', () => {
 
   /** Puts a variation aside; the answer brings it back. */
   async function remove(variationId: string) {
-    const { error } = await api.DELETE('/variations/{id}', { params: { path: { id: variationId } } })
-    if (error) throw new Error(sentence(error))
+    await api.DELETE('/variations/{id}', { params: { path: { id: variationId } } })
     if (id.value === variationId) {
       id.value = doc.value = sheet.value = undefined
       saveState.value = 'saved'
@@ -293,9 +293,16 @@ export const useBench = defineStore('bench', () => {
     let n = additions.value.length + 1
     while (taken.has(`a${n}`)) n++
     change((d) => {
-      d.additions = [...(d.additions ?? []), {
-        id: `a${n}`, ingredient: ingredient.id, amount: ingredient.dose.usual_g, unit: 'g', stage: ingredient.usual_stage,
-      }]
+      d.additions = [
+        ...(d.additions ?? []),
+        {
+          id: `a${n}`,
+          ingredient: ingredient.id,
+          amount: ingredient.dose.usual_g,
+          unit: 'g',
+          stage: ingredient.usual_stage,
+        },
+      ]
     })
     active.value = `a${n}`
   }
@@ -352,9 +359,49 @@ export const useBench = defineStore('bench', () => {
   watch(saveState, (s) => s === 'saved' && void refreshList())
 
   return {
-    id, revision, doc, sheet, trouble, working, saveState, saveTrouble, conflict, list, listTrouble, loaded, active, plain, why,
-    shelf, ledger, canUndo: history.canUndo, canRedo: history.canRedo,
-    include, start, open, refreshList, create, duplicate, scale, swap, bringBack, togglePlain, remove, settle, change, changeAddition, add, takeOut, step, togglePin, letGo, move, undo, redo, work, save,
+    id,
+    revision,
+    doc,
+    sheet,
+    trouble,
+    working,
+    saveState,
+    saveTrouble,
+    conflict,
+    list,
+    listTrouble,
+    loaded,
+    active,
+    plain,
+    why,
+    shelf,
+    ledger,
+    canUndo: history.canUndo,
+    canRedo: history.canRedo,
+    include,
+    start,
+    open,
+    refreshList,
+    create,
+    duplicate,
+    scale,
+    swap,
+    bringBack,
+    togglePlain,
+    remove,
+    settle,
+    change,
+    changeAddition,
+    add,
+    takeOut,
+    step,
+    togglePin,
+    letGo,
+    move,
+    undo,
+    redo,
+    work,
+    save,
   }
 })
 

@@ -38,5 +38,17 @@ export const stages: { value: Schemas['Stage']; label: string }[] = [
 ]
 
 export const unitLabels: Record<Schemas['Unit'], string> = {
-  g: 'g', kg: 'kg', ml: 'ml', l: 'l', tsp: 'tsp', tbsp: 'tbsp', cup: 'cup', fl_oz: 'fl oz', oz: 'oz', lb: 'lb', each: 'pieces', pinch: 'pinch', can: 'can',
+  g: 'g',
+  kg: 'kg',
+  ml: 'ml',
+  l: 'l',
+  tsp: 'tsp',
+  tbsp: 'tbsp',
+  cup: 'cup',
+  fl_oz: 'fl oz',
+  oz: 'oz',
+  lb: 'lb',
+  each: 'pieces',
+  pinch: 'pinch',
+  can: 'can',
 }

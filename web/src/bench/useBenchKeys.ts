@@ -5,7 +5,8 @@ import { forms, strategies } from './choices'
 
 type Doors = { find: () => void; variations: () => void; keys: () => void }
 
-const typing = (t: EventTarget | null) => t instanceof HTMLElement && !!t.closest('input:not([type=radio]), textarea, select, [contenteditable], .el-dialog, .el-drawer, .el-popper')
+const typing = (t: EventTarget | null) =>
+  t instanceof HTMLElement && !!t.closest('input:not([type=radio]), textarea, select, [contenteditable], .el-dialog, .el-drawer, .el-popper')
 const ownArrows = (t: EventTarget | null) => t instanceof HTMLElement && !!t.closest('[role=slider], [role=radiogroup], input[type=radio]')
 
 /** The one table of keys, matched on the character typed and inert while typing in a field. */
@@ -31,17 +32,41 @@ export function useBenchKeys(bench: ReturnType<typeof useBench>, doors: Doors) {
     const active = bench.active
     const strategy = strategies.find((s) => s.key === e.key)
     switch (e.key) {
-      case '/': doors.find(); break
-      case '?': doors.keys(); break
-      case '-': case '−': case '_': case '[': case '{':
-        if (active) bench.step(active, -(e.key === '_' || e.key === '{' ? 10 : steps)); break
-      case '+': case '=': case ']': case '}':
-        if (active) bench.step(active, e.key === '}' ? 10 : e.key === '+' ? 1 : steps); break
-      case 'g': case 'G': unitsShown.value = unitsShown.value === 'grams' ? 'cups' : 'grams'; break
-      case 'f': case 'F':
-        bench.change((d) => (d.form = forms[(forms.findIndex((f) => f.value === d.form) + 1) % forms.length]!.value)); break
-      case 'b': case 'B': bench.togglePlain(); break
-      case 'p': case 'P': if (active) bench.togglePin(active); break
+      case '/':
+        doors.find()
+        break
+      case '?':
+        doors.keys()
+        break
+      case '-':
+      case '−':
+      case '_':
+      case '[':
+      case '{':
+        if (active) bench.step(active, -(e.key === '_' || e.key === '{' ? 10 : steps))
+        break
+      case '+':
+      case '=':
+      case ']':
+      case '}':
+        if (active) bench.step(active, e.key === '}' ? 10 : e.key === '+' ? 1 : steps)
+        break
+      case 'g':
+      case 'G':
+        unitsShown.value = unitsShown.value === 'grams' ? 'cups' : 'grams'
+        break
+      case 'f':
+      case 'F':
+        bench.change((d) => (d.form = forms[(forms.findIndex((f) => f.value === d.form) + 1) % forms.length]!.value))
+        break
+      case 'b':
+      case 'B':
+        bench.togglePlain()
+        break
+      case 'p':
+      case 'P':
+        if (active) bench.togglePin(active)
+        break
       default:
         if (!strategy) return
         bench.change((d) => (d.offset = { ...d.offset, strategy: strategy.value }))

@@ -3,6 +3,7 @@ import { computed, onMounted, ref, watch } from 'vue'
 import { ElMessage } from 'element-plus'
 import Icon from '@/parts/Icon.vue'
 import type { IconName } from '@/parts/icons'
+import { newKey } from '@/api/client'
 import { useKitchen, type Own } from './kitchen'
 
 const kitchen = useKitchen()
@@ -20,12 +21,16 @@ const fault = (pointer: string) => kitchen.faults[pointer]
 async function save() {
   if (!form.value) return
   busy.value = true
-  if (await kitchen.save(form.value)) ElMessage({ message: 'The kitchen is kept. Every variation is worked out with it from now on.', duration: 4000 })
+  if (await kitchen.save(form.value))
+    ElMessage({ message: 'The kitchen is kept. Every variation is worked out with it from now on.', duration: 4000 })
   busy.value = false
 }
 
 const measures = [
-  { value: 'metric', label: 'metric' }, { value: 'us', label: 'US' }, { value: 'imperial', label: 'imperial' }, { value: 'au', label: 'Australian' },
+  { value: 'metric', label: 'metric' },
+  { value: 'us', label: 'US' },
+  { value: 'imperial', label: 'imperial' },
+  { value: 'au', label: 'Australian' },
 ] as const
 
 /** What was taken off last can be put back. */
@@ -40,10 +45,16 @@ function putBack() {
   lastGone.value?.()
   lastGone.value = undefined
 }
-const id = () => crypto.randomUUID().slice(0, 8)
-const addLadle = () => form.value && (form.value.ladles = [...(form.value.ladles ?? []), { id: id(), name: 'Ladle', volume_ml: 60 }])
-const addGriddle = () => form.value && (form.value.griddles = [...(form.value.griddles ?? []), { id: id(), name: 'Plate', width_cm: 50, depth_cm: 30 }])
-const addIron = () => form.value && (form.value.irons = [...(form.value.irons ?? []), { id: id(), name: 'Iron', round: true, width_mm: 180, depth_mm: 26, gap_mm: 9, moulds: 1 }])
+const id = () => newKey().slice(0, 8)
+/** A new thing as the program says they usually are. */
+function put(list: 'ladles' | 'griddles' | 'irons', thing: Own[typeof list] extends (infer T)[] | undefined ? T | undefined : never) {
+  if (form.value && thing) form.value[list] = [...(form.value[list] ?? []), { ...thing, id: id() }] as never
+}
+/** The step of the hand, and what may stand there; what is outside gets its sentence, never another figure. */
+const limit = (name: string) => {
+  const l = kitchen.form?.limits[name]
+  return l ? { step: l.step, title: `between ${l.low} and ${l.high}` } : {}
+}
 const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iron: 'iron' }
 </script>
 
@@ -52,83 +63,185 @@ const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iro
     <header class="bar">
       <h1>Kitchen</h1>
       <p class="muted">What you cook with. Every figure on the bench uses it.</p>
-      <el-button v-if="lastGone" @click="putBack"><Icon name="undo" />Put back</el-button>
+      <el-button v-if="lastGone" @click="putBack">
+        <Icon name="undo" />
+        Put back
+      </el-button>
       <el-button class="go" :disabled="!changed || busy" @click="save">Keep it</el-button>
     </header>
-    <p v-if="kitchen.trouble" class="panel trouble" role="alert"><i class="sign high" />{{ kitchen.trouble }} <el-button @click="kitchen.load">Try again</el-button></p>
+    <p v-if="kitchen.trouble" class="panel trouble" role="alert">
+      <i class="sign high" />
+      {{ kitchen.trouble }}
+      <el-button @click="kitchen.load">Try again</el-button>
+    </p>
     <el-form v-if="form" novalidate class="grid" label-position="top" @submit.prevent="save">
       <div class="column">
-      <section class="panel">
-        <header><h2>Measures</h2></header>
-        <div class="fields">
-          <el-form-item label="Name" :error="fault('/name')" class="wide"><el-input v-model="form.name" maxlength="200" /></el-form-item>
-          <el-form-item label="Cups and spoons" :error="fault('/measures')" class="wide">
-            <el-select v-model="form.measures" aria-label="Cups and spoons">
-              <el-option v-for="m in measures" :key="m.value" :value="m.value" :label="m.label" />
-            </el-select>
-          </el-form-item>
-          <el-form-item label="One egg, no shell (g)" :error="fault('/egg_g')"><el-input-number v-model="form.egg_g" :min="20" :max="150" aria-label="One egg in grams" /></el-form-item>
-          <el-form-item label="Altitude (m)" :error="fault('/altitude_m')"><el-input-number v-model="form.altitude_m" :step="50" aria-label="Altitude in metres" /></el-form-item>
-          <el-form-item label="Scale shows steps of (g)" :error="fault('/scale_step_g')"><el-input-number v-model="form.scale_step_g" :min="0.1" :step="1" aria-label="Step of the scale in grams" /></el-form-item>
-          <el-form-item label="Fine scale, for powder (g)" :error="fault('/leavener_step_g')"><el-input-number v-model="form.leavener_step_g" :min="0.01" :step="0.1" aria-label="Step of the fine scale in grams" /></el-form-item>
-          <el-form-item label="Prices in" :error="fault('/currency')"><el-input v-model="form.currency" maxlength="8" placeholder="sign or letters" /></el-form-item>
-          <el-form-item label="Show amounts in">
-            <el-radio-group v-model="form.units" class="pick" aria-label="Show amounts in"><el-radio-button value="grams">grams</el-radio-button><el-radio-button value="cups">cups</el-radio-button></el-radio-group>
-          </el-form-item>
-          <el-form-item label="Keys of one letter"><el-switch :model-value="form.letter_keys ?? true" aria-label="Keys of one letter" @update:model-value="form.letter_keys = $event as boolean" /></el-form-item>
-        </div>
-      </section>
-      <section class="panel">
-        <header><h2>Plates and pans</h2><p class="end">the first is in use; crêpes take the first round one</p></header>
-        <ul>
-          <li v-for="(g, i) in form.griddles" :key="g.id" class="well">
-            <Icon :name="icons.griddle!" /><el-input v-model="g.name" :aria-label="`Name of plate ${i + 1}`" />
-            <el-checkbox :model-value="!!g.round" @update:model-value="g.round = $event as boolean">round</el-checkbox>
-            <el-input-number v-model="g.width_cm" :min="10" :max="300" :controls="false" :aria-label="`Width of ${g.name} in cm`" />
-            <template v-if="!g.round"><span>×</span><el-input-number v-model="g.depth_cm" :min="10" :max="300" :controls="false" :aria-label="`Depth of ${g.name} in cm`" /></template><span>cm</span>
-            <el-button class="ghost" :aria-label="`Take ${g.name} off the list`" @click="takeOut(form.griddles!, i)"><Icon name="bin" /></el-button>
-            <div class="sizes"><label>heats from <el-input-number v-model="g.min_c" :min="80" :max="300" :controls="false" :aria-label="`Lowest heat of ${g.name} in °C`" /></label><label>to <el-input-number v-model="g.max_c" :min="80" :max="300" :controls="false" :aria-label="`Highest heat of ${g.name} in °C`" /> °C</label></div>
-            <p v-if="fault(`/griddles/${i}/width_cm`) || fault(`/griddles/${i}/depth_cm`)" class="fault" role="alert">{{ fault(`/griddles/${i}/width_cm`) ?? fault(`/griddles/${i}/depth_cm`) }}</p>
-          </li>
-        </ul>
-        <p v-if="!form.griddles?.length" class="none">No plate yet. With one the bench says how many lie on it.</p>
-        <el-button class="dashed" @click="addGriddle"><Icon name="plus" />Add a plate</el-button>
-      </section>
+        <section class="panel">
+          <header><h2>Measures</h2></header>
+          <div class="fields">
+            <el-form-item label="Name" :error="fault('name')" class="wide"><el-input v-model="form.name" maxlength="200" /></el-form-item>
+            <el-form-item label="Cups and spoons" :error="fault('measures')" class="wide">
+              <el-select v-model="form.measures" aria-label="Cups and spoons">
+                <el-option v-for="m in measures" :key="m.value" :value="m.value" :label="m.label" />
+              </el-select>
+            </el-form-item>
+            <el-form-item label="One egg, no shell (g)" :error="fault('egg_g')">
+              <el-input-number v-model="form.egg_g" v-bind="limit('egg_g')" aria-label="One egg in grams" />
+            </el-form-item>
+            <el-form-item label="Altitude (m)" :error="fault('altitude_m')">
+              <el-input-number v-model="form.altitude_m" v-bind="limit('altitude_m')" aria-label="Altitude in metres" />
+            </el-form-item>
+            <el-form-item label="Scale shows steps of (g)" :error="fault('scale_step_g')">
+              <el-input-number v-model="form.scale_step_g" v-bind="limit('scale_step_g')" aria-label="Step of the scale in grams" />
+            </el-form-item>
+            <el-form-item label="Fine scale, for powder (g)" :error="fault('leavener_step_g')">
+              <el-input-number v-model="form.leavener_step_g" v-bind="limit('leavener_step_g')" aria-label="Step of the fine scale in grams" />
+            </el-form-item>
+            <el-form-item label="Prices in" :error="fault('currency')">
+              <el-input v-model="form.currency" maxlength="8" placeholder="sign or letters" />
+            </el-form-item>
+            <el-form-item label="Show amounts in">
+              <el-radio-group v-model="form.units" class="pick" aria-label="Show amounts in">
+                <el-radio-button value="grams">grams</el-radio-button>
+                <el-radio-button value="cups">cups</el-radio-button>
+              </el-radio-group>
+            </el-form-item>
+            <el-form-item label="Keys of one letter">
+              <el-switch
+                :model-value="form.letter_keys ?? true"
+                aria-label="Keys of one letter"
+                @update:model-value="form.letter_keys = $event as boolean" />
+            </el-form-item>
+          </div>
+        </section>
+        <section class="panel">
+          <header>
+            <h2>Plates and pans</h2>
+            <p class="end">the first is in use; crêpes take the first round one</p>
+          </header>
+          <ul>
+            <li v-for="(g, i) in form.griddles" :key="g.id" class="well">
+              <Icon :name="icons.griddle!" />
+              <el-input v-model="g.name" :aria-label="`Name of plate ${i + 1}`" />
+              <el-checkbox :model-value="!!g.round" @update:model-value="g.round = $event as boolean">round</el-checkbox>
+              <el-input-number v-model="g.width_cm" v-bind="limit('width_cm')" :controls="false" :aria-label="`Width of ${g.name} in cm`" />
+              <template v-if="!g.round">
+                <span>×</span>
+                <el-input-number v-model="g.depth_cm" v-bind="limit('depth_cm')" :controls="false" :aria-label="`Depth of ${g.name} in cm`" />
+              </template>
+              <span>cm</span>
+              <el-button class="ghost" :aria-label="`Take ${g.name} off the list`" @click="takeOut(form.griddles!, i)"><Icon name="bin" /></el-button>
+              <div class="sizes">
+                <label>
+                  heats from
+                  <el-input-number v-model="g.min_c" v-bind="limit('min_c')" :controls="false" :aria-label="`Lowest heat of ${g.name} in °C`" />
+                </label>
+                <label>
+                  to
+                  <el-input-number v-model="g.max_c" v-bind="limit('max_c')" :controls="false" :aria-label="`Highest heat of ${g.name} in °C`" />
+                  °C
+                </label>
+              </div>
+              <p v-if="fault(`griddles/${i}/width_cm`) || fault(`griddles/${i}/depth_cm`)" class="fault" role="alert">
+                {{ fault(`griddles/${i}/width_cm`) ?? fault(`griddles/${i}/depth_cm`) }}
+              </p>
+            </li>
+          </ul>
+          <p v-if="!form.griddles?.length" class="none">No plate yet. With one the bench says how many lie on it.</p>
+          <el-button class="dashed" @click="put('griddles', kitchen.form?.griddle)">
+            <Icon name="plus" />
+            Add a plate
+          </el-button>
+        </section>
       </div>
       <div class="column">
-      <section class="panel">
-        <header><h2>Ladles and scoops</h2><p class="end">fill it with water on the scale: grams are ml</p></header>
-        <ul>
-          <li v-for="(l, i) in form.ladles" :key="l.id" class="well">
-            <Icon :name="icons.ladle!" /><el-input v-model="l.name" :aria-label="`Name of ladle ${i + 1}`" />
-            <el-input-number v-model="l.volume_ml" :min="5" :max="1000" :controls="false" :aria-label="`Volume of ${l.name} in ml`" /><span>ml</span>
-            <el-button class="ghost" :aria-label="`Take ${l.name} off the list`" @click="takeOut(form.ladles!, i)"><Icon name="bin" /></el-button>
-            <p v-if="fault(`/ladles/${i}/volume_ml`) || fault(`/ladles/${i}/name`)" class="fault" role="alert">{{ fault(`/ladles/${i}/volume_ml`) ?? fault(`/ladles/${i}/name`) }}</p>
-          </li>
-        </ul>
-        <p v-if="!form.ladles?.length" class="none">No ladle yet. Fill yours with water on the scale and tell what it holds.</p>
-        <el-button class="dashed" @click="addLadle"><Icon name="plus" />Add a ladle</el-button>
-      </section>
-      <section class="panel">
-        <header><h2>Waffle irons</h2><p class="end">sizes of one waffle in mm; the first is in use</p></header>
-        <ul>
-          <li v-for="(n, i) in form.irons" :key="n.id" class="well iron">
-            <Icon :name="icons.iron!" /><el-input v-model="n.name" :aria-label="`Name of iron ${i + 1}`" />
-            <el-checkbox :model-value="!!n.round" @update:model-value="n.round = $event as boolean">round</el-checkbox>
-            <el-button class="ghost" :aria-label="`Take ${n.name} off the list`" @click="takeOut(form.irons!, i)"><Icon name="bin" /></el-button>
-            <div class="sizes">
-              <label>across <el-input-number v-model="n.width_mm" :controls="false" :aria-label="`Width of a waffle of ${n.name} in mm`" /></label>
-              <label v-if="!n.round">long <el-input-number v-model="n.length_mm" :controls="false" :aria-label="`Length of a waffle of ${n.name} in mm`" /></label>
-              <label>high <el-input-number v-model="n.depth_mm" :controls="false" :aria-label="`Height of a waffle of ${n.name} in mm`" /></label>
-              <label>gap <el-input-number v-model="n.gap_mm" :controls="false" :aria-label="`Gap of the plates of ${n.name} in mm`" /></label>
-              <label>at once <el-input-number v-model="n.moulds" :controls="false" :aria-label="`Waffles at once in ${n.name}`" /></label>
-            </div>
-            <p v-for="k in ['width_mm', 'length_mm', 'depth_mm', 'gap_mm', 'moulds'].filter((f) => fault(`/irons/${i}/${f}`))" :key="k" class="fault" role="alert">{{ fault(`/irons/${i}/${k}`) }}</p>
-          </li>
-        </ul>
-        <p v-if="!form.irons?.length" class="none">No iron yet. With one the bench says how full a ladle fills it.</p>
-        <el-button class="dashed" @click="addIron"><Icon name="plus" />Add an iron</el-button>
-      </section>
+        <section class="panel">
+          <header>
+            <h2>Ladles and scoops</h2>
+            <p class="end">fill it with water on the scale: grams are ml</p>
+          </header>
+          <ul>
+            <li v-for="(l, i) in form.ladles" :key="l.id" class="well">
+              <Icon :name="icons.ladle!" />
+              <el-input v-model="l.name" :aria-label="`Name of ladle ${i + 1}`" />
+              <el-input-number v-model="l.volume_ml" v-bind="limit('volume_ml')" :controls="false" :aria-label="`Volume of ${l.name} in ml`" />
+              <span>ml</span>
+              <el-button class="ghost" :aria-label="`Take ${l.name} off the list`" @click="takeOut(form.ladles!, i)"><Icon name="bin" /></el-button>
+              <p v-if="fault(`ladles/${i}/volume_ml`) || fault(`ladles/${i}/name`)" class="fault" role="alert">
+                {{ fault(`ladles/${i}/volume_ml`) ?? fault(`ladles/${i}/name`) }}
+              </p>
+            </li>
+          </ul>
+          <p v-if="!form.ladles?.length" class="none">No ladle yet. Fill yours with water on the scale and tell what it holds.</p>
+          <el-button class="dashed" @click="put('ladles', kitchen.form?.ladle)">
+            <Icon name="plus" />
+            Add a ladle
+          </el-button>
+        </section>
+        <section class="panel">
+          <header>
+            <h2>Waffle irons</h2>
+            <p class="end">sizes of one waffle in mm; the first is in use</p>
+          </header>
+          <ul>
+            <li v-for="(n, i) in form.irons" :key="n.id" class="well iron">
+              <Icon :name="icons.iron!" />
+              <el-input v-model="n.name" :aria-label="`Name of iron ${i + 1}`" />
+              <el-checkbox :model-value="!!n.round" @update:model-value="n.round = $event as boolean">round</el-checkbox>
+              <el-button class="ghost" :aria-label="`Take ${n.name} off the list`" @click="takeOut(form.irons!, i)"><Icon name="bin" /></el-button>
+              <div class="sizes">
+                <label>
+                  across
+                  <el-input-number
+                    v-model="n.width_mm"
+                    v-bind="limit('width_mm')"
+                    :controls="false"
+                    :aria-label="`Width of a waffle of ${n.name} in mm`" />
+                </label>
+                <label v-if="!n.round">
+                  long
+                  <el-input-number
+                    v-model="n.length_mm"
+                    v-bind="limit('length_mm')"
+                    :controls="false"
+                    :aria-label="`Length of a waffle of ${n.name} in mm`" />
+                </label>
+                <label>
+                  high
+                  <el-input-number
+                    v-model="n.depth_mm"
+                    v-bind="limit('depth_mm')"
+                    :controls="false"
+                    :aria-label="`Height of a waffle of ${n.name} in mm`" />
+                </label>
+                <label>
+                  gap
+                  <el-input-number
+                    v-model="n.gap_mm"
+                    v-bind="limit('gap_mm')"
+                    :controls="false"
+                    :aria-label="`Gap of the plates of ${n.name} in mm`" />
+                </label>
+                <label>
+                  at once
+                  <el-input-number v-model="n.moulds" v-bind="limit('moulds')" :controls="false" :aria-label="`Waffles at once in ${n.name}`" />
+                </label>
+              </div>
+              <p
+                v-for="k in ['width_mm', 'length_mm', 'depth_mm', 'gap_mm', 'moulds'].filter((f) => fault(`irons/${i}/${f}`))"
+                :key="k"
+                class="fault"
+                role="alert">
+                {{ fault(`irons/${i}/${k}`) }}
+              </p>
+            </li>
+          </ul>
+          <p v-if="!form.irons?.length" class="none">No iron yet. With one the bench says how full a ladle fills it.</p>
+          <el-button class="dashed" @click="put('irons', kitchen.form?.iron)">
+            <Icon name="plus" />
+            Add an iron
+          </el-button>
+        </section>
       </div>
     </el-form>
     <p v-else-if="!kitchen.trouble" class="panel wait">Opening the kitchen</p>
@@ -136,28 +249,129 @@ const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iro
 </template>
 
 <style scoped>
-.kitchen { display: flex; flex-direction: column; min-height: 0; overflow: auto; padding: 0 var(--s3) var(--s3) 0; }
-.bar { display: flex; flex-wrap: wrap; align-items: center; gap: var(--s3); min-height: 60px; padding-left: var(--s1); position: sticky; top: 0; background: var(--morning); z-index: 2; }
-.bar h1 { font-size: var(--t-title); }
-.bar p { margin-right: auto; }
-.grid { display: grid; grid-template-columns: repeat(auto-fit, minmax(min(480px, 100%), 1fr)); gap: 10px; align-items: start; }
-.column { display: grid; gap: 10px; align-content: start; min-width: 0; }
-.panel { padding-bottom: var(--s3); }
-.fields { display: grid; grid-template-columns: 1fr 1fr; gap: 0 var(--s4); padding: var(--s3) var(--s4) 0; }
-.wide { grid-column: 1 / -1; }
-.fields .el-form-item { margin-bottom: var(--s3); }
-.fields .el-input-number { width: 100%; }
-ul { list-style: none; margin: 0; padding: var(--s3); display: grid; gap: var(--s2); }
-li { display: flex; flex-wrap: wrap; align-items: center; gap: var(--s2); padding: var(--s2); }
-li > .el-input { flex: 1 1 120px; min-width: 0; }
-li .el-input-number { width: 74px; }
-li .ghost { width: var(--touch); padding: 0; }
-.sizes { display: flex; flex-wrap: wrap; gap: var(--s2) var(--s3); width: 100%; padding-left: 28px; }
-.sizes label { display: inline-flex; align-items: center; gap: 6px; color: var(--ink-2); font-size: var(--t-mini); }
-.fault { width: 100%; color: var(--beet); font-size: var(--t-mini); }
-.dashed { margin: 0 var(--s3); width: calc(100% - 2 * var(--s3)); }
-.none { padding: 0 var(--s4) var(--s3); color: var(--ink-2); }
-.trouble, .wait { padding: var(--s3) var(--s4); margin-bottom: 10px; display: flex; gap: var(--s2); align-items: center; }
-@media (max-width: 900px) { .kitchen { padding: 0 var(--s3) var(--s3); } }
-@media (max-width: 560px) { .fields { grid-template-columns: 1fr; } }
+.kitchen {
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  overflow: auto;
+  padding: 0 var(--s3) var(--s3) 0;
+}
+.bar {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: var(--s3);
+  min-height: 60px;
+  padding-left: var(--s1);
+  position: sticky;
+  top: 0;
+  background: var(--morning);
+  z-index: 2;
+}
+.bar h1 {
+  font-size: var(--t-title);
+}
+.bar p {
+  margin-right: auto;
+}
+.grid {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(480px, 100%), 1fr));
+  gap: 10px;
+  align-items: start;
+}
+.column {
+  display: grid;
+  gap: 10px;
+  align-content: start;
+  min-width: 0;
+}
+.panel {
+  padding-bottom: var(--s3);
+}
+.fields {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 0 var(--s4);
+  padding: var(--s3) var(--s4) 0;
+}
+.wide {
+  grid-column: 1 / -1;
+}
+.fields .el-form-item {
+  margin-bottom: var(--s3);
+}
+.fields .el-input-number {
+  width: 100%;
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: var(--s3);
+  display: grid;
+  gap: var(--s2);
+}
+li {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: var(--s2);
+  padding: var(--s2);
+}
+li > .el-input {
+  flex: 1 1 120px;
+  min-width: 0;
+}
+li .el-input-number {
+  width: 74px;
+}
+li .ghost {
+  width: var(--touch);
+  padding: 0;
+}
+.sizes {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--s2) var(--s3);
+  width: 100%;
+  padding-left: 28px;
+}
+.sizes label {
+  display: inline-flex;
+  align-items: center;
+  gap: 6px;
+  color: var(--ink-2);
+  font-size: var(--t-mini);
+}
+.fault {
+  width: 100%;
+  color: var(--beet);
+  font-size: var(--t-mini);
+}
+.dashed {
+  margin: 0 var(--s3);
+  width: calc(100% - 2 * var(--s3));
+}
+.none {
+  padding: 0 var(--s4) var(--s3);
+  color: var(--ink-2);
+}
+.trouble,
+.wait {
+  padding: var(--s3) var(--s4);
+  margin-bottom: 10px;
+  display: flex;
+  gap: var(--s2);
+  align-items: center;
+}
+@media (max-width: 900px) {
+  .kitchen {
+    padding: 0 var(--s3) var(--s3);
+  }
+}
+@media (max-width: 560px) {
+  .fields {
+    grid-template-columns: 1fr;
+  }
+}
 </style>

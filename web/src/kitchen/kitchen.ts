@@ -1,33 +1,31 @@
 import { defineStore } from 'pinia'
-import { ref } from 'vue'
-import { api, sentence, unreachable, type Problem, type Schemas } from '@/api/client'
+import { ref, shallowRef } from 'vue'
+import { api, got, said, faultsOf, type Schemas } from '@/api/client'
 import { letterKeys, unitsShown } from '@/parts/settings'
 
 export type Own = Schemas['OwnKitchen']
+export type KitchenForm = Schemas['KitchenForm']
 
 /** What the cook works with; one for the whole database. */
 export const useKitchen = defineStore('kitchen', () => {
   const own = ref<Own>()
   const revision = ref(0)
+  const form = shallowRef<KitchenForm>() // limits of the figures, and new things
   const trouble = ref<string>()
-  const faults = ref<Record<string, string>>({}) // sentence by JSON Pointer
+  const faults = ref<Record<string, string>>({}) // sentence by JSON Pointer, without its first slash
 
   async function load() {
     try {
-      const { data, error } = await api.GET('/kitchen')
-      if (!data) {
-        trouble.value = sentence(error)
-        return
-      }
-      take(data)
-    } catch {
-      trouble.value = unreachable
+      take(await got(api.GET('/kitchen')))
+    } catch (e) {
+      trouble.value = said(e)
     }
   }
 
   function take(saved: Schemas['SavedKitchen']) {
     own.value = saved.document
     revision.value = saved.revision
+    form.value = saved.form
     trouble.value = undefined
     faults.value = {}
     if (saved.document.units) unitsShown.value = saved.document.units
@@ -37,19 +35,14 @@ export const useKitchen = defineStore('kitchen', () => {
   /** Saves; false with the faults at their fields when the program refuses. */
   async function save(document: Own) {
     try {
-      const { data, error } = await api.PUT('/kitchen', { params: { header: { 'If-Match': `"${revision.value}"` } }, body: document })
-      if (data) {
-        take(data)
-        return true
-      }
-      const p = error as Problem
-      faults.value = Object.fromEntries((p.errors ?? []).map((e) => [e.pointer, e.message]))
-      trouble.value = p.errors?.length ? undefined : sentence(error)
-    } catch {
-      trouble.value = unreachable
+      take(await got(api.PUT('/kitchen', { params: { header: { 'If-Match': `"${revision.value}"` } }, body: document })))
+      return true
+    } catch (e) {
+      faults.value = faultsOf(e)
+      trouble.value = faults.value['']
+      return false
     }
-    return false
   }
 
-  return { own, revision, trouble, faults, load, save }
+  return { own, revision, form, trouble, faults, load, save }
 })

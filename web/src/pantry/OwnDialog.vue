@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { ElMessage } from 'element-plus'
-import { api, unreachable, type Ingredient, type Problem, type Schemas } from '@/api/client'
+import { api, got, said, faultsOf, type Ingredient, type Schemas } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
 import WeightField from '@/parts/WeightField.vue'
 import { groups, roles } from './words'
@@ -28,19 +28,44 @@ watch(open, async (o) => {
   item.value = props.edit ? (JSON.parse(JSON.stringify(props.edit.item)) as Item) : {}
   chosen.value = props.edit?.item.allergens
   faults.value = {}
-  const { data } = await api.GET('/ingredients', { params: { query: { limit: 500 } } })
-  shelf.value = data?.items ?? []
-  allergens.value = data?.allergens ?? []
+  try {
+    const all = await got(api.GET('/ingredients', { params: { query: { limit: 500 } } }))
+    shelf.value = all.items
+    allergens.value = all.allergens
+  } catch (e) {
+    faults.value = { '': said(e) }
+  }
 })
 const packFields = [
-  ['energy_kcal', 'Energy', 'kcal'], ['fat_g', 'Fat', 'g'], ['carbohydrate_g', 'Carbohydrate', 'g'], ['sugars_g', 'of which sugars', 'g'],
-  ['fibre_g', 'Fibre', 'g'], ['protein_g', 'Protein', 'g'], ['salt_g', 'Salt', 'g'],
+  ['energy_kcal', 'Energy', 'kcal'],
+  ['fat_g', 'Fat', 'g'],
+  ['carbohydrate_g', 'Carbohydrate', 'g'],
+  ['sugars_g', 'of which sugars', 'g'],
+  ['fibre_g', 'Fibre', 'g'],
+  ['protein_g', 'Protein', 'g'],
+  ['salt_g', 'Salt', 'g'],
 ] as const
 const allFields = [
-  ['water_g', 'Water', 'g'], ['protein_g', 'Protein', 'g'], ['fat_g', 'Fat', 'g'], ['carbohydrate_g', 'Carbohydrate, with fibre', 'g'], ['sugars_g', 'All sugars', 'g'],
-  ['sucrose_g', 'Sucrose', 'g'], ['glucose_g', 'Glucose', 'g'], ['fructose_g', 'Fructose', 'g'], ['lactose_g', 'Lactose', 'g'], ['starch_g', 'Starch', 'g'],
-  ['fibre_g', 'Fibre', 'g'], ['ash_g', 'Minerals', 'g'], ['alcohol_g', 'Alcohol', 'g'], ['sodium_mg', 'Sodium', 'mg'], ['acid_meq', 'Acid', 'meq'], ['body', 'Body', 'of flour'],
-  ['density_g_per_ml', 'A ml weighs', 'g'], ['piece_mass_g', 'A piece weighs', 'g'], ['piece_size_mm', 'A piece measures', 'mm'], ['release_fraction', 'Gives to the batter', '0–1'],
+  ['water_g', 'Water', 'g'],
+  ['protein_g', 'Protein', 'g'],
+  ['fat_g', 'Fat', 'g'],
+  ['carbohydrate_g', 'Carbohydrate, with fibre', 'g'],
+  ['sugars_g', 'All sugars', 'g'],
+  ['sucrose_g', 'Sucrose', 'g'],
+  ['glucose_g', 'Glucose', 'g'],
+  ['fructose_g', 'Fructose', 'g'],
+  ['lactose_g', 'Lactose', 'g'],
+  ['starch_g', 'Starch', 'g'],
+  ['fibre_g', 'Fibre', 'g'],
+  ['ash_g', 'Minerals', 'g'],
+  ['alcohol_g', 'Alcohol', 'g'],
+  ['sodium_mg', 'Sodium', 'mg'],
+  ['acid_meq', 'Acid', 'meq'],
+  ['body', 'Body', 'of flour'],
+  ['density_g_per_ml', 'A ml weighs', 'g'],
+  ['piece_mass_g', 'A piece weighs', 'g'],
+  ['piece_size_mm', 'A piece measures', 'mm'],
+  ['release_fraction', 'Gives to the batter', '0–1'],
 ] as const
 const allergens = ref<string[]>([])
 const chosen = ref<string[]>()
@@ -53,14 +78,26 @@ async function keep() {
   try {
     let made: Item | undefined
     if (props.edit) {
-      await pantry.change(props.edit, { ...(JSON.parse(JSON.stringify(item.value)) as Item), energy_kcal: undefined, name: name.value, allergens: chosen.value ?? [] })
+      await pantry.change(props.edit, {
+        ...(JSON.parse(JSON.stringify(item.value)) as Item),
+        energy_kcal: undefined,
+        name: name.value,
+        allergens: chosen.value ?? [],
+      })
       open.value = false
       return
     }
     if (way.value === 'pack') {
-      const { data, error } = await api.POST('/labels', { body: { ...(JSON.parse(JSON.stringify(label.value)) as object), name: name.value, like: like.value, ...(chosen.value ? { allergens: chosen.value } : {}) } })
-      if (!data) return refuse(error as Problem)
-      made = data
+      made = await got(
+        api.POST('/labels', {
+          body: {
+            ...(JSON.parse(JSON.stringify(label.value)) as object),
+            name: name.value,
+            like: like.value,
+            ...(chosen.value ? { allergens: chosen.value } : {}),
+          },
+        }),
+      )
     } else {
       made = { ...(JSON.parse(JSON.stringify(item.value)) as Item), id: '', name: name.value, allergens: chosen.value ?? [] }
     }
@@ -68,47 +105,111 @@ async function keep() {
     open.value = false
     ElMessage({ message: `“${name.value}” is on the shelf.`, duration: 4000 })
   } catch (e) {
-    faults.value = { '': (e as Error).message || unreachable }
+    faults.value = faultsOf(e)
   } finally {
     busy.value = false
   }
-}
-function refuse(p: Problem) {
-  faults.value = Object.fromEntries((p.errors ?? []).map((e) => [e.pointer.slice(1), e.message]))
 }
 </script>
 
 <template>
   <el-dialog v-model="open" :title="edit ? `The figures of ${edit.item.name}` : 'An ingredient of your own'" width="min(720px, 96vw)" append-to-body>
     <form v-if="open" novalidate class="own" @submit.prevent="keep">
-      <el-radio-group v-if="!edit" v-model="way" class="pick" aria-label="What you have"><el-radio-button value="pack">what the pack says</el-radio-button><el-radio-button value="all">every figure</el-radio-button></el-radio-group>
+      <el-radio-group v-if="!edit" v-model="way" class="pick" aria-label="What you have">
+        <el-radio-button value="pack">what the pack says</el-radio-button>
+        <el-radio-button value="all">every figure</el-radio-button>
+      </el-radio-group>
       <div class="names">
-        <div><label for="own-name">Name</label><el-input id="own-name" v-model="name" maxlength="200" /><p v-if="fault('name')" class="fault" role="alert">{{ fault('name') }}</p></div>
+        <div>
+          <label for="own-name">Name</label>
+          <el-input id="own-name" v-model="name" maxlength="200" />
+          <p v-if="fault('name')" class="fault" role="alert">{{ fault('name') }}</p>
+        </div>
         <div v-if="way === 'pack'">
           <label for="own-like">Most like</label>
-          <el-select id="own-like" v-model="like" filterable placeholder="for what the pack does not say"><el-option v-for="i in shelf" :key="i.id" :value="i.id" :label="i.name" /></el-select>
+          <el-select id="own-like" v-model="like" filterable placeholder="for what the pack does not say">
+            <el-option v-for="i in shelf" :key="i.id" :value="i.id" :label="i.name" />
+          </el-select>
           <p v-if="fault('like')" class="fault" role="alert">{{ fault('like') }}</p>
         </div>
         <template v-else>
-          <div><label for="own-group">Stands with</label><el-select id="own-group" v-model="item.group" filterable><el-option v-for="(l, g) in groups" :key="g" :value="g" :label="l" /></el-select></div>
-          <div><label for="own-role">Works as</label><el-select id="own-role" v-model="item.role" filterable><el-option v-for="(l, r) in roles" :key="r" :value="r" :label="l" /></el-select></div>
+          <div>
+            <label for="own-group">Stands with</label>
+            <el-select id="own-group" v-model="item.group" filterable>
+              <el-option v-for="(l, g) in groups" :key="g" :value="g" :label="l" />
+            </el-select>
+          </div>
+          <div>
+            <label for="own-role">Works as</label>
+            <el-select id="own-role" v-model="item.role" filterable><el-option v-for="(l, r) in roles" :key="r" :value="r" :label="l" /></el-select>
+          </div>
         </template>
       </div>
       <p class="muted">In 100 g</p>
-      <div v-if="way === 'pack'" class="figures"><WeightField v-for="[k, l, u] in packFields" :key="k" v-model="label[k]" :name="`pack-${k}`" :label="l" :unit="u" :step="0.1" :fault="fault(k)" /></div>
-      <div v-else class="figures"><WeightField v-for="[k, l, u] in allFields" :key="k" v-model="item[k]" :name="`own-${k}`" :label="l" :unit="u" :step="0.1" :fault="fault(k)" /></div>
-      <div><label for="own-allergens">Allergens</label><el-select id="own-allergens" v-model="chosen" multiple filterable clearable placeholder="as the pack says"><el-option v-for="a in allergens" :key="a" :value="a" :label="a" /></el-select></div>
+      <div v-if="way === 'pack'" class="figures">
+        <WeightField
+          v-for="[k, l, u] in packFields"
+          :key="k"
+          v-model="label[k]"
+          :name="`pack-${k}`"
+          :label="l"
+          :unit="u"
+          :step="0.1"
+          :fault="fault(k)" />
+      </div>
+      <div v-else class="figures">
+        <WeightField
+          v-for="[k, l, u] in allFields"
+          :key="k"
+          v-model="item[k]"
+          :name="`own-${k}`"
+          :label="l"
+          :unit="u"
+          :step="0.1"
+          :fault="fault(k)" />
+      </div>
+      <div>
+        <label for="own-allergens">Allergens</label>
+        <el-select id="own-allergens" v-model="chosen" multiple filterable clearable placeholder="as the pack says">
+          <el-option v-for="a in allergens" :key="a" :value="a" :label="a" />
+        </el-select>
+      </div>
       <p v-if="general" class="fault" role="alert">{{ general }}</p>
-      <el-button class="go" native-type="submit" :loading="busy"><Icon name="tick" />{{ edit ? 'Keep it' : 'Put it on the shelf' }}</el-button>
+      <el-button class="go" native-type="submit" :loading="busy">
+        <Icon name="tick" />
+        {{ edit ? 'Keep it' : 'Put it on the shelf' }}
+      </el-button>
     </form>
   </el-dialog>
 </template>
 
 <style scoped>
-.own { display: grid; gap: var(--s3); }
-.own label { display: block; color: var(--ink-2); font-size: var(--t-mini); padding-bottom: 2px; }
-.names { display: grid; grid-template-columns: repeat(auto-fit, minmax(200px, 1fr)); gap: var(--s3); }
-.figures { display: grid; grid-template-columns: repeat(auto-fill, minmax(150px, 1fr)); gap: var(--s2) var(--s3); }
-.fault { color: var(--beet); font-size: var(--t-mini); }
-.go, .pick { justify-self: start; }
+.own {
+  display: grid;
+  gap: var(--s3);
+}
+.own label {
+  display: block;
+  color: var(--ink-2);
+  font-size: var(--t-mini);
+  padding-bottom: 2px;
+}
+.names {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(200px, 1fr));
+  gap: var(--s3);
+}
+.figures {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
+  gap: var(--s2) var(--s3);
+}
+.fault {
+  color: var(--beet);
+  font-size: var(--t-mini);
+}
+.go,
+.pick {
+  justify-self: start;
+}
 </style>

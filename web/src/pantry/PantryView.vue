@@ -20,15 +20,28 @@ onMounted(async () => {
   const id = pantry.wanted ?? first?.id // a row may have been taken while the shelf was opening
   if (id) await pantry.look(id)
 })
-watch(() => pantry.detail?.ingredient.id, async () => {
-  await nextTick()
-  document.querySelector('.shelf button.on')?.scrollIntoView({ block: 'nearest' })
-})
+watch(
+  () => pantry.detail?.ingredient.id,
+  async () => {
+    await nextTick()
+    document.querySelector('.shelf button.on')?.scrollIntoView({ block: 'nearest' })
+  },
+)
 const searchSoon = useDebounceFn(() => pantry.search(), 80)
-watch(() => pantry.query, () => void searchSoon())
-watch(() => pantry.group, () => void pantry.search())
+watch(
+  () => pantry.query,
+  () => void searchSoon(),
+)
+watch(
+  () => pantry.group,
+  () => void pantry.search(),
+)
 const rest = (i: Ingredient) => Math.max(0, 100 - i.water_g - i.sugars_g)
-const filters = computed(() => [{ value: 'all', label: 'everything' }, { value: 'mine', label: 'mine and tubs' }, ...Object.entries(groups).map(([value, label]) => ({ value, label }))])
+const filters = computed(() => [
+  { value: 'all', label: 'everything' },
+  { value: 'mine', label: 'mine and tubs' },
+  ...Object.entries(groups).map(([value, label]) => ({ value, label })),
+])
 </script>
 
 <template>
@@ -36,16 +49,27 @@ const filters = computed(() => [{ value: 'all', label: 'everything' }, { value: 
     <header class="bar">
       <h1>Pantry</h1>
       <p class="muted">What is in it, and how sure is that?</p>
-      <el-button @click="ownOpen = true"><Icon name="plus" />Your own</el-button>
+      <el-button @click="ownOpen = true">
+        <Icon name="plus" />
+        Your own
+      </el-button>
       <el-button @click="importOpen = true">Read a file</el-button>
       <a class="el-button" href="/api/v1/pantry-file" download="pantry.csv">Take it out</a>
     </header>
     <section class="panel shelf" aria-label="Shelf">
       <div class="find">
-        <el-input v-model="pantry.query" placeholder="Find an ingredient" aria-label="Find an ingredient" clearable><template #prefix><Icon name="search" /></template></el-input>
-        <el-select v-model="pantry.group" filterable aria-label="Shelf"><el-option v-for="f in filters" :key="f.value" :value="f.value" :label="f.label" /></el-select>
+        <el-input v-model="pantry.query" placeholder="Find an ingredient" aria-label="Find an ingredient" clearable>
+          <template #prefix><Icon name="search" /></template>
+        </el-input>
+        <el-select v-model="pantry.group" filterable aria-label="Shelf">
+          <el-option v-for="f in filters" :key="f.value" :value="f.value" :label="f.label" />
+        </el-select>
       </div>
-      <p v-if="pantry.trouble" class="trouble" role="alert"><i class="sign high" />{{ pantry.trouble }} <el-button @click="pantry.search">Try again</el-button></p>
+      <p v-if="pantry.trouble" class="trouble" role="alert">
+        <i class="sign high" />
+        {{ pantry.trouble }}
+        <el-button @click="pantry.search">Try again</el-button>
+      </p>
       <TroubledItems />
       <ul>
         <li v-for="i in pantry.found" :key="i.id">
@@ -53,11 +77,22 @@ const filters = computed(() => [{ value: 'all', label: 'everything' }, { value: 
             <i class="tint" :style="{ background: i.colour ?? 'transparent' }" />
             <span class="name">{{ i.name }}</span>
             <OwnChip v-if="i.own" :own="i.own" />
-            <span class="mini" :title="`water ${i.water_g.toFixed(0)}, sugars ${i.sugars_g.toFixed(0)}, rest ${rest(i).toFixed(0)} g in 100 g`"><i :style="{ flex: i.water_g }" class="w" /><i :style="{ flex: i.sugars_g }" class="s" /><i :style="{ flex: rest(i) }" class="r" /></span>
+            <span class="mini" :title="`water ${i.water_g.toFixed(0)}, sugars ${i.sugars_g.toFixed(0)}, rest ${rest(i).toFixed(0)} g in 100 g`">
+              <i :style="{ flex: i.water_g }" class="w" />
+              <i :style="{ flex: i.sugars_g }" class="s" />
+              <i :style="{ flex: rest(i) }" class="r" />
+            </span>
           </button>
         </li>
       </ul>
-      <p v-if="pantry.loaded && !pantry.found.length" class="none">{{ pantry.group === 'mine' && !pantry.query ? 'Nothing of your own yet. Prepare a tub, or tell what a pack says.' : 'Nothing of that name. Try another word, or add it as your own.' }} <el-button @click="ownOpen = true">Your own</el-button></p>
+      <p v-if="pantry.loaded && !pantry.found.length" class="none">
+        {{
+          pantry.group === 'mine' && !pantry.query
+            ? 'Nothing of your own yet. Prepare a tub, or tell what a pack says.'
+            : 'Nothing of that name. Try another word, or add it as your own.'
+        }}
+        <el-button @click="ownOpen = true">Your own</el-button>
+      </p>
     </section>
     <IngredientPanel v-if="pantry.detail" :detail="pantry.detail" />
     <OwnDialog v-model="ownOpen" />
@@ -66,27 +101,127 @@ const filters = computed(() => [{ value: 'all', label: 'everything' }, { value: 
 </template>
 
 <style scoped>
-.pantry { position: relative; display: grid; grid-template: 60px minmax(0, 1fr) / minmax(300px, 400px) minmax(0, 1fr); gap: 0 10px; min-height: 0; padding: 0 var(--s3) var(--s3) 0; }
-.bar { grid-column: 1 / -1; display: flex; align-items: center; gap: var(--s2); padding-left: var(--s1); }
-.bar h1 { font-size: var(--t-title); }
-.bar p { margin-right: auto; padding-left: var(--s1); }
-.bar a { text-decoration: none; }
-.shelf { display: flex; flex-direction: column; overflow: hidden; }
-.find { display: grid; grid-template-columns: 1.4fr 1fr; gap: var(--s2); padding: var(--s3); }
-ul { list-style: none; margin: 0; padding: 0 var(--s2) var(--s2); overflow: auto; flex: 1; }
-li button { display: grid; grid-template-columns: 14px minmax(0, 1fr) auto; align-items: center; gap: 2px var(--s2); width: 100%; min-height: 48px; padding: 6px var(--s2); border: 0; border-radius: var(--r-ctl); background: none; text-align: left; cursor: pointer; }
-li button.on { background: var(--yolk-wash); box-shadow: inset 0 0 0 2px var(--ink); }
-.tint { width: 14px; height: 14px; border-radius: 50%; border: 1px solid var(--edge); }
-.name { overflow: hidden; text-overflow: ellipsis; }
-.mini { grid-column: 2 / -1; display: flex; height: 7px; border-radius: 4px; overflow: hidden; background: var(--well-2); }
-.mini i { display: block; }
-.mini .w { background: var(--water-fill); } .mini .s { background: var(--honey-fill); } .mini .r { background: var(--crumb); }
-.none, .trouble { padding: var(--s3) var(--s4); color: var(--ink-2); }
-.trouble { display: flex; gap: var(--s2); align-items: center; color: var(--beet); }
+.pantry {
+  position: relative;
+  display: grid;
+  grid-template: 60px minmax(0, 1fr) / minmax(300px, 400px) minmax(0, 1fr);
+  gap: 0 10px;
+  min-height: 0;
+  padding: 0 var(--s3) var(--s3) 0;
+}
+.bar {
+  grid-column: 1 / -1;
+  display: flex;
+  align-items: center;
+  gap: var(--s2);
+  padding-left: var(--s1);
+}
+.bar h1 {
+  font-size: var(--t-title);
+}
+.bar p {
+  margin-right: auto;
+  padding-left: var(--s1);
+}
+.bar a {
+  text-decoration: none;
+}
+.shelf {
+  display: flex;
+  flex-direction: column;
+  overflow: hidden;
+}
+.find {
+  display: grid;
+  grid-template-columns: 1.4fr 1fr;
+  gap: var(--s2);
+  padding: var(--s3);
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0 var(--s2) var(--s2);
+  overflow: auto;
+  flex: 1;
+}
+li button {
+  display: grid;
+  grid-template-columns: 14px minmax(0, 1fr) auto;
+  align-items: center;
+  gap: 2px var(--s2);
+  width: 100%;
+  min-height: 48px;
+  padding: 6px var(--s2);
+  border: 0;
+  border-radius: var(--r-ctl);
+  background: none;
+  text-align: left;
+  cursor: pointer;
+}
+li button.on {
+  background: var(--yolk-wash);
+  box-shadow: inset 0 0 0 2px var(--ink);
+}
+.tint {
+  width: 14px;
+  height: 14px;
+  border-radius: 50%;
+  border: 1px solid var(--edge);
+}
+.name {
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.mini {
+  grid-column: 2 / -1;
+  display: flex;
+  height: 7px;
+  border-radius: 4px;
+  overflow: hidden;
+  background: var(--well-2);
+}
+.mini i {
+  display: block;
+}
+.mini .w {
+  background: var(--water-fill);
+}
+.mini .s {
+  background: var(--honey-fill);
+}
+.mini .r {
+  background: var(--crumb);
+}
+.none,
+.trouble {
+  padding: var(--s3) var(--s4);
+  color: var(--ink-2);
+}
+.trouble {
+  display: flex;
+  gap: var(--s2);
+  align-items: center;
+  color: var(--beet);
+}
 @media (max-width: 900px) {
-  .pantry { display: flex; flex-direction: column; overflow: auto; padding: 0 var(--s3) var(--s3); gap: 10px; }
-  .bar { flex-wrap: wrap; padding: var(--s2) 0; }
-  .shelf { flex: none; max-height: 46vh; }
-  .pantry > :last-of-type { flex: none; overflow: visible; }
+  .pantry {
+    display: flex;
+    flex-direction: column;
+    overflow: auto;
+    padding: 0 var(--s3) var(--s3);
+    gap: 10px;
+  }
+  .bar {
+    flex-wrap: wrap;
+    padding: var(--s2) 0;
+  }
+  .shelf {
+    flex: none;
+    max-height: 46vh;
+  }
+  .pantry > :last-of-type {
+    flex: none;
+    overflow: visible;
+  }
 }
 </style>

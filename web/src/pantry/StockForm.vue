@@ -12,13 +12,27 @@ const mine = computed(() => pantry.items.filter((i) => i.own.ingredient === prop
 const holder = computed(() => mine.value.find((i) => i.item.price_per_kg !== undefined) ?? mine.value[0])
 const price = ref<number>()
 const stock = ref<number>()
-watch(holder, (h) => { price.value = h?.item.price_per_kg; stock.value = h?.item.stock_g }, { immediate: true })
+watch(
+  holder,
+  (h) => {
+    price.value = h?.item.price_per_kg
+    stock.value = h?.item.stock_g
+  },
+  { immediate: true },
+)
 const changed = computed(() => price.value !== holder.value?.item.price_per_kg || stock.value !== holder.value?.item.stock_g)
 
 async function keep() {
   try {
     if (holder.value) await pantry.change(holder.value, { price_per_kg: price.value, stock_g: stock.value })
-    else await pantry.create({ id: `stock_${props.ingredient.id}`, name: props.ingredient.label, stands_for: props.ingredient.id, price_per_kg: price.value, stock_g: stock.value })
+    else
+      await pantry.create({
+        id: `stock_${props.ingredient.id}`,
+        name: props.ingredient.label,
+        stands_for: props.ingredient.id,
+        price_per_kg: price.value,
+        stock_g: stock.value,
+      })
   } catch (e) {
     ElMessage({ message: (e as Error).message, duration: 6000, showClose: true })
   }
@@ -34,6 +48,13 @@ async function keep() {
 </template>
 
 <style scoped>
-.stock { display: flex; flex-wrap: wrap; gap: var(--s2) var(--s3); align-items: end; }
-.stock > :deep(.field) { flex: 0 1 170px; }
+.stock {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--s2) var(--s3);
+  align-items: end;
+}
+.stock > :deep(.field) {
+  flex: 0 1 170px;
+}
 </style>

@@ -18,7 +18,11 @@ async function putAside(id: string, name: string) {
 <template>
   <ul v-if="pantry.troubled.length" class="troubled" aria-label="Needs mending">
     <li v-for="t in pantry.troubled" :key="t.id">
-      <p><i class="sign high" /> <b>{{ t.name }}</b> {{ t.trouble }}</p>
+      <p>
+        <i class="sign high" />
+        <b>{{ t.name }}</b>
+        {{ t.trouble }}
+      </p>
       <a class="el-button" :href="`/api/v1/exports/pantry/${t.id}?as=json`" download>Take it out</a>
       <el-button :aria-label="`Put aside ${t.name}`" @click="putAside(t.id, t.name)"><Icon name="bin" :size="18" /></el-button>
     </li>
@@ -26,9 +30,32 @@ async function putAside(id: string, name: string) {
 </template>
 
 <style scoped>
-.troubled { list-style: none; margin: 0; padding: var(--s2) var(--s3); border-bottom: 2px solid var(--hair); max-height: 34%; overflow: auto; flex: none; }
-li { display: flex; flex-wrap: wrap; align-items: center; gap: var(--s2); padding: var(--s1) 0; }
-p { flex: 1; min-width: 180px; font-size: 14px; color: var(--beet); }
-b { color: var(--ink); }
-a { text-decoration: none; }
+.troubled {
+  list-style: none;
+  margin: 0;
+  padding: var(--s2) var(--s3);
+  border-bottom: 2px solid var(--hair);
+  max-height: 34%;
+  overflow: auto;
+  flex: none;
+}
+li {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: var(--s2);
+  padding: var(--s1) 0;
+}
+p {
+  flex: 1;
+  min-width: 180px;
+  font-size: 14px;
+  color: var(--beet);
+}
+b {
+  color: var(--ink);
+}
+a {
+  text-decoration: none;
+}
 </style>

@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { ref, shallowRef } from 'vue'
-import { api, sentence, unreachable, type Ingredient, type Schemas } from '@/api/client'
+import { api, got, newKey, said, useLatest, type Ingredient, type Schemas } from '@/api/client'
 
 export type Item = Schemas['PantryItem']
 export type Listed = Schemas['PantryListItem']
@@ -18,38 +18,39 @@ export const usePantry = defineStore('pantry', () => {
   const group = ref('all')
   const loaded = ref(false)
 
-  let asked = 0
+  const latestSearch = useLatest()
   async function search() {
-    const mine = ++asked
     const onlyMine = group.value === 'mine'
     try {
-      const { data, error } = await api.GET('/ingredients', { params: { query: { q: query.value, group: onlyMine || group.value === 'all' ? '' : group.value, limit: 500 } } })
-      if (mine !== asked) return
-      trouble.value = data ? undefined : sentence(error)
-      found.value = (data?.items ?? []).filter((i) => !onlyMine || i.own)
+      const answer = await latestSearch(
+        got(
+          api.GET('/ingredients', { params: { query: { q: query.value, group: onlyMine || group.value === 'all' ? '' : group.value, limit: 500 } } }),
+        ),
+      )
+      if (!answer) return
+      trouble.value = undefined
+      found.value = answer.items.filter((i) => !onlyMine || i.own)
       loaded.value = true
-    } catch {
-      trouble.value = unreachable
+    } catch (e) {
+      trouble.value = said(e)
     }
   }
   async function refresh() {
-    const { data, error } = await api.GET('/pantry')
-    if (data) {
-      items.value = data.items
-      troubled.value = data.troubled
-    } else trouble.value = sentence(error)
+    try {
+      const all = await got(api.GET('/pantry'))
+      items.value = all.items
+      troubled.value = all.troubled
+    } catch (e) {
+      trouble.value = said(e)
+    }
   }
-  let looked = 0 // answers may overtake each other; only the latest look counts
+  const latestLook = useLatest()
   async function look(id: string) {
-    const mine = ++looked
     wanted.value = id
     try {
-      const { data, error } = await api.GET('/ingredients/{id}', { params: { path: { id } } })
-      if (mine !== looked) return
-      if (data) detail.value = data
-      else trouble.value = sentence(error)
-    } catch {
-      trouble.value = unreachable
+      detail.value = (await latestLook(got(api.GET('/ingredients/{id}', { params: { path: { id } } })))) ?? detail.value
+    } catch (e) {
+      trouble.value = said(e)
     }
   }
   /** Everything that an item may have moved. */
@@ -60,21 +61,19 @@ export const usePantry = defineStore('pantry', () => {
 
   const asDocument = (item: Item) => ({ ...item, format: 'upbeat-ladle/pantry-item' as const, version: 1 as const })
   async function create(item: Item) {
-    const { data, error } = await api.POST('/pantry', { params: { header: { 'Idempotency-Key': crypto.randomUUID() } }, body: asDocument(item) })
-    if (!data) throw new Error(sentence(error))
-    await moved(item.stands_for ?? data.document.id)
+    const saved = await got(api.POST('/pantry', { params: { header: { 'Idempotency-Key': newKey() } }, body: asDocument(item) }))
+    await moved(item.stands_for ?? saved.document.id)
   }
   async function change(listed: Listed, patch: Partial<Item>) {
-    const { data, error } = await api.PUT('/pantry/{id}', {
-      params: { path: { id: listed.id }, header: { 'If-Match': `"${listed.revision}"` } }, body: asDocument({ ...listed.item, ...patch }),
+    await api.PUT('/pantry/{id}', {
+      params: { path: { id: listed.id }, header: { 'If-Match': `"${listed.revision}"` } },
+      body: asDocument({ ...listed.item, ...patch }),
     })
-    if (!data) throw new Error(sentence(error))
     await moved()
   }
   /** Puts an item aside; the answer brings it back. */
   async function remove(listed: Listed) {
-    const { error } = await api.DELETE('/pantry/{id}', { params: { path: { id: listed.id } } })
-    if (error) throw new Error(sentence(error))
+    await api.DELETE('/pantry/{id}', { params: { path: { id: listed.id } } })
     if (!listed.item.stands_for) detail.value = undefined
     await moved()
     return async () => {
@@ -85,8 +84,7 @@ export const usePantry = defineStore('pantry', () => {
 
   /** The same for one that cannot be used. */
   async function putAside(id: string) {
-    const { error } = await api.DELETE('/pantry/{id}', { params: { path: { id } } })
-    if (error) throw new Error(sentence(error))
+    await api.DELETE('/pantry/{id}', { params: { path: { id } } })
     await moved()
     return async () => {
       await api.POST('/pantry/{id}/restore', { params: { path: { id } } })

@@ -6,11 +6,28 @@ defineProps<{ text?: string }>()
 </script>
 
 <template>
-  <span v-if="text" class="allergen-line"><Icon name="allergen" :size="16" /><span>{{ text }}</span></span>
+  <span v-if="text" class="allergen-line">
+    <Icon name="allergen" :size="16" />
+    <span>{{ text }}</span>
+  </span>
 </template>
 
 <style scoped>
-.allergen-line { display: flex; gap: 6px; align-items: flex-start; color: var(--beet); font-size: var(--t-mini); line-height: 1.25; text-align: left; }
-.allergen-line svg { flex: none; margin-top: 1px; }
-.allergen-line span { overflow-wrap: anywhere; min-width: 0; }
+.allergen-line {
+  display: flex;
+  gap: 6px;
+  align-items: flex-start;
+  color: var(--beet);
+  font-size: var(--t-mini);
+  line-height: 1.25;
+  text-align: left;
+}
+.allergen-line svg {
+  flex: none;
+  margin-top: 1px;
+}
+.allergen-line span {
+  overflow-wrap: anywhere;
+  min-width: 0;
+}
 </style>

@@ -8,10 +8,19 @@ defineProps<{ figures: Schemas['ShownFigure'][]; own: string; table?: string }>(
 
 <template>
   <table class="figures">
-    <thead v-if="table"><tr><th><span class="vh">Property</span></th><th scope="col">{{ own }}</th><th scope="col" class="was">the table</th></tr></thead>
+    <thead v-if="table">
+      <tr>
+        <th><span class="vh">Property</span></th>
+        <th scope="col">{{ own }}</th>
+        <th scope="col" class="was">the table</th>
+      </tr>
+    </thead>
     <tbody>
       <tr v-for="f in figures" :key="f.name">
-        <th scope="row">{{ f.name }} <small>{{ f.unit }}</small></th>
+        <th scope="row">
+          {{ f.name }}
+          <small>{{ f.unit }}</small>
+        </th>
         <td>{{ figure(f.value, f.decimals) }}</td>
         <td v-if="table" class="was">{{ f.table === undefined ? '' : figure(f.table, f.decimals) }}</td>
       </tr>
@@ -20,11 +29,37 @@ defineProps<{ figures: Schemas['ShownFigure'][]; own: string; table?: string }>(
 </template>
 
 <style scoped>
-.figures { border-collapse: collapse; width: 100%; font-size: 14px; }
-th { text-align: left; font-weight: 500; padding: 3px var(--s2) 3px 0; }
-thead th { color: var(--ink-2); font-size: var(--t-mini); text-align: right; vertical-align: bottom; }
-td { text-align: right; font-weight: 750; padding: 3px 0 3px var(--s2); white-space: nowrap; }
-.was { color: var(--ink-2); font-weight: 500; }
-small { color: var(--ink-2); font-size: var(--t-mini); }
-tbody tr + tr { border-top: 1px solid var(--hair); }
+.figures {
+  border-collapse: collapse;
+  width: 100%;
+  font-size: 14px;
+}
+th {
+  text-align: left;
+  font-weight: 500;
+  padding: 3px var(--s2) 3px 0;
+}
+thead th {
+  color: var(--ink-2);
+  font-size: var(--t-mini);
+  text-align: right;
+  vertical-align: bottom;
+}
+td {
+  text-align: right;
+  font-weight: 750;
+  padding: 3px 0 3px var(--s2);
+  white-space: nowrap;
+}
+.was {
+  color: var(--ink-2);
+  font-weight: 500;
+}
+small {
+  color: var(--ink-2);
+  font-size: var(--t-mini);
+}
+tbody tr + tr {
+  border-top: 1px solid var(--hair);
+}
 </style>

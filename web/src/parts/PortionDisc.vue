@@ -13,6 +13,15 @@ const r = computed(() => Math.min(side.value / 2 - 2, ((props.diameterMm ?? 0) /
   <svg :width="side" :height="side" :viewBox="`0 0 ${side} ${side}`" aria-hidden="true">
     <circle :cx="side / 2" :cy="side / 2" :r="side / 2 - 2" fill="none" stroke="var(--hair)" stroke-width="1.5" />
     <circle v-if="diameterMm" :cx="side / 2" :cy="side / 2" :r="r" :fill="colour ?? 'var(--crumb)'" stroke="var(--crust)" stroke-width="2" />
-    <rect v-else :x="side * 0.3" :y="side * 0.3" :width="side * 0.4" :height="side * 0.4" rx="4" :fill="colour ?? 'var(--crumb)'" stroke="var(--crust)" stroke-width="2" />
+    <rect
+      v-else
+      :x="side * 0.3"
+      :y="side * 0.3"
+      :width="side * 0.4"
+      :height="side * 0.4"
+      rx="4"
+      :fill="colour ?? 'var(--crumb)'"
+      stroke="var(--crust)"
+      stroke-width="2" />
   </svg>
 </template>

@@ -10,30 +10,86 @@ import { shift } from './settings'
       <path d="M14 27h19a9.500 9.500 0 0 1-19 0z" fill="var(--yolk)" stroke="var(--ink)" stroke-width="2.500" stroke-linejoin="round" />
       <path d="M33 27 40 12" stroke="var(--ink)" stroke-width="3" stroke-linecap="round" />
     </svg>
-    <router-link class="area" to="/"><Icon name="bench" :size="24" />Bench</router-link>
-    <router-link class="area" to="/bases"><Icon name="base" :size="24" />Bases</router-link>
-    <router-link class="area" to="/pantry"><Icon name="shelf" :size="24" />Pantry</router-link>
-    <router-link class="area" to="/prep"><Icon name="knife" :size="24" />Prep</router-link>
-    <router-link class="area last" to="/kitchen"><Icon name="kitchen" :size="24" />Kitchen</router-link>
-    <button
-      type="button" class="area" :aria-pressed="shift === 'early'"
-      @click="shift = shift === 'early' ? 'day' : 'early'"
-    >
-      <Icon :name="shift === 'early' ? 'sun' : 'moon'" :size="24" />{{ shift === 'early' ? 'Daylight' : 'Early shift' }}
+    <router-link class="area" to="/">
+      <Icon name="bench" :size="24" />
+      Bench
+    </router-link>
+    <router-link class="area" to="/bases">
+      <Icon name="base" :size="24" />
+      Bases
+    </router-link>
+    <router-link class="area" to="/pantry">
+      <Icon name="shelf" :size="24" />
+      Pantry
+    </router-link>
+    <router-link class="area" to="/prep">
+      <Icon name="knife" :size="24" />
+      Prep
+    </router-link>
+    <router-link class="area last" to="/kitchen">
+      <Icon name="kitchen" :size="24" />
+      Kitchen
+    </router-link>
+    <button type="button" class="area" :aria-pressed="shift === 'early'" @click="shift = shift === 'early' ? 'day' : 'early'">
+      <Icon :name="shift === 'early' ? 'sun' : 'moon'" :size="24" />
+      {{ shift === 'early' ? 'Daylight' : 'Early shift' }}
     </button>
   </nav>
 </template>
 
 <style scoped>
-.rail { display: flex; flex-direction: column; gap: 2px; padding: var(--s2) 6px; }
-.mark { height: 52px; width: 52px; margin: 0 auto 6px; }
-.area { display: grid; place-items: center; align-content: center; gap: 3px; height: 66px; border: 0; border-radius: var(--r-ctl); background: none; color: var(--ink-2); text-decoration: none; font-size: var(--t-mini); cursor: pointer; line-height: 1.1; text-align: center; }
-.area.router-link-exact-active { background: var(--yolk); color: var(--on-yolk); font-weight: 700; }
-.last { margin-top: auto; }
+.rail {
+  display: flex;
+  flex-direction: column;
+  gap: 2px;
+  padding: var(--s2) 6px;
+}
+.mark {
+  height: 52px;
+  width: 52px;
+  margin: 0 auto 6px;
+}
+.area {
+  display: grid;
+  place-items: center;
+  align-content: center;
+  gap: 3px;
+  height: 66px;
+  border: 0;
+  border-radius: var(--r-ctl);
+  background: none;
+  color: var(--ink-2);
+  text-decoration: none;
+  font-size: var(--t-mini);
+  cursor: pointer;
+  line-height: 1.1;
+  text-align: center;
+}
+.area.router-link-exact-active {
+  background: var(--yolk);
+  color: var(--on-yolk);
+  font-weight: 700;
+}
+.last {
+  margin-top: auto;
+}
 @media (max-width: 900px) {
-  .rail { order: 2; flex-direction: row; justify-content: space-around; padding: 2px var(--s3); }
-  .mark { display: none; }
-  .area { flex: 1; max-width: 140px; height: 60px; }
-  .last { margin: 0; }
+  .rail {
+    order: 2;
+    flex-direction: row;
+    justify-content: space-around;
+    padding: 2px var(--s3);
+  }
+  .mark {
+    display: none;
+  }
+  .area {
+    flex: 1;
+    max-width: 140px;
+    height: 60px;
+  }
+  .last {
+    margin: 0;
+  }
 }
 </style>

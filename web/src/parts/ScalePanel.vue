@@ -24,29 +24,81 @@ const put = ref<number>(1000)
 
 <template>
   <section class="panel scale" aria-label="Scale" :data-link="none ? 'none' : scale?.link" :data-steady="scale?.steady && live">
-    <header><h2>Scale</h2><p v-if="scale?.simulated" class="end">simulated</p></header>
+    <header>
+      <h2>Scale</h2>
+      <p v-if="scale?.simulated" class="end">simulated</p>
+    </header>
     <div class="shown">
-      <output class="figure" :class="{ hollow: !live && scale?.grams !== undefined }">{{ figure }}<small v-if="!scale?.over"> g</small></output>
+      <output class="figure" :class="{ hollow: !live && scale?.grams !== undefined }">
+        {{ figure }}
+        <small v-if="!scale?.over">g</small>
+      </output>
       <el-button :disabled="!live" aria-label="Zero the scale" @click="tare">Zero</el-button>
     </div>
-    <p class="says" :role="live ? undefined : 'status'"><i class="sign" :class="live && scale?.steady ? 'in_band' : live || none ? 'unknown' : 'high'" />{{ says }}</p>
+    <p class="says" :role="live ? undefined : 'status'">
+      <i class="sign" :class="live && scale?.steady ? 'in_band' : live || none ? 'unknown' : 'high'" />
+      {{ says }}
+    </p>
     <form v-if="scale?.simulated" novalidate class="put" @submit.prevent="load(put ?? 0)">
       <el-input-number v-model="put" :min="0" :max="6000" :controls="false" aria-label="Put on the simulated scale, g" />
-      <el-button native-type="submit"><Icon name="scale" />Put on</el-button>
+      <el-button native-type="submit">
+        <Icon name="scale" />
+        Put on
+      </el-button>
       <el-button aria-label="Take everything off the simulated scale" @click="load(0)">Off</el-button>
     </form>
   </section>
 </template>
 
 <style scoped>
-.scale { padding-bottom: var(--s3); }
-.shown { display: flex; align-items: center; gap: var(--s2); padding: var(--s1) var(--s4) 0; }
-.figure { font-size: var(--t-arm); font-weight: 780; line-height: 1; margin-right: auto; white-space: nowrap; }
-.figure small { font-size: var(--t-lead); font-weight: 500; color: var(--ink-2); }
-.hollow { color: transparent; -webkit-text-stroke: 1.5px var(--ink-2); }
-.hollow small { -webkit-text-stroke: 0; }
-.says { display: flex; align-items: center; gap: var(--s2); padding: var(--s1) var(--s4) 0; min-height: 26px; color: var(--ink-2); font-size: var(--t-mini); }
-.put { display: flex; gap: 6px; padding: var(--s2) var(--s4) 0; }
-.put .el-input-number { flex: 1; min-width: 0; width: auto; }
-.put :deep(.el-input__wrapper) { padding: 0 var(--s2); }
+.scale {
+  padding-bottom: var(--s3);
+}
+.shown {
+  display: flex;
+  align-items: center;
+  gap: var(--s2);
+  padding: var(--s1) var(--s4) 0;
+}
+.figure {
+  font-size: var(--t-arm);
+  font-weight: 780;
+  line-height: 1;
+  margin-right: auto;
+  white-space: nowrap;
+}
+.figure small {
+  font-size: var(--t-lead);
+  font-weight: 500;
+  color: var(--ink-2);
+}
+.hollow {
+  color: transparent;
+  -webkit-text-stroke: 1.5px var(--ink-2);
+}
+.hollow small {
+  -webkit-text-stroke: 0;
+}
+.says {
+  display: flex;
+  align-items: center;
+  gap: var(--s2);
+  padding: var(--s1) var(--s4) 0;
+  min-height: 26px;
+  color: var(--ink-2);
+  font-size: var(--t-mini);
+}
+.put {
+  display: flex;
+  gap: 6px;
+  padding: var(--s2) var(--s4) 0;
+}
+.put .el-input-number {
+  flex: 1;
+  min-width: 0;
+  width: auto;
+}
+.put :deep(.el-input__wrapper) {
+  padding: 0 var(--s2);
+}
 </style>

@@ -4,8 +4,11 @@ import Icon from './Icon.vue'
 /** One base or variation out in an open format. */
 defineProps<{ kind: 'bases' | 'variations'; id: string; name: string }>()
 const formats = [
-  { as: 'json', label: 'JSON, with everything' }, { as: 'jsonld', label: 'structured data (JSON-LD)' }, { as: 'markdown', label: 'card (Markdown)' },
-  { as: 'csv', label: 'ledger (CSV)' }, { as: 'text', label: 'plain text' },
+  { as: 'json', label: 'JSON, with everything' },
+  { as: 'jsonld', label: 'structured data (JSON-LD)' },
+  { as: 'markdown', label: 'card (Markdown)' },
+  { as: 'csv', label: 'ledger (CSV)' },
+  { as: 'text', label: 'plain text' },
 ]
 function take(kind: string, id: string, as: string) {
   const a = document.createElement('a')
@@ -19,11 +22,16 @@ function take(kind: string, id: string, as: string) {
   <el-dropdown trigger="click" @command="take(kind, id, $event as string)">
     <el-button class="ghost take" :aria-label="`Take ${name} out`" title="Take it out"><Icon name="out" /></el-button>
     <template #dropdown>
-      <el-dropdown-menu><el-dropdown-item v-for="f in formats" :key="f.as" :command="f.as" :data-as="f.as">{{ f.label }}</el-dropdown-item></el-dropdown-menu>
+      <el-dropdown-menu>
+        <el-dropdown-item v-for="f in formats" :key="f.as" :command="f.as" :data-as="f.as">{{ f.label }}</el-dropdown-item>
+      </el-dropdown-menu>
     </template>
   </el-dropdown>
 </template>
 
 <style scoped>
-.take { width: var(--touch); padding: 0; }
+.take {
+  width: var(--touch);
+  padding: 0;
+}
 </style>

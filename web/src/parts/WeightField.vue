@@ -21,22 +21,62 @@ function take() {
   <div class="field" :data-field="name">
     <label :for="`f-${name}`">{{ label }}</label>
     <div class="row">
-      <el-input-number :id="`f-${name}`" :model-value="value ?? null" :controls="false" :step="props.step" :placeholder="hint" :class="{ wrong: fault }" @change="value = $event ?? undefined" />
+      <el-input-number
+        :id="`f-${name}`"
+        :model-value="value ?? null"
+        :controls="false"
+        :step="props.step"
+        :placeholder="hint"
+        :class="{ wrong: fault }"
+        @change="value = $event ?? undefined" />
       <span v-if="unit" class="unit">{{ unit }}</span>
-      <el-button v-if="weigh" :aria-label="`Take ${label} from the scale`" title="Take it from the scale" @click="take"><Icon name="scale" /></el-button>
+      <el-button v-if="weigh" :aria-label="`Take ${label} from the scale`" title="Take it from the scale" @click="take">
+        <Icon name="scale" />
+      </el-button>
     </div>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
   </div>
 </template>
 
 <style scoped>
-.field { min-width: 0; }
-label { display: block; color: var(--ink-2); font-size: var(--t-mini); padding-bottom: 2px; }
-.row { display: flex; align-items: center; gap: 6px; min-height: var(--touch); }
-.el-input-number { flex: 1; min-width: 64px; width: auto; }
-.row :deep(.el-input__wrapper) { padding: 0 var(--s2); }
-.unit { color: var(--ink-2); white-space: nowrap; }
-.row .el-button { width: var(--touch); padding: 0; flex: none; }
-.wrong :deep(.el-input__wrapper) { box-shadow: 0 0 0 2px var(--beet) inset; }
-.fault { color: var(--beet); font-size: var(--t-mini); padding-top: 2px; }
+.field {
+  min-width: 0;
+}
+label {
+  display: block;
+  color: var(--ink-2);
+  font-size: var(--t-mini);
+  padding-bottom: 2px;
+}
+.row {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+  min-height: var(--touch);
+}
+.el-input-number {
+  flex: 1;
+  min-width: 64px;
+  width: auto;
+}
+.row :deep(.el-input__wrapper) {
+  padding: 0 var(--s2);
+}
+.unit {
+  color: var(--ink-2);
+  white-space: nowrap;
+}
+.row .el-button {
+  width: var(--touch);
+  padding: 0;
+  flex: none;
+}
+.wrong :deep(.el-input__wrapper) {
+  box-shadow: 0 0 0 2px var(--beet) inset;
+}
+.fault {
+  color: var(--beet);
+  font-size: var(--t-mini);
+  padding-top: 2px;
+}
 </style>

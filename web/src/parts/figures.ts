@@ -1,8 +1,9 @@
 /** Formatting only: how many decimals a figure has comes from the program. */
 
-/** A mass on the step of the scale that weighs it: "296", "7.5". */
-export function onStep(g: number, step: number): string {
-  return step < 1 ? g.toFixed(1).replace(/\.0$/, '') : g.toFixed(0)
+/** A mass with the decimals that its scale shows: "296", "7.5", "0.25". */
+export function onStep(g: number, decimals: number): string {
+  const text = g.toFixed(decimals)
+  return text.includes('.') ? text.replace(/\.?0+$/, '') : text
 }
 
 /** A figure with fixed decimals, with a real minus sign. */
@@ -20,7 +21,11 @@ export function short(v: number): string {
 export function ago(iso: string, now: Date): string {
   const s = (now.getTime() - new Date(iso).getTime()) / 1000
   const format = new Intl.RelativeTimeFormat('en', { numeric: 'auto' })
-  for (const [unit, size] of [['day', 86400], ['hour', 3600], ['minute', 60]] as const) {
+  for (const [unit, size] of [
+    ['day', 86400],
+    ['hour', 3600],
+    ['minute', 60],
+  ] as const) {
     if (s >= size) return format.format(-Math.floor(s / size), unit)
   }
   return 'just now'
@@ -28,7 +33,5 @@ export function ago(iso: string, now: Date): string {
 
 /** Words that break between their parts only, never between a figure and its unit. */
 export function unbroken(text: string | undefined): string {
-  return (text ?? '')
-    .replace(/ (?=(?:cups?|tbsp|tsp|eggs?|g|ml|mm|meq)\b)/g, '\u00a0')
-    .replace(/([+]|less) /g, '$1\u00a0')
+  return (text ?? '').replace(/ (?=(?:cups?|tbsp|tsp|eggs?|g|ml|mm|meq)\b)/g, '\u00a0').replace(/([+]|less) /g, '$1\u00a0')
 }

@@ -32,7 +32,12 @@ const drawings = {
   flag: { lines: ['M5 22V3M5 4h13l-3 4 3 4H5'] },
   resize: { lines: ['M4 14v6h6M20 10V4h-6M4 20l7-7M20 4l-7 7'] },
   kitchen: { lines: ['M3 21V9l9-6 9 6v12', 'M7 11h10v5H7zM5 16h14'] },
-  griddle: { lines: ['M5 6h14a3 3 0 0 1 3 3v6a3 3 0 0 1-3 3H5a3 3 0 0 1-3-3V9a3 3 0 0 1 3-3z', 'M8 9a3 3 0 1 0 0 6a3 3 0 1 0 0-6zM16 9a3 3 0 1 0 0 6a3 3 0 1 0 0-6z'] },
+  griddle: {
+    lines: [
+      'M5 6h14a3 3 0 0 1 3 3v6a3 3 0 0 1-3 3H5a3 3 0 0 1-3-3V9a3 3 0 0 1 3-3z',
+      'M8 9a3 3 0 1 0 0 6a3 3 0 1 0 0-6zM16 9a3 3 0 1 0 0 6a3 3 0 1 0 0-6z',
+    ],
+  },
   iron: { lines: ['M4 4h16v16H4z', 'M4 9.3h16M4 14.6h16M9.3 4v16M14.6 4v16'] },
   tub: { lines: ['M5 8h14l-1.5 13h-11z', 'M3.5 5h17v3h-17z'] },
   shelf: { lines: ['M3 3v18M21 3v18M3 10h18M3 18h18', 'M7 10V5h4v5M15 18v-5h3v5M7 18v-4h4v4'] },

@@ -6,6 +6,18 @@ export function sayPutAside(text: string, bringBack: () => Promise<unknown>) {
   const message = ElMessage({
     duration: 10000,
     showClose: true,
-    message: h('span', { class: 'undo-line' }, [`${text} `, h(ElButton, { onClick: () => { message.close(); void bringBack() } }, () => 'Bring it back')]),
+    message: h('span', { class: 'undo-line' }, [
+      `${text} `,
+      h(
+        ElButton,
+        {
+          onClick: () => {
+            message.close()
+            void bringBack()
+          },
+        },
+        () => 'Bring it back',
+      ),
+    ]),
   })
 }

@@ -1,36 +1,28 @@
-import { createSharedComposable, tryOnScopeDispose } from '@vueuse/core'
-import { shallowRef } from 'vue'
-import { api, sentence, unreachable, type Schemas } from '@/api/client'
+import { createSharedComposable, useEventSource } from '@vueuse/core'
+import { computed, shallowRef } from 'vue'
+import { api, said, unreachable, type Schemas } from '@/api/client'
 
 export type ScaleState = Schemas['ScaleState']
 
 /** The kitchen scale, live; one stream however many parts of the page look at it. */
 export const useScale = createSharedComposable(() => {
-  const scale = shallowRef<ScaleState>()
-  const none = shallowRef(false) // no scale is connected to the program
-  const trouble = shallowRef('')
+  const failed = shallowRef('')
+  const { data, status, error, eventSource } = useEventSource('/api/v1/devices/scale/events', ['scale'] as const)
+  const scale = computed(() => (data.value ? (JSON.parse(data.value) as ScaleState) : undefined))
+  /** A stream that was refused is closed: there is no scale. One that broke is tried again by the browser. */
+  const none = computed(() => status.value === 'CLOSED' && !!error.value && eventSource.value?.readyState === EventSource.CLOSED)
+  const trouble = computed(() => failed.value || (error.value && !none.value && status.value !== 'OPEN' ? unreachable : ''))
 
-  const events = new EventSource('/api/v1/devices/scale/events')
-  events.addEventListener('scale', (e) => {
-    scale.value = JSON.parse(e.data as string) as ScaleState
-    none.value = false
-    trouble.value = ''
-  })
-  events.onerror = () => {
-    // A stream that was refused is closed; one that broke is tried again by the browser.
-    if (events.readyState === EventSource.CLOSED) none.value = true
-    else trouble.value = unreachable
+  async function tell(command: Promise<unknown>) {
+    try {
+      await command
+      failed.value = ''
+    } catch (e) {
+      failed.value = said(e)
+    }
   }
-  tryOnScopeDispose(() => events.close())
-
-  async function tare() {
-    const { error } = await api.POST('/devices/scale/tare')
-    trouble.value = error ? sentence(error) : ''
-  }
+  const tare = () => tell(api.POST('/devices/scale/tare'))
   /** Puts a load on a simulated scale. */
-  async function load(grams: number) {
-    const { error } = await api.POST('/devices/scale/load', { body: { grams } })
-    trouble.value = error ? sentence(error) : ''
-  }
+  const load = (grams: number) => tell(api.POST('/devices/scale/load', { body: { grams } }))
   return { scale, none, trouble, tare, load }
 })

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { api, sentence, unreachable } from '@/api/client'
+import { api, got, said } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
 import { useScale } from '@/parts/useScale'
 
@@ -16,48 +16,120 @@ const { scale } = useScale() // where one device is simulated, so is the other
 async function read() {
   busy.value = true
   try {
-    const { data, error } = await api.POST('/devices/refractometer/readings')
-    reading.value = data
-    trouble.value = data ? '' : sentence(error)
-    if (data) emit('read', Number(data.brix.toFixed(1)))
-  } catch {
-    trouble.value = unreachable
+    reading.value = undefined
+    const taken = await got(api.POST('/devices/refractometer/readings'))
+    reading.value = taken
+    trouble.value = ''
+    emit('read', Number(taken.brix.toFixed(1)))
+  } catch (e) {
+    trouble.value = said(e)
   }
   busy.value = false
 }
 async function put() {
-  const { error } = await api.POST('/devices/refractometer/sample', { body: { brix: sample.value.brix ?? 0, sample_c: sample.value.sample_c ?? 20 } })
-  trouble.value = error ? sentence(error) : ''
+  try {
+    await api.POST('/devices/refractometer/sample', { body: { brix: sample.value.brix ?? 0, sample_c: sample.value.sample_c ?? 20 } })
+    trouble.value = ''
+  } catch (e) {
+    trouble.value = said(e)
+  }
 }
 </script>
 
 <template>
   <section class="panel glass" aria-label="Refractometer">
-    <header><h2>Refractometer</h2><button v-if="scale?.simulated" type="button" class="end link" :aria-expanded="open" @click="open = !open">simulated sample</button></header>
+    <header>
+      <h2>Refractometer</h2>
+      <button v-if="scale?.simulated" type="button" class="end link" :aria-expanded="open" @click="open = !open">simulated sample</button>
+    </header>
     <div class="shown">
-      <output class="figure">{{ reading ? reading.brix.toFixed(1) : '–' }}<small> °Brix</small></output>
-      <el-button :loading="busy" @click="read"><Icon name="drop" />Read</el-button>
+      <output class="figure">
+        {{ reading ? reading.brix.toFixed(1) : '–' }}
+        <small>°Brix</small>
+      </output>
+      <el-button :loading="busy" @click="read">
+        <Icon name="drop" />
+        Read
+      </el-button>
     </div>
-    <p v-if="trouble" class="says fault" role="alert"><i class="sign high" />{{ trouble }}</p>
+    <p v-if="trouble" class="says fault" role="alert">
+      <i class="sign high" />
+      {{ trouble }}
+    </p>
     <p v-else-if="reading" class="says">{{ reading.shown.toFixed(1) }} shown at {{ reading.sample_c.toFixed(0) }} °C, corrected to 20 °C</p>
     <form v-if="open" novalidate class="put" @submit.prevent="put">
-      <label>°Brix<el-input-number v-model="sample.brix" :min="0" :max="85" :controls="false" aria-label="True °Brix of the simulated sample" /></label>
-      <label>°C<el-input-number v-model="sample.sample_c" :min="10" :max="40" :controls="false" aria-label="Temperature of the simulated sample" /></label>
+      <label>
+        °Brix
+        <el-input-number v-model="sample.brix" :min="0" :max="85" :controls="false" aria-label="True °Brix of the simulated sample" />
+      </label>
+      <label>
+        °C
+        <el-input-number v-model="sample.sample_c" :min="10" :max="40" :controls="false" aria-label="Temperature of the simulated sample" />
+      </label>
       <el-button native-type="submit">Put on</el-button>
     </form>
   </section>
 </template>
 
 <style scoped>
-.glass { padding-bottom: var(--s3); }
-.shown { display: flex; align-items: center; gap: var(--s2); padding: var(--s1) var(--s4) 0; }
-.figure { font-size: var(--t-figure); font-weight: 780; line-height: 1; margin-right: auto; white-space: nowrap; }
-.figure small { font-size: var(--t-body); font-weight: 500; color: var(--ink-2); }
-.says { display: flex; gap: var(--s2); align-items: baseline; padding: var(--s1) var(--s4) 0; color: var(--ink-2); font-size: var(--t-mini); }
-.fault { color: var(--beet); }
-.link { border: 0; background: none; color: var(--rim); font-size: var(--t-mini); cursor: pointer; min-height: var(--touch); margin-top: -12px; border-radius: var(--s2); text-decoration: underline; }
-.put { display: flex; align-items: end; gap: 6px; padding: var(--s2) var(--s4) 0; }
-.put label { flex: 1; font-size: var(--t-mini); color: var(--ink-2); }
-.put .el-input-number { width: 100%; }
-.put :deep(.el-input__wrapper) { padding: 0 var(--s2); }
+.glass {
+  padding-bottom: var(--s3);
+}
+.shown {
+  display: flex;
+  align-items: center;
+  gap: var(--s2);
+  padding: var(--s1) var(--s4) 0;
+}
+.figure {
+  font-size: var(--t-figure);
+  font-weight: 780;
+  line-height: 1;
+  margin-right: auto;
+  white-space: nowrap;
+}
+.figure small {
+  font-size: var(--t-body);
+  font-weight: 500;
+  color: var(--ink-2);
+}
+.says {
+  display: flex;
+  gap: var(--s2);
+  align-items: baseline;
+  padding: var(--s1) var(--s4) 0;
+  color: var(--ink-2);
+  font-size: var(--t-mini);
+}
+.fault {
+  color: var(--beet);
+}
+.link {
+  border: 0;
+  background: none;
+  color: var(--rim);
+  font-size: var(--t-mini);
+  cursor: pointer;
+  min-height: var(--touch);
+  margin-top: -12px;
+  border-radius: var(--s2);
+  text-decoration: underline;
+}
+.put {
+  display: flex;
+  align-items: end;
+  gap: 6px;
+  padding: var(--s2) var(--s4) 0;
+}
+.put label {
+  flex: 1;
+  font-size: var(--t-mini);
+  color: var(--ink-2);
+}
+.put .el-input-number {
+  width: 100%;
+}
+.put :deep(.el-input__wrapper) {
+  padding: 0 var(--s2);
+}
 </style>

@@ -1,7 +1,7 @@
 import { useDebounceFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
-import { api, sentence, unreachable, type Problem, type Schemas } from '@/api/client'
+import { api, got, newKey, said, faultsOf, useLatest, type Schemas } from '@/api/client'
 
 export type Bench = Schemas['PreparationBench']
 export type Preparation = Schemas['Preparation']
@@ -13,7 +13,7 @@ const askAfterMs = 120 // of quiet
 /** One preparation on the bench: what the cook says of it, and what the program makes of that. */
 export const usePrep = defineStore('prep', () => {
   const benches = shallowRef<Bench[]>([])
-  const wish = ref<Wish>({ method: 'puree', from: 'beetroot_grated', have_g: 1000, as_bought: true })
+  const wish = ref<Wish>({ method: 'puree', from: 'beetroot_grated' }) // something to look at; the bench says how it starts
   const result = shallowRef<Preparation>()
   const trouble = ref<string>()
   const faults = ref<Record<string, string>>({})
@@ -23,32 +23,27 @@ export const usePrep = defineStore('prep', () => {
 
   async function load() {
     try {
-      const { data, error } = await api.GET('/preparations')
-      trouble.value = data ? undefined : sentence(error)
-      benches.value = data?.items ?? []
+      benches.value = (await got(api.GET('/preparations'))).items
+      trouble.value = undefined
+      if (!result.value) pick(wish.value.method)
       await work()
-    } catch {
-      trouble.value = unreachable
+    } catch (e) {
+      trouble.value = said(e)
     }
   }
 
-  let asked = 0
+  const latest = useLatest()
   async function work() {
-    const mine = ++asked
     try {
-      const { data, error } = await api.POST('/preparations', { body: wish.value })
-      if (mine !== asked) return // a later question is under way
+      const answer = await latest(got(api.POST('/preparations', { body: wish.value })))
+      if (!answer) return // a later question is under way
+      result.value = answer
+      faults.value = {}
       trouble.value = undefined
-      if (data) {
-        result.value = data
-        faults.value = {}
-        return
-      }
-      const p = error as Problem
-      faults.value = Object.fromEntries((p.errors ?? []).map((e) => [e.pointer.slice(1), e.message]))
-      trouble.value = p.errors?.length ? undefined : sentence(error)
-    } catch {
-      if (mine === asked) trouble.value = unreachable
+    } catch (e) {
+      const { '': general, ...fields } = faultsOf(e)
+      faults.value = fields
+      trouble.value = general
     }
   }
   const workSoon = useDebounceFn(work, askAfterMs)
@@ -59,9 +54,8 @@ export const usePrep = defineStore('prep', () => {
     const to = benches.value.find((b) => b.method === method)
     const fits = (id?: string) => to?.from.some((f) => f.id === id)
     const id = fits(from) ? from! : fits(wish.value.from) ? wish.value.from : (to?.from[0]?.id ?? wish.value.from)
-    const counted = to?.asks.includes('count')
     result.value = undefined
-    wish.value = { method, from: id, ...(counted ? { count: 2 } : { have_g: 1000 }), ...(to?.asks.includes('salt') ? { salt: true } : {}), ...(method === 'puree' || method === 'mash' ? { as_bought: true } : {}) }
+    wish.value = { method, from: id, ...to?.start } as Wish
   }
 
   /** What was measured belongs to the thing that was measured. */
@@ -76,20 +70,17 @@ export const usePrep = defineStore('prep', () => {
     wish.value = Object.fromEntries(Object.entries(next).filter(([, v]) => v !== undefined && v !== null)) as Wish
   }
   function turn(to: 'have' | 'want') {
-    const g = wish.value.have_g ?? wish.value.want_g ?? result.value?.before_g ?? 1000
+    const g = wish.value.have_g ?? wish.value.want_g ?? result.value?.before_g ?? bench.value?.start.have_g
     if (to === 'want') change({ have_g: undefined, count: undefined, want_g: result.value?.want_g ?? g })
-    else if (asks.value.has('count')) change({ want_g: undefined, count: 2 })
+    else if (asks.value.has('count')) change({ want_g: undefined, count: bench.value?.start.count })
     else change({ want_g: undefined, have_g: result.value?.have_g ?? g })
   }
 
   /** Keeps what is in the tub. */
   async function keep(item: Schemas['PantryItem']) {
-    const { data, error } = await api.POST('/pantry', {
-      params: { header: { 'Idempotency-Key': crypto.randomUUID() } },
-      body: { ...item, format: 'upbeat-ladle/pantry-item', version: 1 },
-    })
-    if (!data) throw new Error(sentence(error))
-    return data
+    return got(
+      api.POST('/pantry', { params: { header: { 'Idempotency-Key': newKey() } }, body: { ...item, format: 'upbeat-ladle/pantry-item', version: 1 } }),
+    )
   }
 
   return { benches, bench, asks, wish, result, trouble, faults, back, load, work, pick, change, turn, keep }

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
-import { useBench } from './bench'
-import { strategies } from './choices'
+import { useBench } from '@/bench/bench'
+import { strategies } from '@/bench/choices'
 
 const bench = useBench()
 const strategy = computed({
@@ -18,5 +18,8 @@ const strategy = computed({
 </template>
 
 <style scoped>
-.pick :deep(.el-radio-button__inner) { font-size: 14px; padding: 0 7px; }
+.pick :deep(.el-radio-button__inner) {
+  font-size: 14px;
+  padding: 0 7px;
+}
 </style>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Schemas } from '@/api/client'
-import { stages } from './choices'
+import { stages } from '@/bench/choices'
 
 const stage = defineModel<Schemas['Stage']>()
 defineProps<{ label: string }>()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
-import { useBench } from './bench'
+import { useBench } from '@/bench/bench'
 
 const props = defineProps<{ volumeMl: number; choices: Schemas['PortionChoice'][] }>()
 const bench = useBench()
@@ -23,31 +23,60 @@ const chosen = computed({
     })
   },
 })
-const gives = (c: Schemas['PortionChoice']) => `${c.volume_ml.toFixed(0)} ml · ${c.count} portions${c.diameter_mm ? ` · ${c.diameter_mm.toFixed(0)} mm` : ''}`
+const gives = (c: Schemas['PortionChoice']) =>
+  `${c.volume_ml.toFixed(0)} ml · ${c.count} portions${c.diameter_mm ? ` · ${c.diameter_mm.toFixed(0)} mm` : ''}`
 const ml = computed({
   get: () => Number(props.volumeMl.toFixed(1)),
-  set: (v: number | undefined) => v && bench.change((d) => (d.portion = { ...(d.portion?.count === undefined ? {} : { count: d.portion.count }), volume_ml: v })),
+  set: (v: number | undefined) =>
+    v && bench.change((d) => (d.portion = { ...(d.portion?.count === undefined ? {} : { count: d.portion.count }), volume_ml: v })),
 })
 </script>
 
 <template>
   <div class="ladle">
     <el-select v-model="chosen" aria-label="Ladle or scoop" placeholder="Ladle" popper-class="ladle-list" :fit-input-width="false">
-      <el-option v-for="c in choices" :key="keyOf(c)" :value="keyOf(c)" :label="c.name"><span class="choice">{{ c.name }} <small>{{ gives(c) }}</small></span></el-option>
+      <el-option v-for="c in choices" :key="keyOf(c)" :value="keyOf(c)" :label="c.name">
+        <span class="choice">
+          {{ c.name }}
+          <small>{{ gives(c) }}</small>
+        </span>
+      </el-option>
     </el-select>
-    <el-input-number v-model="ml" :min="5" :max="1000" :step="5" :controls="false" aria-label="Portion in ml" /><span class="muted">ml</span>
+    <el-input-number v-model="ml" :min="5" :max="1000" :step="5" :controls="false" aria-label="Portion in ml" />
+    <span class="muted">ml</span>
   </div>
 </template>
 
 <style scoped>
-.ladle { display: flex; align-items: center; gap: 6px; }
-.el-select { flex: 1; min-width: 0; }
-.el-input-number { width: 62px; }
-.el-input-number :deep(.el-input__wrapper) { padding: 0 var(--s1); }
-.choice { display: flex; justify-content: space-between; gap: var(--s4); }
-.choice small { color: var(--ink-2); font-size: var(--t-mini); }
+.ladle {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+}
+.el-select {
+  flex: 1;
+  min-width: 0;
+}
+.el-input-number {
+  width: 62px;
+}
+.el-input-number :deep(.el-input__wrapper) {
+  padding: 0 var(--s1);
+}
+.choice {
+  display: flex;
+  justify-content: space-between;
+  gap: var(--s4);
+}
+.choice small {
+  color: var(--ink-2);
+  font-size: var(--t-mini);
+}
 </style>
 
 <style>
-.ladle-list .el-select-dropdown__item { height: 44px; line-height: 44px; }
+.ladle-list .el-select-dropdown__item {
+  height: 44px;
+  line-height: 44px;
+}
 </style>

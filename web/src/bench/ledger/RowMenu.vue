@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { ElMessage } from 'element-plus'
-import { api, sentence, unreachable, type Schemas } from '@/api/client'
+import { api, got, said, type Schemas } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
 import { onStep } from '@/parts/figures'
-import { useBench } from './bench'
+import { useBench } from '@/bench/bench'
 
 // Plain values only: the menu stays as it is while figures move.
 const props = defineProps<{ id: string; label: string; pinned: boolean; index: number }>()
@@ -16,11 +16,10 @@ async function opened(open: boolean) {
   if (!open || !bench.doc) return
   swaps.value = undefined
   try {
-    const { data, error } = await api.POST('/swaps', { body: { variation: bench.doc, line: props.id } })
-    if (error) ElMessage(sentence(error))
-    swaps.value = data?.items ?? []
-  } catch {
-    ElMessage(unreachable)
+    swaps.value = (await got(api.POST('/swaps', { body: { variation: bench.doc, line: props.id } }))).items
+  } catch (e) {
+    ElMessage(said(e))
+    swaps.value = []
   }
 }
 
@@ -32,7 +31,7 @@ function choose(command: string) {
     if (s) bench.swap(props.id, s.lines)
   }
 }
-const amounts = (s: Schemas['Swap']) => s.lines.map((l) => `${onStep(l.amount, 1)} g`).join(' + ')
+const amounts = (s: Schemas['Swap']) => s.lines.map((l) => `${onStep(l.amount, 0)} g`).join(' + ')
 </script>
 
 <template>
@@ -42,10 +41,21 @@ const amounts = (s: Schemas['Swap']) => s.lines.map((l) => `${onStep(l.amount, 1
     </el-button>
     <template #dropdown>
       <el-dropdown-menu class="row-menu">
-        <el-dropdown-item command="pin"><Icon name="pin" :size="18" />{{ pinned ? 'Unpin' : 'Pin' }} <kbd>P</kbd></el-dropdown-item>
-        <el-dropdown-item command="why"><Icon name="why" :size="18" />Why this much?</el-dropdown-item>
+        <el-dropdown-item command="pin">
+          <Icon name="pin" :size="18" />
+          {{ pinned ? 'Unpin' : 'Pin' }}
+          <kbd>P</kbd>
+        </el-dropdown-item>
+        <el-dropdown-item command="why">
+          <Icon name="why" :size="18" />
+          Why this much?
+        </el-dropdown-item>
         <el-dropdown-item v-for="(s, i) in swaps" :key="s.label" :command="String(i)" :divided="i === 0">
-          <Icon name="swap" :size="18" /><span>{{ s.label }} instead<small>{{ amounts(s) }} · {{ s.says }}</small></span>
+          <Icon name="swap" :size="18" />
+          <span>
+            {{ s.label }} instead
+            <small>{{ amounts(s) }} · {{ s.says }}</small>
+          </span>
         </el-dropdown-item>
       </el-dropdown-menu>
     </template>
@@ -53,11 +63,26 @@ const amounts = (s: Schemas['Swap']) => s.lines.map((l) => `${onStep(l.amount, 1
 </template>
 
 <style scoped>
-.el-button { color: var(--ink-3); width: var(--touch); padding: 0; }
-.pinned { color: var(--rim); background: var(--rim-wash); }
+.el-button {
+  color: var(--ink-3);
+  width: var(--touch);
+  padding: 0;
+}
+.pinned {
+  color: var(--rim);
+  background: var(--rim-wash);
+}
 </style>
 
 <style>
-.row-menu .el-dropdown-menu__item { gap: 8px; }
-.row-menu small { display: block; color: var(--ink-2); font-size: var(--t-mini); line-height: 1.2; padding-bottom: 4px; }
+.row-menu .el-dropdown-menu__item {
+  gap: 8px;
+}
+.row-menu small {
+  display: block;
+  color: var(--ink-2);
+  font-size: var(--t-mini);
+  line-height: 1.2;
+  padding-bottom: 4px;
+}
 </style>

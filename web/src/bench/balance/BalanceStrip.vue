@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Worksheet } from '@/api/client'
-import { useBench } from './bench'
+import { useBench } from '@/bench/bench'
 import LevelGlass from './LevelGlass.vue'
 
 const props = defineProps<{ sheet: Worksheet }>()
@@ -16,7 +16,18 @@ const level = computed(() => gauges.value.filter(([, g]) => g.state === 'level')
       <h2>Balance</h2>
       <p>{{ level }} of {{ gauges.length }} on the level</p>
       <p class="end key">
-        <span><i class="sign ring" />base</span><span><i class="sign bar" />no offset</span><span><i class="sign level" />weighed</span>
+        <span>
+          <i class="sign ring" />
+          base
+        </span>
+        <span>
+          <i class="sign bar" />
+          no offset
+        </span>
+        <span>
+          <i class="sign level" />
+          weighed
+        </span>
       </p>
     </header>
     <div class="strip">
@@ -26,11 +37,29 @@ const level = computed(() => gauges.value.filter(([, g]) => g.state === 'level')
 </template>
 
 <style scoped>
-.key { display: flex; gap: var(--s3); align-items: center; }
-.key span { display: inline-flex; align-items: center; gap: 5px; white-space: nowrap; }
-.strip { display: grid; grid-template-columns: repeat(6, minmax(0, 1fr)); gap: var(--s1); padding: 2px var(--s3) 6px; }
+.key {
+  display: flex;
+  gap: var(--s3);
+  align-items: center;
+}
+.key span {
+  display: inline-flex;
+  align-items: center;
+  gap: 5px;
+  white-space: nowrap;
+}
+.strip {
+  display: grid;
+  grid-template-columns: repeat(6, minmax(0, 1fr));
+  gap: var(--s1);
+  padding: 2px var(--s3) 6px;
+}
 @media (max-width: 560px) {
-  .strip { grid-template-columns: repeat(3, minmax(0, 1fr)); }
-  .key { display: none; }
+  .strip {
+    grid-template-columns: repeat(3, minmax(0, 1fr));
+  }
+  .key {
+    display: none;
+  }
 }
 </style>

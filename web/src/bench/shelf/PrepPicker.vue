@@ -12,7 +12,9 @@ function pick(id: string) {
 }
 /** What was weighed is the whole amount of the card; the loss is the difference. */
 function weighed(g: number | undefined) {
-  emit('change', { measured: g === undefined ? undefined : { ...props.addition.measured, weight_before_g: props.addition.amount, weight_after_g: g } })
+  emit('change', {
+    measured: g === undefined ? undefined : { ...props.addition.measured, weight_before_g: props.addition.amount, weight_after_g: g },
+  })
 }
 </script>
 
@@ -22,10 +24,22 @@ function weighed(g: number | undefined) {
       <el-option :value="asItIs" label="as it is" />
       <el-option v-for="t in treatments" :key="t.id" :value="t.id" :label="t.label" />
     </el-select>
-    <WeightField v-if="addition.prep && addition.unit === 'g'" name="after" label="came to" unit="g" weigh :hint="preparedG?.toFixed(0)" :model-value="addition.measured?.weight_after_g" @update:model-value="weighed" />
+    <WeightField
+      v-if="addition.prep && addition.unit === 'g'"
+      name="after"
+      label="came to"
+      unit="g"
+      weigh
+      :hint="preparedG?.toFixed(0)"
+      :model-value="addition.measured?.weight_after_g"
+      @update:model-value="weighed" />
   </div>
 </template>
 
 <style scoped>
-.preps { display: grid; gap: 6px; margin-top: var(--s2); }
+.preps {
+  display: grid;
+  gap: 6px;
+  margin-top: var(--s2);
+}
 </style>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { api, type Schemas } from '@/api/client'
-import { unitLabels } from './choices'
+import { api, got, type Schemas } from '@/api/client'
+import { unitLabels } from '@/bench/choices'
 
 const unit = defineModel<Schemas['Unit']>({ required: true })
 const props = defineProps<{ ingredient: string; label: string }>()
@@ -10,8 +10,8 @@ const props = defineProps<{ ingredient: string; label: string }>()
 const units = ref<Schemas['Unit'][]>([])
 async function opened(open: boolean) {
   if (!open || units.value.length) return
-  const { data } = await api.GET('/ingredients', { params: { query: { q: props.ingredient, limit: 20 } } })
-  units.value = data?.items.find((i) => i.id === props.ingredient)?.units ?? [unit.value]
+  const found = await got(api.GET('/ingredients', { params: { query: { q: props.ingredient, limit: 20 } } })).catch(() => undefined)
+  units.value = found?.items.find((i) => i.id === props.ingredient)?.units ?? [unit.value]
 }
 </script>
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { short } from '@/parts/figures'
-import { useBench } from './bench'
+import { useBench } from '@/bench/bench'
 
 const bench = useBench()
 const working = computed(() => bench.sheet?.working?.find((w) => w.for === bench.why))
@@ -11,7 +11,12 @@ const title = computed(() => {
   if (kind === 'lines') return bench.sheet?.lines[Number(key)]?.name ?? 'Why'
   return 'Why'
 })
-const shown = computed({ get: () => !!working.value, set: (v) => { if (!v) bench.why = undefined } })
+const shown = computed({
+  get: () => !!working.value,
+  set: (v) => {
+    if (!v) bench.why = undefined
+  },
+})
 </script>
 
 <template>
@@ -33,11 +38,38 @@ const shown = computed({ get: () => !!working.value, set: (v) => { if (!v) bench
 </template>
 
 <style scoped>
-.lead { font-size: var(--t-lead); padding-bottom: var(--s3); }
-table { border-collapse: collapse; width: 100%; }
-th, td { border-top: 1px solid var(--hair); padding: 5px 4px; font-size: var(--t-body); line-height: 1.2; text-align: left; vertical-align: baseline; }
-th { font-weight: 600; }
-.value { text-align: right; padding-left: var(--s3); font-weight: 750; white-space: nowrap; }
-.unit { white-space: nowrap; color: var(--ink-2); }
-.source { color: var(--ink-2); font-size: var(--t-mini); }
+.lead {
+  font-size: var(--t-lead);
+  padding-bottom: var(--s3);
+}
+table {
+  border-collapse: collapse;
+  width: 100%;
+}
+th,
+td {
+  border-top: 1px solid var(--hair);
+  padding: 5px 4px;
+  font-size: var(--t-body);
+  line-height: 1.2;
+  text-align: left;
+  vertical-align: baseline;
+}
+th {
+  font-weight: 600;
+}
+.value {
+  text-align: right;
+  padding-left: var(--s3);
+  font-weight: 750;
+  white-space: nowrap;
+}
+.unit {
+  white-space: nowrap;
+  color: var(--ink-2);
+}
+.source {
+  color: var(--ink-2);
+  font-size: var(--t-mini);
+}
 </style>

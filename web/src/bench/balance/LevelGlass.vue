@@ -30,7 +30,13 @@ const number = (v: number | undefined) => (v === undefined ? '' : figure(v, prop
 </script>
 
 <template>
-  <button type="button" class="glass" :data-gauge="gauge.label" :data-state="gauge.state" :aria-label="`${gauge.label}: ${gauge.verdict_text}. Why?`" @click="emit('why')">
+  <button
+    type="button"
+    class="glass"
+    :data-gauge="gauge.label"
+    :data-state="gauge.state"
+    :aria-label="`${gauge.label}: ${gauge.verdict_text}. Why?`"
+    @click="emit('why')">
     <span class="name">{{ gauge.label }}</span>
     <svg width="30" height="84" viewBox="0 0 40 112" aria-hidden="true">
       <rect x="8" y="1" width="24" height="110" rx="12" fill="var(--well-2)" />
@@ -38,33 +44,116 @@ const number = (v: number | undefined) => (v === undefined ? '' : figure(v, prop
         <rect x="8" :y="edge(gauge.high)" width="24" :height="edge(gauge.low) - edge(gauge.high)" fill="var(--leaf-wash)" />
         <path :d="`M4 ${edge(gauge.high)}h32M4 ${edge(gauge.low)}h32`" stroke="var(--leaf)" stroke-width="2" />
       </template>
-      <rect x="8" y="1" width="24" height="110" rx="12" fill="none" stroke="var(--edge)" stroke-width="1.5" :stroke-dasharray="known ? undefined : '4 4'" />
+      <rect
+        x="8"
+        y="1"
+        width="24"
+        height="110"
+        rx="12"
+        fill="none"
+        stroke="var(--edge)"
+        stroke-width="1.5"
+        :stroke-dasharray="known ? undefined : '4 4'" />
       <template v-if="known">
-        <path v-if="drifted" :d="`M20 ${y(gauge.with_additions ?? 0)}V${y(gauge.after ?? 0)}`" stroke="var(--ink-3)" stroke-width="2" stroke-dasharray="2 3" />
+        <path
+          v-if="drifted"
+          :d="`M20 ${y(gauge.with_additions ?? 0)}V${y(gauge.after ?? 0)}`"
+          stroke="var(--ink-3)"
+          stroke-width="2"
+          stroke-dasharray="2 3" />
         <rect x="6" :y="y(gauge.with_additions ?? 0) - 3.5" width="28" height="7" rx="2" class="bar" />
         <circle cx="20" :cy="middle" r="10" fill="var(--enamel)" stroke="var(--ink)" stroke-width="2.2" />
         <g class="mark" :transform="`translate(20 ${y(gauge.after ?? 0)})`">
           <circle v-if="good" r="7.5" fill="var(--leaf)" stroke="var(--enamel)" stroke-width="2" />
-          <rect v-else x="-6.5" y="-6.5" width="13" height="13" rx="2" transform="rotate(45)" fill="var(--beet)" stroke="var(--enamel)" stroke-width="2" />
+          <rect
+            v-else
+            x="-6.5"
+            y="-6.5"
+            width="13"
+            height="13"
+            rx="2"
+            transform="rotate(45)"
+            fill="var(--beet)"
+            stroke="var(--enamel)"
+            stroke-width="2" />
           <path v-if="beyond" :d="up ? 'M-6 16l6-6 6 6' : 'M-6 -16l6 6 6-6'" fill="none" stroke="var(--beet)" stroke-width="2.5" />
         </g>
       </template>
     </svg>
-    <span v-if="gauge.after !== undefined" class="figure">{{ number(gauge.after) }} <small>{{ gauge.unit }}</small></span>
-    <span class="say" :class="{ out: !good && known }"><i class="sign" :class="gauge.state" />{{ gauge.verdict_text }}</span>
+    <span v-if="gauge.after !== undefined" class="figure">
+      {{ number(gauge.after) }}
+      <small>{{ gauge.unit }}</small>
+    </span>
+    <span class="say" :class="{ out: !good && known }">
+      <i class="sign" :class="gauge.state" />
+      {{ gauge.verdict_text }}
+    </span>
   </button>
 </template>
 
 <style scoped>
-.glass { display: grid; grid-template: auto auto auto / 30px minmax(0, 1fr); column-gap: var(--s1); row-gap: 3px; align-content: start; min-width: 0; padding: var(--s1); border: 0; border-radius: var(--r-ctl); background: none; text-align: left; cursor: pointer; line-height: 1.15; }
-.glass:hover { background: var(--well); }
-.name { grid-column: 1 / -1; font-size: 14px; font-weight: 700; white-space: nowrap; }
-.figure { align-self: center; font-size: 19px; font-weight: 750; line-height: 1; }
-.figure small { display: block; margin-top: 2px; font-size: var(--t-mini); font-weight: 450; color: var(--ink-2); line-height: 1.1; }
-.say { grid-column: 1 / -1; color: var(--leaf); font-weight: 650; font-size: var(--t-mini); }
-.say .sign { width: 9px; height: 9px; margin-right: 5px; }
-.say.out { color: var(--beet); }
-.glass[data-state='unknown'] .say { color: var(--ink-2); }
-.bar { fill: var(--ink-3); stroke: var(--enamel); stroke-width: 1.5; transition: y 180ms ease-out; }
-.mark { transition: transform 180ms ease-out; }
+.glass {
+  display: grid;
+  grid-template: auto auto auto / 30px minmax(0, 1fr);
+  column-gap: var(--s1);
+  row-gap: 3px;
+  align-content: start;
+  min-width: 0;
+  padding: var(--s1);
+  border: 0;
+  border-radius: var(--r-ctl);
+  background: none;
+  text-align: left;
+  cursor: pointer;
+  line-height: 1.15;
+}
+.glass:hover {
+  background: var(--well);
+}
+.name {
+  grid-column: 1 / -1;
+  font-size: 14px;
+  font-weight: 700;
+  white-space: nowrap;
+}
+.figure {
+  align-self: center;
+  font-size: 19px;
+  font-weight: 750;
+  line-height: 1;
+}
+.figure small {
+  display: block;
+  margin-top: 2px;
+  font-size: var(--t-mini);
+  font-weight: 450;
+  color: var(--ink-2);
+  line-height: 1.1;
+}
+.say {
+  grid-column: 1 / -1;
+  color: var(--leaf);
+  font-weight: 650;
+  font-size: var(--t-mini);
+}
+.say .sign {
+  width: 9px;
+  height: 9px;
+  margin-right: 5px;
+}
+.say.out {
+  color: var(--beet);
+}
+.glass[data-state='unknown'] .say {
+  color: var(--ink-2);
+}
+.bar {
+  fill: var(--ink-3);
+  stroke: var(--enamel);
+  stroke-width: 1.5;
+  transition: y 180ms ease-out;
+}
+.mark {
+  transition: transform 180ms ease-out;
+}
 </style>

@@ -1,0 +1,106 @@
+package api_test
+
+import (
+	"bytes"
+	"fmt"
+	"io"
+	"log/slog"
+	"net/http"
+	"net/http/httptest"
+	"path/filepath"
+	"slices"
+	"sync"
+	"testing"
+	"testing/fstest"
+	"time"
+
+	"github.com/gin-gonic/gin"
+	"github.com/stretchr/testify/require"
+
+	"upbeatladle/api"
+	"upbeatladle/core/food"
+	"upbeatladle/demo"
+	"upbeatladle/store"
+)
+
+// BenchmarkWorksheetOverHTTP prints what a worksheet over HTTP costs beside a bare Gin handler
+// that echoes the same bytes, in the same run: median, 95th and 99th percentile as ratios, with
+// one request in flight and with fifty.
+func BenchmarkWorksheetOverHTTP(b *testing.B) {
+	ctx := b.Context()
+	st, err := store.Open(ctx, filepath.Join(b.TempDir(), "bench.db"), time.Now)
+	require.NoError(b, err)
+	defer st.Close()
+	require.NoError(b, demo.Write(ctx, st, food.Reference(), time.Now()))
+	srv := httptest.NewServer(api.New(api.Parts{Store: st, Table: food.Reference(), Pages: fstest.MapFS{}, Log: slog.New(slog.DiscardHandler), Now: time.Now}))
+	defer srv.Close()
+	all, err := st.All(ctx, store.Variation)
+	require.NoError(b, err)
+	carrot := all[slices.IndexFunc(all, func(d store.Document) bool { return d.Name == "Carrot, cardamom & walnut" })].Body
+
+	post := func(url string) ([]byte, time.Duration) {
+		start := time.Now()
+		resp, err := client.Post(url, "application/json", bytes.NewReader(carrot))
+		require.NoError(b, err)
+		data, err := io.ReadAll(resp.Body)
+		resp.Body.Close()
+		require.NoError(b, err)
+		require.Equal(b, http.StatusOK, resp.StatusCode, string(data))
+		return data, time.Since(start)
+	}
+	sheet, _ := post(srv.URL + "/api/v1/worksheets")
+	gin.SetMode(gin.ReleaseMode)
+	bare := gin.New()
+	bare.POST("/", func(c *gin.Context) {
+		_, _ = io.Copy(io.Discard, c.Request.Body)
+		c.Data(http.StatusOK, "application/json", sheet)
+	})
+	echo := httptest.NewServer(bare)
+	defer echo.Close()
+
+	for _, inFlight := range []int{1, 50} {
+		b.Run(fmt.Sprintf("in_flight=%d", inFlight), func(b *testing.B) {
+			took := map[string][]time.Duration{}
+			for b.Loop() {
+				for name, url := range map[string]string{"sheet": srv.URL + "/api/v1/worksheets", "bare": echo.URL} {
+					took[name] = append(took[name], load(inFlight, 1000, func() time.Duration { _, d := post(url); return d })...)
+				}
+			}
+			for _, p := range []float64{0.50, 0.95, 0.99} {
+				s, e := at(took["sheet"], p), at(took["bare"], p)
+				b.ReportMetric(float64(s.Microseconds()), fmt.Sprintf("p%.0f-µs", 100*p))
+				b.ReportMetric(s.Seconds()/e.Seconds(), fmt.Sprintf("p%.0f-×bare", 100*p))
+			}
+			b.ReportMetric(float64(len(sheet)), "bytes")
+			b.ReportMetric(0, "ns/op")
+		})
+	}
+}
+
+var client = &http.Client{Transport: &http.Transport{MaxIdleConnsPerHost: 64}}
+
+// load asks n times, so many at once, and returns how long each took.
+func load(inFlight, n int, ask func() time.Duration) []time.Duration {
+	out := make([]time.Duration, n)
+	next := make(chan int)
+	var wg sync.WaitGroup
+	for range inFlight {
+		wg.Go(func() {
+			for i := range next {
+				out[i] = ask()
+			}
+		})
+	}
+	for i := range n {
+		next <- i
+	}
+	close(next)
+	wg.Wait()
+	return out
+}
+
+func at(took []time.Duration, share float64) time.Duration {
+	took = slices.Clone(took)
+	slices.Sort(took)
+	return took[min(len(took)-1, int(share*float64(len(took))))]
+}

@@ -1,0 +1,181 @@
+<script setup lang="ts">
+import { ref, watch } from 'vue'
+import { api, got, said, type Schemas } from '@/api/client'
+import { figure, onStep } from '@/parts/figures'
+import { useBench } from '@/bench/bench'
+
+const shown = defineModel<boolean>({ required: true })
+const bench = useBench()
+const versions = ref<Schemas['Version'][]>([])
+const name = ref('')
+const trouble = ref('')
+const looking = ref<{ version: Schemas['Version']; document: Schemas['Variation']; difference: Schemas['Comparison'] }>()
+const words: Record<Schemas['ComparedLine']['change'], string> = { same: 'as then', more: 'more now', less: 'less now', new: 'new', gone: 'gone' }
+
+watch(shown, (open) => {
+  if (!open) return
+  looking.value = undefined
+  void load()
+})
+
+/** Runs a request and shows its sentence when it fails. */
+async function attempt(f: () => Promise<void>) {
+  trouble.value = ''
+  try {
+    await f()
+  } catch (e) {
+    trouble.value = said(e)
+  }
+}
+function load() {
+  return attempt(async () => {
+    versions.value = (await got(api.GET('/variations/{id}/versions', { params: { path: { id: bench.id ?? '' } } }))).items
+  })
+}
+function keep() {
+  return attempt(async () => {
+    await bench.save()
+    await api.POST('/variations/{id}/versions', { params: { path: { id: bench.id ?? '' } }, body: { name: name.value, revision: bench.revision } })
+    name.value = ''
+    await load()
+  })
+}
+function look(version: Schemas['Version']) {
+  return attempt(async () => {
+    if (!bench.doc) return
+    const then = await got(api.GET('/variations/{id}/revisions/{revision}', { params: { path: { id: bench.id ?? '', revision: version.revision } } }))
+    const difference = await got(api.POST('/comparisons', { body: { before: then.document, after: bench.doc } }))
+    looking.value = { version, document: then.document, difference }
+  })
+}
+function goBack() {
+  if (looking.value) bench.bringBack(looking.value.document)
+  shown.value = false
+}
+</script>
+
+<template>
+  <el-dialog v-model="shown" title="Versions" width="min(720px, 96vw)">
+    <form class="name" novalidate @submit.prevent="keep">
+      <el-input v-model="name" maxlength="200" placeholder="Name what is on the bench now" aria-label="Name of this version" />
+      <el-button native-type="submit" class="go">Keep it</el-button>
+    </form>
+    <p v-if="trouble" class="trouble" role="alert">
+      <i class="sign high" />
+      {{ trouble }}
+    </p>
+    <p v-if="!versions.length" class="muted empty">No version has a name yet. Name the one that worked, and come back to it.</p>
+    <ul v-else>
+      <li v-for="v in versions" :key="v.revision" class="well" :class="{ here: looking?.version.revision === v.revision }">
+        <b>{{ v.name }}</b>
+        <small>{{ new Date(v.named_at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' }) }}</small>
+        <el-button @click="look(v)">Compare with now</el-button>
+      </li>
+    </ul>
+    <template v-if="looking">
+      <table>
+        <thead>
+          <tr>
+            <th scope="col">{{ looking.version.name }}, against now</th>
+            <th scope="col">then</th>
+            <th scope="col">now</th>
+            <th scope="col" />
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="(l, i) in looking.difference.lines" :key="i" :class="l.change" :data-change="l.change">
+            <th scope="row">{{ l.label }}</th>
+            <td>{{ l.before_g === undefined ? '' : `${onStep(l.before_g, l.decimals)} g` }}</td>
+            <td>{{ l.after_g === undefined ? '' : `${onStep(l.after_g, l.decimals)} g` }}</td>
+            <td class="word">{{ words[l.change] }}</td>
+          </tr>
+          <tr v-for="g in looking.difference.gauges" :key="g.label" class="gauge">
+            <th scope="row">{{ g.label }}</th>
+            <td>{{ g.before === undefined ? '' : figure(g.before, g.decimals) }}</td>
+            <td>{{ g.after === undefined ? '' : figure(g.after, g.decimals) }}</td>
+            <td class="word">{{ g.unit }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <el-button @click="goBack">Go back to “{{ looking.version.name }}”</el-button>
+    </template>
+  </el-dialog>
+</template>
+
+<style scoped>
+.name {
+  display: flex;
+  gap: var(--s2);
+  margin-bottom: var(--s3);
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: var(--s2);
+}
+li {
+  display: flex;
+  align-items: center;
+  gap: var(--s3);
+  padding: var(--s2) var(--s3);
+}
+li.here {
+  background: var(--yolk-wash);
+}
+li b {
+  flex: 1;
+}
+small {
+  color: var(--ink-2);
+  font-size: var(--t-mini);
+}
+table {
+  border-collapse: collapse;
+  width: 100%;
+  margin: var(--s4) 0;
+}
+th,
+td {
+  border-top: 1px solid var(--hair);
+  padding: 6px 4px;
+  text-align: right;
+}
+th:first-child {
+  text-align: left;
+}
+thead th {
+  border: 0;
+  color: var(--ink-2);
+  font-size: var(--t-mini);
+  font-weight: 500;
+}
+tbody th {
+  font-weight: 600;
+}
+.word {
+  text-align: left;
+  color: var(--ink-2);
+  padding-left: var(--s3);
+}
+tr:not(.same, .gauge) td,
+tr:not(.same, .gauge) th {
+  background: var(--yolk-wash);
+  font-weight: 700;
+}
+.gauge th {
+  font-weight: 450;
+  color: var(--ink-2);
+}
+.trouble {
+  color: var(--beet);
+  display: flex;
+  gap: var(--s2);
+  align-items: center;
+  padding-bottom: var(--s2);
+}
+.empty {
+  padding: var(--s4) 0;
+}
+</style>

@@ -1,0 +1,398 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import type { SheetLine, Worksheet } from '@/api/client'
+import Icon from '@/parts/Icon.vue'
+import type { IconName } from '@/parts/icons'
+import { onStep, unbroken } from '@/parts/figures'
+import { unitsShown } from '@/parts/settings'
+import { useBench } from '@/bench/bench'
+import HoldsDialog from '@/bench/dialogs/HoldsDialog.vue'
+import OffsetPicker from './OffsetPicker.vue'
+import RowMenu from './RowMenu.vue'
+import WaysDialog from '@/bench/dialogs/WaysDialog.vue'
+
+const props = defineProps<{ sheet: Worksheet; lines: SheetLine[]; active?: string; stale: boolean }>()
+const emit = defineEmits<{ pick: [id: string] }>()
+const bench = useBench()
+const holdsOpen = ref(false)
+const waysOpen = ref(false)
+const why = (i: number) => (bench.why = `/lines/${i}/offset_g`)
+
+const matter: Record<string, { icon: IconName; tone: string }> = {
+  liquid: { icon: 'drop', tone: 'water' },
+  sugar: { icon: 'cube', tone: 'honey' },
+  flour: { icon: 'grain', tone: 'rim' },
+}
+const look = (l: SheetLine) => matter[l.role] ?? { icon: 'rise' as IconName, tone: 'rim' }
+const changed = (l: SheetLine) => l.offset_g !== undefined && l.offset_g !== 0
+const offsetText = (l: SheetLine) => `${(l.offset_g ?? 0) < 0 ? 'hold back' : 'add'} ${onStep(Math.abs(l.offset_g ?? 0), l.decimals)} g`
+const cups = computed(() => unitsShown.value === 'cups')
+const noteSign = { warning: 'high', advice: 'ring', to_come: 'unknown' }
+const early = computed(() => {
+  const now = props.sheet.batter.pours?.[0]?.class
+  return now && now !== props.sheet.batter.class ? now : undefined
+})
+const moved = (l: SheetLine) => l.acts_like_g !== undefined && onStep(l.acts_like_g, l.decimals) !== onStep(l.base_g ?? 0, l.decimals)
+</script>
+
+<template>
+  <section class="panel ledger" :class="{ stale }" aria-label="Ledger">
+    <div class="how">
+      <h2>Ledger</h2>
+      <OffsetPicker />
+    </div>
+    <div class="scroll">
+      <table>
+        <thead>
+          <tr>
+            <th scope="col">In the batter</th>
+            <th scope="col" class="narrow">base</th>
+            <th scope="col" class="narrow">acts like</th>
+            <th scope="col" class="left">offset</th>
+            <th scope="col">{{ cups ? 'measure out' : 'weigh out' }}</th>
+            <th scope="col" class="left small">{{ cups ? 'or weigh' : 'or measure' }}</th>
+            <th scope="col"><span class="vh">pin</span></th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr
+            v-for="(l, i) in lines"
+            :key="l.id"
+            :data-line="l.ingredient"
+            :class="{ hot: l.id === active, changed: changed(l) }"
+            @click="emit('pick', l.id)">
+            <th scope="row" :title="l.name">{{ l.label }}</th>
+            <td class="narrow muted">{{ onStep(l.base_g ?? 0, l.decimals) }}</td>
+            <td class="narrow muted">
+              <b v-if="moved(l)">{{ onStep(l.acts_like_g ?? 0, l.decimals) }}</b>
+              <template v-else>{{ onStep(l.acts_like_g ?? 0, l.decimals) }}</template>
+            </td>
+            <td class="left off">
+              <button v-if="changed(l)" type="button" class="why-chip" :aria-label="`${offsetText(l)}. Why?`" @click.stop="why(i)">
+                <span class="chip" :class="look(l).tone">
+                  <Icon :name="look(l).icon" :size="15" />
+                  {{ offsetText(l) }}
+                </span>
+              </button>
+              <span v-else-if="l.state === 'pinned'" class="none">pinned</span>
+              <span v-else-if="l.state !== 'stuck'" class="none">as it is</span>
+              <span v-if="l.state === 'stuck'" class="stuck">
+                <i class="sign high" />
+                {{ changed(l) ? 'no more to give' : 'nothing to give' }}
+              </span>
+            </td>
+            <td v-if="cups" class="out words">
+              {{ unbroken(l.measure) }}
+              <small v-if="!l.measure">{{ onStep(l.weigh_g, l.decimals) }} g</small>
+            </td>
+            <td v-else class="out">
+              {{ onStep(l.weigh_g, l.decimals) }}
+              <small>g</small>
+            </td>
+            <td class="left small">{{ cups ? `${onStep(l.weigh_g, l.decimals)} g` : unbroken(l.measure) }}</td>
+            <td class="pin"><RowMenu :id="l.id" :label="l.label" :pinned="l.state === 'pinned'" :index="i" /></td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <ul v-if="props.sheet.notes.length" class="notes" aria-label="What to know">
+      <li v-for="n in props.sheet.notes" :key="n.code + n.pointer" :data-note="n.code">
+        <i class="sign" :class="noteSign[n.kind]" />
+        <span>
+          {{ unbroken(n.text) }}
+          <el-button v-if="n.code === 'soda_follows'" class="now" @click="bench.letGo('tang')">Let the tang go</el-button>
+        </span>
+      </li>
+    </ul>
+    <div class="sum">
+      <span>
+        In the bowl
+        <b>{{ onStep(sheet.batter.mass_g, 0) }} g</b>
+        <template v-if="sheet.batter.fold_in_g">
+          ,
+          <b>{{ onStep(sheet.batter.fold_in_g, 0) }} g</b>
+          folded in
+        </template>
+      </span>
+      <span v-if="sheet.batter.class" class="end">
+        pours
+        <b>{{ sheet.batter.class }}</b>
+        <template v-if="early">, now {{ early }}</template>
+      </span>
+      <el-button class="tool" :class="{ end: !sheet.batter.class }" @click="holdsOpen = true">Hold…</el-button>
+      <el-button class="tool" @click="waysOpen = true">Compare ways</el-button>
+    </div>
+    <HoldsDialog v-model="holdsOpen" />
+    <WaysDialog v-model="waysOpen" />
+  </section>
+</template>
+
+<style scoped>
+.ledger {
+  display: flex;
+  flex-direction: column;
+  padding: 6px var(--s3) 0;
+}
+.how {
+  display: flex;
+  align-items: center;
+  gap: var(--s3);
+  padding-bottom: 2px;
+}
+.how h2 {
+  font-size: var(--t-lead);
+  margin-right: auto;
+  padding-left: var(--s1);
+}
+.scroll {
+  overflow: hidden auto;
+  flex: 0 1 auto;
+  min-height: 120px;
+}
+table {
+  border-collapse: collapse;
+  width: 100%;
+}
+thead th {
+  position: sticky;
+  top: 0;
+  background: var(--enamel);
+  font-size: var(--t-mini);
+  font-weight: 500;
+  color: var(--ink-2);
+  text-align: right;
+  padding: 0 6px;
+  height: 24px;
+  white-space: nowrap;
+  z-index: 1;
+}
+thead th:first-child,
+tbody th {
+  text-align: left;
+}
+thead th.left {
+  text-align: left;
+  padding-left: 14px;
+}
+tbody th {
+  font-weight: 650;
+  font-size: var(--t-body);
+  padding: 0 0 0 var(--s1);
+  line-height: 1.1;
+}
+tbody th,
+td {
+  height: 44px;
+  border-top: 1px solid var(--hair);
+}
+td {
+  padding: 0 6px;
+  text-align: right;
+  white-space: nowrap;
+  font-size: var(--t-body);
+}
+.narrow {
+  width: 44px;
+}
+thead th.narrow {
+  padding: 0 3px;
+}
+td.narrow {
+  padding: 0 4px;
+}
+td b {
+  color: var(--ink);
+}
+td.left {
+  text-align: left;
+}
+td.off {
+  padding-left: var(--s2);
+}
+.chip {
+  min-height: 32px;
+  font-size: 14px;
+}
+.why-chip {
+  min-height: var(--touch);
+  padding: 0;
+  border: 0;
+  border-radius: var(--s2);
+  background: none;
+  cursor: pointer;
+}
+.off:has(.stuck) .why-chip {
+  min-height: 28px;
+}
+.stuck {
+  display: flex;
+  align-items: center;
+  gap: 5px;
+  color: var(--beet);
+  font-size: var(--t-mini);
+  font-weight: 600;
+  line-height: 1;
+  padding: 3px 0 2px 10px;
+}
+.stuck .sign {
+  width: 9px;
+  height: 9px;
+}
+.off:has(.stuck) .chip {
+  min-height: 24px;
+}
+.none {
+  color: var(--ink-3);
+  padding-left: var(--s2);
+  font-size: 14px;
+}
+td.out {
+  font-size: var(--t-figure);
+  font-weight: 780;
+  letter-spacing: -0.01em;
+}
+td.out small {
+  font-size: var(--t-body);
+  font-weight: 500;
+  letter-spacing: 0;
+  margin-left: -2px;
+}
+td.out.words {
+  font-size: var(--t-lead);
+  white-space: normal;
+  line-height: 1.1;
+}
+td.small {
+  font-size: 14px;
+  white-space: normal;
+  line-height: 1.15;
+  padding-left: 10px;
+}
+td.pin {
+  width: var(--touch);
+  padding: 0;
+}
+td.pin :deep(.el-button) {
+  display: flex;
+}
+tr.hot th,
+tr.hot td {
+  background: var(--yolk-wash);
+  border-top-color: var(--ink);
+  border-bottom: 1px solid var(--ink);
+}
+.stale td.out,
+.stale td b {
+  color: var(--ink-3);
+}
+.notes {
+  list-style: none;
+  margin: 0;
+  padding: var(--s1) var(--s1) 0;
+  border-top: 2px solid var(--ink);
+  max-height: 32%;
+  overflow: auto;
+  flex: none;
+}
+.notes li {
+  display: flex;
+  gap: var(--s2);
+  align-items: baseline;
+  padding: 3px 0;
+  font-size: 14px;
+  line-height: 1.25;
+}
+.notes .sign {
+  width: 11px;
+  height: 11px;
+}
+.sum {
+  border-top: 2px solid var(--ink);
+  display: flex;
+  align-items: center;
+  gap: var(--s2);
+  padding: 0 var(--s1);
+  min-height: 50px;
+  margin-top: auto;
+}
+.tool {
+  padding: 0 var(--s2);
+  font-size: 14px;
+  flex: none;
+}
+.sum .end + .tool {
+  margin-left: 0;
+}
+.notes + .sum {
+  border-top: 0;
+}
+.sum .end {
+  margin-left: auto;
+}
+@media (max-width: 900px) {
+  td,
+  tbody th {
+    font-size: var(--t-lead);
+  }
+  td.out {
+    font-size: 32px;
+  }
+  td.small {
+    font-size: var(--t-body);
+  }
+  .how {
+    flex-wrap: wrap;
+  }
+  .scroll {
+    overflow: visible;
+  }
+}
+/* Phone: two lines a row, name and weigh-out above, offset and measure below. */
+@media (max-width: 560px) {
+  thead,
+  .narrow {
+    display: none;
+  }
+  tbody,
+  table {
+    display: block;
+  }
+  tr {
+    display: grid;
+    grid-template: 'name out pin' auto 'off small pin' auto / minmax(0, 1fr) auto var(--touch);
+    align-items: center;
+    border-top: 1px solid var(--hair);
+    padding: var(--s1) 0;
+  }
+  tbody th,
+  td,
+  tr.hot th,
+  tr.hot td {
+    height: auto;
+    border: 0;
+    min-height: 28px;
+  }
+  tbody th {
+    grid-area: name;
+  }
+  td.out {
+    grid-area: out;
+    font-size: var(--t-figure);
+  }
+  td.off {
+    grid-area: off;
+    padding-left: 0;
+  }
+  td.small {
+    grid-area: small;
+    text-align: right;
+    font-size: var(--t-mini);
+  }
+  td.pin {
+    grid-area: pin;
+  }
+  tr.hot {
+    background: var(--yolk-wash);
+  }
+}
+</style>

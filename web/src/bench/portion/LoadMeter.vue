@@ -1,0 +1,156 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { ElMessage } from 'element-plus'
+import { api, got, said, type Schemas } from '@/api/client'
+import { useBench } from '@/bench/bench'
+
+const props = defineProps<{ load: Schemas['Load']; line: string; label: string }>()
+const bench = useBench()
+const percent = computed(() => 100 * props.load.volume_fraction)
+const end = computed(() => Math.max(160 * props.load.ceiling, percent.value, 1))
+
+// One question at a time; the newest wish goes next.
+let asking = false
+let next: number | undefined
+const wish = ref<number>()
+async function ask(to: number) {
+  wish.value = to
+  if (asking) {
+    next = to
+    return
+  }
+  asking = true
+  try {
+    for (let now: number | undefined = to; now !== undefined; now = next) {
+      next = undefined
+      if (!bench.doc) break
+      const { amount_g } = await got(
+        api.POST('/loads', { body: { variation: bench.doc, line: props.line, volume_fraction: Math.max(0.001, now / 100) } }),
+      )
+      bench.changeAddition(props.line, { amount: amount_g, unit: 'g' })
+    }
+  } catch (e) {
+    ElMessage({ message: said(e), grouping: true })
+  } finally {
+    asking = false
+    wish.value = undefined
+  }
+}
+</script>
+
+<template>
+  <div class="meter" :class="load.verdict" :data-load="load.verdict">
+    <p>
+      <button type="button" aria-label="The load. Why?" @click="bench.why = '/portion/load/volume_fraction'">
+        <b>Load {{ percent.toFixed(percent < 10 ? 1 : 0) }} %</b>
+      </button>
+      <span>
+        <i v-if="load.verdict === 'over'" class="sign high" />
+        {{ load.text }}
+      </span>
+    </p>
+    <div class="bar">
+      <i class="full" :style="{ width: `${(100 * (wish ?? percent)) / end}%` }" />
+      <i class="hatch" :style="{ left: `${(100 * 100 * load.ceiling) / end}%` }" />
+      <el-slider
+        :model-value="wish ?? percent"
+        :min="0"
+        :max="end"
+        :step="0.2"
+        :show-tooltip="false"
+        :aria-label="`Load of ${label}, per cent of a portion`"
+        @input="ask($event as number)" />
+    </div>
+  </div>
+</template>
+
+<style scoped>
+p {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+  gap: var(--s2);
+  font-size: var(--t-mini);
+  color: var(--ink-2);
+}
+p button {
+  border: 0;
+  background: none;
+  padding: 0;
+  min-height: var(--touch);
+  cursor: pointer;
+  border-radius: var(--s2);
+}
+p b {
+  color: var(--ink);
+  font-size: 14px;
+  white-space: nowrap;
+}
+.over p span {
+  color: var(--beet);
+  font-weight: 650;
+  display: inline-flex;
+  gap: 5px;
+  align-items: center;
+}
+.bar {
+  position: relative;
+  height: 32px;
+  margin-top: -10px;
+}
+.bar::before {
+  content: '';
+  position: absolute;
+  inset: 9px 0;
+  border-radius: var(--r-pill);
+  background: var(--well-2);
+}
+.full {
+  position: absolute;
+  left: 0;
+  top: 9px;
+  height: 14px;
+  border-radius: var(--r-pill);
+  background: var(--nut);
+  border: 1.5px solid var(--ink);
+  min-width: 14px;
+}
+.over .full {
+  background: var(--beet);
+}
+.hatch {
+  position: absolute;
+  right: 0;
+  top: 9px;
+  height: 14px;
+  border-left: 3px solid var(--beet);
+  border-radius: 0 var(--s2) var(--s2) 0;
+  background: repeating-linear-gradient(115deg, var(--beet-wash) 0 7px, var(--beet) 7px 8.5px);
+  opacity: 0.75;
+}
+.el-slider {
+  --el-slider-main-bg-color: transparent;
+  --el-slider-runway-bg-color: transparent;
+  height: 32px;
+  position: relative;
+}
+.el-slider :deep(.el-slider__button) {
+  width: 12px;
+  height: 26px;
+  border-radius: 6px;
+  border: 2px solid var(--enamel);
+  background: var(--ink);
+  box-shadow: var(--sh-knob);
+}
+.el-slider :deep(.el-slider__button-wrapper) {
+  width: 44px;
+  height: 44px;
+  top: -19px;
+}
+.el-slider :deep(.el-slider__button-wrapper:focus-visible) {
+  box-shadow: none;
+}
+.el-slider :deep(.el-slider__button-wrapper:focus-visible .el-slider__button) {
+  box-shadow: var(--focus);
+}
+</style>

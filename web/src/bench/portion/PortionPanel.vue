@@ -1,0 +1,268 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { ElMessage } from 'element-plus'
+import type { Worksheet } from '@/api/client'
+import Icon from '@/parts/Icon.vue'
+import { useKitchen } from '@/kitchen/kitchen'
+import { useBench } from '@/bench/bench'
+import LadlePicker from './LadlePicker.vue'
+import LoadMeter from './LoadMeter.vue'
+import PortionDialog from './PortionDialog.vue'
+import PortionDrawing from './PortionDrawing.vue'
+import ScaleDialog from '@/bench/dialogs/ScaleDialog.vue'
+
+const props = defineProps<{ sheet: Worksheet }>()
+const bench = useBench()
+const kitchen = useKitchen()
+if (!kitchen.own) void kitchen.load()
+const p = computed(() => props.sheet.portion)
+const plate = computed(() => props.sheet.plate)
+const waffle = computed(() => plate.value?.fill !== undefined)
+const shape = computed(() => {
+  if (p.value.diameter_mm) return { width: p.value.diameter_mm, length: undefined }
+  if (waffle.value && plate.value) return { width: plate.value.width_mm, length: plate.value.round ? undefined : plate.value.depth_mm }
+  return undefined
+})
+const inclusions = computed(() => p.value.inclusions ?? [])
+const loaded = computed(() => inclusions.value.find((x) => x.placing === 'folded') ?? inclusions.value[0])
+const scaleOpen = ref(false)
+const viewOpen = ref(false)
+async function toCount(count: number) {
+  try {
+    const said = await bench.scale({ count })
+    if (said.length) ElMessage({ message: said.join(' '), duration: 6000, grouping: true })
+  } catch (e) {
+    ElMessage((e as Error).message)
+  }
+}
+const words = computed(
+  () =>
+    `One portion to scale: ${shape.value?.width.toFixed(0)} mm across${p.value.poured_mm ? `, ${p.value.poured_mm.toFixed(1)} mm thick when poured` : ''}`,
+)
+const each = (n: number) => (n < 10 ? n.toFixed(1).replace(/\.0$/, '') : n.toFixed(0))
+</script>
+
+<template>
+  <section class="panel portion" aria-label="Portion">
+    <header>
+      <h2>Portion</h2>
+      <p class="end">{{ shape ? 'one as poured, to scale' : '' }}</p>
+    </header>
+    <div class="draw">
+      <PortionDrawing
+        v-if="shape"
+        :width-mm="shape.width"
+        :length-mm="shape.length"
+        :poured-mm="waffle ? undefined : p.poured_mm"
+        :words="words"
+        :colour="sheet.batter.colour?.hex"
+        :drawing="p.drawing"
+        :iron="waffle" />
+      <p v-else class="well none">{{ p.reason }}</p>
+      <el-button v-if="inclusions.length" class="larger" aria-label="The portion, larger" title="The portion, larger" @click="viewOpen = true">
+        <Icon name="search" />
+      </el-button>
+      <p v-if="sheet.batter.colour" class="tint">
+        <i :style="{ background: sheet.batter.colour.hex }" />
+        {{ sheet.batter.colour.reason }}
+        <template v-if="p.drawing">; square = one bite</template>
+      </p>
+    </div>
+    <div class="count well">
+      <el-button :aria-label="`${p.count - 1} portions`" :disabled="p.count < 2" @click="toCount(p.count - 1)"><Icon name="minus" /></el-button>
+      <button type="button" class="figure" aria-label="How many portions. Why?" @click="bench.why = '/portion/count'">
+        <b>{{ p.count }}</b>
+        portions
+      </button>
+      <el-button :aria-label="`${p.count + 1} portions`" @click="toCount(p.count + 1)"><Icon name="plus" /></el-button>
+      <el-button aria-label="Scale the batch" title="Scale the batch" @click="scaleOpen = true"><Icon name="resize" /></el-button>
+    </div>
+    <dl class="facts">
+      <div class="well">
+        <dd>{{ p.mass_g.toFixed(0) }} g</dd>
+        <dt>in each</dt>
+      </div>
+      <div class="well">
+        <dd>{{ p.poured_mm ? `${p.poured_mm.toFixed(1)} → ${p.cooked_mm?.toFixed(0)} mm` : `${p.volume_ml.toFixed(0)} ml` }}</dd>
+        <dt>{{ p.poured_mm ? 'poured, cooked' : 'in each' }}</dt>
+      </div>
+      <div class="well">
+        <dd>{{ plate?.fill !== undefined ? `${(100 * plate.fill).toFixed(0)} %` : (plate?.fit ?? `${p.left_over_ml.toFixed(0)} ml`) }}</dd>
+        <dt>{{ plate?.fill !== undefined ? 'of the mould' : plate ? `at once, ${plate.rounds} loads` : 'left over' }}</dt>
+      </div>
+    </dl>
+    <p v-if="sheet.cost" class="cost" :title="sheet.cost.missing.length ? `No price yet: ${sheet.cost.missing.join(', ')}` : undefined">
+      <b>{{ kitchen.own?.currency ?? '' }} {{ sheet.cost.portion.toFixed(2) }}</b>
+      a portion
+      <template v-if="sheet.cost.missing.length">, {{ sheet.cost.missing.length }} without a price</template>
+    </p>
+    <ul v-if="inclusions.length" class="pieces">
+      <li v-for="x in inclusions.slice(0, 2)" :key="x.line" :data-inclusion="x.ingredient">
+        <i :style="{ background: x.colour }" />
+        <b>{{ each(x.pieces_mean) }} {{ x.label.toLowerCase() }}</b>
+        <span>{{ x.grams.toFixed(1) }} g · {{ (10 * x.bite_share).toFixed(0) }} in 10 bites</span>
+      </li>
+    </ul>
+    <LoadMeter v-if="p.load && loaded" class="load" :load="p.load" :line="loaded.line" :label="loaded.label" />
+    <LadlePicker class="foot" :volume-ml="p.volume_ml" :choices="p.choices" />
+    <ScaleDialog v-model="scaleOpen" />
+    <PortionDialog v-if="inclusions.length" v-model="viewOpen" :sheet="sheet" :shape="shape" :waffle="waffle" />
+  </section>
+</template>
+
+<style scoped>
+.portion {
+  display: flex;
+  flex-direction: column;
+  overflow: hidden auto;
+}
+.draw {
+  position: relative;
+  padding: 2px var(--s3) 0;
+  display: grid;
+  place-items: center;
+}
+.draw svg {
+  display: block;
+  max-width: 100%;
+}
+.none {
+  width: 100%;
+  padding: var(--s5) var(--s4);
+  color: var(--ink-2);
+  text-align: center;
+}
+.tint {
+  display: flex;
+  align-items: center;
+  gap: var(--s2);
+  font-size: var(--t-mini);
+  color: var(--ink-2);
+}
+.tint i {
+  width: 14px;
+  height: 14px;
+  border-radius: 4px;
+  border: 1px solid var(--edge);
+}
+.count {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+  margin: 6px var(--s3) 0;
+  padding: 4px 6px;
+}
+.larger {
+  position: absolute;
+  right: var(--s2);
+  top: 0;
+  width: var(--touch);
+  padding: 0;
+}
+.count .el-button {
+  width: var(--touch);
+  padding: 0;
+  flex: none;
+}
+.figure {
+  flex: 1;
+  min-height: var(--touch);
+  border: 0;
+  background: none;
+  cursor: pointer;
+  font-size: var(--t-mini);
+  color: var(--ink-2);
+  border-radius: var(--r-ctl);
+  line-height: 1.1;
+}
+.figure b {
+  display: block;
+  font-size: var(--t-figure);
+  line-height: 1;
+  color: var(--ink);
+  font-weight: 780;
+}
+.facts {
+  display: grid;
+  grid-template-columns: 0.7fr 1.3fr 1fr;
+  gap: 6px;
+  margin: 6px var(--s3) 0;
+}
+.facts div {
+  padding: 5px 4px;
+  text-align: center;
+}
+dt {
+  font-size: var(--t-mini);
+  color: var(--ink-2);
+  line-height: 1.1;
+}
+dd {
+  margin: 0;
+  font-size: var(--t-body);
+  font-weight: 750;
+  line-height: 1.15;
+  white-space: nowrap;
+}
+.cost {
+  margin: 6px var(--s3) 0;
+  font-size: 14px;
+  color: var(--ink-2);
+}
+.cost b {
+  color: var(--ink);
+}
+.pieces {
+  list-style: none;
+  margin: 6px var(--s3) 0;
+  padding: 0;
+  display: grid;
+  gap: 2px;
+}
+.pieces li {
+  display: flex;
+  align-items: baseline;
+  gap: 6px;
+  font-size: 14px;
+}
+.pieces li i {
+  flex: none;
+  width: 10px;
+  height: 10px;
+  border-radius: 50%;
+  border: 1px solid var(--edge);
+}
+.pieces span {
+  margin-left: auto;
+  color: var(--ink-2);
+  font-size: var(--t-mini);
+  white-space: nowrap;
+}
+.load {
+  margin: 6px var(--s3) 0;
+}
+.foot {
+  margin: auto var(--s3) var(--s3);
+  padding-top: 6px;
+}
+@media (max-width: 900px) {
+  .portion {
+    display: grid;
+    grid-template-columns: auto 1fr;
+    grid-auto-rows: auto;
+    overflow: visible;
+  }
+  .portion > header {
+    grid-column: 1 / -1;
+  }
+  .draw {
+    grid-row: 2 / 8;
+    padding-bottom: var(--s3);
+  }
+}
+@media (max-width: 560px) {
+  .portion {
+    display: flex;
+  }
+}
+</style>

@@ -1,0 +1,181 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { api, got, said, type Addition, type SheetLine } from '@/api/client'
+import Icon from '@/parts/Icon.vue'
+import { onStep } from '@/parts/figures'
+import { stages } from '@/bench/choices'
+import OwnChip from '@/pantry/OwnChip.vue'
+import DoseTrack from './DoseTrack.vue'
+import PrepPicker from './PrepPicker.vue'
+import StagePicker from './StagePicker.vue'
+import UnitPicker from './UnitPicker.vue'
+
+const props = defineProps<{ addition: Addition; line?: SheetLine; active: boolean }>()
+const emit = defineEmits<{ pick: []; change: [patch: Partial<Addition>]; step: [by: number]; remove: [] }>()
+
+const label = computed(() => props.line?.label ?? props.addition.ingredient)
+const particulars = computed(() => props.line?.name.replace(props.line.label, '').replace(/^[,\s]+/, '') ?? '')
+const grams = computed(() => (props.addition.unit === 'g' ? props.addition.amount : (props.line?.weigh_g ?? 0)))
+const decimals = computed(() => props.line?.decimals ?? 0)
+
+// Typing: the text is read by the program, so "1 1/2" and "0,5" work.
+const typed = ref('')
+const trouble = ref('')
+watch(
+  () => props.addition.amount,
+  (v) => (typed.value = String(Number(v.toFixed(4)))),
+  { immediate: true },
+)
+async function readTyped() {
+  if (typed.value.trim() === String(props.addition.amount)) return
+  try {
+    const { amount } = await got(api.POST('/amounts', { body: { text: typed.value } }))
+    trouble.value = ''
+    emit('change', { amount })
+  } catch (e) {
+    trouble.value = said(e)
+  }
+}
+</script>
+
+<template>
+  <article class="well card" :class="{ active }" :data-addition="addition.ingredient" @click="emit('pick')">
+    <div class="top">
+      <h3>{{ label }}</h3>
+      <output class="amount">
+        {{ onStep(grams, decimals) }}
+        <small>g</small>
+      </output>
+    </div>
+    <p class="particulars">{{ particulars }}</p>
+    <DoseTrack v-if="line?.dose" :dose="line.dose" :grams="grams" :label="label" @update:grams="emit('change', { amount: $event, unit: 'g' })" />
+    <p v-if="line?.dry_to_g" class="chip leaf dry">squeeze or reduce to {{ onStep(line.dry_to_g, decimals) }} g</p>
+    <p v-if="line?.prepared" class="chip leaf dry">{{ line.prepared.label }}: {{ onStep(line.prepared.grams, decimals) }} g go in</p>
+    <OwnChip v-if="line?.own" :own="line.own" class="dry" />
+    <div v-if="line?.brings" class="chips">
+      <span v-if="line.brings.water_g.toFixed(0) !== '0'" class="chip water">
+        <Icon name="drop" :size="13" />
+        {{ line.brings.water_g < 0 ? `drinks ${(-line.brings.water_g).toFixed(0)} g` : `${line.brings.water_g.toFixed(0)} g water` }}
+      </span>
+      <span v-if="line.brings.sugars_g.toFixed(0) !== '0'" class="chip honey">
+        <Icon name="cube" :size="13" />
+        {{ line.brings.sugars_g.toFixed(0) }} g sugar
+      </span>
+    </div>
+    <template v-if="active">
+      <div class="set">
+        <el-button :aria-label="`Less ${label}`" @click.stop="emit('step', -1)"><Icon name="minus" /></el-button>
+        <el-input v-model="typed" class="typed" :aria-label="`Amount of ${label}`" inputmode="decimal" @keydown.enter="readTyped" @blur="readTyped" />
+        <UnitPicker
+          :model-value="addition.unit"
+          class="unit"
+          :ingredient="addition.ingredient"
+          :label="label"
+          @update:model-value="emit('change', { unit: $event })" />
+        <el-button :aria-label="`More ${label}`" @click.stop="emit('step', 1)"><Icon name="plus" /></el-button>
+      </div>
+      <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
+      <PrepPicker
+        v-if="line?.treatments?.length"
+        :addition="addition"
+        :treatments="line.treatments"
+        :label="label"
+        :prepared-g="line.prepared?.grams"
+        @change="emit('change', $event)" />
+      <div class="set">
+        <StagePicker :model-value="addition.stage" class="stage" :label="label" @update:model-value="emit('change', { stage: $event })" />
+        <el-button :aria-label="`Take out ${label}`" @click.stop="emit('remove')"><Icon name="bin" /></el-button>
+      </div>
+    </template>
+    <p v-else class="when">{{ stages.find((s) => s.value === addition.stage)?.label }}</p>
+  </article>
+</template>
+
+<style scoped>
+.card {
+  padding: 10px 10px 12px;
+  cursor: pointer;
+}
+.card.active {
+  background: var(--yolk-wash);
+  box-shadow: inset 0 0 0 2px var(--ink);
+  cursor: default;
+}
+.top {
+  display: flex;
+  align-items: baseline;
+  gap: var(--s2);
+}
+h3 {
+  font-size: var(--t-lead);
+  margin-right: auto;
+  min-width: 0;
+  overflow-wrap: anywhere;
+}
+.amount {
+  font-size: 24px;
+  font-weight: 750;
+  line-height: 1;
+  white-space: nowrap;
+}
+.amount small {
+  font-size: 14px;
+  font-weight: 500;
+  color: var(--ink-2);
+}
+.particulars {
+  color: var(--ink-2);
+  font-size: var(--t-mini);
+}
+.chips:not(:empty) {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 5px;
+  margin-top: var(--s2);
+}
+.chips .chip {
+  padding: 0 7px;
+}
+.dry {
+  margin-top: var(--s2);
+  font-size: 14px;
+  white-space: normal;
+  padding: 4px var(--s2);
+  line-height: 1.2;
+}
+.set {
+  display: flex;
+  gap: 6px;
+  margin-top: var(--s2);
+}
+.set .el-button {
+  width: var(--touch);
+  padding: 0;
+  flex: none;
+}
+.typed,
+.unit {
+  min-width: 0;
+  flex: 1;
+}
+.unit {
+  max-width: 68px;
+}
+.typed :deep(.el-input__wrapper),
+.unit :deep(.el-select__wrapper) {
+  padding: 0 var(--s2);
+}
+.stage {
+  flex: 1;
+}
+.when {
+  margin-top: 6px;
+  font-size: var(--t-mini);
+  color: var(--ink-2);
+}
+.trouble {
+  color: var(--beet);
+  font-size: var(--t-mini);
+  padding-top: var(--s1);
+}
+</style>

@@ -1,0 +1,117 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Schemas } from '@/api/client'
+
+const props = defineProps<{ dose: Schemas['Dose']; grams: number; label: string }>()
+const emit = defineEmits<{ 'update:grams': [grams: number] }>()
+
+// The track never ends below what is in the bowl, so that a bold hand keeps its slider.
+const end = computed(() => Math.max(props.dose.max_g, props.grams))
+const share = (g: number) => `${(100 * Math.min(g, end.value)) / end.value}%`
+const box = computed(() => ({ left: share(props.dose.light_g), right: `calc(100% - ${share(props.dose.bold_g)})` }))
+const past = computed(() => ({ left: share(props.dose.bold_g), right: '0' }))
+</script>
+
+<template>
+  <div class="dose" :class="{ past: dose.word === 'past bold' }">
+    <i class="hatch" :style="past" />
+    <i class="usual" :style="box" />
+    <el-slider
+      :model-value="grams"
+      :min="0"
+      :max="end"
+      :step="dose.step_g"
+      :show-tooltip="false"
+      :aria-label="`${label}, amount in grams`"
+      @input="emit('update:grams', $event as number)" />
+    <p class="ends">
+      <span :class="{ on: dose.word === 'light' }">light</span>
+      <span :class="{ on: dose.word === 'usual' }">usual</span>
+      <span :class="{ on: dose.word === 'bold' }">bold</span>
+      <span v-if="dose.word === 'past bold'" class="on out">
+        <i class="sign high" />
+        past bold
+      </span>
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.dose {
+  position: relative;
+  padding: 0 2px;
+}
+.usual {
+  position: absolute;
+  top: 11px;
+  height: 14px;
+  border: 2px solid var(--leaf);
+  background: var(--leaf-wash);
+  border-radius: 2px;
+}
+.hatch {
+  position: absolute;
+  top: 13px;
+  height: 10px;
+  border-radius: 0 var(--s1) var(--s1) 0;
+  background: repeating-linear-gradient(115deg, var(--beet-wash) 0 6px, var(--beet) 6px 7.5px);
+  opacity: 0.6;
+}
+.el-slider {
+  --el-slider-main-bg-color: transparent;
+  --el-slider-runway-bg-color: transparent;
+  --el-slider-height: 8px;
+  --el-slider-button-size: 14px;
+  height: 36px;
+  position: relative;
+}
+.dose::before {
+  content: '';
+  position: absolute;
+  left: 2px;
+  right: 2px;
+  top: 14px;
+  height: 8px;
+  border-radius: var(--s1);
+  background: var(--well-2);
+}
+.el-slider :deep(.el-slider__button) {
+  width: 12px;
+  height: 26px;
+  border-radius: 6px;
+  border: 2px solid var(--enamel);
+  background: var(--ink);
+  box-shadow: var(--sh-knob);
+}
+.past .el-slider :deep(.el-slider__button) {
+  background: var(--beet);
+}
+.el-slider :deep(.el-slider__button-wrapper) {
+  width: 44px;
+  height: 44px;
+  top: -18px;
+}
+.el-slider :deep(.el-slider__button-wrapper:focus-visible) {
+  box-shadow: none;
+}
+.el-slider :deep(.el-slider__button-wrapper:focus-visible .el-slider__button) {
+  box-shadow: var(--focus);
+}
+.ends {
+  display: flex;
+  justify-content: space-between;
+  font-size: var(--t-mini);
+  color: var(--ink-2);
+  line-height: 1.1;
+}
+.ends .on {
+  color: var(--leaf);
+  font-weight: 700;
+}
+.ends .out {
+  color: var(--beet);
+  display: inline-flex;
+  align-items: center;
+  gap: var(--s1);
+}
+</style>

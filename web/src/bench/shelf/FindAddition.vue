@@ -1,0 +1,100 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { api, got, said, useLatest, type Ingredient } from '@/api/client'
+import Icon from '@/parts/Icon.vue'
+import { onStep } from '@/parts/figures'
+
+const props = defineProps<{ flourG?: number }>()
+const emit = defineEmits<{ found: [ingredient: Ingredient] }>()
+
+const text = ref('')
+const trouble = ref('')
+const box = ref<{ focus: () => void; blur: () => void }>()
+
+const latest = useLatest()
+async function search(q: string, done: (found: Ingredient[]) => void) {
+  try {
+    const answer = await latest(got(api.GET('/ingredients', { params: { query: { q, flour_g: props.flourG, limit: 60 } } })))
+    if (!answer) return
+    trouble.value = ''
+    done(answer.items)
+  } catch (e) {
+    trouble.value = said(e)
+    done([])
+  }
+}
+
+function take(found: Record<string, unknown>) {
+  emit('found', found as unknown as Ingredient)
+  text.value = ''
+  box.value?.blur()
+}
+
+defineExpose({ focus: () => box.value?.focus() })
+</script>
+
+<template>
+  <div>
+    <el-autocomplete
+      ref="box"
+      v-model="text"
+      class="box"
+      :fetch-suggestions="search"
+      value-key="name"
+      placeholder="Find an addition"
+      aria-label="Find an addition"
+      :debounce="80"
+      highlight-first-item
+      clearable
+      @select="take"
+      @keydown.esc="box?.blur()">
+      <template #prefix><Icon name="search" /></template>
+      <template #suffix><kbd v-if="!text">/</kbd></template>
+      <template #default="{ item }">
+        <span class="hit">
+          <i class="tint" :style="{ background: item.colour ?? 'transparent' }" />
+          <span class="name">{{ item.name }}</span>
+          <small v-if="item.dose.light_g">
+            usually {{ onStep(item.dose.light_g, item.dose.decimals) }}–{{ onStep(item.dose.bold_g, item.dose.decimals) }} g
+          </small>
+        </span>
+      </template>
+    </el-autocomplete>
+    <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
+  </div>
+</template>
+
+<style scoped>
+.box {
+  width: 100%;
+}
+.hit {
+  display: flex;
+  align-items: center;
+  gap: var(--s2);
+  min-width: 0;
+  width: 100%;
+}
+.tint {
+  flex: none;
+  width: 14px;
+  height: 14px;
+  border-radius: 50%;
+  border: 1px solid var(--edge);
+}
+.name {
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+small {
+  margin-left: auto;
+  padding-left: var(--s3);
+  color: var(--ink-2);
+  font-size: var(--t-mini);
+}
+.trouble {
+  color: var(--beet);
+  font-size: var(--t-mini);
+  padding-top: var(--s1);
+}
+</style>

@@ -1,0 +1,95 @@
+<script setup lang="ts">
+import { nextTick, ref, watch } from 'vue'
+import { ElMessage } from 'element-plus'
+import Icon from '@/parts/Icon.vue'
+import { useBench } from '@/bench/bench'
+import AdditionCard from './AdditionCard.vue'
+import FindAddition from './FindAddition.vue'
+
+const bench = useBench()
+const find = ref<InstanceType<typeof FindAddition>>()
+const list = ref<HTMLElement>()
+
+watch(
+  () => bench.active,
+  async (id) => {
+    await nextTick()
+    list.value?.querySelector(`[data-id="${CSS.escape(id ?? '')}"]`)?.scrollIntoView({ block: 'nearest' })
+  },
+)
+
+function remove(id: string, label: string) {
+  bench.takeOut(id)
+  ElMessage({ message: `${label} is out of the bowl. Ctrl+Z puts it back.`, duration: 5000 })
+}
+
+defineExpose({ focusFind: () => find.value?.focus() })
+</script>
+
+<template>
+  <section class="panel shelf" aria-label="Shelf">
+    <header>
+      <h2>Shelf</h2>
+      <p class="end">{{ bench.shelf.length }} in the bowl</p>
+    </header>
+    <FindAddition ref="find" class="find" :flour-g="bench.sheet?.batter.flour_g" @found="bench.add" />
+    <div v-if="bench.shelf.length" ref="list" class="cards">
+      <AdditionCard
+        v-for="s in bench.shelf"
+        :key="s.addition.id"
+        :data-id="s.addition.id"
+        :addition="s.addition"
+        :line="s.line"
+        :active="s.addition.id === bench.active"
+        @pick="bench.active = s.addition.id"
+        @change="bench.changeAddition(s.addition.id!, $event)"
+        @step="bench.step(s.addition.id!, $event)"
+        @remove="remove(s.addition.id!, s.line?.label ?? s.addition.ingredient)" />
+    </div>
+    <div v-else class="empty">
+      <h3>Nothing in the bowl yet</h3>
+      <p>
+        The batter is the plain base. Press
+        <kbd>/</kbd>
+        to find an addition.
+      </p>
+    </div>
+    <el-button class="dashed more" @click="find?.focus()">
+      <Icon name="plus" />
+      Add something
+    </el-button>
+  </section>
+</template>
+
+<style scoped>
+.shelf {
+  display: flex;
+  flex-direction: column;
+}
+.find {
+  margin: 10px var(--s3);
+}
+.cards {
+  display: flex;
+  flex-direction: column;
+  gap: 10px;
+  padding: 0 var(--s3) var(--s2);
+  overflow: auto;
+  min-height: 0;
+  flex: 1;
+}
+.empty {
+  margin: 0 var(--s3);
+  padding: var(--s4);
+  border: 2px dashed var(--edge);
+  border-radius: var(--r-well);
+}
+.empty h3 {
+  font-size: var(--t-lead);
+  margin-bottom: 6px;
+}
+.more {
+  margin: auto var(--s3) var(--s3);
+  flex: none;
+}
+</style>
