@@ -32,6 +32,12 @@ func (s *Server) kitchen(c *gin.Context) (k document.OwnKitchen, revision int64,
 }
 
 func (s *Server) kitchenOf(ctx context.Context) (k document.OwnKitchen, revision int64, err error) {
+	_, k, revision, err = s.ground(ctx)
+	return k, revision, err
+}
+
+// readKitchen reads it from the database.
+func (s *Server) readKitchen(ctx context.Context) (k document.OwnKitchen, revision int64, err error) {
 	body, revision, err := s.store.Kitchen(ctx)
 	if err != nil {
 		return k, 0, err

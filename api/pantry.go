@@ -9,6 +9,7 @@ import (
 	"net/http"
 	"slices"
 	"sync"
+	"time"
 
 	"github.com/gin-gonic/gin"
 
@@ -18,11 +19,15 @@ import (
 	"upbeatladle/store"
 )
 
-// shelf is the table with the pantry laid over it, kept until the pantry or the day changes.
+// shelf is the table with the pantry laid over it, kept until the pantry or the day changes, and
+// the kitchen, kept until anything is committed.
 type shelf struct {
 	mu         sync.Mutex
+	commits    int64
 	stamp, day string
 	table      *food.Table
+	kitchen    document.OwnKitchen
+	revision   int64
 }
 
 // items returns the pantry's items that can be read, newest first.
@@ -45,20 +50,42 @@ func (s *Server) items(ctx context.Context) ([]document.PantryItem, []store.Docu
 
 // ingredients returns the table with the kitchen's own items over it.
 func (s *Server) ingredients(ctx context.Context) (*food.Table, error) {
-	stamp, err := s.store.Stamp(ctx, store.Pantry)
+	table, _, _, err := s.ground(ctx)
+	return table, err
+}
+
+// ground is what everything is worked out on: the shelf, the kitchen and its revision.
+func (s *Server) ground(ctx context.Context) (*food.Table, document.OwnKitchen, int64, error) {
+	commits, err := s.store.Commits(ctx)
 	if err != nil {
-		return nil, err
+		return nil, document.OwnKitchen{}, 0, err
 	}
 	today := s.now()
 	day := document.Setting{Today: today}.Day()
 	s.shelf.mu.Lock()
 	defer s.shelf.mu.Unlock()
-	if s.shelf.table != nil && s.shelf.stamp == stamp && s.shelf.day == day {
-		return s.shelf.table, nil
+	if s.shelf.table == nil || s.shelf.commits != commits || s.shelf.day != day {
+		if err := s.refresh(ctx, day, today); err != nil {
+			return nil, document.OwnKitchen{}, 0, err
+		}
+		s.shelf.commits = commits
+	}
+	return s.shelf.table, s.shelf.kitchen, s.shelf.revision, nil
+}
+
+// refresh reads kitchen and pantry anew; the table stays while the pantry's stamp does.
+func (s *Server) refresh(ctx context.Context, day string, today time.Time) error {
+	var err error
+	if s.shelf.kitchen, s.shelf.revision, err = s.readKitchen(ctx); err != nil {
+		return err
+	}
+	stamp, err := s.store.Stamp(ctx, store.Pantry)
+	if err != nil || s.shelf.table != nil && s.shelf.stamp == stamp && s.shelf.day == day {
+		return err
 	}
 	items, _, err := s.items(ctx)
 	if err != nil {
-		return nil, err
+		return err
 	}
 	slices.Reverse(items) // of two from one day the later counts
 	table, err := document.Shelf(s.table, items, today)
@@ -66,17 +93,13 @@ func (s *Server) ingredients(ctx context.Context) (*food.Table, error) {
 		s.log.Warn("a pantry item is left out", "err", err)
 	}
 	s.shelf.table, s.shelf.stamp, s.shelf.day = table, stamp, day
-	return table, nil
+	return nil
 }
 
 // setting is where everything is worked out: the shelf, the kitchen, today. A failure is
 // answered.
 func (s *Server) setting(c *gin.Context) (document.Setting, bool) {
-	k, _, ok := s.kitchen(c)
-	if !ok {
-		return document.Setting{}, false
-	}
-	table, err := s.ingredients(c.Request.Context())
+	table, k, _, err := s.ground(c.Request.Context())
 	if err != nil {
 		s.refuse(c, err)
 		return document.Setting{}, false

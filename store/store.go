@@ -63,8 +63,9 @@ type Document struct {
 
 // Store is the database. It is safe for concurrent use.
 type Store struct {
-	db  *sql.DB
-	now func() time.Time
+	db    *sql.DB
+	watch *sql.Conn // never writes, so that it sees what anybody else commits
+	now   func() time.Time
 }
 
 // busyMS is how long a writer waits for another [ms] (modelling choice: longer than any
@@ -87,6 +88,9 @@ func Open(ctx context.Context, path string, now func() time.Time) (*Store, error
 	if err := s.mendRevisions(ctx); err != nil {
 		return nil, errors.Join(fmt.Errorf("mending %s: %w", path, err), db.Close())
 	}
+	if s.watch, err = db.Conn(ctx); err != nil {
+		return nil, errors.Join(fmt.Errorf("opening %s: %w", path, err), db.Close())
+	}
 	return s, nil
 }
 
@@ -104,7 +108,15 @@ func migrate(ctx context.Context, db *sql.DB) error {
 }
 
 // Close closes the file.
-func (s *Store) Close() error { return s.db.Close() }
+func (s *Store) Close() error { return errors.Join(s.watch.Close(), s.db.Close()) }
+
+// Commits is a number that changes whenever anybody commits anything to the file. It costs a
+// few microseconds, so that what was read may be kept until it changes.
+func (s *Store) Commits(ctx context.Context) (int64, error) {
+	var n int64
+	err := s.watch.QueryRowContext(ctx, `PRAGMA data_version`).Scan(&n)
+	return n, err
+}
 
 // Ping tells whether the database answers.
 func (s *Store) Ping(ctx context.Context) error { return s.db.PingContext(ctx) }

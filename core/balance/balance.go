@@ -126,7 +126,7 @@ type stage struct {
 
 	a         [][]float64 // scaled coefficients of each term
 	v, lo, hi []float64   // weights and bounds of the lines' relative changes
-	b         []float64
+	b, rho    []float64   // right-hand side, and the residuals where the last round ended
 }
 
 type solver struct {
@@ -467,7 +467,7 @@ func (s *solver) prepare(st *stage) {
 	if st.direct != nil || n == 0 {
 		return
 	}
-	buffer := make([]float64, (len(st.terms)+3)*n+len(st.terms))
+	buffer := make([]float64, (len(st.terms)+3)*n+2*len(st.terms))
 	take := func(k int) []float64 {
 		out := buffer[:k:k]
 		buffer = buffer[k:]
@@ -476,7 +476,7 @@ func (s *solver) prepare(st *stage) {
 	for range st.terms {
 		st.a = append(st.a, take(n))
 	}
-	st.v, st.lo, st.hi, st.b = take(n), take(n), take(n), take(len(st.terms))
+	st.v, st.lo, st.hi, st.b, st.rho = take(n), take(n), take(n), take(len(st.terms)), take(len(st.terms))
 	for k, j := range st.lines {
 		scale := s.lineScale(j)
 		for i, t := range st.terms {
@@ -506,7 +506,7 @@ func (s *solver) run(st stage, x []float64) float64 {
 		}
 		st.b[i] = -r
 	}
-	z := leastChange(st.a, st.b, st.v, st.lo, st.hi)
+	z := leastChange(st.a, st.b, st.v, st.lo, st.hi, st.rho)
 	var moved float64
 	for k, j := range st.lines {
 		v := math.Max(s.floor(j), s.base[j]+z[k]*s.lineScale(j)) // the last digit must not fall below

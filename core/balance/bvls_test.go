@@ -266,7 +266,7 @@ func TestLeastChangeAgreesWithTheActiveSetMethod(t *testing.T) {
 		}
 		want, err := bvls(full, rhs, lo, hi)
 		require.NoError(t, err)
-		got := balance.LeastChange(rows, b, v, lo, hi)
+		got := balance.LeastChange(rows, b, v, lo, hi, nil)
 		for j := range n {
 			assert.InDelta(t, want[j], got[j], 1e-6*(1+math.Abs(want[j])))
 		}
@@ -279,11 +279,11 @@ func TestLeastChangeAnswersWhatIsSingular(t *testing.T) {
 	for name, a := range map[string][][]float64{
 		"nothing moves it": {{0, 0}}, "twice the same target": {{1, 2}, {1, 2}}, "of very different size": {{1e15, 1e-15}, {1, 1}},
 	} {
-		z := balance.LeastChange(a, make([]float64, len(a), 2), []float64{1e-3, 1e-3}, []float64{-1, -1}, []float64{inf, inf})
+		z := balance.LeastChange(a, make([]float64, len(a), 2), []float64{1e-3, 1e-3}, []float64{-1, -1}, []float64{inf, inf}, nil)
 		assert.Equal(t, []float64{0, 0}, z, name)
 		b := make([]float64, len(a))
 		b[0] = 3
-		for _, v := range balance.LeastChange(a, b, []float64{1e-3, 1e-3}, []float64{-1, -1}, []float64{inf, inf}) {
+		for _, v := range balance.LeastChange(a, b, []float64{1e-3, 1e-3}, []float64{-1, -1}, []float64{inf, inf}, nil) {
 			assert.False(t, math.IsNaN(v) || math.IsInf(v, 0), name)
 		}
 	}

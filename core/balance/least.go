@@ -6,6 +6,7 @@ const (
 	leastSteps  = 100   // of Newton's method; a handful do
 	leastSettle = 1e-14 // relative: the residual moves no more
 	leastArmijo = 1e-4  // share of the promised descent that a step has to keep
+	leastShare  = 1e-12 // of a step, below which rounding is all that is left
 )
 
 // leastChange returns the z that minimises
@@ -18,13 +19,18 @@ const (
 // quadratic function, which Newton's method with a line search ends in finitely many steps. The
 // work grows with the lines, not with their cube, and no system is singular. The tests hold it
 // against the active-set method of Stark & Parker 1995. Formulas: docs/maths.md section 6.
-func leastChange(a [][]float64, b, v, lo, hi []float64) []float64 {
+//
+// rho is where the search for the residuals begins, and where it ended: the next problem of the
+// same kind is mostly near. nil begins where no line moves.
+func leastChange(a [][]float64, b, v, lo, hi, rho []float64) []float64 {
 	m, n := len(a), len(v)
-	z, rho, at := make([]float64, n), make([]float64, m), make([]float64, m)
-	grad, step := make([]float64, m), make([]float64, m)
-	jac := make([]float64, m*m)
-	for i := range rho {
-		rho[i] = -b[i]
+	buffer := make([]float64, n+3*m+m*m)
+	z, at, grad, step, jac := buffer[:n], buffer[n:n+m], buffer[n+m:n+2*m], buffer[n+2*m:n+3*m], buffer[n+3*m:]
+	if rho == nil {
+		rho = make([]float64, m)
+		for i := range rho {
+			rho[i] = -b[i]
+		}
 	}
 	// value sets z for the residuals r and returns what is minimised over them.
 	value := func(r []float64) float64 {
@@ -79,7 +85,7 @@ func leastChange(a [][]float64, b, v, lo, hi []float64) []float64 {
 				at[i] = rho[i] + share*step[i]
 			}
 			next := value(at)
-			if next <= now+leastArmijo*share*descent || share < 1e-12 {
+			if next <= now+leastArmijo*share*descent || share < leastShare {
 				now = next
 				break
 			}

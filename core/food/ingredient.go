@@ -236,6 +236,9 @@ func (in *Ingredient) Subject() measure.Subject {
 // "Beetroot, boiled and puréed".
 func (in *Ingredient) Label() string {
 	s, _, _ := strings.Cut(in.Name, ",")
+	if !strings.Contains(s, "(") && !strings.Contains(s, "  ") { // as nearly all are
+		return strings.TrimSpace(s)
+	}
 	for {
 		open := strings.Index(s, "(")
 		if open < 0 {

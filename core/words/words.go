@@ -37,6 +37,9 @@ func List(s []string) string {
 
 // Lower writes a label inside a sentence; what begins with capitals, like UHT, keeps them.
 func Lower(label string) string {
+	if len(label) > 1 && 'A' <= label[0] && label[0] <= 'Z' && 'a' <= label[1] && label[1] <= 'z' { // as nearly all are
+		return string(label[0]|0x20) + label[1:]
+	}
 	r := []rune(label)
 	if len(r) > 0 && (len(r) == 1 || !unicode.IsUpper(r[1])) {
 		r[0] = unicode.ToLower(r[0])
