@@ -9,7 +9,7 @@ PROGRAM_FILES := $(shell git ls-files cmd core document store api demo device st
 WEB_FILES := $(filter-out web/components.d.ts,$(shell git ls-files web 2>/dev/null)) api/openapi.yaml
 
 .DEFAULT_GOAL := help
-.PHONY: help demo demo-reset test build check generate bench screenshots chromium clean
+.PHONY: help demo demo-reset test build check audit generate bench screenshots chromium clean
 
 help: ## list the targets
 	@grep -E '^[a-z-]+:.*## ' $(MAKEFILE_LIST) | sed -E 's/^([a-z-]+):.*## /\1\t/' | expand -t 14
@@ -36,12 +36,19 @@ check: build ## static checks of both sides, and that generated files are curren
 	@unformatted=$$(gofmt -l $(GO_FILES)); test -z "$$unformatted" || { echo "gofmt these: $$unformatted"; exit 1; }
 	go vet ./...
 	go tool staticcheck ./...
-	cd web && npm run --silent types && npm run --silent lint
+	go mod tidy -diff
+	GOOS=js GOARCH=wasm go build ./core/... ./document/...
+	cd web && npm run --silent types && npm run --silent lint && npm run --silent format
 	@tmp=$$(mktemp -d); cp api/api.gen.go web/src/api/schema.d.ts $$tmp; \
 	$(MAKE) --no-print-directory generate >/dev/null; \
 	cmp api/api.gen.go $$tmp/api.gen.go && cmp web/src/api/schema.d.ts $$tmp/schema.d.ts || { echo "generated files were out of date: commit what make generate wrote"; exit 1; }
 
-test: chromium build check ## everything: static checks, all tests, the real interface in Chromium
+audit: web/node_modules/.installed ## ask the registry for known faults of what ships, where it answers
+	@cd web && out=$$(npm audit --omit=dev --audit-level=high --json 2>/dev/null) && status=0 || status=$$?; \
+	case "$$out" in *auditReportVersion*) echo "$$out" | head -c 2000; exit $$status;; *) echo "npm audit: this registry does not answer it, skipped";; esac
+
+test: chromium build check audit ## everything: static checks, all tests, the real interface in Chromium
+	cd web && npm run --silent test
 	REQUIRE_FOOD_TABLE=1 REQUIRE_BROWSER=1 go test -timeout 12m ./...
 	go test -race -timeout 10m ./store ./device
 
@@ -50,8 +57,9 @@ generate: web/node_modules/.installed ## write what is generated from api/openap
 	go run ./api/schemas
 	cd web && npm run --silent api
 
-bench: build ## print the speed of the solver, of a whole worksheet, and of a drag on the bench
-	go test -run '^$$' -bench . -benchmem ./core/balance ./core/portion ./core/recipe ./core/worksheet
+bench: build ## print the speed of the solver, of a worksheet, of one over HTTP, and of a drag on the bench
+	go test -run '^$$' -bench . -benchmem ./core/balance ./core/portion ./core/recipe ./core/worksheet ./demo ./document
+	go test -run '^$$' -bench HTTP -benchtime 3x ./api
 	go test -count=1 -v -run '^TestDragTime' ./e2e | grep -E '^(drag|ok|FAIL|---)'
 
 screenshots: chromium build ## take the pictures in docs/screenshots from the demo kitchen

@@ -12,7 +12,7 @@ import (
 	"upbeatladle/core/prep"
 )
 
-// Bounds of a variation (docs/formats/variation.md).
+// Bounds of a variation (docs/formats/README.md).
 const (
 	MaxLines     = 200
 	MaxLineG     = 100_000 // g a line
