@@ -79,14 +79,8 @@ const signs: Record<string, string> = { added: 'in_band', changed: 'ring', refus
         it.
       </p>
       <input ref="input" type="file" accept=".json,application/json" class="vh" aria-label="File" @change="look" />
-      <el-button :disabled="!!progress" @click="input?.click()">
-        <Icon name="list" />
-        {{ file?.name ?? 'Choose a file' }}
-      </el-button>
-      <p v-if="trouble" class="fault" role="alert">
-        <i class="sign high" />
-        {{ trouble }}
-      </p>
+      <el-button :disabled="!!progress" @click="input?.click()"><Icon name="list" />{{ file?.name ?? 'Choose a file' }}</el-button>
+      <p v-if="trouble" class="fault" role="alert"><i class="sign high" />{{ trouble }}</p>
       <el-progress
         v-if="progress"
         :percentage="share"
@@ -96,36 +90,27 @@ const signs: Record<string, string> = { added: 'in_band', changed: 'ring', refus
         aria-label="How much of the file is kept" />
       <template v-if="report && !progress">
         <p>
-          <b>{{ report.added }}</b>
-          new ·
-          <b>{{ report.changed }}</b>
-          changed ·
-          <b>{{ report.same }}</b>
-          the same ·
-          <b>{{ report.refused }}</b>
-          refused
+          <b>{{ report.added }}</b> new · <b>{{ report.changed }}</b> changed · <b>{{ report.same }}</b> the same ·
+          <b>{{ report.refused }}</b> refused
         </p>
         <el-table v-if="report.items.length" :data="report.items" max-height="330">
-          <el-table-column label="" width="120">
-            <template #default="{ row }">
-              <span class="fate" :data-action="row.action">
-                <i class="sign" :class="signs[row.action]" />
-                {{ row.action }}
-              </span>
-            </template>
-          </el-table-column>
-          <el-table-column label="" width="96">
-            <template #default="{ row }">{{ kinds[row.kind] }}</template>
-          </el-table-column>
+          <el-table-column label="" width="120"
+            ><template #default="{ row }"
+              ><span class="fate" :data-action="row.action"><i class="sign" :class="signs[row.action]" />{{ row.action }}</span></template
+            ></el-table-column
+          >
+          <el-table-column label="" width="96"
+            ><template #default="{ row }">{{ kinds[row.kind] }}</template></el-table-column
+          >
           <el-table-column prop="name" label="Name" min-width="150" />
-          <el-table-column label="What differs" min-width="260">
-            <template #default="{ row }">{{ row.message ?? row.changes?.join(' · ') }}</template>
-          </el-table-column>
+          <el-table-column label="What differs" min-width="260"
+            ><template #default="{ row }">{{ row.message ?? row.changes?.join(' · ') }}</template></el-table-column
+          >
         </el-table>
         <p v-else class="muted">Everything in it is here already.</p>
-        <el-button v-if="!report.saved" class="go" :disabled="!report.added && !report.changed" @click="keep">
-          Keep {{ report.added + report.changed }}
-        </el-button>
+        <el-button v-if="!report.saved" class="go" :disabled="!report.added && !report.changed" @click="keep"
+          >Keep {{ report.added + report.changed }}</el-button
+        >
       </template>
     </div>
   </el-dialog>

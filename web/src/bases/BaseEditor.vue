@@ -93,28 +93,27 @@ async function keep() {
       <div class="lines">
         <div class="head">
           <div class="wide">
-            <label for="base-name">Name</label>
-            <el-input id="base-name" v-model="base.name" maxlength="200" />
+            <label for="base-name">Name</label><el-input id="base-name" v-model="base.name" maxlength="200" />
             <p v-if="faults['/name']" class="fault" role="alert">{{ faults['/name'] }}</p>
           </div>
           <div>
-            <label for="base-form">For</label>
-            <el-select id="base-form" v-model="base.form" aria-label="Form">
-              <el-option v-for="f in forms" :key="f.value" :value="f.value" :label="f.label" />
-            </el-select>
+            <label for="base-form">For</label
+            ><el-select id="base-form" v-model="base.form" aria-label="Form"
+              ><el-option v-for="f in forms" :key="f.value" :value="f.value" :label="f.label"
+            /></el-select>
           </div>
           <div>
-            <label for="base-style">School</label>
-            <el-select id="base-style" v-model="base.style" clearable aria-label="School">
-              <el-option v-for="(l, s) in styles" :key="s" :value="s" :label="l" />
-            </el-select>
+            <label for="base-style">School</label
+            ><el-select id="base-style" v-model="base.style" clearable aria-label="School"
+              ><el-option v-for="(l, s) in styles" :key="s" :value="s" :label="l"
+            /></el-select>
           </div>
         </div>
         <LineRows v-model="base" :faults="faults" />
         <div class="head">
           <div>
-            <label for="base-lumps">Stirred</label>
-            <el-input
+            <label for="base-lumps">Stirred</label
+            ><el-input
               id="base-lumps"
               :model-value="base.school?.lumps ?? ''"
               placeholder="lumpy, or smooth"
@@ -122,8 +121,8 @@ async function keep() {
               @update:model-value="school('lumps', $event)" />
           </div>
           <div>
-            <label for="base-rest">Rests, min</label>
-            <el-input-number
+            <label for="base-rest">Rests, min</label
+            ><el-input-number
               id="base-rest"
               :model-value="base.school?.rest_min ?? null"
               :controls="false"
@@ -131,8 +130,8 @@ async function keep() {
               @change="base.school = { ...base.school, rest_min: $event ?? undefined }" />
           </div>
           <div>
-            <label for="base-eggs">Eggs</label>
-            <el-input
+            <label for="base-eggs">Eggs</label
+            ><el-input
               id="base-eggs"
               :model-value="base.school?.eggs ?? ''"
               placeholder="whole"
@@ -140,34 +139,26 @@ async function keep() {
               @update:model-value="school('eggs', $event)" />
           </div>
           <div class="wide">
-            <label for="base-note">Where it is from</label>
-            <el-input id="base-note" v-model="base.source_note" maxlength="500" />
+            <label for="base-note">Where it is from</label><el-input id="base-note" v-model="base.source_note" maxlength="500" />
           </div>
         </div>
       </div>
       <aside class="well print">
         <h3>
-          Fingerprint
-          <small v-if="print?.class" class="muted">{{ print.class }}</small>
+          Fingerprint <small v-if="print?.class" class="muted">{{ print.class }}</small>
         </h3>
         <FingerprintBars v-if="print" :print="print" />
         <p v-for="s in print?.sentences" :key="s" class="said">{{ s }}</p>
-        <p v-if="trouble" class="fault" role="alert">
-          <i class="sign high" />
-          {{ trouble }}
-        </p>
+        <p v-if="trouble" class="fault" role="alert"><i class="sign high" />{{ trouble }}</p>
         <div class="scale">
-          <label for="base-flour">Scale to flour, g</label>
-          <el-input-number id="base-flour" v-model="portions" :controls="false" :min="1" :placeholder="print?.flour_g.toFixed(0)" />
-          <el-button :disabled="!portions" @click="scale">
-            <Icon name="resize" />
-            Scale
-          </el-button>
+          <label for="base-flour">Scale to flour, g</label
+          ><el-input-number id="base-flour" v-model="portions" :controls="false" :min="1" :placeholder="print?.flour_g.toFixed(0)" /><el-button
+            :disabled="!portions"
+            @click="scale"
+            ><Icon name="resize" />Scale</el-button
+          >
         </div>
-        <el-button class="go" native-type="submit" :loading="busy" :disabled="!!from && !changed">
-          <Icon name="tick" />
-          Keep it
-        </el-button>
+        <el-button class="go" native-type="submit" :loading="busy" :disabled="!!from && !changed"><Icon name="tick" />Keep it</el-button>
       </aside>
     </form>
   </el-dialog>

@@ -87,25 +87,20 @@ const starter = () =>
     <header class="bar">
       <h1>Bases</h1>
       <p class="muted">Which batter do I start from?</p>
-      <el-select v-model="school" class="school" aria-label="School">
-        <el-option v-for="s in schools" :key="s.value" :value="s.value" :label="s.label" />
-      </el-select>
-      <el-button v-if="ticked.length" :disabled="ticked.length < 2" @click="compareOpen = true">
-        {{ ticked.length < 2 ? 'Tick one more' : 'Compare the two' }}
-      </el-button>
+      <el-select v-model="school" class="school" aria-label="School"
+        ><el-option v-for="s in schools" :key="s.value" :value="s.value" :label="s.label"
+      /></el-select>
+      <el-button v-if="ticked.length" :disabled="ticked.length < 2" @click="compareOpen = true">{{
+        ticked.length < 2 ? 'Tick one more' : 'Compare the two'
+      }}</el-button>
       <el-button @click="starter">Starter shelf</el-button>
       <el-button @click="archiveOpen = true">Read a file</el-button>
       <a class="el-button" href="/api/v1/archive" download="kitchen.json">Take all out</a>
-      <el-button @click="edit()">
-        <Icon name="plus" />
-        New
-      </el-button>
+      <el-button @click="edit()"><Icon name="plus" />New</el-button>
       <el-button class="go" @click="readerOpen = true">Paste a recipe</el-button>
     </header>
     <p v-if="bases.trouble" class="panel trouble" role="alert">
-      <i class="sign high" />
-      {{ bases.trouble }}
-      <el-button @click="bases.load">Try again</el-button>
+      <i class="sign high" />{{ bases.trouble }} <el-button @click="bases.load">Try again</el-button>
     </p>
     <ul v-if="bases.shelf.length" class="cards">
       <li v-for="b in shown" :key="b.id" class="panel card" :data-base="b.document.name">
@@ -118,22 +113,19 @@ const starter = () =>
             @update:model-value="tick(b.id, $event as boolean)" />
         </header>
         <p class="chips">
-          <span class="chip">{{ forms.find((f) => f.value === b.document.form)?.label }}</span>
-          <span v-if="b.document.style" class="chip">{{ styles[b.document.style] }}</span>
-          <span v-if="b.fingerprint.class" class="chip leaf">{{ b.fingerprint.class }}</span>
+          <span class="chip">{{ forms.find((f) => f.value === b.document.form)?.label }}</span><span v-if="b.document.style" class="chip">{{
+            styles[b.document.style]
+          }}</span
+          ><span v-if="b.fingerprint.class" class="chip leaf">{{ b.fingerprint.class }}</span>
         </p>
         <FingerprintBars v-if="!b.fingerprint.trouble" :print="b.fingerprint" few />
         <p class="said" :class="{ mend: b.fingerprint.trouble }">
-          <i v-if="b.fingerprint.trouble" class="sign high" />
-          {{ b.fingerprint.sentences[0] }}
+          <i v-if="b.fingerprint.trouble" class="sign high" /> {{ b.fingerprint.sentences[0] }}
         </p>
         <p class="of">{{ b.line_names.join(', ') }}</p>
         <AllergenLine :text="b.allergen_text" />
         <p class="acts">
-          <el-button @click="toBench(b)">
-            <Icon name="bench" :size="18" />
-            To the bench
-          </el-button>
+          <el-button @click="toBench(b)"><Icon name="bench" :size="18" />To the bench</el-button>
           <el-button @click="edit(b)">Change</el-button>
           <TakeOut kind="bases" :id="b.id" :name="b.document.name" />
           <el-button class="ghost bin" :aria-label="`Put aside ${b.document.name}`" @click="putAside(b)"><Icon name="bin" :size="18" /></el-button>

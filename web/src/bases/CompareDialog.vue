@@ -40,17 +40,10 @@ const say = (r?: Schemas['Ratio']) => (r ? figure(r.value, r.decimals) : '–')
       <tbody>
         <tr v-for="t in traits" :key="t.name">
           <th scope="row">
-            {{ t.name }}
-            <small>{{ t.unit }}</small>
+            {{ t.name }} <small>{{ t.unit }}</small>
           </th>
-          <td>
-            <i v-if="t.a" class="sign" :class="t.a.state" />
-            {{ say(t.a) }}
-          </td>
-          <td>
-            <i v-if="t.b" class="sign" :class="t.b.state" />
-            {{ say(t.b) }}
-          </td>
+          <td><i v-if="t.a" class="sign" :class="t.a.state" />{{ say(t.a) }}</td>
+          <td><i v-if="t.b" class="sign" :class="t.b.state" />{{ say(t.b) }}</td>
         </tr>
         <tr v-for="l in comparison?.lines" :key="l.label" class="line">
           <th scope="row">{{ l.label }}</th>

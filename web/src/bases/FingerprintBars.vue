@@ -25,10 +25,10 @@ function place(r: Fingerprint['ratios'][number]) {
         <i v-if="place(r) !== undefined" class="mark" :class="r.state" :style="{ left: `${place(r)}%` }" />
       </span>
       <b>{{ figure(r.value, r.decimals) }}</b>
-      <small v-if="!few">
-        {{ r.unit }}
-        <template v-if="r.low !== undefined">, usually {{ figure(r.low, r.decimals) }}–{{ figure(r.high ?? 0, r.decimals) }}</template>
-      </small>
+      <small v-if="!few"
+        >{{ r.unit
+        }}<template v-if="r.low !== undefined">, usually {{ figure(r.low, r.decimals) }}–{{ figure(r.high ?? 0, r.decimals) }}</template></small
+      >
     </li>
   </ul>
 </template>

@@ -51,23 +51,20 @@ function change(i: number, id: string) {
         <el-option v-for="o in bases.ingredients" :key="o.id" :value="o.id" :label="o.name" />
       </el-select>
       <el-input-number :model-value="l.amount" :min="0" :controls="false" :aria-label="`Amount of line ${i + 1}`" @change="l.amount = $event ?? 0" />
-      <el-select v-model="l.unit" class="unit" :aria-label="`Unit of line ${i + 1}`">
-        <el-option v-for="u in units(l.ingredient)" :key="u" :value="u" :label="unitLabels[u]" />
-      </el-select>
+      <el-select v-model="l.unit" class="unit" :aria-label="`Unit of line ${i + 1}`"
+        ><el-option v-for="u in units(l.ingredient)" :key="u" :value="u" :label="unitLabels[u]"
+      /></el-select>
       <el-dropdown trigger="click" @command="put(i, Number($event))" @visible-change="opened($event, i)">
-        <el-button class="ghost" :aria-label="`What can stand in for line ${i + 1}`" title="What can stand in for it">
-          <Icon name="swap" :size="18" />
-        </el-button>
+        <el-button class="ghost" :aria-label="`What can stand in for line ${i + 1}`" title="What can stand in for it"
+          ><Icon name="swap" :size="18"
+        /></el-button>
         <template #dropdown>
           <el-dropdown-menu class="swaps">
-            <el-dropdown-item v-for="(s, n) in swaps" :key="s.label" :command="n">
-              <span>
-                <b>{{ s.label }}</b>
-                {{ s.lines.map((x) => `${x.amount.toFixed(0)} g`).join(' + ') }}
-                <br />
-                <small>{{ s.says }}</small>
-              </span>
-            </el-dropdown-item>
+            <el-dropdown-item v-for="(s, n) in swaps" :key="s.label" :command="n"
+              ><span
+                ><b>{{ s.label }}</b> {{ s.lines.map((x) => `${x.amount.toFixed(0)} g`).join(' + ') }}<br /><small>{{ s.says }}</small></span
+              ></el-dropdown-item
+            >
             <el-dropdown-item v-if="!swaps?.length" disabled>{{ swaps ? 'Nothing stands in for it here' : 'Looking' }}</el-dropdown-item>
           </el-dropdown-menu>
         </template>
@@ -78,10 +75,7 @@ function change(i: number, id: string) {
       </p>
     </li>
   </ul>
-  <el-button class="dashed" @click="base.lines.push({ ingredient: 'plain_flour', amount: 100, unit: 'g' })">
-    <Icon name="plus" />
-    Add a line
-  </el-button>
+  <el-button class="dashed" @click="base.lines.push({ ingredient: 'plain_flour', amount: 100, unit: 'g' })"><Icon name="plus" />Add a line</el-button>
 </template>
 
 <style scoped>

@@ -161,19 +161,12 @@ async function keep(withVariation: boolean) {
           placeholder="1 1/2 cups plain flour, sifted&#10;2 eggs&#10;300 ml milk" />
       </div>
       <div class="understood">
-        <p v-if="trouble" class="fault" role="alert">
-          <i class="sign high" />
-          {{ trouble }}
-        </p>
+        <p v-if="trouble" class="fault" role="alert"><i class="sign high" />{{ trouble }}</p>
         <p v-else-if="!reading" class="well none">What is understood appears here, line by line.</p>
         <template v-else>
           <p class="sum" role="status">
-            <b>{{ reading.lines.length }}</b>
-            ingredients; {{ reading.steps.length }} steps
-            <el-button v-if="open_" @click="showOpen">
-              <i class="sign high" />
-              {{ open_ }} to look at
-            </el-button>
+            <b>{{ reading.lines.length }}</b> ingredients; {{ reading.steps.length }} steps
+            <el-button v-if="open_" @click="showOpen"><i class="sign high" />{{ open_ }} to look at</el-button>
           </p>
           <ul ref="list" class="lines">
             <li
@@ -184,10 +177,8 @@ async function keep(withVariation: boolean) {
               :data-read="l.ingredient"
               :class="{ out: fixes[i]?.leave_out }">
               <p class="text">
-                <i class="sign" :class="signs[l.status]" />
-                <span class="vh">{{ statusWords[l.status] }}</span>
-                {{ l.text }}
-                <small v-if="l.goes_to === 'addition'" class="chip rim">addition</small>
+                <i class="sign" :class="signs[l.status]" /><span class="vh">{{ statusWords[l.status] }}</span
+                >{{ l.text }}<small v-if="l.goes_to === 'addition'" class="chip rim">addition</small>
               </p>
               <div class="row">
                 <el-select
@@ -196,9 +187,9 @@ async function keep(withVariation: boolean) {
                   placeholder="What is it?"
                   :aria-label="`Ingredient of “${l.text}”`"
                   class="what"
-                  @update:model-value="fix(i, { ingredient: $event as string })">
-                  <el-option v-for="o in bases.ingredients" :key="o.id" :value="o.id" :label="o.name" />
-                </el-select>
+                  @update:model-value="fix(i, { ingredient: $event as string })"
+                  ><el-option v-for="o in bases.ingredients" :key="o.id" :value="o.id" :label="o.name"
+                /></el-select>
                 <el-input-number
                   :model-value="fixes[i]?.amount ?? l.amount ?? null"
                   :controls="false"
@@ -210,20 +201,19 @@ async function keep(withVariation: boolean) {
                   :model-value="fixes[i]?.unit ?? l.unit ?? 'g'"
                   class="unit"
                   :aria-label="`Unit of “${l.text}”`"
-                  @update:model-value="fix(i, { unit: $event as Schemas['Unit'] })">
-                  <el-option v-for="u in units(fixes[i]?.ingredient ?? l.ingredient)" :key="u" :value="u" :label="unitLabels[u]" />
-                </el-select>
+                  @update:model-value="fix(i, { unit: $event as Schemas['Unit'] })"
+                  ><el-option v-for="u in units(fixes[i]?.ingredient ?? l.ingredient)" :key="u" :value="u" :label="unitLabels[u]"
+                /></el-select>
                 <el-button
                   class="ghost"
                   :aria-label="fixes[i]?.leave_out ? `Put “${l.text}” back` : `Leave out “${l.text}”`"
-                  @click="fix(i, { leave_out: !fixes[i]?.leave_out || undefined })">
-                  <Icon :name="fixes[i]?.leave_out ? 'undo' : 'bin'" :size="18" />
-                </el-button>
+                  @click="fix(i, { leave_out: !fixes[i]?.leave_out || undefined })"
+                  ><Icon :name="fixes[i]?.leave_out ? 'undo' : 'bin'" :size="18"
+                /></el-button>
               </div>
               <p v-if="lineTrouble[i]" class="fault" role="alert">{{ lineTrouble[i] }}</p>
               <p v-else-if="l.asks && !fixes[i]?.leave_out" class="asks">
-                {{ l.asks }}
-                <template v-if="l.status !== 'read'">({{ (100 * l.confidence).toFixed(0) }} % sure)</template>
+                {{ l.asks }} <template v-if="l.status !== 'read'">({{ (100 * l.confidence).toFixed(0) }} % sure)</template>
               </p>
             </li>
           </ul>
@@ -231,15 +221,15 @@ async function keep(withVariation: boolean) {
       </div>
       <form novalidate class="foot" @submit.prevent="keep(false)">
         <el-input v-model="name" maxlength="200" placeholder="Name of the base" aria-label="Name of the base" />
-        <el-select :model-value="form ?? reading?.form" placeholder="For" aria-label="Form" @update:model-value="form = $event as Schemas['Form']">
-          <el-option v-for="f in forms" :key="f.value" :value="f.value" :label="f.label" />
-        </el-select>
+        <el-select :model-value="form ?? reading?.form" placeholder="For" aria-label="Form" @update:model-value="form = $event as Schemas['Form']"
+          ><el-option v-for="f in forms" :key="f.value" :value="f.value" :label="f.label"
+        /></el-select>
         <span v-if="base?.style" class="chip">{{ styles[base.style] }}</span>
         <p class="said">{{ print?.sentences[0] }}</p>
         <AllergenLine v-if="reading" :text="reading.allergen_text" class="allergens" />
-        <el-button v-if="reading?.additions.length" :disabled="!base || busy" @click="keep(true)">
-          Keep with its {{ reading.additions.length === 1 ? 'addition' : `${reading.additions.length} additions` }}
-        </el-button>
+        <el-button v-if="reading?.additions.length" :disabled="!base || busy" @click="keep(true)"
+          >Keep with its {{ reading.additions.length === 1 ? 'addition' : `${reading.additions.length} additions` }}</el-button
+        >
         <el-button class="go" native-type="submit" :disabled="!base || busy">Keep the base</el-button>
       </form>
     </div>

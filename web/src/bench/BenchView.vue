@@ -46,17 +46,13 @@ onMounted(() => {
         <ShelfPanel v-if="!narrow" ref="shelf" class="shelf" />
         <template v-else>
           <el-button class="tab" @click="shelfOpen = true">Shelf, {{ bench.shelf.length }} in the bowl</el-button>
-          <el-drawer v-model="shelfOpen" title="Shelf" direction="ltr" size="320px" :with-header="false" body-class="shelf-drawer">
-            <ShelfPanel ref="shelf" />
-          </el-drawer>
+          <el-drawer v-model="shelfOpen" title="Shelf" direction="ltr" size="320px" :with-header="false" body-class="shelf-drawer"
+            ><ShelfPanel ref="shelf"
+          /></el-drawer>
         </template>
         <div class="centre">
           <p v-if="bench.trouble" class="panel trouble" role="alert">
-            <i class="sign high" />
-            <span>
-              {{ bench.trouble }}
-              <template v-if="bench.sheet">The figures below are the last good ones.</template>
-            </span>
+            <i class="sign high" /><span>{{ bench.trouble }} <template v-if="bench.sheet">The figures below are the last good ones.</template></span>
             <el-button @click="bench.work">Try again</el-button>
           </p>
           <template v-if="bench.sheet">
@@ -71,17 +67,13 @@ onMounted(() => {
     </template>
     <section v-else-if="bench.loaded" class="panel empty">
       <h1>Nothing on the bench</h1>
-      <p v-if="bench.listTrouble" role="alert">
-        <i class="sign high" />
-        {{ bench.listTrouble }}
-      </p>
+      <p v-if="bench.listTrouble" role="alert"><i class="sign high" /> {{ bench.listTrouble }}</p>
       <p v-else>
         Start a variation from one of your bases, and it shows what to weigh out. No base yet?
         <router-link to="/bases">Paste a recipe, or put the starter shelf up.</router-link>
       </p>
       <el-button class="go" @click="bench.listTrouble ? bench.start() : (variations = true)">
-        <Icon name="plus" />
-        {{ bench.listTrouble ? 'Try again' : 'Start a variation' }}
+        <Icon name="plus" />{{ bench.listTrouble ? 'Try again' : 'Start a variation' }}
       </el-button>
     </section>
     <p v-else class="panel wait">Opening the bench</p>

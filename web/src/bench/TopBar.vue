@@ -23,10 +23,7 @@ const other = computed(() => rest.find((f) => f.value === form.value))
   <header class="bar">
     <el-button class="switch" aria-label="Variations" title="Variations (Ctrl+K)" @click="emit('variations')"><Icon name="down" /></el-button>
     <VariationTitle />
-    <button v-if="bench.plain" type="button" class="chip plain" @click="bench.togglePlain">
-      plain base, for comparison
-      <kbd>B</kbd>
-    </button>
+    <button v-if="bench.plain" type="button" class="chip plain" @click="bench.togglePlain">plain base, for comparison <kbd>B</kbd></button>
     <SaveChip />
     <div class="forms">
       <el-radio-group v-model="form" class="pick" aria-label="Form">
@@ -43,8 +40,7 @@ const other = computed(() => rest.find((f) => f.value === form.value))
       </el-dropdown>
     </div>
     <el-radio-group v-model="unitsShown" class="pick" aria-label="Units">
-      <el-radio-button value="grams">g</el-radio-button>
-      <el-radio-button value="cups">cups</el-radio-button>
+      <el-radio-button value="grams">g</el-radio-button><el-radio-button value="cups">cups</el-radio-button>
     </el-radio-group>
     <div class="hands">
       <el-button
@@ -52,14 +48,14 @@ const other = computed(() => rest.find((f) => f.value === form.value))
         aria-label="The plain base, for comparison"
         title="Plain base (B)"
         :aria-pressed="bench.plain"
-        @click="bench.togglePlain">
-        <Icon name="bench" />
-      </el-button>
+        @click="bench.togglePlain"
+        ><Icon name="bench"
+      /></el-button>
       <el-button class="ghost" aria-label="Versions" title="Versions" @click="emit('versions')"><Icon name="flag" /></el-button>
       <el-button class="ghost" aria-label="Undo" title="Undo (Ctrl+Z)" :disabled="!bench.canUndo" @click="bench.undo"><Icon name="undo" /></el-button>
-      <el-button class="ghost" aria-label="Redo" title="Redo (Ctrl+Shift+Z)" :disabled="!bench.canRedo" @click="bench.redo">
-        <Icon name="redo" />
-      </el-button>
+      <el-button class="ghost" aria-label="Redo" title="Redo (Ctrl+Shift+Z)" :disabled="!bench.canRedo" @click="bench.redo"
+        ><Icon name="redo"
+      /></el-button>
       <el-button class="ghost" aria-label="All keys" title="All keys (?)" @click="emit('keys')"><Icon name="keys" /></el-button>
     </div>
   </header>

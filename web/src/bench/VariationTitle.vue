@@ -26,8 +26,7 @@ function giveUp() {
 <template>
   <div class="title">
     <p class="from">
-      <template v-if="kitchen.own">{{ kitchen.own.name }} ·</template>
-      on {{ bench.doc?.base.name }}
+      <template v-if="kitchen.own">{{ kitchen.own.name }} · </template>on {{ bench.doc?.base.name }}
     </p>
     <h1 class="vh">{{ bench.doc?.name }}</h1>
     <input

@@ -27,23 +27,15 @@ function whyEnergy() {
     <div v-for="v in sheet.verdict" :key="v.kind + v.lead" class="clause" :class="v.kind" :data-verdict="v.kind">
       <Icon :name="icons[v.kind] ?? 'tick'" :size="26" />
       <p>
-        <b>{{ unbroken(v.lead) }}</b>
-        {{ unbroken(v.reason) }}
+        <b>{{ unbroken(v.lead) }}</b>{{ unbroken(v.reason) }}
       </p>
     </div>
     <div class="doors">
-      <el-button @click="mix = true">
-        <Icon name="list" />
-        Mix
-      </el-button>
-      <el-button @click="inside = true">
-        <Icon name="allergen" />
-        Inside
-      </el-button>
-      <el-button :aria-label="`${sheet.cautions.length} cautions`" @click="cautions = true">
-        <Icon name="caution" />
-        {{ sheet.cautions.length }}
-      </el-button>
+      <el-button @click="mix = true"><Icon name="list" />Mix</el-button>
+      <el-button @click="inside = true"><Icon name="allergen" />Inside</el-button>
+      <el-button :aria-label="`${sheet.cautions.length} cautions`" @click="cautions = true"
+        ><Icon name="caution" />{{ sheet.cautions.length }}</el-button
+      >
     </div>
     <MixDialog v-model="mix" :sheet="sheet" />
     <InsideDialog v-model="inside" :sheet="sheet" @why="whyEnergy" />

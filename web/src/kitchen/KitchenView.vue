@@ -63,16 +63,11 @@ const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iro
     <header class="bar">
       <h1>Kitchen</h1>
       <p class="muted">What you cook with. Every figure on the bench uses it.</p>
-      <el-button v-if="lastGone" @click="putBack">
-        <Icon name="undo" />
-        Put back
-      </el-button>
+      <el-button v-if="lastGone" @click="putBack"><Icon name="undo" />Put back</el-button>
       <el-button class="go" :disabled="!changed || busy" @click="save">Keep it</el-button>
     </header>
     <p v-if="kitchen.trouble" class="panel trouble" role="alert">
-      <i class="sign high" />
-      {{ kitchen.trouble }}
-      <el-button @click="kitchen.load">Try again</el-button>
+      <i class="sign high" />{{ kitchen.trouble }} <el-button @click="kitchen.load">Try again</el-button>
     </p>
     <el-form v-if="form" novalidate class="grid" label-position="top" @submit.prevent="save">
       <div class="column">
@@ -85,33 +80,32 @@ const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iro
                 <el-option v-for="m in measures" :key="m.value" :value="m.value" :label="m.label" />
               </el-select>
             </el-form-item>
-            <el-form-item label="One egg, no shell (g)" :error="fault('egg_g')">
-              <el-input-number v-model="form.egg_g" v-bind="limit('egg_g')" aria-label="One egg in grams" />
-            </el-form-item>
-            <el-form-item label="Altitude (m)" :error="fault('altitude_m')">
-              <el-input-number v-model="form.altitude_m" v-bind="limit('altitude_m')" aria-label="Altitude in metres" />
-            </el-form-item>
-            <el-form-item label="Scale shows steps of (g)" :error="fault('scale_step_g')">
-              <el-input-number v-model="form.scale_step_g" v-bind="limit('scale_step_g')" aria-label="Step of the scale in grams" />
-            </el-form-item>
-            <el-form-item label="Fine scale, for powder (g)" :error="fault('leavener_step_g')">
-              <el-input-number v-model="form.leavener_step_g" v-bind="limit('leavener_step_g')" aria-label="Step of the fine scale in grams" />
-            </el-form-item>
-            <el-form-item label="Prices in" :error="fault('currency')">
-              <el-input v-model="form.currency" maxlength="8" placeholder="sign or letters" />
-            </el-form-item>
+            <el-form-item label="One egg, no shell (g)" :error="fault('egg_g')"
+              ><el-input-number v-model="form.egg_g" v-bind="limit('egg_g')" aria-label="One egg in grams"
+            /></el-form-item>
+            <el-form-item label="Altitude (m)" :error="fault('altitude_m')"
+              ><el-input-number v-model="form.altitude_m" v-bind="limit('altitude_m')" aria-label="Altitude in metres"
+            /></el-form-item>
+            <el-form-item label="Scale shows steps of (g)" :error="fault('scale_step_g')"
+              ><el-input-number v-model="form.scale_step_g" v-bind="limit('scale_step_g')" aria-label="Step of the scale in grams"
+            /></el-form-item>
+            <el-form-item label="Fine scale, for powder (g)" :error="fault('leavener_step_g')"
+              ><el-input-number v-model="form.leavener_step_g" v-bind="limit('leavener_step_g')" aria-label="Step of the fine scale in grams"
+            /></el-form-item>
+            <el-form-item label="Prices in" :error="fault('currency')"
+              ><el-input v-model="form.currency" maxlength="8" placeholder="sign or letters"
+            /></el-form-item>
             <el-form-item label="Show amounts in">
-              <el-radio-group v-model="form.units" class="pick" aria-label="Show amounts in">
-                <el-radio-button value="grams">grams</el-radio-button>
-                <el-radio-button value="cups">cups</el-radio-button>
-              </el-radio-group>
+              <el-radio-group v-model="form.units" class="pick" aria-label="Show amounts in"
+                ><el-radio-button value="grams">grams</el-radio-button><el-radio-button value="cups">cups</el-radio-button></el-radio-group
+              >
             </el-form-item>
-            <el-form-item label="Keys of one letter">
-              <el-switch
+            <el-form-item label="Keys of one letter"
+              ><el-switch
                 :model-value="form.letter_keys ?? true"
                 aria-label="Keys of one letter"
-                @update:model-value="form.letter_keys = $event as boolean" />
-            </el-form-item>
+                @update:model-value="form.letter_keys = $event as boolean"
+            /></el-form-item>
           </div>
         </section>
         <section class="panel">
@@ -121,26 +115,31 @@ const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iro
           </header>
           <ul>
             <li v-for="(g, i) in form.griddles" :key="g.id" class="well">
-              <Icon :name="icons.griddle!" />
-              <el-input v-model="g.name" :aria-label="`Name of plate ${i + 1}`" />
+              <Icon :name="icons.griddle!" /><el-input v-model="g.name" :aria-label="`Name of plate ${i + 1}`" />
               <el-checkbox :model-value="!!g.round" @update:model-value="g.round = $event as boolean">round</el-checkbox>
               <el-input-number v-model="g.width_cm" v-bind="limit('width_cm')" :controls="false" :aria-label="`Width of ${g.name} in cm`" />
-              <template v-if="!g.round">
-                <span>×</span>
-                <el-input-number v-model="g.depth_cm" v-bind="limit('depth_cm')" :controls="false" :aria-label="`Depth of ${g.name} in cm`" />
-              </template>
-              <span>cm</span>
+              <template v-if="!g.round"
+                ><span>×</span
+                ><el-input-number
+                  v-model="g.depth_cm"
+                  v-bind="limit('depth_cm')"
+                  :controls="false"
+                  :aria-label="`Depth of ${g.name} in cm`" /></template
+              ><span>cm</span>
               <el-button class="ghost" :aria-label="`Take ${g.name} off the list`" @click="takeOut(form.griddles!, i)"><Icon name="bin" /></el-button>
               <div class="sizes">
-                <label>
-                  heats from
-                  <el-input-number v-model="g.min_c" v-bind="limit('min_c')" :controls="false" :aria-label="`Lowest heat of ${g.name} in °C`" />
-                </label>
-                <label>
-                  to
+                <label
+                  >heats from
+                  <el-input-number
+                    v-model="g.min_c"
+                    v-bind="limit('min_c')"
+                    :controls="false"
+                    :aria-label="`Lowest heat of ${g.name} in °C`" /></label
+                ><label
+                  >to
                   <el-input-number v-model="g.max_c" v-bind="limit('max_c')" :controls="false" :aria-label="`Highest heat of ${g.name} in °C`" />
-                  °C
-                </label>
+                  °C</label
+                >
               </div>
               <p v-if="fault(`griddles/${i}/width_cm`) || fault(`griddles/${i}/depth_cm`)" class="fault" role="alert">
                 {{ fault(`griddles/${i}/width_cm`) ?? fault(`griddles/${i}/depth_cm`) }}
@@ -148,10 +147,7 @@ const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iro
             </li>
           </ul>
           <p v-if="!form.griddles?.length" class="none">No plate yet. With one the bench says how many lie on it.</p>
-          <el-button class="dashed" @click="put('griddles', kitchen.form?.griddle)">
-            <Icon name="plus" />
-            Add a plate
-          </el-button>
+          <el-button class="dashed" @click="put('griddles', kitchen.form?.griddle)"><Icon name="plus" />Add a plate</el-button>
         </section>
       </div>
       <div class="column">
@@ -162,10 +158,10 @@ const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iro
           </header>
           <ul>
             <li v-for="(l, i) in form.ladles" :key="l.id" class="well">
-              <Icon :name="icons.ladle!" />
-              <el-input v-model="l.name" :aria-label="`Name of ladle ${i + 1}`" />
-              <el-input-number v-model="l.volume_ml" v-bind="limit('volume_ml')" :controls="false" :aria-label="`Volume of ${l.name} in ml`" />
-              <span>ml</span>
+              <Icon :name="icons.ladle!" /><el-input v-model="l.name" :aria-label="`Name of ladle ${i + 1}`" />
+              <el-input-number v-model="l.volume_ml" v-bind="limit('volume_ml')" :controls="false" :aria-label="`Volume of ${l.name} in ml`" /><span
+                >ml</span
+              >
               <el-button class="ghost" :aria-label="`Take ${l.name} off the list`" @click="takeOut(form.ladles!, i)"><Icon name="bin" /></el-button>
               <p v-if="fault(`ladles/${i}/volume_ml`) || fault(`ladles/${i}/name`)" class="fault" role="alert">
                 {{ fault(`ladles/${i}/volume_ml`) ?? fault(`ladles/${i}/name`) }}
@@ -173,10 +169,7 @@ const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iro
             </li>
           </ul>
           <p v-if="!form.ladles?.length" class="none">No ladle yet. Fill yours with water on the scale and tell what it holds.</p>
-          <el-button class="dashed" @click="put('ladles', kitchen.form?.ladle)">
-            <Icon name="plus" />
-            Add a ladle
-          </el-button>
+          <el-button class="dashed" @click="put('ladles', kitchen.form?.ladle)"><Icon name="plus" />Add a ladle</el-button>
         </section>
         <section class="panel">
           <header>
@@ -185,47 +178,42 @@ const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iro
           </header>
           <ul>
             <li v-for="(n, i) in form.irons" :key="n.id" class="well iron">
-              <Icon :name="icons.iron!" />
-              <el-input v-model="n.name" :aria-label="`Name of iron ${i + 1}`" />
+              <Icon :name="icons.iron!" /><el-input v-model="n.name" :aria-label="`Name of iron ${i + 1}`" />
               <el-checkbox :model-value="!!n.round" @update:model-value="n.round = $event as boolean">round</el-checkbox>
               <el-button class="ghost" :aria-label="`Take ${n.name} off the list`" @click="takeOut(form.irons!, i)"><Icon name="bin" /></el-button>
               <div class="sizes">
-                <label>
-                  across
+                <label
+                  >across
                   <el-input-number
                     v-model="n.width_mm"
                     v-bind="limit('width_mm')"
                     :controls="false"
-                    :aria-label="`Width of a waffle of ${n.name} in mm`" />
-                </label>
-                <label v-if="!n.round">
-                  long
+                    :aria-label="`Width of a waffle of ${n.name} in mm`"
+                /></label>
+                <label v-if="!n.round"
+                  >long
                   <el-input-number
                     v-model="n.length_mm"
                     v-bind="limit('length_mm')"
                     :controls="false"
-                    :aria-label="`Length of a waffle of ${n.name} in mm`" />
-                </label>
-                <label>
-                  high
+                    :aria-label="`Length of a waffle of ${n.name} in mm`"
+                /></label>
+                <label
+                  >high
                   <el-input-number
                     v-model="n.depth_mm"
                     v-bind="limit('depth_mm')"
                     :controls="false"
-                    :aria-label="`Height of a waffle of ${n.name} in mm`" />
-                </label>
-                <label>
-                  gap
-                  <el-input-number
-                    v-model="n.gap_mm"
-                    v-bind="limit('gap_mm')"
-                    :controls="false"
-                    :aria-label="`Gap of the plates of ${n.name} in mm`" />
-                </label>
-                <label>
-                  at once
-                  <el-input-number v-model="n.moulds" v-bind="limit('moulds')" :controls="false" :aria-label="`Waffles at once in ${n.name}`" />
-                </label>
+                    :aria-label="`Height of a waffle of ${n.name} in mm`"
+                /></label>
+                <label
+                  >gap
+                  <el-input-number v-model="n.gap_mm" v-bind="limit('gap_mm')" :controls="false" :aria-label="`Gap of the plates of ${n.name} in mm`"
+                /></label>
+                <label
+                  >at once
+                  <el-input-number v-model="n.moulds" v-bind="limit('moulds')" :controls="false" :aria-label="`Waffles at once in ${n.name}`"
+                /></label>
               </div>
               <p
                 v-for="k in ['width_mm', 'length_mm', 'depth_mm', 'gap_mm', 'moulds'].filter((f) => fault(`irons/${i}/${f}`))"
@@ -237,10 +225,7 @@ const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iro
             </li>
           </ul>
           <p v-if="!form.irons?.length" class="none">No iron yet. With one the bench says how full a ladle fills it.</p>
-          <el-button class="dashed" @click="put('irons', kitchen.form?.iron)">
-            <Icon name="plus" />
-            Add an iron
-          </el-button>
+          <el-button class="dashed" @click="put('irons', kitchen.form?.iron)"><Icon name="plus" />Add an iron</el-button>
         </section>
       </div>
     </el-form>

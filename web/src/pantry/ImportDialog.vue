@@ -50,24 +50,12 @@ const signs: Record<string, string> = { added: 'in_band', changed: 'ring', refus
     <div v-if="open" class="import">
       <p class="muted">CSV in UTF-8 with the columns that “Take it out” writes. Nothing is kept before you have seen what becomes of every row.</p>
       <input ref="input" type="file" accept=".csv,text/csv" class="vh" aria-label="Pantry file" @change="choose" />
-      <el-button :loading="busy" @click="input?.click()">
-        <Icon name="list" />
-        {{ file?.name ?? 'Choose a file' }}
-      </el-button>
-      <p v-if="trouble" class="fault" role="alert">
-        <i class="sign high" />
-        {{ trouble }}
-      </p>
+      <el-button :loading="busy" @click="input?.click()"><Icon name="list" />{{ file?.name ?? 'Choose a file' }}</el-button>
+      <p v-if="trouble" class="fault" role="alert"><i class="sign high" />{{ trouble }}</p>
       <template v-if="report">
         <p class="sum">
-          <b>{{ report.added }}</b>
-          added ·
-          <b>{{ report.changed }}</b>
-          changed ·
-          <b>{{ report.same }}</b>
-          say the same ·
-          <b>{{ report.refused }}</b>
-          refused
+          <b>{{ report.added }}</b> added · <b>{{ report.changed }}</b> changed · <b>{{ report.same }}</b> say the same ·
+          <b>{{ report.refused }}</b> refused
         </p>
         <el-table
           v-if="report.rows.length"
@@ -76,25 +64,22 @@ const signs: Record<string, string> = { added: 'in_band', changed: 'ring', refus
           class="rows"
           empty-text="Every row says what the shelf says already.">
           <el-table-column prop="line" label="Row" width="70" />
-          <el-table-column label="What becomes of it" width="170">
-            <template #default="{ row }">
-              <span class="fate" :data-action="row.action">
-                <i class="sign" :class="signs[row.action]" />
-                {{ row.action }}
-              </span>
-            </template>
-          </el-table-column>
-          <el-table-column label="Ingredient" min-width="160">
-            <template #default="{ row }">{{ row.name || row.id }}</template>
-          </el-table-column>
-          <el-table-column label="Why" min-width="240">
-            <template #default="{ row }">{{ row.message }}</template>
-          </el-table-column>
+          <el-table-column label="What becomes of it" width="170"
+            ><template #default="{ row }"
+              ><span class="fate" :data-action="row.action"><i class="sign" :class="signs[row.action]" />{{ row.action }}</span></template
+            ></el-table-column
+          >
+          <el-table-column label="Ingredient" min-width="160"
+            ><template #default="{ row }">{{ row.name || row.id }}</template></el-table-column
+          >
+          <el-table-column label="Why" min-width="240"
+            ><template #default="{ row }">{{ row.message }}</template></el-table-column
+          >
         </el-table>
         <p v-else class="muted">Every row says what the shelf says already.</p>
-        <el-button class="go" :disabled="!report.added && !report.changed" :loading="busy" @click="send(false)">
-          Keep {{ report.added + report.changed }} {{ report.added + report.changed === 1 ? 'row' : 'rows' }}
-        </el-button>
+        <el-button class="go" :disabled="!report.added && !report.changed" :loading="busy" @click="send(false)"
+          >Keep {{ report.added + report.changed }} {{ report.added + report.changed === 1 ? 'row' : 'rows' }}</el-button
+        >
       </template>
     </div>
   </el-dialog>

@@ -48,19 +48,13 @@ async function open(id: string) {
     <div class="body">
       <p class="chips">
         <OwnChip v-if="i.own" :own="i.own" />
-        <span v-for="a in i.allergens" :key="a" class="chip beet">
-          <Icon name="allergen" :size="14" />
-          {{ a }}
-        </span>
+        <span v-for="a in i.allergens" :key="a" class="chip beet"><Icon name="allergen" :size="14" />{{ a }}</span>
         <span v-for="a in detail.may_contain" :key="a" class="chip">may contain {{ a }}</span>
         <span v-if="detail.dose_text" class="chip">usually {{ detail.dose_text }}</span>
       </p>
       <div class="halves">
         <div>
-          <h3>
-            In 100 g
-            <small v-if="i.own?.stands_for" class="muted">yours, and the table’s</small>
-          </h3>
+          <h3>In 100 g <small v-if="i.own?.stands_for" class="muted">yours, and the table’s</small></h3>
           <CompositionBar :slices="detail.slices" />
         </div>
         <div>
@@ -70,50 +64,38 @@ async function open(id: string) {
       </div>
       <p class="acts">
         <el-button v-if="own" @click="editOpen = true">Change its figures</el-button>
-        <el-button v-if="!i.own || i.own.stands_for" @click="measureOpen = true">
-          <Icon name="scale" />
-          Measure it
-        </el-button>
-        <el-button v-for="m in detail.prepares" :key="m.id" @click="router.push({ path: '/prep', query: { method: m.id, from: i.id } })">
-          <Icon name="tub" />
-          {{ m.label }}
-        </el-button>
+        <el-button v-if="!i.own || i.own.stands_for" @click="measureOpen = true"><Icon name="scale" />Measure it</el-button>
+        <el-button v-for="m in detail.prepares" :key="m.id" @click="router.push({ path: '/prep', query: { method: m.id, from: i.id } })"
+          ><Icon name="tub" />{{ m.label }}</el-button
+        >
       </p>
       <ul v-if="mine.length" class="mine">
         <li v-for="x in mine" :key="x.id" class="well" :data-item="x.item.id">
           <b>{{ x.item.name }}</b>
           <OwnChip v-if="x.own.made_on || x.own.measured.length || x.own.estimated.length" :own="x.own" />
-          <span class="muted">
-            {{
-              [x.item.stock_g ? `${x.item.stock_g} g there` : '', x.item.price_per_kg ? `${x.item.price_per_kg.toFixed(2)} a kg` : '']
-                .filter(Boolean)
-                .join(' · ')
-            }}
-          </span>
-          <el-button class="ghost" :aria-label="`Take ${x.item.name} off the shelf`" @click="empty(x)">
-            <Icon name="bin" />
-            {{ x.own.keeps_days ? 'It is empty' : '' }}
-          </el-button>
+          <span class="muted">{{
+            [x.item.stock_g ? `${x.item.stock_g} g there` : '', x.item.price_per_kg ? `${x.item.price_per_kg.toFixed(2)} a kg` : '']
+              .filter(Boolean)
+              .join(' · ')
+          }}</span>
+          <el-button class="ghost" :aria-label="`Take ${x.item.name} off the shelf`" @click="empty(x)"
+            ><Icon name="bin" />{{ x.own.keeps_days ? 'It is empty' : '' }}</el-button
+          >
         </li>
       </ul>
       <StockForm :ingredient="i" />
       <div v-if="detail.cautions.length" class="care">
-        <p v-for="c in detail.cautions" :key="c">
-          <Icon name="caution" :size="16" />
-          {{ c }}
-        </p>
+        <p v-for="c in detail.cautions" :key="c"><Icon name="caution" :size="16" />{{ c }}</p>
       </div>
       <div v-if="detail.used_in.length" class="used">
         <h3>Used in</h3>
         <template v-for="u in detail.used_in" :key="u.id">
-          <el-button v-if="u.kind === 'variation'" @click="open(u.id)">{{ u.name }}</el-button>
-          <span v-else class="chip">{{ u.name }} (base)</span>
+          <el-button v-if="u.kind === 'variation'" @click="open(u.id)">{{ u.name }}</el-button><span v-else class="chip">{{ u.name }} (base)</span>
         </template>
       </div>
       <p class="source">
-        {{ detail.source }}
-        <template v-if="detail.notes">· {{ detail.notes }}</template>
-        <template v-if="i.own?.estimated.length">· estimated: {{ i.own.estimated.join(', ') }}</template>
+        {{ detail.source }}<template v-if="detail.notes"> · {{ detail.notes }}</template
+        ><template v-if="i.own?.estimated.length"> · estimated: {{ i.own.estimated.join(', ') }}</template>
       </p>
     </div>
     <OwnDialog v-model="editOpen" :edit="own" />

@@ -17,9 +17,7 @@ const words = computed(() => {
 </script>
 
 <template>
-  <span class="chip" :class="own.stale ? 'beet' : 'leaf'" :title="own.name">
-    <i v-if="own.stale" class="sign high" />
-    <Icon v-else name="tub" :size="14" />
-    {{ words }}
-  </span>
+  <span class="chip" :class="own.stale ? 'beet' : 'leaf'" :title="own.name"
+    ><i v-if="own.stale" class="sign high" /><Icon v-else name="tub" :size="14" />{{ words }}</span
+  >
 </template>

@@ -115,33 +115,31 @@ async function keep() {
 <template>
   <el-dialog v-model="open" :title="edit ? `The figures of ${edit.item.name}` : 'An ingredient of your own'" width="min(720px, 96vw)" append-to-body>
     <form v-if="open" novalidate class="own" @submit.prevent="keep">
-      <el-radio-group v-if="!edit" v-model="way" class="pick" aria-label="What you have">
-        <el-radio-button value="pack">what the pack says</el-radio-button>
-        <el-radio-button value="all">every figure</el-radio-button>
-      </el-radio-group>
+      <el-radio-group v-if="!edit" v-model="way" class="pick" aria-label="What you have"
+        ><el-radio-button value="pack">what the pack says</el-radio-button><el-radio-button value="all">every figure</el-radio-button></el-radio-group
+      >
       <div class="names">
         <div>
-          <label for="own-name">Name</label>
-          <el-input id="own-name" v-model="name" maxlength="200" />
+          <label for="own-name">Name</label><el-input id="own-name" v-model="name" maxlength="200" />
           <p v-if="fault('name')" class="fault" role="alert">{{ fault('name') }}</p>
         </div>
         <div v-if="way === 'pack'">
           <label for="own-like">Most like</label>
-          <el-select id="own-like" v-model="like" filterable placeholder="for what the pack does not say">
-            <el-option v-for="i in shelf" :key="i.id" :value="i.id" :label="i.name" />
-          </el-select>
+          <el-select id="own-like" v-model="like" filterable placeholder="for what the pack does not say"
+            ><el-option v-for="i in shelf" :key="i.id" :value="i.id" :label="i.name"
+          /></el-select>
           <p v-if="fault('like')" class="fault" role="alert">{{ fault('like') }}</p>
         </div>
         <template v-else>
           <div>
-            <label for="own-group">Stands with</label>
-            <el-select id="own-group" v-model="item.group" filterable>
-              <el-option v-for="(l, g) in groups" :key="g" :value="g" :label="l" />
-            </el-select>
+            <label for="own-group">Stands with</label
+            ><el-select id="own-group" v-model="item.group" filterable
+              ><el-option v-for="(l, g) in groups" :key="g" :value="g" :label="l"
+            /></el-select>
           </div>
           <div>
-            <label for="own-role">Works as</label>
-            <el-select id="own-role" v-model="item.role" filterable><el-option v-for="(l, r) in roles" :key="r" :value="r" :label="l" /></el-select>
+            <label for="own-role">Works as</label
+            ><el-select id="own-role" v-model="item.role" filterable><el-option v-for="(l, r) in roles" :key="r" :value="r" :label="l" /></el-select>
           </div>
         </template>
       </div>
@@ -169,16 +167,13 @@ async function keep() {
           :fault="fault(k)" />
       </div>
       <div>
-        <label for="own-allergens">Allergens</label>
-        <el-select id="own-allergens" v-model="chosen" multiple filterable clearable placeholder="as the pack says">
-          <el-option v-for="a in allergens" :key="a" :value="a" :label="a" />
-        </el-select>
+        <label for="own-allergens">Allergens</label
+        ><el-select id="own-allergens" v-model="chosen" multiple filterable clearable placeholder="as the pack says"
+          ><el-option v-for="a in allergens" :key="a" :value="a" :label="a"
+        /></el-select>
       </div>
       <p v-if="general" class="fault" role="alert">{{ general }}</p>
-      <el-button class="go" native-type="submit" :loading="busy">
-        <Icon name="tick" />
-        {{ edit ? 'Keep it' : 'Put it on the shelf' }}
-      </el-button>
+      <el-button class="go" native-type="submit" :loading="busy"><Icon name="tick" />{{ edit ? 'Keep it' : 'Put it on the shelf' }}</el-button>
     </form>
   </el-dialog>
 </template>

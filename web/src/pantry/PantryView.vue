@@ -49,26 +49,21 @@ const filters = computed(() => [
     <header class="bar">
       <h1>Pantry</h1>
       <p class="muted">What is in it, and how sure is that?</p>
-      <el-button @click="ownOpen = true">
-        <Icon name="plus" />
-        Your own
-      </el-button>
+      <el-button @click="ownOpen = true"><Icon name="plus" />Your own</el-button>
       <el-button @click="importOpen = true">Read a file</el-button>
       <a class="el-button" href="/api/v1/pantry-file" download="pantry.csv">Take it out</a>
     </header>
     <section class="panel shelf" aria-label="Shelf">
       <div class="find">
-        <el-input v-model="pantry.query" placeholder="Find an ingredient" aria-label="Find an ingredient" clearable>
-          <template #prefix><Icon name="search" /></template>
-        </el-input>
-        <el-select v-model="pantry.group" filterable aria-label="Shelf">
-          <el-option v-for="f in filters" :key="f.value" :value="f.value" :label="f.label" />
-        </el-select>
+        <el-input v-model="pantry.query" placeholder="Find an ingredient" aria-label="Find an ingredient" clearable
+          ><template #prefix><Icon name="search" /></template
+        ></el-input>
+        <el-select v-model="pantry.group" filterable aria-label="Shelf"
+          ><el-option v-for="f in filters" :key="f.value" :value="f.value" :label="f.label"
+        /></el-select>
       </div>
       <p v-if="pantry.trouble" class="trouble" role="alert">
-        <i class="sign high" />
-        {{ pantry.trouble }}
-        <el-button @click="pantry.search">Try again</el-button>
+        <i class="sign high" />{{ pantry.trouble }} <el-button @click="pantry.search">Try again</el-button>
       </p>
       <TroubledItems />
       <ul>
@@ -77,11 +72,9 @@ const filters = computed(() => [
             <i class="tint" :style="{ background: i.colour ?? 'transparent' }" />
             <span class="name">{{ i.name }}</span>
             <OwnChip v-if="i.own" :own="i.own" />
-            <span class="mini" :title="`water ${i.water_g.toFixed(0)}, sugars ${i.sugars_g.toFixed(0)}, rest ${rest(i).toFixed(0)} g in 100 g`">
-              <i :style="{ flex: i.water_g }" class="w" />
-              <i :style="{ flex: i.sugars_g }" class="s" />
-              <i :style="{ flex: rest(i) }" class="r" />
-            </span>
+            <span class="mini" :title="`water ${i.water_g.toFixed(0)}, sugars ${i.sugars_g.toFixed(0)}, rest ${rest(i).toFixed(0)} g in 100 g`"
+              ><i :style="{ flex: i.water_g }" class="w" /><i :style="{ flex: i.sugars_g }" class="s" /><i :style="{ flex: rest(i) }" class="r"
+            /></span>
           </button>
         </li>
       </ul>

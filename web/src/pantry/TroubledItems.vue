@@ -19,9 +19,7 @@ async function putAside(id: string, name: string) {
   <ul v-if="pantry.troubled.length" class="troubled" aria-label="Needs mending">
     <li v-for="t in pantry.troubled" :key="t.id">
       <p>
-        <i class="sign high" />
-        <b>{{ t.name }}</b>
-        {{ t.trouble }}
+        <i class="sign high" /> <b>{{ t.name }}</b> {{ t.trouble }}
       </p>
       <a class="el-button" :href="`/api/v1/exports/pantry/${t.id}?as=json`" download>Take it out</a>
       <el-button :aria-label="`Put aside ${t.name}`" @click="putAside(t.id, t.name)"><Icon name="bin" :size="18" /></el-button>

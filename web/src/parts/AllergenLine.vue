@@ -6,10 +6,9 @@ defineProps<{ text?: string }>()
 </script>
 
 <template>
-  <span v-if="text" class="allergen-line">
-    <Icon name="allergen" :size="16" />
-    <span>{{ text }}</span>
-  </span>
+  <span v-if="text" class="allergen-line"
+    ><Icon name="allergen" :size="16" /><span>{{ text }}</span></span
+  >
 </template>
 
 <style scoped>

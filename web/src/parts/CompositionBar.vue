@@ -20,13 +20,12 @@ const fills: Record<string, string> = {
   <ul class="bars">
     <li v-for="s in slices" :key="s.kind" :data-slice="s.kind">
       <span class="name">{{ s.name }}</span>
-      <span class="track">
-        <i :style="{ width: `${Math.min(100, s.grams)}%`, background: fills[s.kind] }" />
-        <em
+      <span class="track"
+        ><i :style="{ width: `${Math.min(100, s.grams)}%`, background: fills[s.kind] }" /><em
           v-if="s.table !== undefined && Math.abs(s.table - s.grams) > 0.05"
           :style="{ left: `${Math.min(100, s.table)}%` }"
-          :title="`the table says ${s.table.toFixed(1)} g`" />
-      </span>
+          :title="`the table says ${s.table.toFixed(1)} g`"
+      /></span>
       <b>{{ s.grams.toFixed(1) }}</b>
       <span v-if="s.table !== undefined" class="was">{{ s.table.toFixed(1) }}</span>
     </li>

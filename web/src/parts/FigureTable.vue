@@ -18,8 +18,7 @@ defineProps<{ figures: Schemas['ShownFigure'][]; own: string; table?: string }>(
     <tbody>
       <tr v-for="f in figures" :key="f.name">
         <th scope="row">
-          {{ f.name }}
-          <small>{{ f.unit }}</small>
+          {{ f.name }} <small>{{ f.unit }}</small>
         </th>
         <td>{{ figure(f.value, f.decimals) }}</td>
         <td v-if="table" class="was">{{ f.table === undefined ? '' : figure(f.table, f.decimals) }}</td>

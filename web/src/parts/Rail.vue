@@ -10,29 +10,13 @@ import { shift } from './settings'
       <path d="M14 27h19a9.500 9.500 0 0 1-19 0z" fill="var(--yolk)" stroke="var(--ink)" stroke-width="2.500" stroke-linejoin="round" />
       <path d="M33 27 40 12" stroke="var(--ink)" stroke-width="3" stroke-linecap="round" />
     </svg>
-    <router-link class="area" to="/">
-      <Icon name="bench" :size="24" />
-      Bench
-    </router-link>
-    <router-link class="area" to="/bases">
-      <Icon name="base" :size="24" />
-      Bases
-    </router-link>
-    <router-link class="area" to="/pantry">
-      <Icon name="shelf" :size="24" />
-      Pantry
-    </router-link>
-    <router-link class="area" to="/prep">
-      <Icon name="knife" :size="24" />
-      Prep
-    </router-link>
-    <router-link class="area last" to="/kitchen">
-      <Icon name="kitchen" :size="24" />
-      Kitchen
-    </router-link>
+    <router-link class="area" to="/"><Icon name="bench" :size="24" />Bench</router-link>
+    <router-link class="area" to="/bases"><Icon name="base" :size="24" />Bases</router-link>
+    <router-link class="area" to="/pantry"><Icon name="shelf" :size="24" />Pantry</router-link>
+    <router-link class="area" to="/prep"><Icon name="knife" :size="24" />Prep</router-link>
+    <router-link class="area last" to="/kitchen"><Icon name="kitchen" :size="24" />Kitchen</router-link>
     <button type="button" class="area" :aria-pressed="shift === 'early'" @click="shift = shift === 'early' ? 'day' : 'early'">
-      <Icon :name="shift === 'early' ? 'sun' : 'moon'" :size="24" />
-      {{ shift === 'early' ? 'Daylight' : 'Early shift' }}
+      <Icon :name="shift === 'early' ? 'sun' : 'moon'" :size="24" />{{ shift === 'early' ? 'Daylight' : 'Early shift' }}
     </button>
   </nav>
 </template>

@@ -29,22 +29,15 @@ const put = ref<number>(1000)
       <p v-if="scale?.simulated" class="end">simulated</p>
     </header>
     <div class="shown">
-      <output class="figure" :class="{ hollow: !live && scale?.grams !== undefined }">
-        {{ figure }}
-        <small v-if="!scale?.over">g</small>
-      </output>
+      <output class="figure" :class="{ hollow: !live && scale?.grams !== undefined }">{{ figure }}<small v-if="!scale?.over"> g</small></output>
       <el-button :disabled="!live" aria-label="Zero the scale" @click="tare">Zero</el-button>
     </div>
     <p class="says" :role="live ? undefined : 'status'">
-      <i class="sign" :class="live && scale?.steady ? 'in_band' : live || none ? 'unknown' : 'high'" />
-      {{ says }}
+      <i class="sign" :class="live && scale?.steady ? 'in_band' : live || none ? 'unknown' : 'high'" />{{ says }}
     </p>
     <form v-if="scale?.simulated" novalidate class="put" @submit.prevent="load(put ?? 0)">
       <el-input-number v-model="put" :min="0" :max="6000" :controls="false" aria-label="Put on the simulated scale, g" />
-      <el-button native-type="submit">
-        <Icon name="scale" />
-        Put on
-      </el-button>
+      <el-button native-type="submit"><Icon name="scale" />Put on</el-button>
       <el-button aria-label="Take everything off the simulated scale" @click="load(0)">Off</el-button>
     </form>
   </section>

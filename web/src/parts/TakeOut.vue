@@ -22,9 +22,9 @@ function take(kind: string, id: string, as: string) {
   <el-dropdown trigger="click" @command="take(kind, id, $event as string)">
     <el-button class="ghost take" :aria-label="`Take ${name} out`" title="Take it out"><Icon name="out" /></el-button>
     <template #dropdown>
-      <el-dropdown-menu>
-        <el-dropdown-item v-for="f in formats" :key="f.as" :command="f.as" :data-as="f.as">{{ f.label }}</el-dropdown-item>
-      </el-dropdown-menu>
+      <el-dropdown-menu
+        ><el-dropdown-item v-for="f in formats" :key="f.as" :command="f.as" :data-as="f.as">{{ f.label }}</el-dropdown-item></el-dropdown-menu
+      >
     </template>
   </el-dropdown>
 </template>

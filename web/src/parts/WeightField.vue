@@ -30,9 +30,9 @@ function take() {
         :class="{ wrong: fault }"
         @change="value = $event ?? undefined" />
       <span v-if="unit" class="unit">{{ unit }}</span>
-      <el-button v-if="weigh" :aria-label="`Take ${label} from the scale`" title="Take it from the scale" @click="take">
-        <Icon name="scale" />
-      </el-button>
+      <el-button v-if="weigh" :aria-label="`Take ${label} from the scale`" title="Take it from the scale" @click="take"
+        ><Icon name="scale"
+      /></el-button>
     </div>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
   </div>

@@ -43,29 +43,18 @@ async function put() {
       <button v-if="scale?.simulated" type="button" class="end link" :aria-expanded="open" @click="open = !open">simulated sample</button>
     </header>
     <div class="shown">
-      <output class="figure">
-        {{ reading ? reading.brix.toFixed(1) : '–' }}
-        <small>°Brix</small>
-      </output>
-      <el-button :loading="busy" @click="read">
-        <Icon name="drop" />
-        Read
-      </el-button>
+      <output class="figure">{{ reading ? reading.brix.toFixed(1) : '–' }}<small> °Brix</small></output>
+      <el-button :loading="busy" @click="read"><Icon name="drop" />Read</el-button>
     </div>
-    <p v-if="trouble" class="says fault" role="alert">
-      <i class="sign high" />
-      {{ trouble }}
-    </p>
+    <p v-if="trouble" class="says fault" role="alert"><i class="sign high" />{{ trouble }}</p>
     <p v-else-if="reading" class="says">{{ reading.shown.toFixed(1) }} shown at {{ reading.sample_c.toFixed(0) }} °C, corrected to 20 °C</p>
     <form v-if="open" novalidate class="put" @submit.prevent="put">
-      <label>
-        °Brix
-        <el-input-number v-model="sample.brix" :min="0" :max="85" :controls="false" aria-label="True °Brix of the simulated sample" />
-      </label>
-      <label>
-        °C
-        <el-input-number v-model="sample.sample_c" :min="10" :max="40" :controls="false" aria-label="Temperature of the simulated sample" />
-      </label>
+      <label
+        >°Brix<el-input-number v-model="sample.brix" :min="0" :max="85" :controls="false" aria-label="True °Brix of the simulated sample"
+      /></label>
+      <label
+        >°C<el-input-number v-model="sample.sample_c" :min="10" :max="40" :controls="false" aria-label="Temperature of the simulated sample"
+      /></label>
       <el-button native-type="submit">Put on</el-button>
     </form>
   </section>

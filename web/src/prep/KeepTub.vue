@@ -64,17 +64,10 @@ async function keep(item: Schemas['PantryItem'], as: string, standsFor?: string)
       <p v-else class="hint">It comes on the shelf under its own name.</p>
       <el-button class="go" native-type="submit" :loading="busy" :disabled="!name.trim() || done">Keep {{ result.product_g.toFixed(0) }} g</el-button>
       <p v-if="kept" class="hint" role="status">
-        <Icon name="tick" :size="14" />
-        “{{ kept }}” is kept.
-        <router-link to="/pantry">Pantry</router-link>
-        ·
-        <router-link to="/">Bench</router-link>
+        <Icon name="tick" :size="14" /> “{{ kept }}” is kept. <router-link to="/pantry">Pantry</router-link> · <router-link to="/">Bench</router-link>
       </p>
       <template v-for="f in result.left" :key="f.name">
-        <el-button v-if="f.item" @click="keep(f.item, f.item.name)">
-          <Icon name="drop" />
-          Keep {{ f.grams.toFixed(0) }} g juice too
-        </el-button>
+        <el-button v-if="f.item" @click="keep(f.item, f.item.name)"><Icon name="drop" />Keep {{ f.grams.toFixed(0) }} g juice too</el-button>
       </template>
     </form>
   </section>

@@ -69,8 +69,7 @@ const otherFaults = computed(() =>
         class="pick"
         aria-label="Which way"
         @update:model-value="prep.turn($event as 'have' | 'want')">
-        <el-radio-button value="have">I have</el-radio-button>
-        <el-radio-button value="want">I need</el-radio-button>
+        <el-radio-button value="have">I have</el-radio-button><el-radio-button value="want">I need</el-radio-button>
       </el-radio-group>
     </header>
     <nav class="methods" aria-label="Preparations">
@@ -90,9 +89,7 @@ const otherFaults = computed(() =>
         <p>{{ prep.bench?.says }}</p>
       </header>
       <p v-if="prep.trouble" class="trouble" role="alert">
-        <i class="sign high" />
-        {{ prep.trouble }}
-        <el-button @click="prep.load">Try again</el-button>
+        <i class="sign high" />{{ prep.trouble }} <el-button @click="prep.load">Try again</el-button>
       </p>
       <div class="asks">
         <div class="what">
@@ -144,9 +141,9 @@ const otherFaults = computed(() =>
           v-if="prep.asks.has('as_bought')"
           :model-value="!!prep.wish.as_bought"
           class="tick"
-          @update:model-value="set('as_bought')($event || undefined)">
-          with peel and stones
-        </el-checkbox>
+          @update:model-value="set('as_bought')($event || undefined)"
+          >with peel and stones</el-checkbox
+        >
         <WeightField
           v-if="prep.asks.has('refuse_pct')"
           name="refuse_pct"
@@ -170,9 +167,9 @@ const otherFaults = computed(() =>
           <el-checkbox
             :model-value="!!prep.wish.salt"
             class="tick"
-            @update:model-value="prep.change({ salt: ($event as boolean) || undefined, salt_g: undefined })">
-            salted
-          </el-checkbox>
+            @update:model-value="prep.change({ salt: ($event as boolean) || undefined, salt_g: undefined })"
+            >salted</el-checkbox
+          >
           <WeightField
             v-if="prep.wish.salt"
             name="salt_g"
@@ -240,21 +237,18 @@ const otherFaults = computed(() =>
           v-if="prep.asks.has('pressed')"
           :model-value="!!prep.wish.pressed"
           class="tick"
-          @update:model-value="set('pressed')($event || undefined)">
-          pressed out
-        </el-checkbox>
+          @update:model-value="set('pressed')($event || undefined)"
+          >pressed out</el-checkbox
+        >
         <el-checkbox
           v-if="prep.asks.has('top_up')"
           :model-value="!!prep.wish.top_up"
           class="tick"
-          @update:model-value="set('top_up')($event || undefined)">
-          topped up
-        </el-checkbox>
+          @update:model-value="set('top_up')($event || undefined)"
+          >topped up</el-checkbox
+        >
       </div>
-      <p v-for="[k, text] in otherFaults" :key="k" class="trouble" role="alert">
-        <i class="sign high" />
-        {{ text }}
-      </p>
+      <p v-for="[k, text] in otherFaults" :key="k" class="trouble" role="alert"><i class="sign high" />{{ text }}</p>
       <div v-if="prep.result" class="picture" :class="{ stale: Object.keys(prep.faults).length }">
         <MassDrawing :result="prep.result" :from="short(fromName)" :product="productName" />
       </div>
@@ -284,10 +278,7 @@ const otherFaults = computed(() =>
       <ol v-if="prep.result" class="steps">
         <li v-for="s in prep.result.steps" :key="s">{{ s }}</li>
       </ol>
-      <p v-for="c in prep.bench?.cautions" :key="c" class="care">
-        <Icon name="caution" :size="16" />
-        {{ c }}
-      </p>
+      <p v-for="c in prep.bench?.cautions" :key="c" class="care"><Icon name="caution" :size="16" />{{ c }}</p>
     </section>
     <aside class="side">
       <KeepTub v-if="prep.result && !Object.keys(prep.faults).length" :result="prep.result" />

@@ -16,18 +16,7 @@ const level = computed(() => gauges.value.filter(([, g]) => g.state === 'level')
       <h2>Balance</h2>
       <p>{{ level }} of {{ gauges.length }} on the level</p>
       <p class="end key">
-        <span>
-          <i class="sign ring" />
-          base
-        </span>
-        <span>
-          <i class="sign bar" />
-          no offset
-        </span>
-        <span>
-          <i class="sign level" />
-          weighed
-        </span>
+        <span><i class="sign ring" />base</span><span><i class="sign bar" />no offset</span><span><i class="sign level" />weighed</span>
       </p>
     </header>
     <div class="strip">

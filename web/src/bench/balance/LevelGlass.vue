@@ -80,14 +80,10 @@ const number = (v: number | undefined) => (v === undefined ? '' : figure(v, prop
         </g>
       </template>
     </svg>
-    <span v-if="gauge.after !== undefined" class="figure">
-      {{ number(gauge.after) }}
-      <small>{{ gauge.unit }}</small>
-    </span>
-    <span class="say" :class="{ out: !good && known }">
-      <i class="sign" :class="gauge.state" />
-      {{ gauge.verdict_text }}
-    </span>
+    <span v-if="gauge.after !== undefined" class="figure"
+      >{{ number(gauge.after) }} <small>{{ gauge.unit }}</small></span
+    >
+    <span class="say" :class="{ out: !good && known }"><i class="sign" :class="gauge.state" />{{ gauge.verdict_text }}</span>
   </button>
 </template>
 

@@ -33,21 +33,21 @@ function keepFloor(role: (typeof floors)[number]['role'], stays: boolean) {
 <template>
   <el-dialog v-model="shown" append-to-body title="What stays where the base had it" width="min(520px, 96vw)">
     <el-checkbox-group v-model="held" class="holds" aria-label="What to hold">
-      <el-checkbox v-for="h in holds" :key="h.value" :value="h.value">
-        <b>{{ h.label }}</b>
-        <span>{{ h.does }}</span>
-      </el-checkbox>
+      <el-checkbox v-for="h in holds" :key="h.value" :value="h.value"
+        ><b>{{ h.label }}</b> <span>{{ h.does }}</span></el-checkbox
+      >
     </el-checkbox-group>
     <p class="row">
       <span id="sugar-by">Sugar is held by</span>
       <el-radio-group v-model="sugarBy" class="pick" aria-labelledby="sugar-by">
-        <el-radio-button value="sweetness">taste</el-radio-button>
-        <el-radio-button value="total_sugars">all sugars</el-radio-button>
+        <el-radio-button value="sweetness">taste</el-radio-button><el-radio-button value="total_sugars">all sugars</el-radio-button>
       </el-radio-group>
     </p>
     <p v-for="f in floors" :key="f.role" class="row">
-      <span>{{ f.says }}</span>
-      <el-switch :model-value="!low.includes(f.role)" :aria-label="f.says" @update:model-value="keepFloor(f.role, $event as boolean)" />
+      <span>{{ f.says }}</span><el-switch
+        :model-value="!low.includes(f.role)"
+        :aria-label="f.says"
+        @update:model-value="keepFloor(f.role, $event as boolean)" />
     </p>
   </el-dialog>
 </template>

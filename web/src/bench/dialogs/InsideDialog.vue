@@ -34,10 +34,10 @@ const rows = computed(() => {
       <dd>{{ sheet.allergens_eu.join(', ') || 'nothing of the list is named' }}</dd>
       <dt>Contains (US list)</dt>
       <dd>{{ sheet.allergens_us.join(', ') || 'nothing of the list is named' }}</dd>
-      <template v-if="sheet.may_contain.length">
-        <dt>Some makes may carry</dt>
-        <dd>{{ sheet.may_contain.join(', ') }}</dd>
-      </template>
+      <template v-if="sheet.may_contain.length"
+        ><dt>Some makes may carry</dt>
+        <dd>{{ sheet.may_contain.join(', ') }}</dd></template
+      >
     </dl>
     <p class="muted">Check every pack: makes differ. A shared griddle, iron or ladle carries allergens over.</p>
     <table v-if="rows.length">

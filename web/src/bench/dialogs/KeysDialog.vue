@@ -22,12 +22,12 @@ const keys: [string, string][] = [
 <template>
   <el-dialog v-model="shown" title="Keys" width="min(520px, 96vw)">
     <dl>
-      <template v-for="[k, what] in keys" :key="k">
-        <dt>
+      <template v-for="[k, what] in keys" :key="k"
+        ><dt>
           <kbd>{{ k }}</kbd>
         </dt>
-        <dd>{{ what }}</dd>
-      </template>
+        <dd>{{ what }}</dd></template
+      >
     </dl>
     <el-switch v-model="letterKeys" active-text="Keys of one letter are on" />
   </el-dialog>

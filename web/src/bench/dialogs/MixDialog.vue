@@ -23,23 +23,17 @@ const restAgain = () =>
       <li v-for="m in sheet.mixing" :key="m.step" :data-step="m.code">
         {{ m.text }}
         <p v-if="m.code === 'rest'" class="skip">
-          <el-button @click="skipRest">Skip the rest</el-button>
-          <small>{{ m.skip }}</small>
+          <el-button @click="skipRest">Skip the rest</el-button><small>{{ m.skip }}</small>
         </p>
       </li>
     </ol>
-    <p v-if="skipped" class="skip">
-      <el-button @click="restAgain">Rest it after all</el-button>
-      <small>You skipped the rest.</small>
-    </p>
+    <p v-if="skipped" class="skip"><el-button @click="restAgain">Rest it after all</el-button><small>You skipped the rest.</small></p>
     <p v-if="sheet.batter.pours?.length" class="pours well">
-      <span v-for="p in sheet.batter.pours" :key="p.when">
-        <small>
-          {{ p.when }}
-          <template v-if="p.at_min">({{ p.at_min }} min)</template>
-        </small>
-        <b>{{ p.class }}</b>
-      </span>
+      <span v-for="p in sheet.batter.pours" :key="p.when"
+        ><small
+          >{{ p.when }}<template v-if="p.at_min"> ({{ p.at_min }} min)</template></small
+        ><b>{{ p.class }}</b></span
+      >
     </p>
     <AllergenLine :text="sheet.allergen_text" class="allergens" />
   </el-dialog>

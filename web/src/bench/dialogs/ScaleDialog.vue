@@ -39,32 +39,24 @@ async function scale() {
   <el-dialog v-model="shown" append-to-body title="Scale the batch" width="min(480px, 96vw)">
     <form novalidate @submit.prevent="scale">
       <el-radio-group v-model="by" class="pick" aria-label="Scale by">
-        <el-radio-button value="count">portions</el-radio-button>
-        <el-radio-button value="flour">flour</el-radio-button>
-        <el-radio-button value="left">what is left</el-radio-button>
+        <el-radio-button value="count">portions</el-radio-button><el-radio-button value="flour">flour</el-radio-button
+        ><el-radio-button value="left">what is left</el-radio-button>
       </el-radio-group>
       <p v-if="by === 'count'" class="row">
-        <span>I want</span>
-        <el-input-number v-model="count" :min="1" :max="5000" aria-label="Portions" />
-        <span>portions</span>
+        <span>I want</span><el-input-number v-model="count" :min="1" :max="5000" aria-label="Portions" /><span>portions</span>
       </p>
       <p v-else-if="by === 'flour'" class="row">
-        <span>The base gets</span>
-        <el-input-number v-model="flour" :min="1" :max="100000" :step="50" aria-label="Flour in grams" />
-        <span>g flour</span>
+        <span>The base gets</span><el-input-number v-model="flour" :min="1" :max="100000" :step="50" aria-label="Flour in grams" /><span
+          >g flour</span
+        >
       </p>
       <p v-else class="row">
-        <span>I have</span>
-        <el-input-number v-model="left" :min="1" :max="100000" :step="10" aria-label="Grams that are left" />
-        <span>g of</span>
-        <el-select v-model="line" aria-label="Of what" class="of">
-          <el-option v-for="l in lines" :key="l.id" :value="l.id" :label="l.label" />
-        </el-select>
+        <span>I have</span><el-input-number v-model="left" :min="1" :max="100000" :step="10" aria-label="Grams that are left" /><span>g of</span>
+        <el-select v-model="line" aria-label="Of what" class="of"
+          ><el-option v-for="l in lines" :key="l.id" :value="l.id" :label="l.label"
+        /></el-select>
       </p>
-      <p v-if="trouble" class="trouble" role="alert">
-        <i class="sign high" />
-        {{ trouble }}
-      </p>
+      <p v-if="trouble" class="trouble" role="alert"><i class="sign high" />{{ trouble }}</p>
       <el-button native-type="submit" class="go">Scale it</el-button>
     </form>
   </el-dialog>

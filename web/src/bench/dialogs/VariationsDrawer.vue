@@ -85,36 +85,30 @@ async function remove(v: ListItem) {
 
 <template>
   <el-drawer v-model="shown" title="Variations" size="min(760px, 100%)" direction="ltr" @open="opened">
-    <p v-if="trouble" class="trouble" role="alert">
-      <i class="sign high" />
-      {{ trouble }}
-    </p>
+    <p v-if="trouble" class="trouble" role="alert"><i class="sign high" />{{ trouble }}</p>
     <ul v-if="bench.list.length" class="list">
       <li v-for="v in bench.list" :key="v.id" class="well" :class="{ here: v.id === bench.id }">
         <button type="button" class="open" :disabled="busy" :data-card="v.name" @click="open(v.id)">
           <PortionDisc :size="96" :diameter-mm="v.picture?.diameter_mm" :colour="v.picture?.colour" />
           <span>
             <b>{{ v.name }}</b>
-            <em v-if="v.picture?.trouble" class="mend">
-              <i class="sign high" />
-              {{ v.picture.trouble }}
-            </em>
+            <em v-if="v.picture?.trouble" class="mend"><i class="sign high" />{{ v.picture.trouble }}</em>
             <em v-else>{{ unbroken(v.verdict) }}</em>
             <AllergenLine :text="v.picture?.allergens" />
-            <small>
-              <template v-if="v.picture?.trouble">needs mending: open it, or take it out</template>
-              <template v-else>
-                {{ v.picture?.count }} {{ forms.find((f) => f.value === v.form)?.many }}
-                <template v-if="v.picture?.diameter_mm">, {{ v.picture.diameter_mm.toFixed(0) }} mm</template>
-              </template>
-              · changed {{ ago(v.updated_at, now) }}
-            </small>
+            <small
+              ><template v-if="v.picture?.trouble">needs mending: open it, or take it out</template
+              ><template v-else
+                >{{ v.picture?.count }} {{ forms.find((f) => f.value === v.form)?.many
+                }}<template v-if="v.picture?.diameter_mm">, {{ v.picture.diameter_mm.toFixed(0) }} mm</template></template
+              >
+              · changed {{ ago(v.updated_at, now) }}</small
+            >
           </span>
         </button>
         <span class="acts">
-          <el-button class="ghost" :aria-label="`Duplicate ${v.name}`" title="Duplicate" :disabled="busy" @click="duplicate(v)">
-            <Icon name="copy" />
-          </el-button>
+          <el-button class="ghost" :aria-label="`Duplicate ${v.name}`" title="Duplicate" :disabled="busy" @click="duplicate(v)"
+            ><Icon name="copy"
+          /></el-button>
           <TakeOut kind="variations" :id="v.id" :name="v.name" />
           <el-button class="ghost" :aria-label="`Put aside ${v.name}`" :disabled="busy" @click="remove(v)"><Icon name="bin" /></el-button>
         </span>
@@ -124,15 +118,11 @@ async function remove(v: ListItem) {
     <form class="new" novalidate @submit.prevent="create">
       <h3>A new variation</h3>
       <el-radio-group v-if="bases.length" v-model="baseId" class="bases" aria-label="Base">
-        <el-radio v-for="b in bases" :key="b.id" :value="b.id">
-          {{ b.name }}
-          <small>{{ b.verdict }}</small>
-        </el-radio>
+        <el-radio v-for="b in bases" :key="b.id" :value="b.id"
+          >{{ b.name }} <small>{{ b.verdict }}</small></el-radio
+        >
       </el-radio-group>
-      <p v-else class="empty">
-        A variation stands on a base.
-        <router-link to="/bases">Put one on the shelf of bases first.</router-link>
-      </p>
+      <p v-else class="empty">A variation stands on a base. <router-link to="/bases">Put one on the shelf of bases first.</router-link></p>
       <el-input v-model="name" maxlength="200" placeholder="Its name" aria-label="Name of the new variation" />
       <el-button native-type="submit" class="go" :disabled="busy || !baseId">Start it</el-button>
     </form>

@@ -60,15 +60,11 @@ function goBack() {
       <el-input v-model="name" maxlength="200" placeholder="Name what is on the bench now" aria-label="Name of this version" />
       <el-button native-type="submit" class="go">Keep it</el-button>
     </form>
-    <p v-if="trouble" class="trouble" role="alert">
-      <i class="sign high" />
-      {{ trouble }}
-    </p>
+    <p v-if="trouble" class="trouble" role="alert"><i class="sign high" />{{ trouble }}</p>
     <p v-if="!versions.length" class="muted empty">No version has a name yet. Name the one that worked, and come back to it.</p>
     <ul v-else>
       <li v-for="v in versions" :key="v.revision" class="well" :class="{ here: looking?.version.revision === v.revision }">
-        <b>{{ v.name }}</b>
-        <small>{{ new Date(v.named_at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' }) }}</small>
+        <b>{{ v.name }}</b><small>{{ new Date(v.named_at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' }) }}</small>
         <el-button @click="look(v)">Compare with now</el-button>
       </li>
     </ul>

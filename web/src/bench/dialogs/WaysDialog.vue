@@ -20,8 +20,7 @@ function choose(value: (typeof strategies)[number]['value']) {
     <ul>
       <li v-for="w in ways" :key="w.value" class="well" :class="{ here: w.value === chosen }" :data-way="w.value">
         <div>
-          <b>{{ w.label }}</b>
-          <small>{{ w.does }}</small>
+          <b>{{ w.label }}</b> <small>{{ w.does }}</small>
           <p class="lead">{{ w.preview?.lead ?? 'Working it out' }}</p>
         </div>
         <dl v-if="w.preview">
@@ -32,10 +31,7 @@ function choose(value: (typeof strategies)[number]['value']) {
           <dt>sweetness</dt>
           <dd>{{ w.preview.sweetness.toFixed(1) }}</dd>
         </dl>
-        <span v-if="w.preview?.left" class="chip beet">
-          <i class="sign high" />
-          {{ w.preview.left }} not met
-        </span>
+        <span v-if="w.preview?.left" class="chip beet"><i class="sign high" />{{ w.preview.left }} not met</span>
         <el-button :disabled="w.value === chosen" @click="choose(w.value)">{{ w.value === chosen ? 'chosen' : 'Take it' }}</el-button>
       </li>
     </ul>

@@ -64,31 +64,22 @@ const moved = (l: SheetLine) => l.acts_like_g !== undefined && onStep(l.acts_lik
             <th scope="row" :title="l.name">{{ l.label }}</th>
             <td class="narrow muted">{{ onStep(l.base_g ?? 0, l.decimals) }}</td>
             <td class="narrow muted">
-              <b v-if="moved(l)">{{ onStep(l.acts_like_g ?? 0, l.decimals) }}</b>
-              <template v-else>{{ onStep(l.acts_like_g ?? 0, l.decimals) }}</template>
+              <b v-if="moved(l)">{{ onStep(l.acts_like_g ?? 0, l.decimals) }}</b><template v-else>{{
+                onStep(l.acts_like_g ?? 0, l.decimals)
+              }}</template>
             </td>
             <td class="left off">
               <button v-if="changed(l)" type="button" class="why-chip" :aria-label="`${offsetText(l)}. Why?`" @click.stop="why(i)">
-                <span class="chip" :class="look(l).tone">
-                  <Icon :name="look(l).icon" :size="15" />
-                  {{ offsetText(l) }}
-                </span>
+                <span class="chip" :class="look(l).tone"><Icon :name="look(l).icon" :size="15" />{{ offsetText(l) }}</span>
               </button>
               <span v-else-if="l.state === 'pinned'" class="none">pinned</span>
               <span v-else-if="l.state !== 'stuck'" class="none">as it is</span>
-              <span v-if="l.state === 'stuck'" class="stuck">
-                <i class="sign high" />
-                {{ changed(l) ? 'no more to give' : 'nothing to give' }}
-              </span>
+              <span v-if="l.state === 'stuck'" class="stuck"><i class="sign high" />{{ changed(l) ? 'no more to give' : 'nothing to give' }}</span>
             </td>
             <td v-if="cups" class="out words">
-              {{ unbroken(l.measure) }}
-              <small v-if="!l.measure">{{ onStep(l.weigh_g, l.decimals) }} g</small>
+              {{ unbroken(l.measure) }}<small v-if="!l.measure">{{ onStep(l.weigh_g, l.decimals) }} g</small>
             </td>
-            <td v-else class="out">
-              {{ onStep(l.weigh_g, l.decimals) }}
-              <small>g</small>
-            </td>
+            <td v-else class="out">{{ onStep(l.weigh_g, l.decimals) }} <small>g</small></td>
             <td class="left small">{{ cups ? `${onStep(l.weigh_g, l.decimals)} g` : unbroken(l.measure) }}</td>
             <td class="pin"><RowMenu :id="l.id" :label="l.label" :pinned="l.state === 'pinned'" :index="i" /></td>
           </tr>
@@ -97,28 +88,22 @@ const moved = (l: SheetLine) => l.acts_like_g !== undefined && onStep(l.acts_lik
     </div>
     <ul v-if="props.sheet.notes.length" class="notes" aria-label="What to know">
       <li v-for="n in props.sheet.notes" :key="n.code + n.pointer" :data-note="n.code">
-        <i class="sign" :class="noteSign[n.kind]" />
-        <span>
-          {{ unbroken(n.text) }}
-          <el-button v-if="n.code === 'soda_follows'" class="now" @click="bench.letGo('tang')">Let the tang go</el-button>
-        </span>
+        <i class="sign" :class="noteSign[n.kind]" /><span
+          >{{ unbroken(n.text) }}
+          <el-button v-if="n.code === 'soda_follows'" class="now" @click="bench.letGo('tang')">Let the tang go</el-button></span
+        >
       </li>
     </ul>
     <div class="sum">
-      <span>
-        In the bowl
-        <b>{{ onStep(sheet.batter.mass_g, 0) }} g</b>
-        <template v-if="sheet.batter.fold_in_g">
-          ,
-          <b>{{ onStep(sheet.batter.fold_in_g, 0) }} g</b>
-          folded in
-        </template>
-      </span>
-      <span v-if="sheet.batter.class" class="end">
-        pours
-        <b>{{ sheet.batter.class }}</b>
-        <template v-if="early">, now {{ early }}</template>
-      </span>
+      <span
+        >In the bowl <b>{{ onStep(sheet.batter.mass_g, 0) }} g</b
+        ><template v-if="sheet.batter.fold_in_g"
+          >, <b>{{ onStep(sheet.batter.fold_in_g, 0) }} g</b> folded in</template
+        ></span
+      >
+      <span v-if="sheet.batter.class" class="end"
+        >pours <b>{{ sheet.batter.class }}</b><template v-if="early">, now {{ early }}</template></span
+      >
       <el-button class="tool" :class="{ end: !sheet.batter.class }" @click="holdsOpen = true">Hold…</el-button>
       <el-button class="tool" @click="waysOpen = true">Compare ways</el-button>
     </div>

@@ -41,21 +41,12 @@ const amounts = (s: Schemas['Swap']) => s.lines.map((l) => `${onStep(l.amount, 0
     </el-button>
     <template #dropdown>
       <el-dropdown-menu class="row-menu">
-        <el-dropdown-item command="pin">
-          <Icon name="pin" :size="18" />
-          {{ pinned ? 'Unpin' : 'Pin' }}
-          <kbd>P</kbd>
-        </el-dropdown-item>
-        <el-dropdown-item command="why">
-          <Icon name="why" :size="18" />
-          Why this much?
-        </el-dropdown-item>
+        <el-dropdown-item command="pin"><Icon name="pin" :size="18" />{{ pinned ? 'Unpin' : 'Pin' }} <kbd>P</kbd></el-dropdown-item>
+        <el-dropdown-item command="why"><Icon name="why" :size="18" />Why this much?</el-dropdown-item>
         <el-dropdown-item v-for="(s, i) in swaps" :key="s.label" :command="String(i)" :divided="i === 0">
-          <Icon name="swap" :size="18" />
-          <span>
-            {{ s.label }} instead
-            <small>{{ amounts(s) }} · {{ s.says }}</small>
-          </span>
+          <Icon name="swap" :size="18" /><span
+            >{{ s.label }} instead<small>{{ amounts(s) }} · {{ s.says }}</small></span
+          >
         </el-dropdown-item>
       </el-dropdown-menu>
     </template>

@@ -35,15 +35,13 @@ const ml = computed({
 <template>
   <div class="ladle">
     <el-select v-model="chosen" aria-label="Ladle or scoop" placeholder="Ladle" popper-class="ladle-list" :fit-input-width="false">
-      <el-option v-for="c in choices" :key="keyOf(c)" :value="keyOf(c)" :label="c.name">
-        <span class="choice">
-          {{ c.name }}
-          <small>{{ gives(c) }}</small>
-        </span>
-      </el-option>
+      <el-option v-for="c in choices" :key="keyOf(c)" :value="keyOf(c)" :label="c.name"
+        ><span class="choice"
+          >{{ c.name }} <small>{{ gives(c) }}</small></span
+        ></el-option
+      >
     </el-select>
-    <el-input-number v-model="ml" :min="5" :max="1000" :step="5" :controls="false" aria-label="Portion in ml" />
-    <span class="muted">ml</span>
+    <el-input-number v-model="ml" :min="5" :max="1000" :step="5" :controls="false" aria-label="Portion in ml" /><span class="muted">ml</span>
   </div>
 </template>
 

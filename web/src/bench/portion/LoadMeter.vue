@@ -42,12 +42,8 @@ async function ask(to: number) {
   <div class="meter" :class="load.verdict" :data-load="load.verdict">
     <p>
       <button type="button" aria-label="The load. Why?" @click="bench.why = '/portion/load/volume_fraction'">
-        <b>Load {{ percent.toFixed(percent < 10 ? 1 : 0) }} %</b>
-      </button>
-      <span>
-        <i v-if="load.verdict === 'over'" class="sign high" />
-        {{ load.text }}
-      </span>
+        <b>Load {{ percent.toFixed(percent < 10 ? 1 : 0) }} %</b></button
+      ><span><i v-if="load.verdict === 'over'" class="sign high" />{{ load.text }}</span>
     </p>
     <div class="bar">
       <i class="full" :style="{ width: `${(100 * (wish ?? percent)) / end}%` }" />

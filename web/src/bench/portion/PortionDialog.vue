@@ -64,10 +64,7 @@ const tallest = (v: number[]) => Math.max(...v, 1e-9)
 
 <template>
   <el-dialog v-model="shown" title="One portion, and all of them" width="min(940px, 96vw)" append-to-body class="portion-view">
-    <p v-if="trouble" class="trouble" role="alert">
-      <i class="sign high" />
-      {{ trouble }}
-    </p>
+    <p v-if="trouble" class="trouble" role="alert"><i class="sign high" />{{ trouble }}</p>
     <div class="cols">
       <div>
         <PortionDrawing
@@ -88,29 +85,16 @@ const tallest = (v: number[]) => Math.max(...v, 1e-9)
       </div>
       <div class="kinds">
         <section v-for="x in inclusions" :key="x.line" class="well kind" :data-kind="x.ingredient">
-          <h3>
-            <i :style="{ background: x.colour }" />
-            {{ x.label }}, {{ x.placing === 'folded' ? 'folded in' : 'laid on' }}
-          </h3>
+          <h3><i :style="{ background: x.colour }" />{{ x.label }}, {{ x.placing === 'folded' ? 'folded in' : 'laid on' }}</h3>
           <p class="sum">
-            <b>{{ x.pieces_mean.toFixed(1) }}</b>
-            each
-            <template v-if="x.share_of_bowl < 1">of the portions that get it</template>
-            , most get
-            <b>{{ x.pieces_p10 }}–{{ x.pieces_p90 }}</b>
-            ;
-            <b>{{ percent(x.bite_share) }}</b>
-            of the bites meet one; none at all in
-            <b>{{ percent(x.chance_none) }}</b>
-            <template v-if="x.chance_fewer !== undefined">
-              , fewer than {{ x.fewer_than }} in
-              <b>{{ percent(x.chance_fewer) }}</b>
-            </template>
-            <template v-if="x.cover">
-              ; covers
-              <b>{{ percent(x.cover) }}</b>
-            </template>
-            .
+            <b>{{ x.pieces_mean.toFixed(1) }}</b> each<template v-if="x.share_of_bowl < 1"> of the portions that get it</template>, most get
+            <b>{{ x.pieces_p10 }}–{{ x.pieces_p90 }}</b
+            >; <b>{{ percent(x.bite_share) }}</b> of the bites meet one; none at all in <b>{{ percent(x.chance_none) }}</b><template
+              v-if="x.chance_fewer !== undefined"
+              >, fewer than {{ x.fewer_than }} in <b>{{ percent(x.chance_fewer) }}</b></template
+            ><template v-if="x.cover"
+              >; covers <b>{{ percent(x.cover) }}</b></template
+            >.
           </p>
           <div class="charts">
             <figure>
@@ -151,19 +135,17 @@ const tallest = (v: number[]) => Math.max(...v, 1e-9)
             </figure>
           </div>
           <div class="asks">
-            <span>
-              a piece in
-              <el-input-number v-model="bites[x.line]" :min="1" :max="9" :controls="false" :aria-label="`Bites in ten with ${x.label}`" />
-              of 10 bites
-              <el-button @click="ask(x.line, { bite_share: (bites[x.line] ?? 8) / 10 })">Set</el-button>
-            </span>
-            <span>
-              <el-input-number v-model="pieces[x.line]" :min="1" :max="500" :controls="false" :aria-label="`Pieces of ${x.label} in each`" />
-              each
-              <el-button @click="ask(x.line, { pieces_each: pieces[x.line] })">Set</el-button>
-            </span>
-            <span v-if="!waffle || x.placing === 'folded'">
-              in
+            <span
+              >a piece in
+              <el-input-number v-model="bites[x.line]" :min="1" :max="9" :controls="false" :aria-label="`Bites in ten with ${x.label}`" /> of 10 bites
+              <el-button @click="ask(x.line, { bite_share: (bites[x.line] ?? 8) / 10 })">Set</el-button></span
+            >
+            <span
+              ><el-input-number v-model="pieces[x.line]" :min="1" :max="500" :controls="false" :aria-label="`Pieces of ${x.label} in each`" /> each
+              <el-button @click="ask(x.line, { pieces_each: pieces[x.line] })">Set</el-button></span
+            >
+            <span v-if="!waffle || x.placing === 'folded'"
+              >in
               <el-select
                 :model-value="shares.find((h) => Math.abs(h.value - x.share_of_bowl) < 0.01)?.value ?? 1"
                 class="share"
@@ -172,12 +154,11 @@ const tallest = (v: number[]) => Math.max(...v, 1e-9)
                 <el-option v-for="h in shares" :key="h.label" :value="h.value" :label="h.label" />
               </el-select>
             </span>
-            <span>
-              use up
-              <el-input-number v-model="uses[x.line]" :min="0" :max="100000" :controls="false" :aria-label="`Grams of ${x.label} to use up`" />
-              g
-              <el-button @click="bench.changeAddition(x.line, { amount: uses[x.line] ?? 0, unit: 'g' })">Set</el-button>
-            </span>
+            <span
+              >use up
+              <el-input-number v-model="uses[x.line]" :min="0" :max="100000" :controls="false" :aria-label="`Grams of ${x.label} to use up`" /> g
+              <el-button @click="bench.changeAddition(x.line, { amount: uses[x.line] ?? 0, unit: 'g' })">Set</el-button></span
+            >
           </div>
         </section>
       </div>

@@ -59,20 +59,18 @@ const each = (n: number) => (n < 10 ? n.toFixed(1).replace(/\.0$/, '') : n.toFix
         :drawing="p.drawing"
         :iron="waffle" />
       <p v-else class="well none">{{ p.reason }}</p>
-      <el-button v-if="inclusions.length" class="larger" aria-label="The portion, larger" title="The portion, larger" @click="viewOpen = true">
-        <Icon name="search" />
-      </el-button>
+      <el-button v-if="inclusions.length" class="larger" aria-label="The portion, larger" title="The portion, larger" @click="viewOpen = true"
+        ><Icon name="search"
+      /></el-button>
       <p v-if="sheet.batter.colour" class="tint">
-        <i :style="{ background: sheet.batter.colour.hex }" />
-        {{ sheet.batter.colour.reason }}
-        <template v-if="p.drawing">; square = one bite</template>
+        <i :style="{ background: sheet.batter.colour.hex }" />{{ sheet.batter.colour.reason
+        }}<template v-if="p.drawing">; square = one bite</template>
       </p>
     </div>
     <div class="count well">
       <el-button :aria-label="`${p.count - 1} portions`" :disabled="p.count < 2" @click="toCount(p.count - 1)"><Icon name="minus" /></el-button>
       <button type="button" class="figure" aria-label="How many portions. Why?" @click="bench.why = '/portion/count'">
-        <b>{{ p.count }}</b>
-        portions
+        <b>{{ p.count }}</b>portions
       </button>
       <el-button :aria-label="`${p.count + 1} portions`" @click="toCount(p.count + 1)"><Icon name="plus" /></el-button>
       <el-button aria-label="Scale the batch" title="Scale the batch" @click="scaleOpen = true"><Icon name="resize" /></el-button>
@@ -92,15 +90,14 @@ const each = (n: number) => (n < 10 ? n.toFixed(1).replace(/\.0$/, '') : n.toFix
       </div>
     </dl>
     <p v-if="sheet.cost" class="cost" :title="sheet.cost.missing.length ? `No price yet: ${sheet.cost.missing.join(', ')}` : undefined">
-      <b>{{ kitchen.own?.currency ?? '' }} {{ sheet.cost.portion.toFixed(2) }}</b>
-      a portion
-      <template v-if="sheet.cost.missing.length">, {{ sheet.cost.missing.length }} without a price</template>
+      <b>{{ kitchen.own?.currency ?? '' }} {{ sheet.cost.portion.toFixed(2) }}</b> a portion<template v-if="sheet.cost.missing.length"
+        >, {{ sheet.cost.missing.length }} without a price</template
+      >
     </p>
     <ul v-if="inclusions.length" class="pieces">
       <li v-for="x in inclusions.slice(0, 2)" :key="x.line" :data-inclusion="x.ingredient">
-        <i :style="{ background: x.colour }" />
-        <b>{{ each(x.pieces_mean) }} {{ x.label.toLowerCase() }}</b>
-        <span>{{ x.grams.toFixed(1) }} g · {{ (10 * x.bite_share).toFixed(0) }} in 10 bites</span>
+        <i :style="{ background: x.colour }" /><b>{{ each(x.pieces_mean) }} {{ x.label.toLowerCase() }}</b
+        ><span>{{ x.grams.toFixed(1) }} g · {{ (10 * x.bite_share).toFixed(0) }} in 10 bites</span>
       </li>
     </ul>
     <LoadMeter v-if="p.load && loaded" class="load" :load="p.load" :line="loaded.line" :label="loaded.label" />

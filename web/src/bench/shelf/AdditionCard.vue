@@ -42,10 +42,7 @@ async function readTyped() {
   <article class="well card" :class="{ active }" :data-addition="addition.ingredient" @click="emit('pick')">
     <div class="top">
       <h3>{{ label }}</h3>
-      <output class="amount">
-        {{ onStep(grams, decimals) }}
-        <small>g</small>
-      </output>
+      <output class="amount">{{ onStep(grams, decimals) }} <small>g</small></output>
     </div>
     <p class="particulars">{{ particulars }}</p>
     <DoseTrack v-if="line?.dose" :dose="line.dose" :grams="grams" :label="label" @update:grams="emit('change', { amount: $event, unit: 'g' })" />
@@ -53,14 +50,14 @@ async function readTyped() {
     <p v-if="line?.prepared" class="chip leaf dry">{{ line.prepared.label }}: {{ onStep(line.prepared.grams, decimals) }} g go in</p>
     <OwnChip v-if="line?.own" :own="line.own" class="dry" />
     <div v-if="line?.brings" class="chips">
-      <span v-if="line.brings.water_g.toFixed(0) !== '0'" class="chip water">
-        <Icon name="drop" :size="13" />
-        {{ line.brings.water_g < 0 ? `drinks ${(-line.brings.water_g).toFixed(0)} g` : `${line.brings.water_g.toFixed(0)} g water` }}
-      </span>
-      <span v-if="line.brings.sugars_g.toFixed(0) !== '0'" class="chip honey">
-        <Icon name="cube" :size="13" />
-        {{ line.brings.sugars_g.toFixed(0) }} g sugar
-      </span>
+      <span v-if="line.brings.water_g.toFixed(0) !== '0'" class="chip water"
+        ><Icon name="drop" :size="13" />{{
+          line.brings.water_g < 0 ? `drinks ${(-line.brings.water_g).toFixed(0)} g` : `${line.brings.water_g.toFixed(0)} g water`
+        }}</span
+      >
+      <span v-if="line.brings.sugars_g.toFixed(0) !== '0'" class="chip honey"
+        ><Icon name="cube" :size="13" />{{ line.brings.sugars_g.toFixed(0) }} g sugar</span
+      >
     </div>
     <template v-if="active">
       <div class="set">

@@ -25,13 +25,9 @@ const past = computed(() => ({ left: share(props.dose.bold_g), right: '0' }))
       :aria-label="`${label}, amount in grams`"
       @input="emit('update:grams', $event as number)" />
     <p class="ends">
-      <span :class="{ on: dose.word === 'light' }">light</span>
-      <span :class="{ on: dose.word === 'usual' }">usual</span>
-      <span :class="{ on: dose.word === 'bold' }">bold</span>
-      <span v-if="dose.word === 'past bold'" class="on out">
-        <i class="sign high" />
-        past bold
-      </span>
+      <span :class="{ on: dose.word === 'light' }">light</span><span :class="{ on: dose.word === 'usual' }">usual</span
+      ><span :class="{ on: dose.word === 'bold' }">bold</span>
+      <span v-if="dose.word === 'past bold'" class="on out"><i class="sign high" />past bold</span>
     </p>
   </div>
 </template>

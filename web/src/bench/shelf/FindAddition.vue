@@ -54,9 +54,9 @@ defineExpose({ focus: () => box.value?.focus() })
         <span class="hit">
           <i class="tint" :style="{ background: item.colour ?? 'transparent' }" />
           <span class="name">{{ item.name }}</span>
-          <small v-if="item.dose.light_g">
-            usually {{ onStep(item.dose.light_g, item.dose.decimals) }}–{{ onStep(item.dose.bold_g, item.dose.decimals) }} g
-          </small>
+          <small v-if="item.dose.light_g"
+            >usually {{ onStep(item.dose.light_g, item.dose.decimals) }}–{{ onStep(item.dose.bold_g, item.dose.decimals) }} g</small
+          >
         </span>
       </template>
     </el-autocomplete>

@@ -48,16 +48,9 @@ defineExpose({ focusFind: () => find.value?.focus() })
     </div>
     <div v-else class="empty">
       <h3>Nothing in the bowl yet</h3>
-      <p>
-        The batter is the plain base. Press
-        <kbd>/</kbd>
-        to find an addition.
-      </p>
+      <p>The batter is the plain base. Press <kbd>/</kbd> to find an addition.</p>
     </div>
-    <el-button class="dashed more" @click="find?.focus()">
-      <Icon name="plus" />
-      Add something
-    </el-button>
+    <el-button class="dashed more" @click="find?.focus()"><Icon name="plus" />Add something</el-button>
   </section>
 </template>
 
