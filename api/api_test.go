@@ -31,11 +31,14 @@ type kitchen struct {
 	t   *testing.T
 	url string
 	st  *store.Store
+
+	path string // of the database
 }
 
 func open(t *testing.T) kitchen {
 	t.Helper()
-	st, err := store.Open(context.Background(), filepath.Join(t.TempDir(), "api.db"), time.Now)
+	path := filepath.Join(t.TempDir(), "api.db")
+	st, err := store.Open(context.Background(), path, time.Now)
 	require.NoError(t, err)
 	t.Cleanup(func() { st.Close() })
 	require.NoError(t, demo.Write(context.Background(), st, food.Reference(), time.Now()))
@@ -44,7 +47,7 @@ func open(t *testing.T) kitchen {
 	api.Harden(srv.Config)
 	srv.Start()
 	t.Cleanup(srv.Close)
-	return kitchen{t, srv.URL, st}
+	return kitchen{t, srv.URL, st, path}
 }
 
 // call sends a request and decodes the answer into out when that is not nil.

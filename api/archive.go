@@ -25,7 +25,11 @@ func (s *Server) ExportDocument(c *gin.Context, kind string, id Id, p ExportDocu
 	as := string(p.As)
 	format, known := document.Exports[as]
 	if !known {
-		s.refuse(c, document.Refusal("/as", "unknown_choice", "That is not a format. Use json, jsonld, markdown, csv or text."))
+		s.fail(c, http.StatusNotFound, "unknown_format", "There is no such format. Use json, jsonld, markdown, csv or text.")
+		return
+	}
+	if kind == "pantry" && as != "json" {
+		s.fail(c, http.StatusNotFound, "unknown_format", "A pantry item goes out as json only.")
 		return
 	}
 	var data []byte
@@ -47,11 +51,11 @@ func (s *Server) ExportDocument(c *gin.Context, kind string, id Id, p ExportDocu
 		}
 		if kind == "pantry" {
 			d, err := s.store.Get(c.Request.Context(), store.Pantry, id)
-			if err == nil && as != "json" {
-				err = document.Refusal("/as", "unknown_choice", "A pantry item goes out as json only.")
-			}
 			name, data = d.Name, d.Body
 			return err
+		}
+		if kind != "variations" {
+			return store.ErrNotFound
 		}
 		d, err := s.store.Get(c.Request.Context(), store.Variation, id)
 		if err != nil {
@@ -148,7 +152,7 @@ func (s *Server) ImportArchive(c *gin.Context, p ImportArchiveParams) {
 	var big *http.MaxBytesError
 	switch {
 	case errors.As(err, &big):
-		s.refuse(c, document.Refusal("", "too_large", "The file is larger than %d MB: no kitchen of this program is.", document.MaxArchiveBytes>>20))
+		s.fail(c, http.StatusRequestEntityTooLarge, "too_large", fmt.Sprintf("The file is larger than %d MB: no kitchen of this program is.", document.MaxArchiveBytes>>20))
 		return
 	case err != nil:
 		s.fail(c, http.StatusBadRequest, "broken", "The file did not arrive whole. Send it again.")

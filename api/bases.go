@@ -69,29 +69,35 @@ func (s *Server) AddStarterBases(c *gin.Context) {
 	if !ok {
 		return
 	}
-	there, err := s.store.All(c.Request.Context(), store.Base)
-	if err != nil {
-		s.refuse(c, err)
-		return
-	}
 	all, err := starter.Bases()
 	if err != nil {
 		s.refuse(c, err)
 		return
 	}
-	var batch []store.Write
+	var shipped []store.Content
 	for _, data := range all {
 		sum, err := document.SummariseBase(c.Request.Context(), data, in)
 		if err != nil {
 			s.refuse(c, err)
 			return
 		}
-		if !slices.ContainsFunc(there, func(d store.Document) bool { return d.Name == sum.Name }) {
-			batch = append(batch, store.Write{Content: contentOf(sum)})
-		}
+		shipped = append(shipped, contentOf(sum))
 	}
-	slices.Reverse(batch) // lists show what came last first
-	if err := s.store.SaveAll(c.Request.Context(), store.Base, batch); err != nil {
+	slices.Reverse(shipped) // lists show what came last first
+	var batch []store.Write
+	err = s.store.Together(c.Request.Context(), func(tx *store.Tx) error {
+		there, err := tx.All(c.Request.Context(), store.Base)
+		if err != nil {
+			return err
+		}
+		for _, content := range shipped {
+			if !slices.ContainsFunc(there, func(d store.Document) bool { return d.Name == content.Name }) {
+				batch = append(batch, store.Write{Content: content})
+			}
+		}
+		return tx.SaveAll(c.Request.Context(), store.Base, batch)
+	})
+	if err != nil {
 		s.refuse(c, err)
 		return
 	}

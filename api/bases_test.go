@@ -144,7 +144,7 @@ func TestEveryFormatOfEveryDocument(t *testing.T) {
 			}
 		}
 	}
-	assert.Equal(t, http.StatusBadRequest, k.call("GET", "/api/v1/exports/bases/x?as=pdf", nil, nil).StatusCode)
+	assert.Equal(t, http.StatusNotFound, k.call("GET", "/api/v1/exports/bases/x?as=pdf", nil, nil).StatusCode)
 }
 
 // comesBack reads an exported recipe again: the same ingredients with the same grams.

@@ -36,6 +36,12 @@ func (s *Server) items(ctx context.Context) ([]document.PantryItem, []store.Docu
 	if err != nil {
 		return nil, nil, err
 	}
+	items, read := s.read(docs)
+	return items, read, nil
+}
+
+// read decodes what can be read of saved items.
+func (s *Server) read(docs []store.Document) ([]document.PantryItem, []store.Document) {
 	out, read := make([]document.PantryItem, 0, len(docs)), make([]store.Document, 0, len(docs))
 	for _, d := range docs {
 		var i document.Item
@@ -45,7 +51,7 @@ func (s *Server) items(ctx context.Context) ([]document.PantryItem, []store.Docu
 		}
 		out, read = append(out, i.PantryItem), append(read, d)
 	}
-	return out, read, nil
+	return out, read
 }
 
 // ingredients returns the table with the kitchen's own items over it.
@@ -161,23 +167,33 @@ func (s *Server) CreatePantryItem(c *gin.Context, p CreatePantryItemParams) {
 		s.refuse(c, err)
 		return
 	}
-	there, _, err := s.items(c.Request.Context())
+	d, err := s.createItem(c.Request.Context(), &item, data, value(p.IdempotencyKey))
 	if err != nil {
 		s.refuse(c, err)
 		return
 	}
-	item.ID = freeID(item.ID, there)
-	text, err := item.Encode()
-	if err == nil {
-		var d store.Document
-		if d, err = s.store.Create(c.Request.Context(), store.Pantry, store.Content{Name: item.Name, Body: text, Asked: data}, value(p.IdempotencyKey)); err == nil {
-			s.redraw(c.Request.Context(), in, used(item.PantryItem))
-			c.Header("Location", c.Request.URL.Path+"/"+d.ID)
-			s.answer(c, http.StatusCreated, d)
-			return
+	s.redraw(c.Request.Context(), in, used(item.PantryItem))
+	c.Header("Location", c.Request.URL.Path+"/"+d.ID)
+	s.answer(c, http.StatusCreated, d)
+}
+
+// createItem gives an item an id that no other has and saves it, with nobody in between.
+func (s *Server) createItem(ctx context.Context, item *document.Item, asked []byte, key string) (d store.Document, err error) {
+	err = s.store.Together(ctx, func(tx *store.Tx) error {
+		docs, err := tx.All(ctx, store.Pantry)
+		if err != nil {
+			return err
 		}
-	}
-	s.refuse(c, err)
+		there, _ := s.read(docs)
+		item.ID = freeID(item.ID, there)
+		text, err := item.Encode()
+		if err != nil {
+			return err
+		}
+		d, err = tx.Create(ctx, store.Pantry, store.Content{Name: item.Name, Body: text, Asked: asked}, key)
+		return err
+	})
+	return d, err
 }
 
 func freeID(id string, there []document.PantryItem) string {
@@ -302,31 +318,20 @@ func (s *Server) ImportPantry(c *gin.Context, p ImportPantryParams) {
 	data, err := io.ReadAll(c.Request.Body)
 	var big *http.MaxBytesError
 	if errors.As(err, &big) {
-		s.refuse(c, document.Refusal("", "too_large", "The file is larger than %d MB. A pantry takes a few hundred kB: leave out what you do not use.", document.MaxPantryBytes>>20))
+		s.fail(c, http.StatusRequestEntityTooLarge, "too_large", fmt.Sprintf("The file is larger than %d MB. A pantry takes a few hundred kB: leave out what you do not use.", document.MaxPantryBytes>>20))
 		return
 	}
 	if err != nil {
 		s.fail(c, http.StatusBadRequest, "broken", "The file did not arrive whole. Send it again.")
 		return
 	}
-	ctx := c.Request.Context()
-	there, docs, err := s.items(ctx)
-	if err != nil {
-		s.refuse(c, err)
-		return
-	}
-	bare := document.Setting{Table: s.table, Today: s.now()}
-	rows, err := document.ImportPantry(data, bare, there)
-	if err != nil {
-		s.refuse(c, err)
-		return
-	}
 	saved := p.DryRun == nil || !*p.DryRun
+	rows, err := s.importRows(c.Request.Context(), data, saved)
+	if err != nil {
+		s.refuse(c, err)
+		return
+	}
 	if saved {
-		if err := s.saveRows(ctx, rows, there, docs); err != nil {
-			s.refuse(c, err)
-			return
-		}
 		s.pantryMoved(c)
 	}
 	count := map[document.RowAction]int{}
@@ -343,7 +348,36 @@ func (s *Server) ImportPantry(c *gin.Context, p ImportPantryParams) {
 	})
 }
 
-func (s *Server) saveRows(ctx context.Context, rows []document.ImportRow, there []document.PantryItem, docs []store.Document) error {
+// importRows judges every row against what is there and, when it is to be saved, keeps what is
+// new or changed, with nobody in between.
+func (s *Server) importRows(ctx context.Context, data []byte, save bool) (rows []document.ImportRow, err error) {
+	if !save {
+		there, _, err := s.items(ctx)
+		if err != nil {
+			return nil, err
+		}
+		return document.ImportPantry(data, document.Setting{Table: s.table, Today: s.now()}, there)
+	}
+	err = s.store.Together(ctx, func(tx *store.Tx) error {
+		docs, err := tx.All(ctx, store.Pantry)
+		if err != nil {
+			return err
+		}
+		there, docs := s.read(docs)
+		if rows, err = document.ImportPantry(data, document.Setting{Table: s.table, Today: s.now()}, there); err != nil {
+			return err
+		}
+		batch, err := writesOf(rows, there, docs)
+		if err != nil {
+			return err
+		}
+		return tx.SaveAll(ctx, store.Pantry, batch)
+	})
+	return rows, err
+}
+
+// writesOf are the writes that new and changed rows ask for.
+func writesOf(rows []document.ImportRow, there []document.PantryItem, docs []store.Document) ([]store.Write, error) {
 	var batch []store.Write
 	for _, r := range rows {
 		if r.Action != document.RowAdded && r.Action != document.RowChanged {
@@ -351,7 +385,7 @@ func (s *Server) saveRows(ctx context.Context, rows []document.ImportRow, there 
 		}
 		text, err := document.NewItem(r.Item).Encode()
 		if err != nil {
-			return err
+			return nil, err
 		}
 		w := store.Write{Content: store.Content{Name: r.Item.Name, Body: text}}
 		if i := slices.IndexFunc(there, func(p document.PantryItem) bool { return p.ID == r.Item.ID }); i >= 0 {
@@ -359,7 +393,7 @@ func (s *Server) saveRows(ctx context.Context, rows []document.ImportRow, there 
 		}
 		batch = append(batch, w)
 	}
-	return s.store.SaveAll(ctx, store.Pantry, batch)
+	return batch, nil
 }
 
 // GetIngredient shows what is in an ingredient and where it is used.

@@ -124,7 +124,7 @@ func TestPantryFile(t *testing.T) {
 	assert.Equal(t, http.StatusOK, k.call("GET", "/api/v1/ingredients/quay_jam", nil, nil).StatusCode)
 	require.Equal(t, http.StatusOK, send("", strings.Replace(mine, "30,69,66", "31,68,65", 1), &r))
 	assert.Equal(t, []int{0, 1, 1}, []int{r.Added, r.Changed, r.Refused})
-	assert.Equal(t, http.StatusBadRequest, send("", strings.Repeat("x", 5<<20), nil))
+	assert.Equal(t, http.StatusRequestEntityTooLarge, send("", strings.Repeat("x", 5<<20), nil))
 	assert.Equal(t, http.StatusBadRequest, send("", "id,name\nx,cr\xeape\n", nil))
 }
 
@@ -169,7 +169,7 @@ func TestScaleEvents(t *testing.T) {
 	api.Harden(srv.Config)
 	srv.Start()
 	defer srv.Close()
-	k := kitchen{t, srv.URL, st}
+	k := kitchen{t: t, url: srv.URL, st: st}
 	req, err := http.NewRequest("GET", srv.URL+"/api/v1/devices/scale/events", nil)
 	require.NoError(t, err)
 	resp, err := http.DefaultClient.Do(req)

@@ -16,6 +16,13 @@ import (
 // statusGone answers a client that is not there any more; nobody reads it but the log.
 const statusGone = 499
 
+// faultStatus answers what the disk does not do. A held file is free again in a moment.
+var faultStatus = map[store.Fault]int{
+	store.Full: http.StatusInsufficientStorage, store.Locked: http.StatusServiceUnavailable, store.ReadOnly: http.StatusInternalServerError,
+	store.Broken: http.StatusInternalServerError, store.Damaged: http.StatusInternalServerError,
+	store.Foreign: http.StatusInternalServerError,
+}
+
 const problemType = "application/problem+json"
 
 // writeProblem fills the fixed members of a problem and sends it.
@@ -60,13 +67,31 @@ func (s *Server) refuse(c *gin.Context, err error) {
 		s.fail(c, http.StatusNotFound, "not_found", "It is not on the shelf; somebody may have put it aside.")
 	case errors.Is(err, store.ErrKeyReused):
 		s.fail(c, http.StatusUnprocessableEntity, "key_reused", "This key was used to save something else. Use a new one.")
+	case store.FaultOf(err) != "":
+		fault := store.FaultOf(err)
+		s.log.Error("the disk failed", "err", err, "path", c.Request.URL.Path)
+		s.fail(c, faultStatus[fault], string(fault), fault.Sentence())
 	default:
 		s.log.Error("a request failed", "err", err, "path", c.Request.URL.Path)
 		s.fail(c, http.StatusInternalServerError, "internal", "The program could not do it. Nothing was saved; what is on the screen is still yours.")
 	}
 }
 
-// plain turns a binding error of the generated code into a sentence.
+// asked says what belongs in a part of an address or in a header.
+var asked = map[string]string{
+	"limit": "Ask for 1 to 200 at a time.", "after": "Ask with the “next” of the page before.",
+	"dry_run": "dry_run is true or false.", "include": "Include working, strategies or both.",
+	"If-Match": `Say which revision you changed: If-Match: "3".`, "Idempotency-Key": "Send one Idempotency-Key, of up to 200 letters.",
+	"revision": "A revision is a whole number, 1 or more.",
+}
+
+// plain turns a binding error of the generated code, which ends in Go's own words, into a
+// sentence.
 func plain(err error) string {
-	return "A part of the address or a header is not as expected: " + err.Error() + "."
+	for name, sentence := range asked {
+		if strings.Contains(err.Error(), " "+name) {
+			return sentence
+		}
+	}
+	return "A part of the address is not as expected. Open the bench itself and try again."
 }

@@ -34,6 +34,7 @@ const (
 	writeTimeout = 20 * time.Second
 	idleTimeout  = 2 * time.Minute
 	maxHeader    = 32 << 10
+	mostHeardOut = 256 << 20 // bytes of a body that is refused for its size
 )
 
 // Paths with rules of their own: streams are not compressed, the pantry file may be larger.
@@ -85,7 +86,7 @@ func New(p Parts) http.Handler {
 	gin.SetMode(gin.ReleaseMode)
 	r := gin.New()
 	r.HandleMethodNotAllowed = true
-	r.Use(s.logged, s.recovered, headers, gzip.Gzip(gzip.BestSpeed, gzip.WithCustomShouldCompressFn(compressed)), boundedBody, s.atOnce)
+	r.Use(s.logged, s.recovered, gzip.Gzip(gzip.BestSpeed, gzip.WithCustomShouldCompressFn(compressed)), boundedBody, s.atOnce)
 	r.GET("/healthz", s.health)
 	RegisterHandlersWithOptions(r, s, GinServerOptions{
 		BaseURL:      "/api/v1",
@@ -102,7 +103,7 @@ func New(p Parts) http.Handler {
 	guard.SetDenyHandler(http.HandlerFunc(func(w http.ResponseWriter, _ *http.Request) {
 		writeProblem(w, http.StatusForbidden, Problem{Title: "Not from here", Detail: "Another site asked for this in your name, so it was not done. Open the bench itself and try again."})
 	}))
-	return guard.Handler(r)
+	return guarded(guard.Handler(r))
 }
 
 // Harden sets timeouts on a server and makes it answer only to the names of its own address.
@@ -110,13 +111,13 @@ func Harden(h *http.Server) {
 	h.ReadTimeout, h.ReadHeaderTimeout = readTimeout, readTimeout
 	h.WriteTimeout, h.IdleTimeout, h.MaxHeaderBytes = writeTimeout, idleTimeout, maxHeader
 	next := h.Handler
-	h.Handler = http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+	h.Handler = guarded(http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		if !localHost(r.Host) {
 			writeProblem(w, http.StatusMisdirectedRequest, Problem{Title: "Wrong address", Detail: "This bench answers on 127.0.0.1 and localhost only."})
 			return
 		}
 		next.ServeHTTP(w, r)
-	})
+	}))
 }
 
 // localHost guards against a foreign name that was pointed at this machine.
@@ -160,16 +161,20 @@ func compressed(c *gin.Context) bool {
 	return strings.Contains(c.GetHeader("Accept-Encoding"), "gzip") && far != nil && !far.IsLoopback()
 }
 
-func headers(c *gin.Context) {
-	h := c.Writer.Header()
-	h.Set("Content-Security-Policy", policy)
-	h.Set("X-Content-Type-Options", "nosniff")
-	h.Set("Referrer-Policy", "no-referrer")
-	h.Set("Cross-Origin-Opener-Policy", "same-origin")
-	if strings.HasPrefix(c.Request.URL.Path, "/api/") {
-		h.Set("Cache-Control", "no-store")
-	}
-	c.Next()
+// guarded sends the headers that guard a page with every answer, refusals as well.
+func guarded(next http.Handler) http.Handler {
+	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		h := w.Header()
+		h.Set("Content-Security-Policy", policy)
+		h.Set("X-Content-Type-Options", "nosniff")
+		h.Set("Referrer-Policy", "no-referrer")
+		h.Set("Cross-Origin-Opener-Policy", "same-origin")
+		h.Set("Cross-Origin-Resource-Policy", "same-origin")
+		if strings.HasPrefix(r.URL.Path, "/api/") {
+			h.Set("Cache-Control", "no-store")
+		}
+		next.ServeHTTP(w, r)
+	})
 }
 
 func boundedBody(c *gin.Context) {
@@ -180,8 +185,13 @@ func boundedBody(c *gin.Context) {
 	case archive:
 		most = document.MaxArchiveBytes + 1
 	}
-	c.Request.Body = http.MaxBytesReader(c.Writer, c.Request.Body, most)
+	whole := c.Request.Body
+	c.Request.Body = http.MaxBytesReader(c.Writer, whole, most)
 	c.Next()
+	if c.Writer.Status() == http.StatusRequestEntityTooLarge { // heard out, so that the answer is read and not lost in a reset
+		_ = http.NewResponseController(c.Writer).SetReadDeadline(time.Now().Add(readTimeout))
+		_, _ = io.CopyN(io.Discard, whole, mostHeardOut)
+	}
 }
 
 func (s *Server) health(c *gin.Context) {

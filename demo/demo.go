@@ -17,24 +17,24 @@ import (
 //go:embed kitchen.json pantry.json bases/*.json variations/*.json
 var files embed.FS
 
-// Write saves the demo kitchen into an empty store: the bases, then the variations with a
-// reference to the base that they stand on. The last variation of the folder is the first
-// that the bench shows.
+// Write saves the demo kitchen into a store without documents, as a whole or not at all: the
+// bases, then the variations with a reference to the base that they stand on. The last
+// variation of the folder is the first that the bench shows. A kitchen that was saved first
+// stays as it is, and everything is worked out for it; documents that are there are left alone.
 func Write(ctx context.Context, st *store.Store, table *food.Table, today time.Time) error {
-	text, err := files.ReadFile("kitchen.json")
-	if err != nil {
-		return err
-	}
-	kitchen, err := document.DecodeKitchen(text)
+	return st.Together(ctx, func(tx *store.Tx) error {
+		empty, err := tx.Empty(ctx)
+		if err != nil || !empty {
+			return err
+		}
+		return write(ctx, tx, table, today)
+	})
+}
+
+func write(ctx context.Context, st *store.Tx, table *food.Table, today time.Time) error {
+	kitchen, err := kitchenOf(ctx, st)
 	if err != nil {
 		return fmt.Errorf("writing the demo's kitchen: %w", err)
-	}
-	body, err := kitchen.Encode()
-	if err != nil {
-		return err
-	}
-	if _, err := st.PutKitchen(ctx, body, 0); err != nil {
-		return err
 	}
 	shelf, err := pantry(ctx, st, table, today)
 	if err != nil {
@@ -82,13 +82,36 @@ func Write(ctx context.Context, st *store.Store, table *food.Table, today time.T
 	})
 }
 
+// kitchenOf is the kitchen that was saved, or the demo's, which is saved then.
+func kitchenOf(ctx context.Context, st *store.Tx) (document.OwnKitchen, error) {
+	body, revision, err := st.Kitchen(ctx)
+	if err != nil {
+		return document.OwnKitchen{}, err
+	}
+	if revision > 0 {
+		return document.DecodeKitchen(body)
+	}
+	if body, err = files.ReadFile("kitchen.json"); err != nil {
+		return document.OwnKitchen{}, err
+	}
+	k, err := document.DecodeKitchen(body)
+	if err != nil {
+		return k, err
+	}
+	if body, err = k.Encode(); err != nil {
+		return k, err
+	}
+	_, err = st.PutKitchen(ctx, body, 0)
+	return k, err
+}
+
 func content(s document.Summary) store.Content {
 	return store.Content{Name: s.Name, Form: s.Form, Verdict: s.Verdict, Picture: s.Picture, Body: s.Body}
 }
 
 // pantry saves the demo's tubs and own ingredients, and returns the shelf with them. A tub in
 // the file says how many days ago it was made; it is given its day here.
-func pantry(ctx context.Context, st *store.Store, table *food.Table, today time.Time) (*food.Table, error) {
+func pantry(ctx context.Context, st *store.Tx, table *food.Table, today time.Time) (*food.Table, error) {
 	data, err := files.ReadFile("pantry.json")
 	if err != nil {
 		return nil, err

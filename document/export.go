@@ -159,21 +159,42 @@ func markdown(name string, lines []string, w worksheet.Worksheet) []byte {
 	return b.Bytes()
 }
 
-var escapeMarkdown = strings.NewReplacer("\\", "\\\\", "*", "\\*", "_", "\\_", "<", "&lt;", "`", "\\`", "\n", " ").Replace
+// inMarkdown are the letters that Markdown would read as its own: emphasis, pages, links.
+var inMarkdown = strings.NewReplacer("\\", "\\\\", "*", "\\*", "_", "\\_", "<", "&lt;", ">", "&gt;", "`", "\\`", "[", "\\[", "]", "\\]", "#", "\\#", "|", "\\|", "://", "&#58;//", "www.", "www&#46;")
+
+// escapeMarkdown lets a cook's words stand for themselves on one line.
+func escapeMarkdown(text string) string {
+	text = inMarkdown.Replace(oneLine(text))
+	if strings.HasPrefix(text, "-") || strings.HasPrefix(text, "+") { // else a list in the list
+		text = "\\" + text
+	}
+	return text
+}
+
+// oneLine takes every kind of line end out of a text.
+func oneLine(text string) string {
+	return strings.Map(func(r rune) rune {
+		switch r {
+		case '\n', '\r', '\v', '\f', '\u0085', '\u2028', '\u2029':
+			return ' '
+		}
+		return r
+	}, text)
+}
 
 func plain(name string, lines []string, w worksheet.Worksheet) []byte {
 	var b bytes.Buffer
-	fmt.Fprintf(&b, "%s\n\nIngredients\n", strings.ReplaceAll(name, "\n", " "))
+	fmt.Fprintf(&b, "%s\n\nIngredients\n", oneLine(name))
 	for _, l := range lines {
-		fmt.Fprintln(&b, l)
+		fmt.Fprintln(&b, oneLine(l))
 	}
 	b.WriteString("\nMethod\n")
 	for i, s := range w.Mixing {
-		fmt.Fprintf(&b, "%d. %s\n", i+1, s.Text)
+		fmt.Fprintf(&b, "%d. %s\n", i+1, oneLine(s.Text))
 	}
-	fmt.Fprintf(&b, "\nAllergens: %s.\n", w.AllergenText)
+	fmt.Fprintf(&b, "\nAllergens: %s.\n", oneLine(w.AllergenText))
 	for _, c := range w.Cautions {
-		fmt.Fprintf(&b, "Mind: %s\n", c.Text)
+		fmt.Fprintf(&b, "Mind: %s\n", oneLine(c.Text))
 	}
 	return b.Bytes()
 }

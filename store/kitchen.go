@@ -16,7 +16,16 @@ func (e *KitchenConflictError) Error() string {
 
 // Kitchen returns the kitchen and its revision; revision 0 and no body when none was saved.
 func (s *Store) Kitchen(ctx context.Context) (body []byte, revision int64, err error) {
-	err = s.db.QueryRowContext(ctx, `SELECT body, revision FROM kitchen WHERE id = 1`).Scan(&body, &revision)
+	return kitchen(ctx, s.db)
+}
+
+// Kitchen is Store.Kitchen as a part of more.
+func (t *Tx) Kitchen(ctx context.Context) (body []byte, revision int64, err error) {
+	return kitchen(ctx, t.tx)
+}
+
+func kitchen(ctx context.Context, q querier) (body []byte, revision int64, err error) {
+	err = q.QueryRowContext(ctx, `SELECT body, revision FROM kitchen WHERE id = 1`).Scan(&body, &revision)
 	if errors.Is(err, sql.ErrNoRows) {
 		return nil, 0, nil
 	}
@@ -24,20 +33,25 @@ func (s *Store) Kitchen(ctx context.Context) (body []byte, revision int64, err e
 }
 
 // PutKitchen saves the kitchen over the revision that the caller read.
-func (s *Store) PutKitchen(ctx context.Context, body []byte, revision int64) (int64, error) {
-	err := s.tx(ctx, func(tx *sql.Tx) error {
-		var now int64
-		err := tx.QueryRowContext(ctx, `SELECT revision FROM kitchen WHERE id = 1`).Scan(&now)
-		if err != nil && !errors.Is(err, sql.ErrNoRows) {
-			return err
-		}
-		if now != revision {
-			return &KitchenConflictError{now}
-		}
-		_, err = tx.ExecContext(ctx, `INSERT INTO kitchen (id, revision, saved_at, body) VALUES (1, ?, ?, ?)
-			ON CONFLICT (id) DO UPDATE SET revision = excluded.revision, saved_at = excluded.saved_at, body = excluded.body`,
-			revision+1, s.stamp(), body)
+func (s *Store) PutKitchen(ctx context.Context, body []byte, revision int64) (saved int64, err error) {
+	err = s.Together(ctx, func(t *Tx) error {
+		saved, err = t.PutKitchen(ctx, body, revision)
 		return err
 	})
+	return saved, err
+}
+
+// PutKitchen is Store.PutKitchen as a part of more.
+func (t *Tx) PutKitchen(ctx context.Context, body []byte, revision int64) (int64, error) {
+	_, now, err := t.Kitchen(ctx)
+	if err != nil {
+		return 0, err
+	}
+	if now != revision {
+		return 0, &KitchenConflictError{now}
+	}
+	_, err = t.tx.ExecContext(ctx, `INSERT INTO kitchen (id, revision, saved_at, body) VALUES (1, ?, ?, ?)
+		ON CONFLICT (id) DO UPDATE SET revision = excluded.revision, saved_at = excluded.saved_at, body = excluded.body`,
+		revision+1, t.s.stamp(), body)
 	return revision + 1, err
 }

@@ -8,8 +8,13 @@ import (
 )
 
 // All returns every document of a kind with its body, last changed first.
-func (s *Store) All(ctx context.Context, kind Kind) ([]Document, error) {
-	rows, err := s.db.QueryContext(ctx, `SELECT `+columns+` FROM documents WHERE kind = ? AND deleted_at IS NULL ORDER BY updated_at DESC, id DESC`, kind)
+func (s *Store) All(ctx context.Context, kind Kind) ([]Document, error) { return all(ctx, s.db, kind) }
+
+// All is Store.All as a part of more.
+func (t *Tx) All(ctx context.Context, kind Kind) ([]Document, error) { return all(ctx, t.tx, kind) }
+
+func all(ctx context.Context, q querier, kind Kind) ([]Document, error) {
+	rows, err := q.QueryContext(ctx, `SELECT `+columns+` FROM documents WHERE kind = ? AND deleted_at IS NULL ORDER BY updated_at DESC, id DESC`, kind)
 	if err != nil {
 		return nil, err
 	}
@@ -50,25 +55,28 @@ type Write struct {
 
 // SaveAll writes a batch over whatever revisions are there: all of it, or nothing.
 func (s *Store) SaveAll(ctx context.Context, kind Kind, batch []Write) error {
-	return s.tx(ctx, func(tx *sql.Tx) error {
-		now := s.stamp()
-		for _, w := range batch {
-			if w.New || w.ID == "" {
-				if _, err := insert(ctx, tx, kind, w.ID, w.Revision, w.Content, now); err != nil {
-					return err
-				}
-				continue
-			}
-			current, err := get(ctx, tx, kind, w.ID)
-			if err != nil {
+	return s.Together(ctx, func(t *Tx) error { return t.SaveAll(ctx, kind, batch) })
+}
+
+// SaveAll is Store.SaveAll as a part of more.
+func (t *Tx) SaveAll(ctx context.Context, kind Kind, batch []Write) error {
+	now := t.s.stamp()
+	for _, w := range batch {
+		if w.New || w.ID == "" {
+			if _, err := insert(ctx, t.tx, kind, w.ID, w.Revision, w.Content, now); err != nil {
 				return err
 			}
-			if err := overwrite(ctx, tx, w.ID, current.Revision, w.Content, now); err != nil {
-				return err
-			}
+			continue
 		}
-		return nil
-	})
+		current, err := get(ctx, t.tx, kind, w.ID)
+		if err != nil {
+			return err
+		}
+		if err := overwrite(ctx, t.tx, w.ID, current.Revision, w.Content, now); err != nil {
+			return err
+		}
+	}
+	return nil
 }
 
 // Redraw replaces what lists show of a document whose figures moved though nobody changed it.

@@ -12,10 +12,10 @@ import (
 	"fmt"
 	"io/fs"
 	"net/url"
+	"os"
 	"time"
 
 	"github.com/google/uuid"
-	"github.com/pressly/goose/v3"
 	_ "modernc.org/sqlite" // the driver "sqlite"
 )
 
@@ -64,6 +64,7 @@ type Document struct {
 // Store is the database. It is safe for concurrent use.
 type Store struct {
 	db    *sql.DB
+	path  string
 	watch *sql.Conn // never writes, so that it sees what anybody else commits
 	now   func() time.Time
 }
@@ -72,19 +73,32 @@ type Store struct {
 // save takes, shorter than a cook's patience).
 const busyMS = 5000
 
-// Open opens the file, makes it when it is missing, and brings its tables up to date.
+// Open opens the file, makes it when it is missing, and brings its tables up to date. A file
+// that is something else, empty, damaged or from a newer program is refused as it is.
 func Open(ctx context.Context, path string, now func() time.Time) (*Store, error) {
-	q := url.Values{"_pragma": {
-		"journal_mode(WAL)", "foreign_keys(1)", fmt.Sprintf("busy_timeout(%d)", busyMS), "synchronous(FULL)", // what was acknowledged is on the disk,
-	}, "_txlock": {"immediate"}}
-	db, err := sql.Open("sqlite", (&url.URL{Scheme: "file", Opaque: (&url.URL{Path: path}).EscapedPath(), RawQuery: q.Encode()}).String())
+	_, err := os.Stat(path)
+	switch {
+	case errors.Is(err, fs.ErrNotExist):
+		err = begin(ctx, path)
+	case err == nil:
+		err = admit(ctx, path)
+	}
+	if err != nil {
+		return nil, err
+	}
+	if err := os.Chmod(path, private); err != nil && !errors.Is(err, fs.ErrPermission) {
+		return nil, err
+	}
+	db, err := sql.Open("sqlite", source(path, url.Values{"_pragma": {
+		"journal_mode(WAL)", "foreign_keys(1)", fmt.Sprintf("busy_timeout(%d)", busyMS), "synchronous(FULL)", // what was acknowledged is on the disk
+	}, "mode": {"rw"}, "_txlock": {"immediate"}}))
 	if err != nil {
 		return nil, fmt.Errorf("opening %s: %w", path, err)
 	}
 	if err := migrate(ctx, db); err != nil {
 		return nil, errors.Join(fmt.Errorf("preparing %s: %w", path, err), db.Close())
 	}
-	s := &Store{db: db, now: now}
+	s := &Store{db: db, path: path, now: now}
 	if err := s.mendRevisions(ctx); err != nil {
 		return nil, errors.Join(fmt.Errorf("mending %s: %w", path, err), db.Close())
 	}
@@ -92,19 +106,6 @@ func Open(ctx context.Context, path string, now func() time.Time) (*Store, error
 		return nil, errors.Join(fmt.Errorf("opening %s: %w", path, err), db.Close())
 	}
 	return s, nil
-}
-
-func migrate(ctx context.Context, db *sql.DB) error {
-	dir, err := fs.Sub(migrations, "migrations")
-	if err != nil {
-		return err
-	}
-	p, err := goose.NewProvider(goose.DialectSQLite3, db, dir)
-	if err != nil {
-		return err
-	}
-	_, err = p.Up(ctx)
-	return err
 }
 
 // Close closes the file.
@@ -118,8 +119,19 @@ func (s *Store) Commits(ctx context.Context) (int64, error) {
 	return n, err
 }
 
-// Ping tells whether the database answers.
-func (s *Store) Ping(ctx context.Context) error { return s.db.PingContext(ctx) }
+// tables are those that a kitchen cannot do without.
+var tables = []string{"documents", "revisions", "versions", "idempotency", "kitchen"}
+
+// Ping tells whether the file answers and still holds every table.
+func (s *Store) Ping(ctx context.Context) error {
+	for _, t := range tables {
+		var one int
+		if err := s.db.QueryRowContext(ctx, `SELECT EXISTS (SELECT 1 FROM `+t+`)`).Scan(&one); err != nil {
+			return err
+		}
+	}
+	return nil
+}
 
 const timeLayout = "2006-01-02T15:04:05.000000000Z"
 
@@ -141,22 +153,38 @@ func scan(row interface{ Scan(...any) error }) (Document, error) {
 	return d, err
 }
 
-// tx runs f in one transaction: all of it is saved, or nothing.
-func (s *Store) tx(ctx context.Context, f func(*sql.Tx) error) error {
+// Tx is a stretch of work that is kept as a whole or not at all, and that nobody else's
+// writing falls into: what it reads is what it writes over.
+type Tx struct {
+	s  *Store
+	tx *sql.Tx
+}
+
+// Together runs f in one transaction. What f returns is returned; an error undoes everything.
+func (s *Store) Together(ctx context.Context, f func(*Tx) error) error {
 	tx, err := s.db.BeginTx(ctx, nil)
 	if err != nil {
 		return err
 	}
 	defer tx.Rollback() //nolint:errcheck // after a commit it has nothing to undo
-	if err := f(tx); err != nil {
+	if err := f(&Tx{s, tx}); err != nil {
 		return err
 	}
 	return tx.Commit()
 }
 
-func get(ctx context.Context, q interface {
+// tx is Together for this package's own statements.
+func (s *Store) tx(ctx context.Context, f func(*sql.Tx) error) error {
+	return s.Together(ctx, func(t *Tx) error { return f(t.tx) })
+}
+
+// querier is the database or a transaction on it.
+type querier interface {
 	QueryRowContext(context.Context, string, ...any) *sql.Row
-}, kind Kind, id string) (Document, error) {
+	QueryContext(context.Context, string, ...any) (*sql.Rows, error)
+}
+
+func get(ctx context.Context, q querier, kind Kind, id string) (Document, error) {
 	return scan(q.QueryRowContext(ctx, `SELECT `+columns+` FROM documents WHERE kind = ? AND id = ? AND deleted_at IS NULL`, kind, id))
 }
 
@@ -167,43 +195,46 @@ func (s *Store) Get(ctx context.Context, kind Kind, id string) (Document, error)
 
 // Create saves a new document under a new id. A key other than "" makes a repeated call
 // with the same content return the first document; with other content it is ErrKeyReused.
-func (s *Store) Create(ctx context.Context, kind Kind, c Content, key string) (Document, error) {
+func (s *Store) Create(ctx context.Context, kind Kind, c Content, key string) (out Document, err error) {
+	err = s.Together(ctx, func(t *Tx) error {
+		out, err = t.Create(ctx, kind, c, key)
+		return err
+	})
+	return out, err
+}
+
+// Create is Store.Create as a part of more.
+func (t *Tx) Create(ctx context.Context, kind Kind, c Content, key string) (Document, error) {
 	asked := c.Asked
 	if asked == nil {
 		asked = c.Body
 	}
 	hash := sha256.Sum256(asked)
-	var out Document
-	err := s.tx(ctx, func(tx *sql.Tx) error {
-		if key != "" {
-			var had []byte
-			var hadID string
-			err := tx.QueryRowContext(ctx, `SELECT body_hash, id FROM idempotency WHERE kind = ? AND key = ?`, kind, key).Scan(&had, &hadID)
-			switch {
-			case err == nil && !bytes.Equal(had, hash[:]):
-				return ErrKeyReused
-			case err == nil:
-				out, err = get(ctx, tx, kind, hadID)
-				return err
-			case !errors.Is(err, sql.ErrNoRows):
-				return err
-			}
+	if key != "" {
+		var had []byte
+		var hadID string
+		err := t.tx.QueryRowContext(ctx, `SELECT body_hash, id FROM idempotency WHERE kind = ? AND key = ?`, kind, key).Scan(&had, &hadID)
+		switch {
+		case err == nil && !bytes.Equal(had, hash[:]):
+			return Document{}, ErrKeyReused
+		case err == nil:
+			return get(ctx, t.tx, kind, hadID)
+		case !errors.Is(err, sql.ErrNoRows):
+			return Document{}, err
 		}
-		now := s.stamp()
-		id, err := insert(ctx, tx, kind, "", 1, c, now)
-		if err != nil {
-			return err
+	}
+	now := t.s.stamp()
+	id, err := insert(ctx, t.tx, kind, "", 1, c, now)
+	if err != nil {
+		return Document{}, err
+	}
+	if key != "" {
+		if _, err := t.tx.ExecContext(ctx, `INSERT INTO idempotency (key, kind, body_hash, id, created_at) VALUES (?, ?, ?, ?, ?)`,
+			key, kind, hash[:], id, now); err != nil {
+			return Document{}, err
 		}
-		if key != "" {
-			if _, err := tx.ExecContext(ctx, `INSERT INTO idempotency (key, kind, body_hash, id, created_at) VALUES (?, ?, ?, ?, ?)`,
-				key, kind, hash[:], id, now); err != nil {
-				return err
-			}
-		}
-		out, err = get(ctx, tx, kind, id)
-		return err
-	})
-	return out, err
+	}
+	return get(ctx, t.tx, kind, id)
 }
 
 // insert writes a new document, under a new id when it has none. An id that was put aside
@@ -336,9 +367,9 @@ func (s *Store) List(ctx context.Context, kind Kind, after string, limit int) (P
 	return p, rows.Err()
 }
 
-// Empty tells whether nothing was ever saved, so that a demo may be written.
-func (s *Store) Empty(ctx context.Context) (bool, error) {
+// Empty tells whether no document was ever saved, so that a demo may be written.
+func (t *Tx) Empty(ctx context.Context) (bool, error) {
 	var n int
-	err := s.db.QueryRowContext(ctx, `SELECT count(*) FROM (SELECT 1 FROM documents LIMIT 1)`).Scan(&n)
+	err := t.tx.QueryRowContext(ctx, `SELECT count(*) FROM (SELECT 1 FROM documents LIMIT 1)`).Scan(&n)
 	return n == 0, err
 }

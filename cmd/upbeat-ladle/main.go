@@ -27,7 +27,7 @@ func run(args []string) int {
 		SilenceUsage:  true,
 		SilenceErrors: true,
 	}
-	root.AddCommand(workCommand(), readCommand(), askCommand(), serveCommand(), devicesCommand())
+	root.AddCommand(workCommand(), readCommand(), askCommand(), serveCommand(), backupCommand(), restoreCommand(), devicesCommand())
 	root.SetArgs(args)
 	err := root.Execute()
 	if err == nil {

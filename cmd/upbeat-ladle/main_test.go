@@ -65,6 +65,7 @@ func TestProgram(t *testing.T) {
 		}
 	})
 	t.Run("serve", func(t *testing.T) { serveAndStop(t, bin) })
+	t.Run("backup and restore", func(t *testing.T) { backedUp(t, bin) })
 	t.Run("stopped in the middle", func(t *testing.T) { stoppedInTheMiddle(t, bin) })
 	t.Run("devices", func(t *testing.T) { devicesAndServe(t, bin) })
 }

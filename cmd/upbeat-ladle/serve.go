@@ -11,6 +11,7 @@ import (
 	"os/signal"
 	"path/filepath"
 	"strconv"
+	"sync"
 	"syscall"
 	"time"
 
@@ -26,6 +27,7 @@ import (
 const (
 	portsToTry  = 20               // from the one asked for, when it is taken
 	graceToStop = 10 * time.Second // for requests that are under way
+	lookForDay  = time.Hour        // whether a new day has no copy yet
 )
 
 func serveCommand() *cobra.Command {
@@ -47,7 +49,7 @@ func serveCommand() *cobra.Command {
 		},
 	}
 	c.Flags().StringVar(&o.addr, "addr", "127.0.0.1:8475", "address on this machine; the next free port is taken when it is in use")
-	c.Flags().StringVar(&o.db, "db", "upbeat-ladle.db", "database file; made when it is missing")
+	c.Flags().StringVar(&o.db, "db", defaultDB, "database file; made when it is missing")
 	c.Flags().BoolVar(&o.demo, "demo", false, "write the demo kitchen when the database is empty, and put simulated devices on its counter")
 	c.Flags().StringVar(&o.scale, "scale", "", "address of a scale that speaks the protocol of docs/formats/devices.md")
 	c.Flags().StringVar(&o.refractometer, "refractometer", "", "address of a refractometer, likewise")
@@ -72,7 +74,7 @@ func serve(ctx context.Context, c *cobra.Command, o serveOptions) error {
 	}
 	defer st.Close()
 	if o.demo {
-		if err := writeDemo(ctx, st); err != nil {
+		if err := demo.Write(ctx, st, food.Reference(), time.Now()); err != nil {
 			return err
 		}
 	}
@@ -80,6 +82,11 @@ func serve(ctx context.Context, c *cobra.Command, o serveOptions) error {
 	if err != nil {
 		return err
 	}
+	var copies sync.WaitGroup
+	days, enough := context.WithCancel(ctx)
+	copies.Go(func() { keepDays(days, st, o.log) })
+	defer copies.Wait()
+	defer enough()
 	plugged, unplug := context.WithCancel(context.WithoutCancel(ctx)) // the counter is cleared last
 	on, err := connect(plugged, o.scale, o.refractometer, o.demo)
 	if err != nil {
@@ -110,12 +117,22 @@ func serve(ctx context.Context, c *cobra.Command, o serveOptions) error {
 	return srv.Shutdown(grace)
 }
 
-func writeDemo(ctx context.Context, st *store.Store) error {
-	empty, err := st.Empty(ctx)
-	if err != nil || !empty {
-		return err
+// keepDays copies the kitchen once a day for as long as the program runs.
+func keepDays(ctx context.Context, st *store.Store, log *slog.Logger) {
+	look := time.NewTicker(lookForDay)
+	defer look.Stop()
+	for {
+		if kept, err := st.KeepDay(ctx); err != nil && ctx.Err() == nil {
+			log.Warn("the copy of the day was not made", "err", err)
+		} else if kept != "" {
+			log.Info("the copy of the day", "file", kept)
+		}
+		select {
+		case <-look.C:
+		case <-ctx.Done():
+			return
+		}
 	}
-	return demo.Write(ctx, st, food.Reference(), time.Now())
 }
 
 // listen opens the address, or the next free port after it. Only loopback is served.

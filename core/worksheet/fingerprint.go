@@ -178,10 +178,11 @@ func (f *Fingerprint) say(v batter.Variation, powder, flour float64) {
 				times = ", less than " + words.Either(ratio < 0.35, "a third", "two thirds") + " of the usual"
 			}
 		}
-		if r.Value == 0 {
-			times = ", there is none"
-		}
 		what := words.Either(r.Unit == "% of flour" || r.Key == Lifting, "for this flour", "for "+formName(v.Form, 2))
+		if r.Value == 0 {
+			say("%s is low %s: there is none, and %.*f to %.*f is usual.", name, what, r.Decimals, *r.Low, r.Decimals, *r.High)
+			continue
+		}
 		say("%s is %s %s: %.*f where %.*f to %.*f is usual%s.", name, words.Either(r.State == High, "high", "low"), what,
 			r.Decimals, r.Value, r.Decimals, *r.Low, r.Decimals, *r.High, times)
 	}

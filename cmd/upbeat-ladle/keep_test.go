@@ -1,0 +1,126 @@
+package main
+
+import (
+	"bufio"
+	"encoding/json"
+	"fmt"
+	"net/http"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"regexp"
+	"strconv"
+	"strings"
+	"sync"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// backedUp copies a kitchen while its bench is open, and puts it back where another one was.
+func backedUp(t *testing.T, bin string) {
+	dir := t.TempDir()
+	db, copied := filepath.Join(dir, "k.db"), filepath.Join(dir, "copy.db")
+	call := func(args ...string) (string, int) {
+		cmd := exec.Command(bin, args...)
+		out, _ := cmd.CombinedOutput()
+		return string(out), cmd.ProcessState.ExitCode()
+	}
+	t.Run("while it is open", func(t *testing.T) {
+		start(t, bin, 1, "serve", "--demo", "--db", db, "--addr", "127.0.0.1:0")
+		days := filepath.Join(dir, "k-days", time.Now().Format("2006-01-02")+".db")
+		assert.Eventually(t, func() bool { _, err := os.Stat(days); return err == nil }, 10*time.Second, 10*time.Millisecond, "the copy of the day")
+		out, code := call("backup", copied, "--db", db)
+		assert.Zero(t, code, out)
+		assert.Contains(t, out, "was read through once")
+		out, code = call("restore", copied, "--db", db)
+		assert.NotZero(t, code)
+		assert.Contains(t, out, "close it")
+	})
+	require.NoError(t, os.WriteFile(db, nil, 0o600))
+	out, code := call("serve", "--db", db, "--addr", "127.0.0.1:0")
+	assert.Equal(t, exitFailed, code)
+	assert.Contains(t, out, "upbeat-ladle restore")
+	out, code = call("restore", copied, "--db", db)
+	assert.Zero(t, code, out)
+	said := start(t, bin, 1, "serve", "--db", db, "--addr", "127.0.0.1:0")
+	assert.Contains(t, kept(t, said[0]), "Courgette, dill & feta")
+	out, code = call("backup", "--db", db)
+	assert.NotZero(t, code, out)
+}
+
+// kept are the names of what a running program keeps.
+func kept(t *testing.T, said string) map[string]bool {
+	t.Helper()
+	url, names := regexp.MustCompile(`http://\S+`).FindString(said), map[string]bool{}
+	for after := ""; ; {
+		resp, err := http.Get(url + "/api/v1/variations?limit=200&after=" + after)
+		require.NoError(t, err)
+		var page struct {
+			Items []struct{ Name string }
+			Next  string
+		}
+		require.NoError(t, json.NewDecoder(resp.Body).Decode(&page))
+		resp.Body.Close()
+		for _, i := range page.Items {
+			names[i.Name] = true
+		}
+		if after = strings.ReplaceAll(page.Next, " ", "%20"); after == "" {
+			return names
+		}
+	}
+}
+
+// What was acknowledged is there after the program was killed, round after round.
+// KILL_ROUNDS=1000 is the long run.
+func TestWhatWasAcknowledgedSurvivesAKill(t *testing.T) {
+	rounds := 100
+	if n, err := strconv.Atoi(os.Getenv("KILL_ROUNDS")); err == nil {
+		rounds = n
+	}
+	bin, db := program(t), filepath.Join(t.TempDir(), "k.db")
+	acknowledged := map[string]bool{}
+	for round := range rounds {
+		cmd := exec.Command(bin, "serve", "--db", db, "--addr", "127.0.0.1:0")
+		out, err := cmd.StdoutPipe()
+		require.NoError(t, err)
+		require.NoError(t, cmd.Start())
+		line := bufio.NewScanner(out)
+		require.True(t, line.Scan(), "round %d", round)
+		url := regexp.MustCompile(`http://\S+`).FindString(line.Text())
+		var mu sync.Mutex
+		var writers sync.WaitGroup
+		enough := make(chan struct{})
+		for w := range 3 {
+			writers.Go(func() {
+				for n := 0; ; n++ {
+					name := fmt.Sprintf("round %d writer %d save %d", round, w, n)
+					resp, err := http.Post(url+"/api/v1/variations", "application/json", strings.NewReader(strings.Replace(variation, `"name":"x"`, `"name":"`+name+`"`, 1)))
+					if err != nil {
+						return // killed
+					}
+					resp.Body.Close()
+					if resp.StatusCode == http.StatusCreated {
+						mu.Lock()
+						acknowledged[name] = true
+						mu.Unlock()
+					}
+					if n == round%4 && w == 0 {
+						close(enough)
+					}
+				}
+			})
+		}
+		<-enough
+		require.NoError(t, cmd.Process.Kill())
+		writers.Wait()
+		_ = cmd.Wait() // it was killed
+	}
+	there := kept(t, start(t, bin, 1, "serve", "--db", db, "--addr", "127.0.0.1:0")[0])
+	for name := range acknowledged {
+		assert.True(t, there[name], "%s was acknowledged", name)
+	}
+	t.Logf("%d rounds, %d acknowledged", rounds, len(acknowledged))
+}
