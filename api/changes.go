@@ -7,7 +7,6 @@ import (
 	"github.com/gin-gonic/gin"
 
 	"upbeatladle/document"
-	"upbeatladle/store"
 )
 
 // decode reads a strict request body into v; a failure is answered and ok is false.
@@ -35,7 +34,7 @@ func (s *Server) send(c *gin.Context, status int, v any) {
 
 // ListVersions lists the named states of a variation.
 func (s *Server) ListVersions(c *gin.Context, id Id) {
-	found, err := s.store.Versions(c.Request.Context(), store.Variation, id)
+	found, err := s.kitchen.Versions(c.Request.Context(), id)
 	if err != nil {
 		s.refuse(c, err)
 		return
@@ -61,7 +60,7 @@ func (s *Server) NameVersion(c *gin.Context, id Id) {
 		s.refuse(c, document.Refusal("/name", "missing", "Give this version a name of at most 200 characters."))
 		return
 	}
-	v, err := s.store.Name(c.Request.Context(), store.Variation, id, name, wish.Revision)
+	v, err := s.kitchen.NameVersion(c.Request.Context(), id, name, wish.Revision)
 	if err != nil {
 		s.refuse(c, err)
 		return
@@ -71,7 +70,7 @@ func (s *Server) NameVersion(c *gin.Context, id Id) {
 
 // GetRevision returns a variation as it was saved then.
 func (s *Server) GetRevision(c *gin.Context, id Id, revision int64) {
-	d, err := s.store.Revision(c.Request.Context(), store.Variation, id, revision)
+	d, err := s.kitchen.Revision(c.Request.Context(), id, revision)
 	if err != nil {
 		s.refuse(c, err)
 		return

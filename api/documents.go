@@ -1,7 +1,6 @@
 package api
 
 import (
-	"context"
 	"encoding/json"
 	"errors"
 	"net/http"
@@ -11,7 +10,6 @@ import (
 
 	"github.com/gin-gonic/gin"
 
-	"upbeatladle/document"
 	"upbeatladle/store"
 )
 
@@ -45,24 +43,6 @@ func (s *Server) answer(c *gin.Context, status int, d store.Document) {
 	c.JSON(status, savedOf(d))
 }
 
-// content reads a document of a kind and works it out, so that nothing is saved that
-// cannot be used.
-func (s *Server) content(ctx context.Context, kind store.Kind, data []byte, in document.Setting) (store.Content, error) {
-	summarise := document.SummariseVariation
-	switch kind {
-	case store.Base:
-		summarise = document.SummariseBase
-	case store.Pantry:
-		summarise = document.SummariseItem
-	}
-	sum, err := summarise(ctx, data, in)
-	return contentOf(sum), err
-}
-
-func contentOf(s document.Summary) store.Content {
-	return store.Content{Name: s.Name, Form: s.Form, Verdict: s.Verdict, Picture: s.Picture, Body: s.Body}
-}
-
 func (s *Server) list(c *gin.Context, kind store.Kind, after *string, limit *int) {
 	n := 100
 	if limit != nil {
@@ -72,55 +52,24 @@ func (s *Server) list(c *gin.Context, kind store.Kind, after *string, limit *int
 		s.fail(c, http.StatusBadRequest, "limit", "Ask for 1 to 200 at a time.")
 		return
 	}
-	page, err := s.store.List(c.Request.Context(), kind, value(after), n)
+	items, next, err := s.kitchen.List(c.Request.Context(), kind, value(after), n)
 	if err != nil {
 		s.refuse(c, err)
 		return
 	}
 	out := Listing{Items: []ListItem{}}
-	for _, d := range page.Items {
-		d = s.carded(c.Request.Context(), kind, d)
+	for _, d := range items {
 		item := ListItem{Id: d.ID, Name: d.Name, Form: Form(d.Form), Revision: d.Revision, UpdatedAt: d.UpdatedAt, Verdict: d.Verdict}
 		var picture Picture
-		if json.Unmarshal(d.Picture, &picture) == nil { // documents from before pictures have none
+		if json.Unmarshal(d.Picture, &picture) == nil {
 			item.Picture = &picture
 		}
 		out.Items = append(out.Items, item)
 	}
-	if page.Next != "" {
-		out.Next = &page.Next
+	if next != "" {
+		out.Next = &next
 	}
 	c.JSON(http.StatusOK, out)
-}
-
-// carded is a document with the card of today: one that was saved before cards told allergens
-// is drawn again, once.
-func (s *Server) carded(ctx context.Context, kind store.Kind, d store.Document) store.Document {
-	var p Picture
-	if kind == store.Pantry || json.Unmarshal(d.Picture, &p) == nil && (p.Allergens != nil || p.Trouble != nil) {
-		return d
-	}
-	full, err := s.store.Get(ctx, kind, d.ID)
-	if err != nil {
-		return d
-	}
-	k, _, err := s.kitchenOf(ctx)
-	if err != nil {
-		return d
-	}
-	table, err := s.ingredients(ctx)
-	if err != nil {
-		return d
-	}
-	sum, err := s.content(ctx, kind, full.Body, document.Setting{Table: table, Kitchen: k, Today: s.now()})
-	if err != nil {
-		sum.Verdict, sum.Picture = document.Troubled(err)
-	}
-	if err := s.store.Redraw(ctx, kind, d.ID, d.Revision, sum.Verdict, sum.Picture); err != nil {
-		s.log.Error("drawing a card", "err", err)
-	}
-	d.Verdict, d.Picture = sum.Verdict, sum.Picture
-	return d
 }
 
 func (s *Server) create(c *gin.Context, kind store.Kind, key *string) {
@@ -128,16 +77,12 @@ func (s *Server) create(c *gin.Context, kind store.Kind, key *string) {
 	if !ok {
 		return
 	}
-	in, ok := s.setting(c)
-	if !ok {
-		return
-	}
-	content, err := s.content(c.Request.Context(), kind, data, in)
-	if err != nil {
-		s.refuse(c, err)
-		return
-	}
-	d, err := s.store.Create(c.Request.Context(), kind, content, value(key))
+	d, err := s.kitchen.Create(c.Request.Context(), kind, data, value(key))
+	s.created(c, d, err)
+}
+
+// created answers a save of something new.
+func (s *Server) created(c *gin.Context, d store.Document, err error) {
 	if err != nil {
 		s.refuse(c, err)
 		return
@@ -147,7 +92,7 @@ func (s *Server) create(c *gin.Context, kind store.Kind, key *string) {
 }
 
 func (s *Server) get(c *gin.Context, kind store.Kind, id string) {
-	d, err := s.store.Get(c.Request.Context(), kind, id)
+	d, err := s.kitchen.Get(c.Request.Context(), kind, id)
 	if err != nil {
 		s.refuse(c, err)
 		return
@@ -165,16 +110,7 @@ func (s *Server) put(c *gin.Context, kind store.Kind, id string, match *string) 
 	if !ok {
 		return
 	}
-	in, ok := s.setting(c)
-	if !ok {
-		return
-	}
-	content, err := s.content(c.Request.Context(), kind, data, in)
-	if err != nil {
-		s.refuse(c, err)
-		return
-	}
-	d, err := s.store.Put(c.Request.Context(), kind, id, revision, content)
+	d, yours, err := s.kitchen.Put(c.Request.Context(), kind, id, revision, data)
 	var stale *store.ConflictError
 	switch {
 	case errors.As(err, &stale):
@@ -184,7 +120,7 @@ func (s *Server) put(c *gin.Context, kind store.Kind, id string, match *string) 
 				Type: "tag:upbeat-ladle:conflict", Title: "Changed on another tablet", Status: http.StatusConflict,
 				Detail: "Somebody saved this since you opened it. Nothing was overwritten: keep one of the two.",
 			},
-			Current: savedOf(stale.Current), Yours: content.Body,
+			Current: savedOf(stale.Current), Yours: yours,
 		})
 	case err != nil:
 		s.refuse(c, err)
@@ -194,7 +130,7 @@ func (s *Server) put(c *gin.Context, kind store.Kind, id string, match *string) 
 }
 
 func (s *Server) remove(c *gin.Context, kind store.Kind, id string) {
-	if err := s.store.Delete(c.Request.Context(), kind, id); err != nil {
+	if err := s.kitchen.PutAside(c.Request.Context(), kind, id); err != nil {
 		s.refuse(c, err)
 		return
 	}
@@ -202,7 +138,7 @@ func (s *Server) remove(c *gin.Context, kind store.Kind, id string) {
 }
 
 func (s *Server) restore(c *gin.Context, kind store.Kind, id string) {
-	d, err := s.store.Restore(c.Request.Context(), kind, id)
+	d, err := s.kitchen.BringBack(c.Request.Context(), kind, id)
 	if err != nil {
 		s.refuse(c, err)
 		return

@@ -30,12 +30,11 @@ func (s *Server) ListIngredients(c *gin.Context, p ListIngredientsParams) {
 		s.fail(c, http.StatusBadRequest, "limit", "Ask for 1 to 500 at a time.")
 		return
 	}
-	table, err := s.ingredients(c.Request.Context())
-	if err != nil {
-		s.refuse(c, err)
+	in, ok := s.setting(c)
+	if !ok {
 		return
 	}
-	found := table.Search(value(p.Q), food.Group(value(p.Group)))
+	found := in.Table.Search(value(p.Q), food.Group(value(p.Group)))
 	out := IngredientList{Items: []Ingredient{}, Allergens: food.Allergens}
 	for _, in := range found[:min(limit, len(found))] {
 		out.Items = append(out.Items, shown(in, flour))

@@ -1,7 +1,6 @@
 package api
 
 import (
-	"context"
 	"encoding/json"
 	"errors"
 	"net/http"
@@ -21,41 +20,11 @@ type savedKitchen struct {
 	Form     document.KitchenForm `json:"form"`
 }
 
-// kitchen returns the kitchen that variations are worked out in. A failure is answered.
-func (s *Server) kitchen(c *gin.Context) (k document.OwnKitchen, revision int64, ok bool) {
-	k, revision, err := s.kitchenOf(c.Request.Context())
-	if err != nil {
-		s.refuse(c, err)
-		return k, 0, false
-	}
-	return k, revision, true
-}
-
-func (s *Server) kitchenOf(ctx context.Context) (k document.OwnKitchen, revision int64, err error) {
-	_, k, revision, err = s.ground(ctx)
-	return k, revision, err
-}
-
-// readKitchen reads it from the database.
-func (s *Server) readKitchen(ctx context.Context) (k document.OwnKitchen, revision int64, err error) {
-	body, revision, err := s.store.Kitchen(ctx)
-	if err != nil {
-		return k, 0, err
-	}
-	if body == nil {
-		return document.DefaultOwnKitchen(), 0, nil
-	}
-	if k, err = document.DecodeKitchen(body); err != nil { // it stands in nobody's way: the usual one serves until it is saved again
-		s.log.Error("the kitchen cannot be read", "err", err)
-		return document.DefaultOwnKitchen(), revision, nil
-	}
-	return k, revision, nil
-}
-
 // GetKitchen returns what the cook works with.
 func (s *Server) GetKitchen(c *gin.Context) {
-	k, revision, ok := s.kitchen(c)
-	if !ok {
+	k, revision, err := s.kitchen.Own(c.Request.Context())
+	if err != nil {
+		s.refuse(c, err)
 		return
 	}
 	s.sendKitchen(c, k, revision)
@@ -82,17 +51,7 @@ func (s *Server) PutKitchen(c *gin.Context, p PutKitchenParams) {
 	if !ok {
 		return
 	}
-	k, err := document.DecodeKitchen(data)
-	if err != nil {
-		s.refuse(c, err)
-		return
-	}
-	body, err := k.Encode()
-	if err != nil {
-		s.refuse(c, err)
-		return
-	}
-	revision, err = s.store.PutKitchen(c.Request.Context(), body, revision)
+	k, revision, err := s.kitchen.PutOwn(c.Request.Context(), data, revision)
 	var stale *store.KitchenConflictError
 	switch {
 	case errors.As(err, &stale):

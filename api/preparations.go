@@ -13,9 +13,8 @@ import (
 
 // ListPreparations lists the benches and what each suits.
 func (s *Server) ListPreparations(c *gin.Context) {
-	table, err := s.ingredients(c.Request.Context())
-	if err != nil {
-		s.refuse(c, err)
+	in, ok := s.setting(c)
+	if !ok {
 		return
 	}
 	out := PreparationList{}
@@ -34,7 +33,7 @@ func (s *Server) ListPreparations(c *gin.Context) {
 				bench.Ripenesses = choices(prep.SkinWords)
 			}
 		}
-		for _, in := range inShelfOrder(table) {
+		for _, in := range inShelfOrder(in.Table) {
 			if prep.Suits(b.Method, in) {
 				choice := Choice{Id: in.ID, Label: in.Name}
 				if b.Method == prep.Puree {

@@ -25,6 +25,7 @@ import (
 	"upbeatladle/device"
 	"upbeatladle/document"
 	"upbeatladle/document/question"
+	"upbeatladle/kitchen"
 	"upbeatladle/store"
 )
 
@@ -65,14 +66,12 @@ type Parts struct {
 
 // Server answers the API.
 type Server struct {
-	store *store.Store
-	table *food.Table
-	log   *slog.Logger
-	now   func() time.Time
+	kitchen *kitchen.Kitchen
+	log     *slog.Logger
+	now     func() time.Time
 
 	scale         device.Scale
 	refractometer device.Refractometer
-	shelf         shelf
 	quick, slow   gate
 	closing       <-chan struct{}
 }
@@ -81,7 +80,7 @@ var _ ServerInterface = (*Server)(nil)
 
 // New returns the handler of the whole program: API, health and the front end.
 func New(p Parts) http.Handler {
-	s := &Server{store: p.Store, table: p.Table, log: p.Log, now: p.Now, scale: p.Scale, refractometer: p.Refractometer, closing: p.Closing}
+	s := &Server{kitchen: kitchen.New(p.Store, p.Table, p.Log, p.Now), log: p.Log, now: p.Now, scale: p.Scale, refractometer: p.Refractometer, closing: p.Closing}
 	s.quick, s.slow = gates()
 	gin.SetMode(gin.ReleaseMode)
 	r := gin.New()
@@ -195,7 +194,7 @@ func boundedBody(c *gin.Context) {
 }
 
 func (s *Server) health(c *gin.Context) {
-	if err := s.store.Ping(c.Request.Context()); err != nil {
+	if err := s.kitchen.Healthy(c.Request.Context()); err != nil {
 		s.fail(c, http.StatusServiceUnavailable, "store", "The database does not answer.")
 		return
 	}

@@ -11,6 +11,7 @@ import (
 
 	"upbeatladle/core/food"
 	"upbeatladle/document"
+	"upbeatladle/kitchen"
 	"upbeatladle/store"
 )
 
@@ -32,7 +33,7 @@ func Write(ctx context.Context, st *store.Store, table *food.Table, today time.T
 }
 
 func write(ctx context.Context, st *store.Tx, table *food.Table, today time.Time) error {
-	kitchen, err := kitchenOf(ctx, st)
+	own, err := kitchenOf(ctx, st)
 	if err != nil {
 		return fmt.Errorf("writing the demo's kitchen: %w", err)
 	}
@@ -40,14 +41,14 @@ func write(ctx context.Context, st *store.Tx, table *food.Table, today time.Time
 	if err != nil {
 		return err
 	}
-	in := document.Setting{Table: shelf, Kitchen: kitchen, Today: today}
+	in := document.Setting{Table: shelf, Kitchen: own, Today: today}
 	bases := map[string]store.Document{}
 	err = each("bases", func(data []byte) error {
 		s, err := document.SummariseBase(ctx, data, in)
 		if err != nil {
 			return err
 		}
-		d, err := st.Create(ctx, store.Base, content(s), "")
+		d, err := st.Create(ctx, store.Base, kitchen.ContentOf(s), "")
 		bases[d.Name] = d
 		return err
 	})
@@ -77,7 +78,7 @@ func write(ctx context.Context, st *store.Tx, table *food.Table, today time.Time
 		if err != nil {
 			return err
 		}
-		_, err = st.Create(ctx, store.Variation, content(s), "")
+		_, err = st.Create(ctx, store.Variation, kitchen.ContentOf(s), "")
 		return err
 	})
 }
@@ -103,10 +104,6 @@ func kitchenOf(ctx context.Context, st *store.Tx) (document.OwnKitchen, error) {
 	}
 	_, err = st.PutKitchen(ctx, body, 0)
 	return k, err
-}
-
-func content(s document.Summary) store.Content {
-	return store.Content{Name: s.Name, Form: s.Form, Verdict: s.Verdict, Picture: s.Picture, Body: s.Body}
 }
 
 // pantry saves the demo's tubs and own ingredients, and returns the shelf with them. A tub in
@@ -137,7 +134,7 @@ func pantry(ctx context.Context, st *store.Tx, table *food.Table, today time.Tim
 			return nil, fmt.Errorf("writing the demo's pantry: %w", err)
 		}
 		items = append(items, one.Item)
-		if _, err := st.Create(ctx, store.Pantry, content(s), ""); err != nil {
+		if _, err := st.Create(ctx, store.Pantry, kitchen.ContentOf(s), ""); err != nil {
 			return nil, err
 		}
 	}

@@ -206,8 +206,12 @@ func TestEverySchemaSoFarIsBroughtUpToDate(t *testing.T) {
 			path := filepath.Join(t.TempDir(), "k.db")
 			db, err := store.BuildUpTo(ctx, path, step)
 			require.NoError(t, err)
+			document := `INSERT INTO documents (id, kind, name, form, verdict, revision, updated_at, body) VALUES ('a', 'variation', 'Old carrot', 'pancake', 'v', 2, '2026-01-02T03:04:05.000000000Z', x'7b7d')`
+			if step >= 6 { // cards are worked out since
+				document = strings.NewReplacer("verdict, ", "", "'v', ", "").Replace(document)
+			}
 			for _, q := range []string{
-				`INSERT INTO documents (id, kind, name, form, verdict, revision, updated_at, body) VALUES ('a', 'variation', 'Old carrot', 'pancake', 'v', 2, '2026-01-02T03:04:05.000000000Z', x'7b7d')`,
+				document,
 				`INSERT INTO revisions (id, revision, saved_at, body) VALUES ('a', 1, '2026-01-01T03:04:05.000000000Z', x'31'), ('a', 2, '2026-01-02T03:04:05.000000000Z', x'7b7d')`,
 				`INSERT INTO idempotency (key, kind, body_hash, id, created_at) VALUES ('k', 'variation', x'00', 'a', '2026-01-02T03:04:05.000000000Z')`,
 			} {
@@ -234,7 +238,7 @@ func TestEverySchemaSoFarIsBroughtUpToDate(t *testing.T) {
 func TestEachFaultOfTheDiskHasASentenceOfItsOwn(t *testing.T) {
 	path := filepath.Join(t.TempDir(), "k.db")
 	filled(t, path, "one")
-	save := `INSERT INTO documents (id, kind, name, form, verdict, revision, updated_at, body) VALUES (hex(randomblob(9)), 'base', 'n', '', '', 1, '', zeroblob(200000))`
+	save := `INSERT INTO documents (id, kind, name, form, revision, updated_at, body) VALUES (hex(randomblob(9)), 'base', 'n', '', 1, '', zeroblob(200000))`
 	said := map[string]bool{}
 	for want, before := range map[store.Fault]string{store.Full: `PRAGMA max_page_count = 1`, store.ReadOnly: `PRAGMA query_only = 1`} {
 		db := raw(t, path, before)

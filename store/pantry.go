@@ -3,7 +3,6 @@ package store
 import (
 	"context"
 	"database/sql"
-	"errors"
 	"fmt"
 )
 
@@ -32,15 +31,22 @@ func all(ctx context.Context, q querier, kind Kind) ([]Document, error) {
 
 // Stamp changes whenever a document of the kind is saved, put aside or brought back.
 func (s *Store) Stamp(ctx context.Context, kind Kind) (string, error) {
+	return stampOf(ctx, s.db, kind)
+}
+
+// Stamp is Store.Stamp as a part of more.
+func (t *Tx) Stamp(ctx context.Context, kind Kind) (string, error) { return stampOf(ctx, t.tx, kind) }
+
+func stampOf(ctx context.Context, q querier, kind Kind) (string, error) {
 	var n, revisions int64
 	var last, gone sql.NullString
 	// A sum of remainders, so that no revision, however large, makes it overflow.
-	err := s.db.QueryRowContext(ctx, `SELECT count(*), coalesce(sum(revision % 1000000007), 0), max(updated_at), max(deleted_at) FROM documents WHERE kind = ?`, kind).Scan(&n, &revisions, &last, &gone)
+	err := q.QueryRowContext(ctx, `SELECT count(*), coalesce(sum(revision % 1000000007), 0), max(updated_at), max(deleted_at) FROM documents WHERE kind = ?`, kind).Scan(&n, &revisions, &last, &gone)
 	if err != nil {
 		return "", err
 	}
 	var aside int64
-	err = s.db.QueryRowContext(ctx, `SELECT count(*) FROM documents WHERE kind = ? AND deleted_at IS NOT NULL`, kind).Scan(&aside)
+	err = q.QueryRowContext(ctx, `SELECT count(*) FROM documents WHERE kind = ? AND deleted_at IS NOT NULL`, kind).Scan(&aside)
 	return fmt.Sprint(n, revisions, last.String, gone.String, aside), err
 }
 
@@ -77,14 +83,4 @@ func (t *Tx) SaveAll(ctx context.Context, kind Kind, batch []Write) error {
 		}
 	}
 	return nil
-}
-
-// Redraw replaces what lists show of a document whose figures moved though nobody changed it.
-// The document and its revision stay.
-func (s *Store) Redraw(ctx context.Context, kind Kind, id string, revision int64, verdict string, drawn []byte) error {
-	err := s.affectOne(ctx, `UPDATE documents SET verdict = ?, picture = ? WHERE kind = ? AND id = ? AND revision = ?`, verdict, drawn, kind, id, revision)
-	if errors.Is(err, ErrNotFound) { // saved by somebody in between, and drawn with that
-		return nil
-	}
-	return err
 }

@@ -77,10 +77,4 @@ func TestABatchIsSavedWholeOrNotAtAll(t *testing.T) {
 	d, err := st.Get(ctx, store.Pantry, all[0].ID)
 	require.NoError(t, err)
 	assert.EqualValues(t, 2, d.Revision)
-	require.NoError(t, st.Redraw(ctx, store.Pantry, d.ID, 1, "stale", nil), "an older drawing is dropped")
-	require.NoError(t, st.Redraw(ctx, store.Pantry, d.ID, 2, "fresh", []byte("{}")))
-	d, err = st.Get(ctx, store.Pantry, d.ID)
-	require.NoError(t, err)
-	assert.Equal(t, "fresh", d.Verdict)
-	assert.EqualValues(t, 2, d.Revision)
 }

@@ -45,12 +45,11 @@ func (e *ConflictError) Error() string {
 	return fmt.Sprintf("the document is at revision %d by now", e.Current.Revision)
 }
 
-// Content is what a caller saves: the encoded document and what lists show of it.
+// Content is what a caller saves: the encoded document, and its name and form for lists.
 type Content struct {
-	Name, Form, Verdict string
-	Picture             []byte // JSON that a card draws
-	Body                []byte
-	Asked               []byte // what the caller sent, when the program added to it; a repeated call sends the same
+	Name, Form string
+	Body       []byte
+	Asked      []byte // what the caller sent, when the program added to it; a repeated call sends the same
 }
 
 // Document is a saved document.
@@ -137,12 +136,12 @@ const timeLayout = "2006-01-02T15:04:05.000000000Z"
 
 func (s *Store) stamp() string { return s.now().UTC().Format(timeLayout) }
 
-const columns = `id, name, form, verdict, picture, revision, updated_at, body`
+const columns = `id, name, form, revision, updated_at, body`
 
 func scan(row interface{ Scan(...any) error }) (Document, error) {
 	var d Document
 	var at string
-	if err := row.Scan(&d.ID, &d.Name, &d.Form, &d.Verdict, &d.Picture, &d.Revision, &at, &d.Body); err != nil {
+	if err := row.Scan(&d.ID, &d.Name, &d.Form, &d.Revision, &at, &d.Body); err != nil {
 		if errors.Is(err, sql.ErrNoRows) {
 			return Document{}, ErrNotFound
 		}
@@ -252,8 +251,8 @@ func insert(ctx context.Context, tx *sql.Tx, kind Kind, id string, revision int6
 	} else if _, err := tx.ExecContext(ctx, `DELETE FROM documents WHERE id = ? AND deleted_at IS NOT NULL`, id); err != nil {
 		return "", err
 	}
-	if _, err := tx.ExecContext(ctx, `INSERT INTO documents (id, kind, name, form, verdict, picture, revision, updated_at, body) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
-		id, kind, c.Name, c.Form, c.Verdict, picture(c), revision, now, c.Body); err != nil {
+	if _, err := tx.ExecContext(ctx, `INSERT INTO documents (id, kind, name, form, revision, updated_at, body) VALUES (?, ?, ?, ?, ?, ?, ?)`,
+		id, kind, c.Name, c.Form, revision, now, c.Body); err != nil {
 		return "", err
 	}
 	return id, keep(ctx, tx, id, revision, now, c.Body)
@@ -261,19 +260,11 @@ func insert(ctx context.Context, tx *sql.Tx, kind Kind, id string, revision int6
 
 // overwrite saves over a revision that is known to be the current one.
 func overwrite(ctx context.Context, tx *sql.Tx, id string, revision int64, c Content, now string) error {
-	if _, err := tx.ExecContext(ctx, `UPDATE documents SET name = ?, form = ?, verdict = ?, picture = ?, revision = revision + 1, updated_at = ?, body = ? WHERE id = ?`,
-		c.Name, c.Form, c.Verdict, picture(c), now, c.Body, id); err != nil {
+	if _, err := tx.ExecContext(ctx, `UPDATE documents SET name = ?, form = ?, revision = revision + 1, updated_at = ?, body = ? WHERE id = ?`,
+		c.Name, c.Form, now, c.Body, id); err != nil {
 		return err
 	}
 	return keep(ctx, tx, id, revision+1, now, c.Body)
-}
-
-// picture is never null.
-func picture(c Content) []byte {
-	if c.Picture == nil {
-		return []byte{}
-	}
-	return c.Picture
 }
 
 func keep(ctx context.Context, tx *sql.Tx, id string, revision int64, at string, body []byte) error {
@@ -333,7 +324,7 @@ func (s *Store) affectOne(ctx context.Context, query string, args ...any) error 
 
 // Page is one page of a list, last changed first; Next is empty on the last one.
 type Page struct {
-	Items []Document // without their bodies
+	Items []Document
 	Next  string
 }
 
@@ -344,7 +335,7 @@ func (s *Store) List(ctx context.Context, kind Kind, after string, limit int) (P
 	if len(after) > len(timeLayout) {
 		cursorTime, cursorID = after[:len(timeLayout)], after[len(timeLayout)+1:]
 	}
-	rows, err := s.db.QueryContext(ctx, `SELECT id, name, form, verdict, picture, revision, updated_at, x'' FROM documents
+	rows, err := s.db.QueryContext(ctx, `SELECT `+columns+` FROM documents
 		WHERE kind = ? AND deleted_at IS NULL AND (updated_at, id) < (?, ?)
 		ORDER BY updated_at DESC, id DESC LIMIT ?`, kind, cursorTime, cursorID, limit+1)
 	if err != nil {

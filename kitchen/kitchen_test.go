@@ -1,0 +1,162 @@
+package kitchen_test
+
+import (
+	"context"
+	"fmt"
+	"log/slog"
+	"math/rand/v2"
+	"path/filepath"
+	"slices"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"upbeatladle/core/food"
+	"upbeatladle/demo"
+	"upbeatladle/document"
+	"upbeatladle/kitchen"
+	"upbeatladle/store"
+)
+
+// scene is a kitchen on a day that a test turns.
+type scene struct {
+	*kitchen.Kitchen
+	st  *store.Store
+	day *time.Time
+}
+
+func open(t *testing.T, withDemo bool) scene {
+	t.Helper()
+	day := time.Date(2026, 11, 26, 7, 0, 0, 0, time.UTC)
+	now := func() time.Time { return day }
+	st, err := store.Open(t.Context(), filepath.Join(t.TempDir(), "k.db"), now)
+	require.NoError(t, err)
+	t.Cleanup(func() { st.Close() })
+	if withDemo {
+		require.NoError(t, demo.Write(t.Context(), st, food.Reference(), day))
+	}
+	return scene{kitchen.New(st, food.Reference(), slog.New(slog.DiscardHandler), now), st, &day}
+}
+
+// Whatever moved, a card says what the worksheet of the same document says in the same minute.
+func TestACardIsNeverOlderThanTheKitchen(t *testing.T) {
+	s, rnd := open(t, true), rand.New(rand.NewPCG(8, 1))
+	ctx := t.Context()
+	var tubs, gone []string
+	moved := 0
+	var before []string
+	for step := range 60 {
+		switch rnd.IntN(5) {
+		case 0:
+			own, revision, err := s.Own(ctx)
+			require.NoError(t, err)
+			egg := 40 + float64(rnd.IntN(60))
+			own.EggG = &egg
+			body, err := own.Encode()
+			require.NoError(t, err)
+			_, _, err = s.PutOwn(ctx, body, revision)
+			require.NoError(t, err)
+		case 1:
+			water := 80 + rnd.IntN(9)
+			d, err := s.CreateItem(ctx, fmt.Appendf(nil, `{"format":"upbeat-ladle/pantry-item","version":1,"id":"tub","name":"Tub","stands_for":"beetroot_cooked","made_on":%q,`+
+				`"water_g":%d,"carbohydrate_g":%d,"sugars_g":8,"fibre_g":0,"starch_g":0,"protein_g":1,"fat_g":0,"ash_g":1}`, s.day.Format("2006-01-02"), water, 98-water), "")
+			require.NoError(t, err)
+			tubs = append(tubs, d.ID)
+		case 2:
+			if len(tubs) > 0 {
+				require.NoError(t, s.PutAside(ctx, store.Pantry, tubs[0]))
+				tubs, gone = tubs[1:], append(gone, tubs[0])
+			}
+		case 3:
+			if len(gone) > 0 {
+				_, err := s.BringBack(ctx, store.Pantry, gone[0])
+				require.NoError(t, err)
+				gone = gone[1:]
+			}
+		case 4:
+			*s.day = s.day.AddDate(0, 0, 1)
+		}
+		in, err := s.Setting(ctx)
+		require.NoError(t, err)
+		items, _, err := s.List(ctx, store.Variation, "", 100)
+		require.NoError(t, err)
+		require.Len(t, items, 7)
+		var now []string
+		for _, i := range items {
+			sum, err := document.SummariseVariation(ctx, i.Body, in)
+			require.NoError(t, err)
+			assert.Equal(t, sum.Verdict, i.Verdict, "step %d, %s", step, i.Name)
+			assert.Equal(t, string(sum.Picture), string(i.Picture))
+			assert.EqualValues(t, 1, i.Revision, "nobody changed the variation")
+			now = append(now, i.Verdict+string(i.Picture))
+		}
+		if !slices.Equal(before, now) {
+			moved++
+		}
+		before = now
+	}
+	assert.Greater(t, moved, 10, "the steps move cards, or this shows nothing")
+}
+
+func archiveOf(t *testing.T, s scene) document.Archive {
+	t.Helper()
+	a, err := s.Archive(t.Context())
+	require.NoError(t, err)
+	return a
+}
+
+func encoded(t *testing.T, s scene) string {
+	t.Helper()
+	text, err := archiveOf(t, s).Encode()
+	require.NoError(t, err)
+	return string(text)
+}
+
+func TestAnImportIsKeptAsAWhole(t *testing.T) {
+	full, empty := open(t, true), open(t, false)
+	a := archiveOf(t, full)
+	blank := encoded(t, empty)
+	for stop := 1; stop <= 3; stop++ {
+		ctx, cancel := context.WithCancel(t.Context())
+		_, err := empty.Import(ctx, a, false, func(int) { cancel() })
+		cancel()
+		require.ErrorIs(t, err, context.Canceled)
+		assert.Equal(t, blank, encoded(t, empty), "nothing of it was kept")
+	}
+	fates, err := empty.Import(t.Context(), a, false, func(int) {})
+	require.NoError(t, err)
+	for _, f := range fates {
+		assert.NotEqual(t, "refused", f.Action, "%s: %s", f.Name, f.Message)
+	}
+	assert.Equal(t, encoded(t, full), encoded(t, empty), "out, in and out again gives the same bytes")
+	again, err := empty.Import(t.Context(), a, false, func(int) {})
+	require.NoError(t, err)
+	for _, f := range again {
+		assert.Equal(t, "same", f.Action, f.Name)
+	}
+}
+
+// Somebody saves while an import is judged: neither overwrites the other.
+func TestAnImportIsJudgedAnewWhenSomebodySaved(t *testing.T) {
+	s := open(t, true)
+	other := open(t, true)
+	a := archiveOf(t, other)
+	items, _, err := s.List(t.Context(), store.Variation, "", 1)
+	require.NoError(t, err)
+	judged := 0
+	_, err = s.Import(t.Context(), a, false, func(int) {
+		if judged++; judged == 1 {
+			_, err := s.Create(t.Context(), store.Variation, items[0].Body, "")
+			require.NoError(t, err)
+		}
+	})
+	require.NoError(t, err)
+	assert.Equal(t, 2, judged)
+	_, err = s.Import(t.Context(), a, false, func(int) {
+		_, err := s.Create(t.Context(), store.Variation, items[0].Body, "")
+		require.NoError(t, err)
+	})
+	assert.ErrorIs(t, err, kitchen.ErrRestless)
+}

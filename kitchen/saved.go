@@ -1,0 +1,87 @@
+package kitchen
+
+import (
+	"context"
+
+	"upbeatladle/document"
+	"upbeatladle/store"
+)
+
+// ContentOf is what is kept of a document that can be used.
+func ContentOf(s document.Summary) store.Content {
+	return store.Content{Name: s.Name, Form: s.Form, Body: s.Body}
+}
+
+// summarise reads a document of a kind and works it out, so that nothing is saved that cannot
+// be used. The error is batter.Problems.
+func summarise(ctx context.Context, kind store.Kind, data []byte, in document.Setting) (document.Summary, error) {
+	switch kind {
+	case store.Base:
+		return document.SummariseBase(ctx, data, in)
+	case store.Pantry:
+		return document.SummariseItem(ctx, data, in)
+	}
+	return document.SummariseVariation(ctx, data, in)
+}
+
+// Create saves a new document. A key other than "" makes a repeated call return the first.
+func (k *Kitchen) Create(ctx context.Context, kind store.Kind, data []byte, key string) (store.Document, error) {
+	sum, err := k.usable(ctx, kind, data)
+	if err != nil {
+		return store.Document{}, err
+	}
+	return k.store.Create(ctx, kind, ContentOf(sum), key)
+}
+
+// Put saves over the revision that was read; *store.ConflictError when somebody else saved it
+// since. The content is returned as it would have been saved.
+func (k *Kitchen) Put(ctx context.Context, kind store.Kind, id string, revision int64, data []byte) (store.Document, []byte, error) {
+	sum, err := k.usable(ctx, kind, data)
+	if err != nil {
+		return store.Document{}, nil, err
+	}
+	d, err := k.store.Put(ctx, kind, id, revision, ContentOf(sum))
+	return d, sum.Body, err
+}
+
+func (k *Kitchen) usable(ctx context.Context, kind store.Kind, data []byte) (document.Summary, error) {
+	in, revision, err := k.stand(ctx)
+	if err != nil {
+		return document.Summary{}, err
+	}
+	sum, err := summarise(ctx, kind, data, in)
+	if err == nil {
+		k.cards.keep(in, revision, kind, sum.Body, Card{sum.Verdict, sum.Picture})
+	}
+	return sum, err
+}
+
+// Get returns a saved document.
+func (k *Kitchen) Get(ctx context.Context, kind store.Kind, id string) (store.Document, error) {
+	return k.store.Get(ctx, kind, id)
+}
+
+// PutAside takes a document off the shelf; BringBack undoes it.
+func (k *Kitchen) PutAside(ctx context.Context, kind store.Kind, id string) error {
+	return k.store.Delete(ctx, kind, id)
+}
+
+// BringBack undoes PutAside.
+func (k *Kitchen) BringBack(ctx context.Context, kind store.Kind, id string) (store.Document, error) {
+	return k.store.Restore(ctx, kind, id)
+}
+
+// Versions lists the named states of a variation, newest first.
+func (k *Kitchen) Versions(ctx context.Context, id string) ([]store.Version, error) {
+	return k.store.Versions(ctx, store.Variation, id)
+}
+
+// NameVersion names a saved state of a variation.
+func (k *Kitchen) NameVersion(ctx context.Context, id, name string, revision int64) (store.Version, error) {
+	return k.store.Name(ctx, store.Variation, id, name, revision)
+}
+
+// Revision returns a variation as it was saved then.
+func (k *Kitchen) Revision(ctx context.Context, id string, revision int64) (store.Document, error) {
+	return k.store.Revision(ctx, store.Variation, id, revision)
+}
