@@ -44,6 +44,7 @@ func (s *Server) ExportDocument(c *gin.Context, kind string, id Id, p ExportDocu
 
 // ExportArchive sends the whole kitchen in one document.
 func (s *Server) ExportArchive(c *gin.Context) {
+	unhurried(c)
 	a, err := s.kitchen.Archive(c.Request.Context())
 	if err != nil {
 		s.refuse(c, err)
@@ -51,6 +52,11 @@ func (s *Server) ExportArchive(c *gin.Context) {
 	}
 	c.Header("Content-Disposition", `attachment; filename="kitchen.json"`)
 	s.send(c, http.StatusOK, a)
+}
+
+// unhurried lets a whole kitchen take its time, both ways.
+func unhurried(c *gin.Context) {
+	_ = http.NewResponseController(c.Writer).SetWriteDeadline(time.Now().Add(archiveTimeout))
 }
 
 // ImportArchive reads a whole kitchen or one document.
@@ -65,6 +71,7 @@ func (s *Server) ImportArchive(c *gin.Context, p ImportArchiveParams) {
 		s.fail(c, http.StatusBadRequest, "broken", "The file did not arrive whole. Send it again.")
 		return
 	}
+	unhurried(c)
 	a, err := document.DecodeArchive(data)
 	if err != nil {
 		s.refuse(c, err)
@@ -77,7 +84,6 @@ func (s *Server) ImportArchive(c *gin.Context, p ImportArchiveParams) {
 		c.Header("Content-Type", "application/x-ndjson")
 		rc := http.NewResponseController(c.Writer)
 		progress = func(done int) {
-			_ = rc.SetWriteDeadline(time.Now().Add(writeTimeout))
 			fmt.Fprintf(c.Writer, `{"done":%d,"total":%d}`+"\n", done, total)
 			_ = rc.Flush()
 		}

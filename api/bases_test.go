@@ -91,7 +91,10 @@ func TestImportShowsWhatDiffers(t *testing.T) {
 	}
 	var r report
 	require.Equal(t, http.StatusOK, k.call("POST", "/api/v1/archive?dry_run=true", changed, &r).StatusCode)
-	require.Equal(t, 1, r.Changed)
+	require.Equal(t, 1, r.Added, "a file of one that says nothing of where it was kept is a new one")
+	file := `{"format":"upbeat-ladle/archive","version":1,"bases":[{"id":"` + d.ID + `","document":` + string(changed) + `}]}`
+	require.Equal(t, http.StatusOK, k.call("POST", "/api/v1/archive?dry_run=true", file, &r).StatusCode)
+	require.Equal(t, 1, r.Changed, "%+v", r)
 	assert.Contains(t, strings.Join(r.Items[0].Changes, " "), "Plain wheat flour")
 	for name, body := range map[string]string{
 		"not JSON": "<html>", "another format": `{"format":"some/thing"}`, "packed": "PK\x03\x04zip", "breaks off": `{"format":"upbeat-ladle/archive","version":1,"bases":[`,

@@ -36,6 +36,8 @@ const (
 	idleTimeout  = 2 * time.Minute
 	maxHeader    = 32 << 10
 	mostHeardOut = 256 << 20 // bytes of a body that is refused for its size
+
+	archiveTimeout = 10 * time.Minute // for a whole kitchen, each way
 )
 
 // Paths with rules of their own: streams are not compressed, the pantry file may be larger.
@@ -183,6 +185,7 @@ func boundedBody(c *gin.Context) {
 		most = document.MaxPantryBytes + 1
 	case archive:
 		most = document.MaxArchiveBytes + 1
+		_ = http.NewResponseController(c.Writer).SetReadDeadline(time.Now().Add(archiveTimeout))
 	}
 	whole := c.Request.Body
 	c.Request.Body = http.MaxBytesReader(c.Writer, whole, most)

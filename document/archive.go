@@ -4,8 +4,8 @@ import (
 	"context"
 	"errors"
 	"fmt"
-	"slices"
 	"strings"
+	"time"
 
 	"github.com/go-json-experiment/json/jsontext"
 
@@ -16,18 +16,37 @@ import (
 // ArchiveFormat is a whole kitchen in one document.
 const ArchiveFormat = "upbeat-ladle/archive"
 
-// MaxArchiveBytes is the largest archive that is read: some thousand variations.
-const MaxArchiveBytes = 32 << 20
+// ArchiveVersion is the version that is written; version 1, without histories, is read for ever.
+const ArchiveVersion = 2
 
-// maxArchived is the most documents of an archive (modelling choice).
-const maxArchived = 10_000
+// MaxArchiveBytes is the largest archive that is written and read (modelling choice: ten
+// thousand variations with some states each).
+const MaxArchiveBytes = 192 << 20
 
 // Kept is a document with the id and revision under which a kitchen keeps it, so that what
-// refers to it still finds it.
+// refers to it still finds it, and with its history.
 type Kept struct {
 	ID       string         `json:"id,omitzero"`
 	Revision int64          `json:"revision,omitzero"`
+	SavedAt  time.Time      `json:"saved_at,omitzero"`
+	PutAside bool           `json:"put_aside,omitzero"` // not on the shelf, but still used
 	Document jsontext.Value `json:"document"`
+	Earlier  []Earlier      `json:"revisions,omitzero"` // before this one, the first one first
+	Names    []Named        `json:"names,omitzero"`
+}
+
+// Earlier is a state that a document had.
+type Earlier struct {
+	Revision int64          `json:"revision"`
+	SavedAt  time.Time      `json:"saved_at,omitzero"`
+	Document jsontext.Value `json:"document"`
+}
+
+// Named is a name that a cook gave to a state.
+type Named struct {
+	Revision int64     `json:"revision"`
+	Name     string    `json:"name"`
+	NamedAt  time.Time `json:"named_at,omitzero"`
 }
 
 // Archive is a whole kitchen: what it cooks with, its pantry, bases and variations.
@@ -62,10 +81,10 @@ func DecodeArchive(data []byte) (Archive, error) {
 		if err := Strict(data, &a); err != nil {
 			return Archive{}, err
 		}
-		if n := len(a.Pantry) + len(a.Bases) + len(a.Variations); n > maxArchived {
-			return Archive{}, Refusal("", "too_many", "%d documents are too many for one file; %d is the most.", n, maxArchived)
+		if a.Version != ArchiveVersion {
+			return a, header(a.Format, a.Version, ArchiveFormat)
 		}
-		return a, header(a.Format, a.Version, ArchiveFormat)
+		return a, nil
 	case VariationFormat:
 		return Archive{Variations: one}, nil
 	case BaseFormat:
@@ -86,22 +105,61 @@ type Fate struct {
 	Message string   `json:"message,omitzero"`
 	Changes []string `json:"changes,omitzero"`
 
-	ID       string  `json:"-"` // of the document that it replaces, or its own
-	New      bool    `json:"-"`
-	Revision int64   `json:"-"`
-	Summary  Summary `json:"-"`
+	ID      string  `json:"-"` // of the document that it replaces, or its own; empty for a new one without
+	Summary Summary `json:"-"`
 }
 
-// There is what a kitchen has of a kind already.
+// There is what a kitchen has already.
 type There struct {
-	ID, Name string
+	Kind, ID string
 	Body     []byte
+	PutAside bool
 }
 
-// Judge decides what becomes of one document: it is the same as one that is there, changes
-// the one with its id or name, or is new. What differs is told line by line.
-func Judge(ctx context.Context, kind string, k Kept, there []There, s Setting) Fate {
-	f := Fate{Kind: kind, ID: k.ID, Revision: max(1, k.Revision), New: true}
+// Here finds what a kitchen has: ids are unique over all kinds, bodies within one.
+type Here struct {
+	byID   map[string]There
+	byBody map[string]There
+	byItem map[string]There // own ingredients, by the id that documents use
+}
+
+// NewHere returns what is there.
+func NewHere(all []There) *Here {
+	h := &Here{map[string]There{}, map[string]There{}, map[string]There{}}
+	for _, t := range all {
+		h.Add(t)
+	}
+	return h
+}
+
+// Add puts one more there, in the place of one with its id.
+func (h *Here) Add(t There) {
+	if t.ID != "" {
+		h.byID[t.ID] = t
+	}
+	if !t.PutAside {
+		h.byBody[t.Kind+"\x00"+string(t.Body)] = t
+		if id := ownIngredient(t.Kind, t.Body); id != "" {
+			h.byItem[id] = t
+		}
+	}
+}
+
+// ownIngredient is the id under which documents use an item; empty for one that stands for a
+// row of the table, which nobody names.
+func ownIngredient(kind string, body []byte) string {
+	var i Item
+	if kind != "pantry" || Strict(body, &i) != nil || i.StandsFor != "" {
+		return ""
+	}
+	return i.ID
+}
+
+// Judge decides what becomes of one document: with an id it is the same as the one with that
+// id, changes it, or is new; without one it is the same when its bytes are, else new. An own
+// ingredient is also known by the id that documents use. What differs is told line by line.
+func Judge(ctx context.Context, kind string, k Kept, here *Here, s Setting) Fate {
+	f := Fate{Kind: kind, ID: k.ID}
 	sum, err := summarise(ctx, kind, k.Document, s)
 	if err != nil {
 		f.Action, f.Message = "refused", sentences(err)
@@ -114,20 +172,60 @@ func Judge(ctx context.Context, kind string, k Kept, there []There, s Setting) F
 		return f
 	}
 	f.Name, f.Summary = sum.Name, sum
-	at := slices.IndexFunc(there, func(t There) bool { return k.ID != "" && t.ID == k.ID })
-	if at < 0 {
-		at = slices.IndexFunc(there, func(t There) bool { return t.Name == sum.Name })
+	was, found := here.byID[k.ID]
+	if found && was.Kind != kind {
+		f.Action, f.Message = "refused", "Its id belongs to a "+was.Kind+" that is here already. Take it out of the file's document to keep it as a new one."
+		return f
 	}
-	switch {
-	case at < 0:
+	if !found && k.ID == "" {
+		was, found = here.byBody[kind+"\x00"+string(sum.Body)]
+	}
+	if id := ownIngredient(kind, sum.Body); !found && id != "" {
+		was, found = here.byItem[id]
+	}
+	if found {
+		f.ID = was.ID
+	}
+	switch same := string(was.Body) == string(sum.Body); {
+	case !found:
 		f.Action = "added"
-	case string(there[at].Body) == string(sum.Body):
-		f.Action, f.ID, f.New = "same", there[at].ID, false
+	case k.PutAside && !was.PutAside: // what is on the shelf stays there
+		f.Action = "same"
+	case was.PutAside && !k.PutAside:
+		f.Action, f.Changes = "changed", []string{"it was put aside here, and comes back"}
+		if !same {
+			f.Changes = append(f.Changes, changes(ctx, kind, was.Body, sum.Body, s)...)
+		}
+	case same:
+		f.Action = "same"
 	default:
-		f.Action, f.ID, f.New = "changed", there[at].ID, false
-		f.Changes = changes(ctx, kind, there[at].Body, sum.Body, s)
+		f.Action, f.Changes = "changed", changes(ctx, kind, was.Body, sum.Body, s)
 	}
 	return f
+}
+
+// Canonical is a state of a document as this program writes it, worked out or not; the error
+// is batter.Problems when it cannot be opened.
+func Canonical(kind string, data []byte) ([]byte, error) {
+	switch kind {
+	case "base":
+		b, err := DecodeBase(data)
+		if err != nil {
+			return nil, err
+		}
+		return b.Encode()
+	case "pantry":
+		var i Item
+		if err := Strict(data, &i); err != nil {
+			return nil, err
+		}
+		return i.Encode()
+	}
+	v, err := DecodeVariation(data)
+	if err != nil {
+		return nil, err
+	}
+	return v.Encode()
 }
 
 func summarise(ctx context.Context, kind string, data []byte, s Setting) (Summary, error) {

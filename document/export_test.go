@@ -97,32 +97,37 @@ func TestOwnJSONWorksAnywhere(t *testing.T) {
 	refusal(t, err, "/as", "unknown_choice")
 }
 
-// What becomes of a document that is read in: by its id, else by its name, and what differs.
+// What becomes of a document that is read in: by its id, without one by its bytes, and what
+// differs. Two things of one name are two things.
 func TestWhatBecomesOfADocument(t *testing.T) {
 	base := []byte(`{"format":"upbeat-ladle/base","version":1,"name":"Quay plain","form":"pancake","lines":[{"ingredient":"plain_flour","amount":250,"unit":"g"},{"ingredient":"milk_whole","amount":400,"unit":"g"}]}`)
 	sum, err := document.SummariseBase(context.Background(), base, here())
 	require.NoError(t, err)
-	there := []document.There{{ID: "a", Name: "Quay plain", Body: sum.Body}}
+	there := []document.There{{Kind: "base", ID: "a", Body: sum.Body}, {Kind: "variation", ID: "v"}, {Kind: "base", ID: "gone", Body: sum.Body, PutAside: true}}
 	judge := func(k document.Kept, there []document.There) document.Fate {
-		return document.Judge(context.Background(), "base", k, there, here())
+		return document.Judge(context.Background(), "base", k, document.NewHere(there), here())
 	}
 
 	f := judge(document.Kept{Document: base}, nil)
 	assert.Equal(t, "added", f.Action)
-	assert.True(t, f.New)
-	f = judge(document.Kept{ID: "zz", Revision: 7, Document: base}, nil)
-	assert.Equal(t, "zz", f.ID, "it keeps its id and revision")
-	assert.EqualValues(t, 7, f.Revision)
+	f = judge(document.Kept{ID: "zz", Document: base}, there)
+	assert.Equal(t, "added", f.Action)
+	assert.Equal(t, "zz", f.ID, "it keeps its id")
 	f = judge(document.Kept{Document: base}, there)
 	assert.Equal(t, "same", f.Action)
 	assert.Equal(t, "a", f.ID)
 	more := bytes.Replace(base, []byte("400"), []byte("420"), 1)
-	f = judge(document.Kept{Document: more}, there)
-	assert.Equal(t, "changed", f.Action)
+	assert.Equal(t, "added", judge(document.Kept{Document: more}, there).Action, "of the same name, but not the same")
+	f = judge(document.Kept{ID: "a", Document: more}, there)
+	assert.Equal(t, "changed", f.Action, "the id tells that it is the same base")
 	assert.Equal(t, []string{"Whole milk: 400 g → 420 g"}, f.Changes)
-	renamed := bytes.Replace(more, []byte("Quay plain"), []byte("Quay thin"), 1)
-	assert.Equal(t, "added", judge(document.Kept{Document: renamed}, there).Action)
-	assert.Equal(t, "changed", judge(document.Kept{ID: "a", Document: renamed}, there).Action, "the id tells that it is the same base")
+	f = judge(document.Kept{ID: "gone", Document: base}, there)
+	assert.Equal(t, "changed", f.Action)
+	assert.Equal(t, []string{"it was put aside here, and comes back"}, f.Changes)
+	assert.Equal(t, "same", judge(document.Kept{ID: "a", PutAside: true, Document: more}, there).Action, "what is on the shelf stays there")
+	f = judge(document.Kept{ID: "v", Document: base}, there)
+	assert.Equal(t, "refused", f.Action)
+	assert.Contains(t, f.Message, "belongs to a variation")
 	broken := bytes.Replace(base, []byte("plain_flour"), []byte("moon_dust"), 1)
 	f = judge(document.Kept{Document: broken}, there)
 	assert.Equal(t, "refused", f.Action)
@@ -141,7 +146,7 @@ func TestOneDocumentIsAnArchiveOfOne(t *testing.T) {
 	assert.NotEmpty(t, a.Kitchen)
 	for text, code := range map[string]string{
 		"PK\x03\x04": "packed", "\x1f\x8b\x08": "packed", "hello": "not_json", `{"format":"other"}`: "wrong_format",
-		`{"format":"upbeat-ladle/archive","version":2}`: "wrong_version", `{"format":"upbeat-ladle/archive","version":1,"extra":1}`: "unknown_field",
+		`{"format":"upbeat-ladle/archive","version":3}`: "wrong_version", `{"format":"upbeat-ladle/archive","version":1,"extra":1}`: "unknown_field",
 	} {
 		_, err := document.DecodeArchive([]byte(text))
 		require.Error(t, err, text)
@@ -158,13 +163,13 @@ func FuzzDecodeArchive(f *testing.F) {
 			return
 		}
 		for _, k := range a.Bases {
-			document.Judge(context.Background(), "base", k, nil, here())
+			document.Judge(context.Background(), "base", k, document.NewHere(nil), here())
 		}
 		for _, k := range a.Variations {
-			document.Judge(context.Background(), "variation", k, nil, here())
+			document.Judge(context.Background(), "variation", k, document.NewHere(nil), here())
 		}
 		for _, k := range a.Pantry {
-			document.Judge(context.Background(), "pantry", k, nil, here())
+			document.Judge(context.Background(), "pantry", k, document.NewHere(nil), here())
 		}
 	})
 }

@@ -5,8 +5,10 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"slices"
 	"strings"
 
+	"upbeatladle/core/batter"
 	"upbeatladle/document"
 	"upbeatladle/store"
 )
@@ -24,33 +26,102 @@ func partOf(a *document.Archive, kind store.Kind) *[]document.Kept {
 	return &a.Variations
 }
 
-// Archive is everything that the kitchen keeps.
+// Archive is everything that the kitchen keeps, with its history; of what was put aside, what is
+// still used. The error is batter.Problems when it is more than one file holds.
 func (k *Kitchen) Archive(ctx context.Context) (document.Archive, error) {
-	a := document.Archive{Format: document.ArchiveFormat, Version: document.Version}
-	body, _, err := k.store.Kitchen(ctx)
+	a := document.Archive{Format: document.ArchiveFormat, Version: document.ArchiveVersion}
+	kept := map[store.Kind][]store.Whole{}
+	err := k.store.Together(ctx, func(tx *store.Tx) (err error) {
+		if a.Kitchen, _, err = tx.Kitchen(ctx); err != nil {
+			return err
+		}
+		for _, kind := range archived {
+			if kept[kind], err = tx.Wholes(ctx, kind); err != nil {
+				return err
+			}
+		}
+		return nil
+	})
 	if err != nil {
 		return a, err
 	}
-	if body != nil {
-		a.Kitchen = body
-	}
+	inUse, size := used(kept), 0
 	for _, kind := range archived {
-		docs, err := k.store.All(ctx, kind)
-		if err != nil {
-			return a, err
-		}
 		part := partOf(&a, kind)
-		for i := len(docs) - 1; i >= 0; i-- { // oldest first, so that lists keep their order
-			kept := document.Kept{ID: docs[i].ID, Revision: docs[i].Revision, Document: docs[i].Body}
-			if !json.Valid(kept.Document) { // damaged: it goes along as a text
-				if kept.Document, err = json.Marshal(string(docs[i].Body)); err != nil {
-					return a, err
+		for _, w := range slices.Backward(kept[kind]) { // oldest first, so that lists keep their order
+			if w.PutAside && !inUse(w) {
+				continue
+			}
+			one, err := keptOf(w)
+			if err != nil {
+				return a, err
+			}
+			if size += len(one.Document); len(one.Earlier) > 0 {
+				for _, e := range one.Earlier {
+					size += len(e.Document)
 				}
 			}
-			*part = append(*part, kept)
+			*part = append(*part, one)
 		}
 	}
+	if size > document.MaxArchiveBytes*9/10 { // the rest is brackets and ids
+		return a, document.Refusal("", "too_large", "This kitchen and its history are more than one file holds. Copy it with “upbeat-ladle backup”.")
+	}
 	return a, nil
+}
+
+func keptOf(w store.Whole) (k document.Kept, err error) {
+	k = document.Kept{ID: w.ID, Revision: w.Revision, SavedAt: w.UpdatedAt, PutAside: w.PutAside}
+	if k.Document, err = wellFormed(w.Body); err != nil {
+		return k, err
+	}
+	for _, p := range w.Earlier {
+		e := document.Earlier{Revision: p.Revision, SavedAt: p.SavedAt}
+		if e.Document, err = wellFormed(p.Body); err != nil {
+			return k, err
+		}
+		k.Earlier = append(k.Earlier, e)
+	}
+	for _, n := range w.Names {
+		k.Names = append(k.Names, document.Named{Revision: n.Revision, Name: n.Name, NamedAt: n.NamedAt})
+	}
+	return k, nil
+}
+
+// wellFormed is a body as it was kept; a damaged one goes along as a text.
+func wellFormed(body []byte) ([]byte, error) {
+	if json.Valid(body) {
+		return body, nil
+	}
+	return json.Marshal(string(body))
+}
+
+// used tells of what was put aside whether something on the shelf still names it: an own
+// ingredient in a recipe, a base under a variation.
+func used(kept map[store.Kind][]store.Whole) func(store.Whole) bool {
+	bases := map[string]bool{}
+	for _, w := range kept[store.Variation] {
+		if v, err := document.DecodeVariation(w.Body); err == nil && !w.PutAside && v.Base != nil && v.Base.BaseRef != nil {
+			bases[v.Base.BaseRef.ID] = true
+		}
+	}
+	return func(w store.Whole) bool {
+		switch w.Kind {
+		case store.Base:
+			return bases[w.ID]
+		case store.Pantry:
+			var i document.Item
+			if document.Strict(w.Body, &i) != nil || i.StandsFor != "" {
+				return false
+			}
+			for _, kind := range []store.Kind{store.Variation, store.Base} {
+				if slices.ContainsFunc(kept[kind], func(d store.Whole) bool { return !d.PutAside && uses(kind, d.Body, i.ID) }) {
+					return true
+				}
+			}
+		}
+		return false
+	}
 }
 
 // progressStep is how many documents are judged between two signs of progress.
@@ -144,20 +215,12 @@ func (k *Kitchen) judge(ctx context.Context, a document.Archive, progress func(d
 			return p, err
 		}
 	}
-	items, _, err := k.Items(ctx)
+	here, items, err := k.here(ctx)
 	if err != nil {
 		return p, err
 	}
-	done := 0
+	renumbered, done := map[string]map[int64]int64{}, 0
 	for _, kind := range archived {
-		docs, err := k.store.All(ctx, kind)
-		if err != nil {
-			return p, err
-		}
-		there := make([]document.There, len(docs))
-		for i, d := range docs {
-			there[i] = document.There{ID: d.ID, Name: d.Name, Body: d.Body}
-		}
 		if kind == store.Base { // what follows may use the items that come along
 			in.Table = k.shelf(items, in.Today)
 		}
@@ -165,14 +228,25 @@ func (k *Kitchen) judge(ctx context.Context, a document.Archive, progress func(d
 			if !plainID(kept.ID) {
 				kept.ID = ""
 			}
-			f := document.Judge(ctx, string(kind), kept, there, in)
+			if kind == store.Variation {
+				kept.Document = refer(kept.Document, renumbered)
+			}
+			past, revision, moved := history(string(kind), kept)
+			f := document.Judge(ctx, string(kind), kept, here, in)
 			if ctx.Err() != nil {
 				return p, ctx.Err()
 			}
+			if f.Action == "added" {
+				renumbered[kept.ID] = moved
+			}
 			p.fates = append(p.fates, f)
+			w := store.Write{
+				ID: f.ID, New: f.Action == "added", Revision: revision, SavedAt: kept.SavedAt, PutAside: kept.PutAside,
+				Earlier: past, Names: namesOf(kept, moved), Content: ContentOf(f.Summary),
+			}
 			if f.Action == "added" || f.Action == "changed" {
-				p.batches[kind] = append(p.batches[kind], store.Write{ID: f.ID, New: f.New, Revision: f.Revision, Content: ContentOf(f.Summary)})
-				there = append(there, document.There{ID: f.ID, Name: f.Name, Body: f.Summary.Body})
+				p.batches[kind] = append(p.batches[kind], w)
+				here.Add(document.There{Kind: string(kind), ID: f.ID, Body: f.Summary.Body, PutAside: kept.PutAside})
 				if kind == store.Pantry {
 					if i, err := document.DecodeItem(f.Summary.Body, in); err == nil {
 						items = append([]document.PantryItem{i.PantryItem}, items...) // newest first
@@ -186,6 +260,96 @@ func (k *Kitchen) judge(ctx context.Context, a document.Archive, progress func(d
 	}
 	progress(done)
 	return p, nil
+}
+
+// here is what the kitchen has, and its pantry, newest first: an own ingredient that was put
+// aside still tells what it was to what names it.
+func (k *Kitchen) here(ctx context.Context) (*document.Here, []document.PantryItem, error) {
+	var all []document.There
+	var items, aside []document.PantryItem
+	err := k.store.Together(ctx, func(tx *store.Tx) error {
+		for _, kind := range archived {
+			docs, err := tx.Wholes(ctx, kind)
+			if err != nil {
+				return err
+			}
+			for _, d := range docs {
+				all = append(all, document.There{Kind: string(kind), ID: d.ID, Body: d.Body, PutAside: d.PutAside})
+				var i document.Item
+				if kind != store.Pantry || document.Strict(d.Body, &i) != nil {
+					continue
+				}
+				if !d.PutAside {
+					items = append(items, i.PantryItem)
+				} else if i.StandsFor == "" {
+					aside = append(aside, i.PantryItem)
+				}
+			}
+		}
+		return nil
+	})
+	for _, i := range aside {
+		if !slices.ContainsFunc(items, func(p document.PantryItem) bool { return p.ID == i.ID }) {
+			items = append(items, i)
+		}
+	}
+	return document.NewHere(all), items, err
+}
+
+// history is what a document was before, its revision, and how its revisions are counted
+// anew: kept when they are rising numbers that a program can count on, else 1, 2, 3. States
+// that cannot be opened are left out.
+func history(kind string, k document.Kept) (past []store.Past, revision int64, moved map[int64]int64) {
+	last, kept := int64(0), true
+	for _, e := range k.Earlier {
+		body, err := document.Canonical(kind, e.Document)
+		if err != nil {
+			continue
+		}
+		kept = kept && e.Revision > last && e.Revision <= store.MaxRevision
+		last = e.Revision
+		past = append(past, store.Past{Revision: e.Revision, SavedAt: e.SavedAt, Body: body})
+	}
+	if revision = max(1, k.Revision); kept && revision > last && revision <= store.MaxRevision {
+		return past, revision, nil
+	}
+	moved = map[int64]int64{k.Revision: int64(len(past)) + 1}
+	for i := range past {
+		moved[past[i].Revision] = int64(i) + 1
+		past[i].Revision = int64(i) + 1
+	}
+	return past, int64(len(past)) + 1, moved
+}
+
+// namesOf are the names of a document's states, by the revisions that they have here.
+func namesOf(k document.Kept, moved map[int64]int64) []store.Version {
+	var out []store.Version
+	for _, n := range k.Names {
+		if now, ok := moved[n.Revision]; ok {
+			n.Revision = now
+		}
+		if name := strings.TrimSpace(n.Name); name != "" && len([]rune(name)) <= batter.MaxName {
+			out = append(out, store.Version{Name: name, Revision: n.Revision, NamedAt: n.NamedAt})
+		}
+	}
+	return out
+}
+
+// refer points a variation at the revision that its base has here, when those were counted anew.
+func refer(data []byte, renumbered map[string]map[int64]int64) []byte {
+	v, err := document.DecodeVariation(data)
+	if err != nil || v.Base == nil || v.Base.BaseRef == nil {
+		return data
+	}
+	now, ok := renumbered[v.Base.BaseRef.ID][v.Base.BaseRef.Revision]
+	if !ok {
+		return data
+	}
+	v.Base.BaseRef.Revision = now
+	if text, err := v.Encode(); err == nil {
+		return text
+	}
+	return data
 }
 
 // judgeOwn decides what becomes of the kitchen, and returns the one that the rest is judged in.

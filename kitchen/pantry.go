@@ -157,5 +157,5 @@ func uses(kind store.Kind, body []byte, id string) bool {
 		return err == nil && document.Uses(b.Lines, nil, id)
 	}
 	v, err := document.DecodeVariation(body)
-	return err == nil && document.Uses(v.Base.Lines, v.Additions, id)
+	return err == nil && v.Base != nil && document.Uses(v.Base.Lines, v.Additions, id)
 }

@@ -49,38 +49,3 @@ func stampOf(ctx context.Context, q querier, kind Kind) (string, error) {
 	err = q.QueryRowContext(ctx, `SELECT count(*) FROM documents WHERE kind = ? AND deleted_at IS NOT NULL`, kind).Scan(&aside)
 	return fmt.Sprint(n, revisions, last.String, gone.String, aside), err
 }
-
-// Write is one document of a batch. A new one keeps the id and the revision that it comes
-// with, so that what refers to it still does; without an id it gets one.
-type Write struct {
-	ID       string
-	New      bool
-	Revision int64 // of a new one, between 1 and MaxRevision; else it begins anew
-	Content
-}
-
-// SaveAll writes a batch over whatever revisions are there: all of it, or nothing.
-func (s *Store) SaveAll(ctx context.Context, kind Kind, batch []Write) error {
-	return s.Together(ctx, func(t *Tx) error { return t.SaveAll(ctx, kind, batch) })
-}
-
-// SaveAll is Store.SaveAll as a part of more.
-func (t *Tx) SaveAll(ctx context.Context, kind Kind, batch []Write) error {
-	now := t.s.stamp()
-	for _, w := range batch {
-		if w.New || w.ID == "" {
-			if _, err := insert(ctx, t.tx, kind, w.ID, w.Revision, w.Content, now); err != nil {
-				return err
-			}
-			continue
-		}
-		current, err := get(ctx, t.tx, kind, w.ID)
-		if err != nil {
-			return err
-		}
-		if err := overwrite(ctx, t.tx, w.ID, current.Revision, w.Content, now); err != nil {
-			return err
-		}
-	}
-	return nil
-}

@@ -236,8 +236,8 @@ func (t *Tx) Create(ctx context.Context, kind Kind, c Content, key string) (Docu
 	return get(ctx, t.tx, kind, id)
 }
 
-// insert writes a new document, under a new id when it has none. An id that was put aside
-// comes back with the new content. A revision that nobody can count on from begins anew.
+// insert writes a new document, under a new id when it has none. A revision that nobody can
+// count on from begins anew.
 func insert(ctx context.Context, tx *sql.Tx, kind Kind, id string, revision int64, c Content, now string) (string, error) {
 	if revision < 1 || revision > MaxRevision {
 		revision = 1
@@ -248,8 +248,6 @@ func insert(ctx context.Context, tx *sql.Tx, kind Kind, id string, revision int6
 			return "", err
 		}
 		id = fresh.String()
-	} else if _, err := tx.ExecContext(ctx, `DELETE FROM documents WHERE id = ? AND deleted_at IS NOT NULL`, id); err != nil {
-		return "", err
 	}
 	if _, err := tx.ExecContext(ctx, `INSERT INTO documents (id, kind, name, form, revision, updated_at, body) VALUES (?, ?, ?, ?, ?, ?, ?)`,
 		id, kind, c.Name, c.Form, revision, now, c.Body); err != nil {

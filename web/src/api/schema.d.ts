@@ -1423,13 +1423,34 @@ export interface components {
             id?: string;
             /** Format: int64 */
             revision?: number;
+            /** Format: date-time */
+            saved_at?: string;
+            /** @description Not on the shelf, but something there still uses it */
+            put_aside?: boolean;
             document: Record<string, never>;
+            /** @description What it was before, the first one first */
+            revisions?: components["schemas"]["Earlier"][];
+            names?: components["schemas"]["Named"][];
+        };
+        Earlier: {
+            /** Format: int64 */
+            revision: number;
+            /** Format: date-time */
+            saved_at?: string;
+            document: Record<string, never>;
+        };
+        Named: {
+            /** Format: int64 */
+            revision: number;
+            name: string;
+            /** Format: date-time */
+            named_at?: string;
         };
         Archive: {
             /** @enum {string} */
             format: "upbeat-ladle/archive";
             /** @enum {integer} */
-            version: 1;
+            version: 1 | 2;
             kitchen?: components["schemas"]["OwnKitchen"];
             pantry?: components["schemas"]["Kept"][];
             bases?: components["schemas"]["Kept"][];
