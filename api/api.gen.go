@@ -33,6 +33,27 @@ func (e AdditionFlourMethod) Valid() bool {
 	}
 }
 
+// Defines values for AsideKind.
+const (
+	AsideKindBase      AsideKind = "base"
+	AsideKindPantry    AsideKind = "pantry"
+	AsideKindVariation AsideKind = "variation"
+)
+
+// Valid indicates whether the value is a known member of the AsideKind enum.
+func (e AsideKind) Valid() bool {
+	switch e {
+	case AsideKindBase:
+		return true
+	case AsideKindPantry:
+		return true
+	case AsideKindVariation:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for BaseFormat.
 const (
 	UpbeatLadlebase BaseFormat = "upbeat-ladle/base"
@@ -533,6 +554,20 @@ type Addition struct {
 // AdditionFlourMethod defines model for Addition.FlourMethod.
 type AdditionFlourMethod string
 
+// Aside defines model for Aside.
+type Aside struct {
+	Id         string    `json:"id"`
+	Kind       AsideKind `json:"kind"`
+	Name       string    `json:"name"`
+	PutAsideAt time.Time `json:"put_aside_at"`
+
+	// Until Then it is purged
+	Until time.Time `json:"until"`
+}
+
+// AsideKind defines model for Aside.Kind.
+type AsideKind string
+
 // Base defines model for Base.
 type Base struct {
 	Form       Form        `json:"form"`
@@ -565,6 +600,11 @@ type BasePart struct {
 type BaseRef struct {
 	Id       string `json:"id"`
 	Revision int64  `json:"revision"`
+}
+
+// Bin defines model for Bin.
+type Bin struct {
+	Items []Aside `json:"items"`
 }
 
 // BrixReading defines model for BrixReading.
@@ -1140,6 +1180,9 @@ type ServerInterface interface {
 
 	// (POST /bases/{id}/restore)
 	RestoreBase(c *gin.Context, id Id)
+	// ListBin What was put aside, last first; each comes back with its restore, until it is purged
+	// (GET /bin)
+	ListBin(c *gin.Context)
 	// TakeReading Take one reading, corrected to 20 °C
 	// (POST /devices/refractometer/readings)
 	TakeReading(c *gin.Context)
@@ -1227,6 +1270,9 @@ type ServerInterface interface {
 	// NameVersion Name a saved state
 	// (POST /variations/{id}/versions)
 	NameVersion(c *gin.Context, id Id)
+	// UnnameVersion Take the name from a state; the state stays
+	// (DELETE /variations/{id}/versions/{revision})
+	UnnameVersion(c *gin.Context, id Id, revision int64)
 }
 
 // ServerInterfaceWrapper converts contexts to parameters.
@@ -1501,6 +1547,19 @@ func (siw *ServerInterfaceWrapper) RestoreBase(c *gin.Context) {
 	}
 
 	siw.Handler.RestoreBase(c, id)
+}
+
+// ListBin operation middleware
+func (siw *ServerInterfaceWrapper) ListBin(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListBin(c)
 }
 
 // TakeReading operation middleware
@@ -2268,6 +2327,40 @@ func (siw *ServerInterfaceWrapper) NameVersion(c *gin.Context) {
 	siw.Handler.NameVersion(c, id)
 }
 
+// UnnameVersion operation middleware
+func (siw *ServerInterfaceWrapper) UnnameVersion(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Path parameter "revision" -------------
+	var revision int64
+
+	err = runtime.BindStyledParameterWithOptions("simple", "revision", c.Param("revision"), &revision, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter revision: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.UnnameVersion(c, id, revision)
+}
+
 // GinServerOptions provides options for the Gin server.
 type GinServerOptions struct {
 	BaseURL      string
@@ -2322,11 +2415,13 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/variations/:id/restore", wrapper.RestoreVariation)
 	router.GET(options.BaseURL+"/variations/:id/versions", wrapper.ListVersions)
 	router.POST(options.BaseURL+"/variations/:id/versions", wrapper.NameVersion)
+	router.DELETE(options.BaseURL+"/variations/:id/versions/:revision", wrapper.UnnameVersion)
 	router.GET(options.BaseURL+"/variations/:id/revisions/:revision", wrapper.GetRevision)
 	router.GET(options.BaseURL+"/bases", wrapper.ListBases)
 	router.POST(options.BaseURL+"/bases", wrapper.CreateBase)
 	router.POST(options.BaseURL+"/bases-starter", wrapper.AddStarterBases)
 	router.GET(options.BaseURL+"/bases-shelf", wrapper.ListBaseShelf)
+	router.GET(options.BaseURL+"/bin", wrapper.ListBin)
 	router.GET(options.BaseURL+"/exports/:kind/:id", wrapper.ExportDocument)
 	router.GET(options.BaseURL+"/archive", wrapper.ExportArchive)
 	router.POST(options.BaseURL+"/archive", wrapper.ImportArchive)

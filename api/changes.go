@@ -68,6 +68,29 @@ func (s *Server) NameVersion(c *gin.Context, id Id) {
 	c.JSON(http.StatusCreated, Version{Name: v.Name, Revision: v.Revision, NamedAt: v.NamedAt})
 }
 
+// UnnameVersion takes the name from a state.
+func (s *Server) UnnameVersion(c *gin.Context, id Id, revision int64) {
+	if err := s.kitchen.UnnameVersion(c.Request.Context(), id, revision); err != nil {
+		s.refuse(c, err)
+		return
+	}
+	c.Status(http.StatusNoContent)
+}
+
+// ListBin lists what was put aside.
+func (s *Server) ListBin(c *gin.Context) {
+	aside, err := s.kitchen.Bin(c.Request.Context())
+	if err != nil {
+		s.refuse(c, err)
+		return
+	}
+	out := Bin{Items: []Aside{}}
+	for _, a := range aside {
+		out.Items = append(out.Items, Aside{Kind: AsideKind(a.Kind), Id: a.ID, Name: a.Name, PutAsideAt: a.At, Until: a.Until})
+	}
+	c.JSON(http.StatusOK, out)
+}
+
 // GetRevision returns a variation as it was saved then.
 func (s *Server) GetRevision(c *gin.Context, id Id, revision int64) {
 	d, err := s.kitchen.Revision(c.Request.Context(), id, revision)

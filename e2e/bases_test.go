@@ -3,6 +3,7 @@ package e2e_test
 import (
 	"encoding/json"
 	"fmt"
+	"slices"
 	"testing"
 
 	"github.com/chromedp/chromedp"
@@ -148,8 +149,11 @@ func TestReadAKitchenFromAFile(t *testing.T) {
 	c.sees(`[...document.querySelectorAll('[data-as]')].filter(e => e.offsetParent).length === 5`)
 	c.press(kb.Escape)
 	base := `{"format":"upbeat-ladle/base","version":1,"name":%q,"form":"pancake","lines":[{"ingredient":"plain_flour","amount":%d,"unit":"g"},{"ingredient":"milk_whole","amount":300,"unit":"g"}]}`
+	var bases struct{ Items []struct{ ID, Name string } }
+	c.get("/api/v1/bases", &bases)
+	plain := bases.Items[slices.IndexFunc(bases.Items, func(b struct{ ID, Name string }) bool { return b.Name == "Hatch plain" })].ID
 	file, err := json.Marshal(map[string]any{"format": "upbeat-ladle/archive", "version": 1, "bases": []map[string]any{
-		{"document": json.RawMessage(fmt.Sprintf(base, "Quay plain", 200))}, {"document": json.RawMessage(fmt.Sprintf(base, "Hatch plain", 222))},
+		{"document": json.RawMessage(fmt.Sprintf(base, "Quay plain", 200))}, {"id": plain, "document": json.RawMessage(fmt.Sprintf(base, "Hatch plain", 222))},
 		{"document": json.RawMessage(`{"format":"upbeat-ladle/base","version":1,"name":"Broken","form":"pancake","lines":[{"ingredient":"moon_dust","amount":1,"unit":"g"}]}`)},
 	}})
 	require.NoError(t, err)

@@ -85,3 +85,11 @@ func (k *Kitchen) NameVersion(ctx context.Context, id, name string, revision int
 func (k *Kitchen) Revision(ctx context.Context, id string, revision int64) (store.Document, error) {
 	return k.store.Revision(ctx, store.Variation, id, revision)
 }
+
+// UnnameVersion takes the name from a state of a variation; the state stays.
+func (k *Kitchen) UnnameVersion(ctx context.Context, id string, revision int64) error {
+	return k.store.Unname(ctx, store.Variation, id, revision)
+}
+
+// Bin lists what was put aside and can still come back, last put aside first.
+func (k *Kitchen) Bin(ctx context.Context) ([]store.Aside, error) { return k.store.Bin(ctx) }

@@ -117,7 +117,8 @@ func serve(ctx context.Context, c *cobra.Command, o serveOptions) error {
 	return srv.Shutdown(grace)
 }
 
-// keepDays copies the kitchen once a day for as long as the program runs.
+// keepDays copies the kitchen once a day for as long as the program runs, and tidies it after
+// each copy, so that what is thinned or purged stands in the copies of two weeks.
 func keepDays(ctx context.Context, st *store.Store, log *slog.Logger) {
 	look := time.NewTicker(lookForDay)
 	defer look.Stop()
@@ -126,6 +127,11 @@ func keepDays(ctx context.Context, st *store.Store, log *slog.Logger) {
 			log.Warn("the copy of the day was not made", "err", err)
 		} else if kept != "" {
 			log.Info("the copy of the day", "file", kept)
+			if done, err := st.Tidy(ctx); err != nil && ctx.Err() == nil {
+				log.Warn("the kitchen was not tidied", "err", err)
+			} else if done != (store.Tidied{}) {
+				log.Info("tidied", "states", done.States, "purged", done.Purged, "packed", done.Packed)
+			}
 		}
 		select {
 		case <-look.C:

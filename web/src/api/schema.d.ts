@@ -473,6 +473,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/variations/{id}/versions/{revision}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+                revision: number;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take the name from a state; the state stays */
+        delete: operations["unnameVersion"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/variations/{id}/revisions/{revision}": {
         parameters: {
             query?: never;
@@ -572,6 +592,23 @@ export interface paths {
         put?: never;
         /** Read a recipe as it was pasted; nothing is saved */
         post: operations["readRecipe"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/bin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What was put aside, last first; each comes back with its restore, until it is purged */
+        get: operations["listBin"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1431,6 +1468,22 @@ export interface components {
             /** @description What it was before, the first one first */
             revisions?: components["schemas"]["Earlier"][];
             names?: components["schemas"]["Named"][];
+        };
+        Bin: {
+            items: components["schemas"]["Aside"][];
+        };
+        Aside: {
+            /** @enum {string} */
+            kind: "pantry" | "base" | "variation";
+            id: string;
+            name: string;
+            /** Format: date-time */
+            put_aside_at: string;
+            /**
+             * Format: date-time
+             * @description Then it is purged
+             */
+            until: string;
         };
         Earlier: {
             /** Format: int64 */
@@ -3175,6 +3228,28 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    unnameVersion: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+                revision: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It has no name any more */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     getRevision: {
         parameters: {
             query?: never;
@@ -3339,6 +3414,27 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Reading"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listBin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What was put aside */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Bin"];
                 };
             };
             default: components["responses"]["Problem"];

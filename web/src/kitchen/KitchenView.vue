@@ -4,6 +4,7 @@ import { ElMessage } from 'element-plus'
 import Icon from '@/parts/Icon.vue'
 import type { IconName } from '@/parts/icons'
 import { newKey } from '@/api/client'
+import PutAside from './PutAside.vue'
 import { useKitchen, type Own } from './kitchen'
 
 const kitchen = useKitchen()
@@ -227,6 +228,7 @@ const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iro
           <p v-if="!form.irons?.length" class="none">No iron yet. With one the bench says how full a ladle fills it.</p>
           <el-button class="dashed" @click="put('irons', kitchen.form?.iron)"><Icon name="plus" />Add an iron</el-button>
         </section>
+        <PutAside />
       </div>
     </el-form>
     <p v-else-if="!kitchen.trouble" class="panel wait">Opening the kitchen</p>
@@ -355,6 +357,12 @@ li .ghost {
   }
 }
 @media (max-width: 560px) {
+  .bar p {
+    display: none;
+  }
+  .bar .go {
+    margin-left: auto;
+  }
   .fields {
     grid-template-columns: 1fr;
   }

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
+import Icon from '@/parts/Icon.vue'
 import { api, got, said, type Schemas } from '@/api/client'
 import { figure, onStep } from '@/parts/figures'
+import { sayPutAside } from '@/parts/undo'
 import { useBench } from '@/bench/bench'
 
 const shown = defineModel<boolean>({ required: true })
@@ -15,6 +17,7 @@ const words: Record<Schemas['ComparedLine']['change'], string> = { same: 'as the
 watch(shown, (open) => {
   if (!open) return
   looking.value = undefined
+  naming.value = undefined
   void load()
 })
 
@@ -35,9 +38,37 @@ function load() {
 function keep() {
   return attempt(async () => {
     await bench.save()
-    await api.POST('/variations/{id}/versions', { params: { path: { id: bench.id ?? '' } }, body: { name: name.value, revision: bench.revision } })
+    await call(bench.revision, name.value)
     name.value = ''
     await load()
+  })
+}
+/** Gives a state a name; named again, it has the new one. */
+const call = (revision: number, as: string) =>
+  api.POST('/variations/{id}/versions', { params: { path: { id: bench.id ?? '' } }, body: { name: as, revision } })
+const naming = ref<number>() // the revision whose name is being written
+const written = ref('')
+function beginNaming(v: Schemas['Version']) {
+  naming.value = v.revision
+  written.value = v.name
+}
+function rename(v: Schemas['Version']) {
+  return attempt(async () => {
+    if (written.value.trim() !== v.name) await call(v.revision, written.value)
+    naming.value = undefined
+    await load()
+  })
+}
+function forget(v: Schemas['Version']) {
+  return attempt(async () => {
+    await api.DELETE('/variations/{id}/versions/{revision}', { params: { path: { id: bench.id ?? '', revision: v.revision } } })
+    await load()
+    sayPutAside(`“${v.name}” is off the list.`, () =>
+      attempt(async () => {
+        await call(v.revision, v.name)
+        await load()
+      }),
+    )
   })
 }
 function look(version: Schemas['Version']) {
@@ -64,8 +95,17 @@ function goBack() {
     <p v-if="!versions.length" class="muted empty">No version has a name yet. Name the one that worked, and come back to it.</p>
     <ul v-else>
       <li v-for="v in versions" :key="v.revision" class="well" :class="{ here: looking?.version.revision === v.revision }">
-        <b>{{ v.name }}</b><small>{{ new Date(v.named_at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' }) }}</small>
-        <el-button @click="look(v)">Compare with now</el-button>
+        <form v-if="naming === v.revision" class="naming" novalidate @submit.prevent="rename(v)" @keydown.esc.stop="naming = undefined">
+          <el-input v-model="written" maxlength="200" autofocus :aria-label="`Name of “${v.name}”`" />
+          <el-button native-type="submit">Rename it</el-button>
+          <el-button @click="naming = undefined">Leave it</el-button>
+        </form>
+        <template v-else>
+          <b>{{ v.name }}</b><small>{{ new Date(v.named_at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' }) }}</small>
+          <el-button @click="look(v)">Compare with now</el-button>
+          <el-button @click="beginNaming(v)">Rename</el-button>
+          <el-button class="ghost" :aria-label="`Take “${v.name}” off the list`" @click="forget(v)"><Icon name="bin" :size="18" /></el-button>
+        </template>
       </li>
     </ul>
     <template v-if="looking">
@@ -111,17 +151,28 @@ ul {
   display: grid;
   gap: var(--s2);
 }
+.naming {
+  display: flex;
+  flex: 1;
+  flex-wrap: wrap;
+  gap: var(--s2);
+}
+.naming .el-input {
+  flex: 1 1 200px;
+}
 li {
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
-  gap: var(--s3);
+  gap: var(--s2) var(--s3);
   padding: var(--s2) var(--s3);
 }
 li.here {
   background: var(--yolk-wash);
 }
 li b {
-  flex: 1;
+  flex: 1 1 160px;
+  overflow-wrap: anywhere;
 }
 small {
   color: var(--ink-2);

@@ -1,0 +1,45 @@
+package e2e_test
+
+import (
+	"net/http"
+	"testing"
+
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// A version gets another name, by keyboard, loses it and has it back; what was put aside comes
+// back from the Kitchen.
+func TestNothingThatWasKeptIsLost(t *testing.T) {
+	c := sits(t, kitchen(t), 820, 1180)
+	c.click("[aria-label=Versions]")
+	c.sees(`document.querySelector('.el-dialog [aria-label="Name of this version"]')`)
+	c.click(`.el-dialog [aria-label="Name of this version"]`)
+	c.do(chromedp.KeyEvent("For the frist ferry" + kb.Enter))
+	c.sees(`document.querySelector('.el-dialog li b')?.innerText === 'For the frist ferry'`)
+	c.click(".el-dialog li .el-button:nth-of-type(2)")
+	c.sees(`document.activeElement?.ariaLabel?.startsWith('Name of “')`)
+	c.do(chromedp.KeyEvent("a", chromedp.KeyModifiers(2)))
+	c.do(chromedp.KeyEvent("For the first ferry" + kb.Enter))
+	c.sees(`document.querySelector('.el-dialog li b')?.innerText === 'For the first ferry'`)
+	c.click(`[aria-label="Take “For the first ferry” off the list"]`)
+	c.sees(`!document.querySelector('.el-dialog li')`)
+	c.click(".undo-line .el-button")
+	c.sees(`document.querySelector('.el-dialog li b')?.innerText === 'For the first ferry'`)
+
+	id, doc := c.stored()
+	req, err := http.NewRequest("DELETE", c.k.URL+"/api/v1/variations/"+id, nil)
+	require.NoError(t, err)
+	resp, err := http.DefaultClient.Do(req)
+	require.NoError(t, err)
+	resp.Body.Close()
+	c.do(chromedp.Navigate(c.k.URL + "/kitchen"))
+	c.sees(`document.querySelectorAll('.put-aside li').length === 1`)
+	c.click(".put-aside li .el-button")
+	c.sees(`document.querySelector('.put-aside').innerText.includes('Nothing is put aside')`)
+	back, again := c.stored()
+	assert.Equal(t, id, back)
+	assert.Equal(t, doc, again)
+}

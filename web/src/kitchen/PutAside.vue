@@ -1,0 +1,91 @@
+<script setup lang="ts">
+import { onMounted, ref } from 'vue'
+import { ElMessage } from 'element-plus'
+import Icon from '@/parts/Icon.vue'
+import { api, got, said, sent, type Schemas } from '@/api/client'
+
+/** What was put aside and can still come back. */
+const items = ref<Schemas['Aside'][]>()
+const trouble = ref('')
+const busy = ref('')
+const places: Record<Schemas['Aside']['kind'], { path: string; says: string }> = {
+  variation: { path: 'variations', says: 'variation' },
+  base: { path: 'bases', says: 'base' },
+  pantry: { path: 'pantry', says: 'pantry' },
+}
+const day = (at: string) => new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })
+
+async function load() {
+  trouble.value = ''
+  try {
+    items.value = (await got(api.GET('/bin'))).items
+  } catch (e) {
+    trouble.value = said(e)
+  }
+}
+async function bringBack(one: Schemas['Aside']) {
+  busy.value = one.id
+  try {
+    await sent(`/${places[one.kind].path}/${one.id}/restore`, { method: 'POST' })
+    ElMessage({ message: `${one.name} is back.`, duration: 4000 })
+    await load()
+  } catch (e) {
+    trouble.value = said(e)
+  }
+  busy.value = ''
+}
+onMounted(load)
+</script>
+
+<template>
+  <section class="panel put-aside">
+    <header><h2>Put aside</h2></header>
+    <p v-if="trouble" class="none" role="alert"><i class="sign high" />{{ trouble }} <el-button @click="load">Try again</el-button></p>
+    <p v-else-if="!items" class="none">Looking …</p>
+    <p v-else-if="!items.length" class="none">Nothing is put aside. What you put aside can come back for a month.</p>
+    <ul v-else>
+      <li v-for="one in items" :key="one.id" class="well">
+        <span class="what"
+          ><b>{{ one.name }}</b
+          ><small>{{ places[one.kind].says }}, put aside {{ day(one.put_aside_at) }}, kept until {{ day(one.until) }}</small></span
+        >
+        <el-button :disabled="busy === one.id" @click="bringBack(one)"><Icon name="undo" />Bring back</el-button>
+      </li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+ul {
+  list-style: none;
+  margin: 0;
+  padding: var(--s3);
+  display: grid;
+  gap: var(--s2);
+  max-height: 320px;
+  overflow-y: auto;
+}
+li {
+  display: flex;
+  align-items: center;
+  gap: var(--s2);
+  padding: var(--s2) var(--s3);
+}
+.what {
+  flex: 1 1 auto;
+  min-width: 0;
+  display: grid;
+  overflow-wrap: anywhere;
+}
+.what small {
+  color: var(--ink-2);
+  font-size: var(--t-mini);
+}
+li .el-button {
+  flex: none;
+}
+.none {
+  padding: 0 var(--s4) var(--s3);
+  color: var(--ink-2);
+}
+</style>
