@@ -76,4 +76,6 @@ const (
 	retryFirst   = 250 * time.Millisecond
 	retryLast    = 5 * time.Second
 	nonsenseFrom = 3 // lines in a row that are no reading
+
+	mostASecond = 500 // lines; a scale sends ten to fifty, and more would only cost (modelling choice)
 )

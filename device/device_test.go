@@ -2,11 +2,14 @@ package device_test
 
 import (
 	"bufio"
+	"bytes"
 	"context"
 	"fmt"
 	"io"
 	"math"
 	"net"
+	"sync/atomic"
+	"syscall"
 	"testing"
 	"time"
 
@@ -113,6 +116,46 @@ func TestAScaleThatFails(t *testing.T) {
 	st = until(t, states, "back", func(st device.State) bool { return st.Link == device.Live })
 	assert.InDelta(t, 80.5, st.Weight.Grams, 1e-9)
 	close(lines)
+}
+
+// A device that sends as fast as the wire takes it is hung up on, and costs next to nothing.
+func TestAScaleThatFloods(t *testing.T) {
+	l := listen(t)
+	var sent atomic.Int64
+	go func() {
+		for {
+			conn, err := l.Accept()
+			if err != nil {
+				return
+			}
+			fmt.Fprintln(conn, "upbeat-ladle-scale 1")
+			block := bytes.Repeat([]byte("st 123.0 g\n"), 1000)
+			for err == nil {
+				_, err = conn.Write(block)
+				sent.Add(1000)
+			}
+			conn.Close()
+		}
+	}()
+	before := processorTime(t)
+	began := time.Now()
+	s, states := connected(t, l.Addr().String())
+	until(t, states, "hung up on", func(st device.State) bool { return st.Link == device.Nonsense })
+	for calls := 0; calls < 3; {
+		st := <-states
+		if st.Link == device.Nonsense {
+			calls++
+		}
+	}
+	t.Logf("%.0f %% of a core over %.1f s, %d lines sent", 100*(processorTime(t)-before).Seconds()/time.Since(began).Seconds(), time.Since(began).Seconds(), sent.Load())
+	assert.Equal(t, device.ErrNonsense.Error(), s.State().Says)
+}
+
+func processorTime(t *testing.T) time.Duration {
+	t.Helper()
+	var u syscall.Rusage
+	require.NoError(t, syscall.Getrusage(syscall.RUSAGE_SELF, &u))
+	return time.Duration(u.Utime.Nano() + u.Stime.Nano())
 }
 
 func TestNothingAtTheAddress(t *testing.T) {

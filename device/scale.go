@@ -42,12 +42,11 @@ func (s *NetScale) Run(ctx context.Context) {
 		if ctx.Err() != nil {
 			return
 		}
-		if s.now().Sub(began) > silentAfter { // it was there
-			wait = retryFirst
-		}
 		link := Connecting
 		if errors.Is(err, ErrNonsense) {
 			link = Nonsense
+		} else if s.now().Sub(began) > silentAfter { // it was there
+			wait = retryFirst
 		}
 		s.set(func(st *State) { st.Link, st.Says = link, says(link) })
 		t := time.NewTimer(wait)
@@ -98,9 +97,15 @@ func (s *NetScale) talk(ctx context.Context) error {
 		s.conn = nil
 		s.mu.Unlock()
 	}()
-	strange := 0
+	strange, lately, since := 0, 0, s.now()
 	for {
 		line, err := next(conn, r, silentAfter)
+		if now := s.now(); now.Sub(since) >= time.Second {
+			lately, since = 0, now
+		}
+		if lately++; lately > mostASecond { // hung up on, and called again later
+			return ErrNonsense
+		}
 		var late net.Error
 		switch {
 		case errors.As(err, &late) && late.Timeout():

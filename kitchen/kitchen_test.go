@@ -160,3 +160,37 @@ func TestAnImportIsJudgedAnewWhenSomebodySaved(t *testing.T) {
 	})
 	assert.ErrorIs(t, err, kitchen.ErrRestless)
 }
+
+// An own id names one thing, whatever was saved, put aside and brought back in between; what an
+// earlier program let in is mended at the start.
+func TestAnOwnIDNamesOneThing(t *testing.T) {
+	s := open(t, false)
+	ctx := t.Context()
+	first, err := s.CreateItem(ctx, []byte(quayJam), "")
+	require.NoError(t, err)
+	require.NoError(t, s.PutAside(ctx, store.Pantry, first.ID))
+	_, err = s.CreateItem(ctx, []byte(quayJam), "")
+	require.NoError(t, err)
+	_, err = s.BringBack(ctx, store.Pantry, first.ID)
+	require.NoError(t, err)
+	ids := func() []string {
+		items, _, err := s.Items(ctx)
+		require.NoError(t, err)
+		var out []string
+		for _, i := range items {
+			out = append(out, i.ID)
+		}
+		slices.Sort(out)
+		return out
+	}
+	assert.Equal(t, []string{"quay_jam", "quay_jam_2"}, ids())
+	for range 2 { // as it could once happen
+		_, err = s.st.Create(ctx, store.Pantry, store.Content{Name: "Quay jam", Body: []byte(quayJam)}, "")
+		require.NoError(t, err)
+	}
+	require.NoError(t, s.Mend(ctx))
+	assert.Equal(t, []string{"quay_jam", "quay_jam_2", "quay_jam_3", "quay_jam_4"}, ids())
+	before := encoded(t, s)
+	require.NoError(t, s.Mend(ctx))
+	assert.Equal(t, before, encoded(t, s), "nothing is left to mend")
+}

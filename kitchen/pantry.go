@@ -4,6 +4,7 @@ import (
 	"context"
 	"fmt"
 	"slices"
+	"strings"
 
 	"upbeatladle/document"
 	"upbeatladle/store"
@@ -69,6 +70,34 @@ func freeID(id string, there []document.PantryItem) string {
 		free = fmt.Sprintf("%s_%d", id, n)
 	}
 	return free
+}
+
+// separate gives every item an own id that no other has: the one that came first keeps it.
+func (k *Kitchen) separate(ctx context.Context, tx *store.Tx) error {
+	docs, err := tx.All(ctx, store.Pantry)
+	if err != nil {
+		return err
+	}
+	slices.SortFunc(docs, func(a, b store.Document) int { return strings.Compare(a.ID, b.ID) }) // ids rise with time
+	items, docs := k.read(docs)
+	var batch []store.Write
+	for i, item := range items {
+		if !slices.ContainsFunc(items[:i], func(p document.PantryItem) bool { return p.ID == item.ID }) {
+			continue
+		}
+		items[i].ID = freeID(item.ID, items)
+		text, err := document.NewItem(items[i]).Encode()
+		if err != nil {
+			return err
+		}
+		batch = append(batch, store.Write{ID: docs[i].ID, Content: store.Content{Name: item.Name, Body: text}})
+	}
+	return tx.SaveAll(ctx, store.Pantry, batch)
+}
+
+// Mend repairs what an earlier program let in: two items with one own id.
+func (k *Kitchen) Mend(ctx context.Context) error {
+	return k.store.Together(ctx, func(tx *store.Tx) error { return k.separate(ctx, tx) })
 }
 
 // ExportPantry is the whole pantry as CSV.

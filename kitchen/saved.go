@@ -66,9 +66,20 @@ func (k *Kitchen) PutAside(ctx context.Context, kind store.Kind, id string) erro
 	return k.store.Delete(ctx, kind, id)
 }
 
-// BringBack undoes PutAside.
-func (k *Kitchen) BringBack(ctx context.Context, kind store.Kind, id string) (store.Document, error) {
-	return k.store.Restore(ctx, kind, id)
+// BringBack undoes PutAside. A pantry item whose own id was given to another one since gets a
+// number behind it.
+func (k *Kitchen) BringBack(ctx context.Context, kind store.Kind, id string) (d store.Document, err error) {
+	err = k.store.Together(ctx, func(tx *store.Tx) error {
+		if d, err = tx.Restore(ctx, kind, id); err != nil || kind != store.Pantry {
+			return err
+		}
+		if err := k.separate(ctx, tx); err != nil {
+			return err
+		}
+		d, err = tx.Get(ctx, kind, id)
+		return err
+	})
+	return d, err
 }
 
 // Versions lists the named states of a variation, newest first.

@@ -118,5 +118,5 @@ func (s *Store) Unname(ctx context.Context, kind Kind, id string, revision int64
 	if _, err := s.Get(ctx, kind, id); err != nil {
 		return err
 	}
-	return s.affectOne(ctx, `DELETE FROM versions WHERE id = ? AND revision = ?`, id, revision)
+	return affectOne(ctx, s.db, `DELETE FROM versions WHERE id = ? AND revision = ?`, id, revision)
 }

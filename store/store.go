@@ -181,6 +181,7 @@ func (s *Store) tx(ctx context.Context, f func(*sql.Tx) error) error {
 type querier interface {
 	QueryRowContext(context.Context, string, ...any) *sql.Row
 	QueryContext(context.Context, string, ...any) (*sql.Rows, error)
+	ExecContext(context.Context, string, ...any) (sql.Result, error)
 }
 
 func get(ctx context.Context, q querier, kind Kind, id string) (Document, error) {
@@ -298,19 +299,24 @@ func (s *Store) Put(ctx context.Context, kind Kind, id string, revision int64, c
 
 // Delete puts a document aside.
 func (s *Store) Delete(ctx context.Context, kind Kind, id string) error {
-	return s.affectOne(ctx, `UPDATE documents SET deleted_at = ? WHERE kind = ? AND id = ? AND deleted_at IS NULL`, s.stamp(), kind, id)
+	return affectOne(ctx, s.db, `UPDATE documents SET deleted_at = ? WHERE kind = ? AND id = ? AND deleted_at IS NULL`, s.stamp(), kind, id)
 }
 
 // Restore brings a document back that was put aside; one that is there stays as it is.
-func (s *Store) Restore(ctx context.Context, kind Kind, id string) (Document, error) {
-	if err := s.affectOne(ctx, `UPDATE documents SET deleted_at = NULL WHERE kind = ? AND id = ?`, kind, id); err != nil {
+func (t *Tx) Restore(ctx context.Context, kind Kind, id string) (Document, error) {
+	if err := affectOne(ctx, t.tx, `UPDATE documents SET deleted_at = NULL WHERE kind = ? AND id = ?`, kind, id); err != nil {
 		return Document{}, err
 	}
-	return s.Get(ctx, kind, id)
+	return get(ctx, t.tx, kind, id)
 }
 
-func (s *Store) affectOne(ctx context.Context, query string, args ...any) error {
-	r, err := s.db.ExecContext(ctx, query, args...)
+// Get is Store.Get as a part of more.
+func (t *Tx) Get(ctx context.Context, kind Kind, id string) (Document, error) {
+	return get(ctx, t.tx, kind, id)
+}
+
+func affectOne(ctx context.Context, q querier, query string, args ...any) error {
+	r, err := q.ExecContext(ctx, query, args...)
 	if err != nil {
 		return err
 	}

@@ -82,6 +82,14 @@ func TestAStaleSaveChangesNothing(t *testing.T) {
 	assert.Equal(t, "2", string(got.Body))
 }
 
+func bringBack(s *store.Store, kind store.Kind, id string) (d store.Document, err error) {
+	err = s.Together(ctx, func(tx *store.Tx) error {
+		d, err = tx.Restore(ctx, kind, id)
+		return err
+	})
+	return d, err
+}
+
 func TestDeleteAndRestore(t *testing.T) {
 	s, _ := open(t)
 	d, err := s.Create(ctx, store.Base, content("one", "1"), "")
@@ -97,10 +105,10 @@ func TestDeleteAndRestore(t *testing.T) {
 		assert.False(t, empty, "what is put aside still counts, so the demo is not written over it")
 		return err
 	}))
-	back, err := s.Restore(ctx, store.Base, d.ID)
+	back, err := bringBack(s, store.Base, d.ID)
 	require.NoError(t, err)
 	assert.Equal(t, d.Body, back.Body)
-	_, err = s.Restore(ctx, store.Base, "nobody")
+	_, err = bringBack(s, store.Base, "nobody")
 	assert.ErrorIs(t, err, store.ErrNotFound)
 }
 

@@ -20,6 +20,7 @@ import (
 	"upbeatladle/api"
 	"upbeatladle/core/food"
 	"upbeatladle/demo"
+	"upbeatladle/kitchen"
 	"upbeatladle/store"
 	"upbeatladle/web"
 )
@@ -77,6 +78,9 @@ func serve(ctx context.Context, c *cobra.Command, o serveOptions) error {
 		if err := demo.Write(ctx, st, food.Reference(), time.Now()); err != nil {
 			return err
 		}
+	}
+	if err := kitchen.New(st, food.Reference(), o.log, time.Now).Mend(ctx); err != nil {
+		return err
 	}
 	l, err := listen(o.addr)
 	if err != nil {

@@ -1,5 +1,7 @@
 import { createPinia } from 'pinia'
 import { createApp } from 'vue'
+import { ElMessage } from 'element-plus'
+import { Refusal, said } from './api/client'
 import App from './App.vue'
 import { router } from './router'
 import 'element-plus/theme-chalk/base.css'
@@ -8,4 +10,15 @@ import './styles/tokens.css'
 import './styles/base.css'
 import './styles/element.css'
 
-createApp(App).use(createPinia()).use(router).mount('#app')
+const app = createApp(App)
+/** Nothing that a cook does fails without a word: what no screen caught is told here. */
+function tell(e: unknown) {
+  if (!(e instanceof Refusal)) reportError(e)
+  ElMessage({ type: 'error', message: said(e), duration: 8000, showClose: true, grouping: true })
+}
+app.config.errorHandler = tell
+window.addEventListener('unhandledrejection', (e) => {
+  e.preventDefault()
+  tell(e.reason)
+})
+app.use(createPinia()).use(router).mount('#app')

@@ -12,20 +12,36 @@ const trouble = ref('')
 const box = ref<{ focus: () => void; blur: () => void }>()
 
 const latest = useLatest()
+let listed = '' // the text that the list answers
+let hurried: string | undefined // the text that Enter was pressed on before its list was there
+
+/** Enter takes the first of the list for what is typed, never of the list for less than that. */
+function enter(e: KeyboardEvent) {
+  hurried = undefined
+  if (!text.value || text.value === listed) return
+  hurried = text.value
+  e.stopPropagation()
+  e.preventDefault()
+}
+
 async function search(q: string, done: (found: Ingredient[]) => void) {
   try {
     const answer = await latest(got(api.GET('/ingredients', { params: { query: { q, flour_g: props.flourG, limit: 60 } } })))
     if (!answer) return
     trouble.value = ''
+    listed = q
     done(answer.items)
+    const first = answer.items[0]
+    if (hurried === q && first) take(first)
   } catch (e) {
     trouble.value = said(e)
     done([])
   }
 }
 
-function take(found: Record<string, unknown>) {
-  emit('found', found as unknown as Ingredient)
+function take(found: Ingredient | Record<string, unknown>) {
+  emit('found', found as Ingredient)
+  hurried = undefined
   text.value = ''
   box.value?.blur()
 }
@@ -34,7 +50,7 @@ defineExpose({ focus: () => box.value?.focus() })
 </script>
 
 <template>
-  <div>
+  <div @keydown.enter.capture="enter">
     <el-autocomplete
       ref="box"
       v-model="text"
