@@ -143,7 +143,12 @@ func (k *Kitchen) Import(ctx context.Context, a document.Archive, dry bool, prog
 		if err != nil || dry {
 			return plan.fates, err
 		}
-		err = k.store.Together(ctx, func(tx *store.Tx) error { return plan.carryOut(ctx, tx) })
+		err = k.store.Together(ctx, func(tx *store.Tx) error {
+			if err := plan.carryOut(ctx, tx); err != nil {
+				return err
+			}
+			return k.separate(ctx, tx)
+		})
 		if !errors.Is(err, errMoved) {
 			return plan.fates, err
 		}
@@ -219,10 +224,12 @@ func (k *Kitchen) judge(ctx context.Context, a document.Archive, progress func(d
 	if err != nil {
 		return p, err
 	}
+	var arrived []document.PantryItem
 	renumbered, done := map[string]map[int64]int64{}, 0
 	for _, kind := range archived {
 		if kind == store.Base { // what follows may use the items that come along
-			in.Table = k.shelf(items, in.Today)
+			slices.Reverse(arrived) // newest first
+			in.Table = k.shelf(append(arrived, items...), in.Today)
 		}
 		for _, kept := range *partOf(&a, kind) {
 			if !plainID(kept.ID) {
@@ -249,7 +256,7 @@ func (k *Kitchen) judge(ctx context.Context, a document.Archive, progress func(d
 				here.Add(document.There{Kind: string(kind), ID: f.ID, Body: f.Summary.Body, PutAside: kept.PutAside})
 				if kind == store.Pantry {
 					if i, err := document.DecodeItem(f.Summary.Body, in); err == nil {
-						items = append([]document.PantryItem{i.PantryItem}, items...) // newest first
+						arrived = append(arrived, i.PantryItem)
 					}
 				}
 			}
@@ -267,33 +274,30 @@ func (k *Kitchen) judge(ctx context.Context, a document.Archive, progress func(d
 func (k *Kitchen) here(ctx context.Context) (*document.Here, []document.PantryItem, error) {
 	var all []document.There
 	var items, aside []document.PantryItem
-	err := k.store.Together(ctx, func(tx *store.Tx) error {
-		for _, kind := range archived {
-			docs, err := tx.Wholes(ctx, kind)
-			if err != nil {
-				return err
+	for _, kind := range archived {
+		docs, err := k.store.Shelved(ctx, kind)
+		if err != nil {
+			return nil, nil, err
+		}
+		for _, d := range docs {
+			all = append(all, document.There{Kind: string(kind), ID: d.ID, Body: d.Body, PutAside: d.PutAside})
+			var i document.Item
+			if kind != store.Pantry || document.Strict(d.Body, &i) != nil {
+				continue
 			}
-			for _, d := range docs {
-				all = append(all, document.There{Kind: string(kind), ID: d.ID, Body: d.Body, PutAside: d.PutAside})
-				var i document.Item
-				if kind != store.Pantry || document.Strict(d.Body, &i) != nil {
-					continue
-				}
-				if !d.PutAside {
-					items = append(items, i.PantryItem)
-				} else if i.StandsFor == "" {
-					aside = append(aside, i.PantryItem)
-				}
+			if !d.PutAside {
+				items = append(items, i.PantryItem)
+			} else if i.StandsFor == "" {
+				aside = append(aside, i.PantryItem)
 			}
 		}
-		return nil
-	})
+	}
 	for _, i := range aside {
 		if !slices.ContainsFunc(items, func(p document.PantryItem) bool { return p.ID == i.ID }) {
 			items = append(items, i)
 		}
 	}
-	return document.NewHere(all), items, err
+	return document.NewHere(all), items, nil
 }
 
 // history is what a document was before, its revision, and how its revisions are counted

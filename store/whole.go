@@ -24,12 +24,15 @@ type Whole struct {
 	Names    []Version // of any of its states, the first one first
 }
 
-// Wholes returns every document of a kind with its history, last changed first, those that
-// were put aside as well.
-func (t *Tx) Wholes(ctx context.Context, kind Kind) ([]Whole, error) {
+// Shelved returns every document of a kind, last changed first, those that were put aside as
+// well, without their histories.
+func (s *Store) Shelved(ctx context.Context, kind Kind) ([]Whole, error) {
+	return shelved(ctx, s.db, kind)
+}
+
+func shelved(ctx context.Context, q querier, kind Kind) ([]Whole, error) {
 	var out []Whole
-	at := map[string]int{}
-	err := each(ctx, t.tx, `SELECT `+columns+`, deleted_at FROM documents WHERE kind = ? ORDER BY updated_at DESC, id DESC`, func(rows *sql.Rows) error {
+	err := each(ctx, q, `SELECT `+columns+`, deleted_at FROM documents WHERE kind = ? ORDER BY updated_at DESC, id DESC`, func(rows *sql.Rows) error {
 		w := Whole{Kind: kind}
 		var updated string
 		var gone sql.NullString
@@ -38,12 +41,21 @@ func (t *Tx) Wholes(ctx context.Context, kind Kind) ([]Whole, error) {
 			w.UpdatedAt, err = time.Parse(timeLayout, updated)
 		}
 		w.PutAside = gone.Valid
-		at[w.ID] = len(out)
 		out = append(out, w)
 		return err
 	}, kind)
+	return out, err
+}
+
+// Wholes is Store.Shelved with the histories.
+func (t *Tx) Wholes(ctx context.Context, kind Kind) ([]Whole, error) {
+	out, err := shelved(ctx, t.tx, kind)
 	if err != nil {
 		return nil, err
+	}
+	at := make(map[string]int, len(out))
+	for i, w := range out {
+		at[w.ID] = i
 	}
 	err = each(ctx, t.tx, `SELECT r.id, r.revision, r.saved_at, r.body FROM revisions r JOIN documents d ON d.id = r.id
 		WHERE d.kind = ? AND r.revision < d.revision ORDER BY r.id, r.revision`, func(rows *sql.Rows) error {
