@@ -1216,6 +1216,9 @@ type ServerInterface interface {
 
 	// (PUT /kitchen)
 	PutKitchen(c *gin.Context, params PutKitchenParams)
+	// ListKitchens The states that the kitchen had, the last one first
+	// (GET /kitchen/revisions)
+	ListKitchens(c *gin.Context)
 	// ListPantry Own ingredients, tubs and measurements, newest first
 	// (GET /pantry)
 	ListPantry(c *gin.Context)
@@ -1812,6 +1815,19 @@ func (siw *ServerInterfaceWrapper) PutKitchen(c *gin.Context) {
 	}
 
 	siw.Handler.PutKitchen(c, params)
+}
+
+// ListKitchens operation middleware
+func (siw *ServerInterfaceWrapper) ListKitchens(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListKitchens(c)
 }
 
 // ListPantry operation middleware
@@ -2421,6 +2437,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/bases", wrapper.CreateBase)
 	router.POST(options.BaseURL+"/bases-starter", wrapper.AddStarterBases)
 	router.GET(options.BaseURL+"/bases-shelf", wrapper.ListBaseShelf)
+	router.GET(options.BaseURL+"/kitchen/revisions", wrapper.ListKitchens)
 	router.GET(options.BaseURL+"/bin", wrapper.ListBin)
 	router.GET(options.BaseURL+"/exports/:kind/:id", wrapper.ExportDocument)
 	router.GET(options.BaseURL+"/archive", wrapper.ExportArchive)

@@ -6,6 +6,7 @@ import (
 	"net/http"
 	"strconv"
 	"strings"
+	"time"
 
 	"github.com/gin-gonic/gin"
 
@@ -61,4 +62,23 @@ func (s *Server) PutKitchen(c *gin.Context, p PutKitchenParams) {
 	default:
 		s.sendKitchen(c, k, revision)
 	}
+}
+
+// ListKitchens lists the states that the kitchen had.
+func (s *Server) ListKitchens(c *gin.Context) {
+	past, err := s.kitchen.EarlierOwn(c.Request.Context())
+	if err != nil {
+		s.refuse(c, err)
+		return
+	}
+	type earlier struct {
+		Revision int64           `json:"revision"`
+		SavedAt  time.Time       `json:"saved_at"`
+		Document json.RawMessage `json:"document"`
+	}
+	out := []earlier{}
+	for _, p := range past {
+		out = append(out, earlier{p.Revision, p.SavedAt, p.Body})
+	}
+	c.JSON(http.StatusOK, gin.H{"items": out})
 }

@@ -140,3 +140,13 @@ func (k *Kitchen) PutOwn(ctx context.Context, data []byte, revision int64) (own 
 	saved, err = k.store.PutKitchen(ctx, body, revision)
 	return own, saved, err
 }
+
+// EarlierOwn are the states that the kitchen had, the last one first, by revision and day. One
+// that cannot be read any more is left out.
+func (k *Kitchen) EarlierOwn(ctx context.Context) ([]store.Past, error) {
+	past, err := k.store.EarlierKitchens(ctx)
+	return slices.DeleteFunc(past, func(p store.Past) bool {
+		_, err := document.DecodeKitchen(p.Body)
+		return err != nil
+	}), err
+}

@@ -159,3 +159,26 @@ func TestAFileIsPackedWhenItPays(t *testing.T) {
 	require.NoError(t, db.QueryRow(`PRAGMA integrity_check`).Scan(&ok))
 	assert.Equal(t, "ok", ok)
 }
+
+func TestTheKitchenHasAPast(t *testing.T) {
+	s, _ := open(t)
+	past, err := s.EarlierKitchens(ctx)
+	require.NoError(t, err)
+	assert.Empty(t, past)
+	for i := range int64(60) {
+		revision, err := s.PutKitchen(ctx, fmt.Append(nil, "kitchen ", i+1), i)
+		require.NoError(t, err)
+		assert.Equal(t, i+1, revision)
+	}
+	same, err := s.PutKitchen(ctx, []byte("kitchen 60"), 60)
+	require.NoError(t, err)
+	assert.EqualValues(t, 60, same)
+	_, err = s.PutKitchen(ctx, []byte("late"), 7)
+	var stale *store.KitchenConflictError
+	require.ErrorAs(t, err, &stale)
+	past, err = s.EarlierKitchens(ctx)
+	require.NoError(t, err)
+	require.Len(t, past, 49, "fifty with the one that it is")
+	assert.Equal(t, "kitchen 59", string(past[0].Body))
+	assert.Equal(t, "kitchen 11", string(past[48].Body))
+}

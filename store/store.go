@@ -119,7 +119,7 @@ func (s *Store) Commits(ctx context.Context) (int64, error) {
 }
 
 // tables are those that a kitchen cannot do without.
-var tables = []string{"documents", "revisions", "versions", "idempotency", "kitchen"}
+var tables = []string{"documents", "revisions", "versions", "idempotency", "kitchen", "kitchen_revisions"}
 
 // Ping tells whether the file answers and still holds every table.
 func (s *Store) Ping(ctx context.Context) error {

@@ -598,6 +598,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/kitchen/revisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The states that the kitchen had, the last one first */
+        get: operations["listKitchens"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/bin": {
         parameters: {
             query?: never;
@@ -1468,6 +1485,16 @@ export interface components {
             /** @description What it was before, the first one first */
             revisions?: components["schemas"]["Earlier"][];
             names?: components["schemas"]["Named"][];
+        };
+        EarlierKitchens: {
+            items: components["schemas"]["EarlierKitchen"][];
+        };
+        EarlierKitchen: {
+            /** Format: int64 */
+            revision: number;
+            /** Format: date-time */
+            saved_at: string;
+            document: components["schemas"]["OwnKitchen"];
         };
         Bin: {
             items: components["schemas"]["Aside"][];
@@ -3414,6 +3441,27 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Reading"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listKitchens: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Earlier kitchens */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EarlierKitchens"];
                 };
             };
             default: components["responses"]["Problem"];

@@ -4,6 +4,7 @@ import { ElMessage } from 'element-plus'
 import Icon from '@/parts/Icon.vue'
 import type { IconName } from '@/parts/icons'
 import { newKey } from '@/api/client'
+import EarlierKitchens from './EarlierKitchens.vue'
 import PutAside from './PutAside.vue'
 import { useKitchen, type Own } from './kitchen'
 
@@ -17,6 +18,10 @@ onMounted(async () => {
 })
 watch(() => kitchen.revision, take)
 const changed = computed(() => JSON.stringify(form.value) !== JSON.stringify(kitchen.own))
+function goBack(own: Own) {
+  form.value = JSON.parse(JSON.stringify(own)) as Own
+  ElMessage({ message: 'This is how it was. “Keep it” makes it so again.', duration: 6000, showClose: true })
+}
 const fault = (pointer: string) => kitchen.faults[pointer]
 
 async function save() {
@@ -65,6 +70,7 @@ const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iro
       <h1>Kitchen</h1>
       <p class="muted">What you cook with. Every figure on the bench uses it.</p>
       <el-button v-if="lastGone" @click="putBack"><Icon name="undo" />Put back</el-button>
+      <EarlierKitchens v-else @chosen="goBack" />
       <el-button class="go" :disabled="!changed || busy" @click="save">Keep it</el-button>
     </header>
     <p v-if="kitchen.trouble" class="panel trouble" role="alert">
