@@ -84,7 +84,7 @@ const starter = () =>
 
 <template>
   <main class="bases">
-    <header class="bar">
+    <header class="bar area-bar">
       <h1>Bases</h1>
       <p class="muted">Which batter do I start from?</p>
       <el-select v-model="school" class="school" aria-label="School"
@@ -154,26 +154,12 @@ const starter = () =>
   padding: 0 var(--s3) var(--s3) 0;
 }
 .bar {
-  display: flex;
   flex-wrap: wrap;
-  align-items: center;
-  gap: var(--s2);
-  min-height: 60px;
   padding: var(--s2) 0 var(--s2) var(--s1);
   position: sticky;
   top: 0;
   background: var(--morning);
   z-index: 2;
-}
-.bar h1 {
-  font-size: var(--t-title);
-}
-.bar p {
-  margin-right: auto;
-  padding-left: var(--s1);
-}
-.bar a {
-  text-decoration: none;
 }
 .school {
   width: 150px;

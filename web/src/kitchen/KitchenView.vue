@@ -66,7 +66,7 @@ const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iro
 
 <template>
   <main class="kitchen">
-    <header class="bar">
+    <header class="bar area-bar">
       <h1>Kitchen</h1>
       <p class="muted">What you cook with. Every figure on the bench uses it.</p>
       <el-button v-if="lastGone" @click="putBack"><Icon name="undo" />Put back</el-button>
@@ -250,22 +250,11 @@ const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iro
   padding: 0 var(--s3) var(--s3) 0;
 }
 .bar {
-  display: flex;
   flex-wrap: wrap;
-  align-items: center;
-  gap: var(--s3);
-  min-height: 60px;
-  padding-left: var(--s1);
   position: sticky;
   top: 0;
   background: var(--morning);
   z-index: 2;
-}
-.bar h1 {
-  font-size: var(--t-title);
-}
-.bar p {
-  margin-right: auto;
 }
 .grid {
   display: grid;

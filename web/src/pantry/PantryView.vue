@@ -46,7 +46,7 @@ const filters = computed(() => [
 
 <template>
   <main class="pantry">
-    <header class="bar">
+    <header class="bar area-bar">
       <h1>Pantry</h1>
       <p class="muted">What is in it, and how sure is that?</p>
       <el-button @click="ownOpen = true"><Icon name="plus" />Your own</el-button>
@@ -104,20 +104,6 @@ const filters = computed(() => [
 }
 .bar {
   grid-column: 1 / -1;
-  display: flex;
-  align-items: center;
-  gap: var(--s2);
-  padding-left: var(--s1);
-}
-.bar h1 {
-  font-size: var(--t-title);
-}
-.bar p {
-  margin-right: auto;
-  padding-left: var(--s1);
-}
-.bar a {
-  text-decoration: none;
 }
 .shelf {
   display: flex;

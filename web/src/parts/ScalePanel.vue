@@ -23,7 +23,7 @@ const put = ref<number>(1000)
 </script>
 
 <template>
-  <section class="panel scale" aria-label="Scale" :data-link="none ? 'none' : scale?.link" :data-steady="scale?.steady && live">
+  <section class="panel device scale" aria-label="Scale" :data-link="none ? 'none' : scale?.link" :data-steady="scale?.steady && live">
     <header>
       <h2>Scale</h2>
       <p v-if="scale?.simulated" class="end">simulated</p>
@@ -44,26 +44,11 @@ const put = ref<number>(1000)
 </template>
 
 <style scoped>
-.scale {
-  padding-bottom: var(--s3);
-}
-.shown {
-  display: flex;
-  align-items: center;
-  gap: var(--s2);
-  padding: var(--s1) var(--s4) 0;
-}
 .figure {
   font-size: var(--t-arm);
-  font-weight: 780;
-  line-height: 1;
-  margin-right: auto;
-  white-space: nowrap;
 }
 .figure small {
   font-size: var(--t-lead);
-  font-weight: 500;
-  color: var(--ink-2);
 }
 .hollow {
   color: transparent;
@@ -73,25 +58,12 @@ const put = ref<number>(1000)
   -webkit-text-stroke: 0;
 }
 .says {
-  display: flex;
   align-items: center;
-  gap: var(--s2);
-  padding: var(--s1) var(--s4) 0;
   min-height: 26px;
-  color: var(--ink-2);
-  font-size: var(--t-mini);
-}
-.put {
-  display: flex;
-  gap: 6px;
-  padding: var(--s2) var(--s4) 0;
 }
 .put .el-input-number {
   flex: 1;
   min-width: 0;
   width: auto;
-}
-.put :deep(.el-input__wrapper) {
-  padding: 0 var(--s2);
 }
 </style>

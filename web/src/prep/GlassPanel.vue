@@ -37,7 +37,7 @@ async function put() {
 </script>
 
 <template>
-  <section class="panel glass" aria-label="Refractometer">
+  <section class="panel device glass" aria-label="Refractometer">
     <header>
       <h2>Refractometer</h2>
       <button v-if="scale?.simulated" type="button" class="end link" :aria-expanded="open" @click="open = !open">simulated sample</button>
@@ -61,34 +61,14 @@ async function put() {
 </template>
 
 <style scoped>
-.glass {
-  padding-bottom: var(--s3);
-}
-.shown {
-  display: flex;
-  align-items: center;
-  gap: var(--s2);
-  padding: var(--s1) var(--s4) 0;
-}
 .figure {
   font-size: var(--t-figure);
-  font-weight: 780;
-  line-height: 1;
-  margin-right: auto;
-  white-space: nowrap;
 }
 .figure small {
   font-size: var(--t-body);
-  font-weight: 500;
-  color: var(--ink-2);
 }
 .says {
-  display: flex;
-  gap: var(--s2);
   align-items: baseline;
-  padding: var(--s1) var(--s4) 0;
-  color: var(--ink-2);
-  font-size: var(--t-mini);
 }
 .fault {
   color: var(--beet);
@@ -105,10 +85,7 @@ async function put() {
   text-decoration: underline;
 }
 .put {
-  display: flex;
   align-items: end;
-  gap: 6px;
-  padding: var(--s2) var(--s4) 0;
 }
 .put label {
   flex: 1;
@@ -117,8 +94,5 @@ async function put() {
 }
 .put .el-input-number {
   width: 100%;
-}
-.put :deep(.el-input__wrapper) {
-  padding: 0 var(--s2);
 }
 </style>

@@ -61,7 +61,7 @@ const otherFaults = computed(() =>
 
 <template>
   <main class="prep">
-    <header class="bar">
+    <header class="bar area-bar">
       <h1>Prep</h1>
       <p class="muted">How much water is really in this tub?</p>
       <el-radio-group
@@ -299,16 +299,6 @@ const otherFaults = computed(() =>
 }
 .bar {
   grid-column: 1 / -1;
-  display: flex;
-  align-items: center;
-  gap: var(--s3);
-  padding-left: var(--s1);
-}
-.bar h1 {
-  font-size: var(--t-title);
-}
-.bar p {
-  margin-right: auto;
 }
 .methods {
   display: grid;
