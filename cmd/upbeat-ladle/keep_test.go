@@ -9,6 +9,7 @@ import (
 	"os/exec"
 	"path/filepath"
 	"regexp"
+	"runtime"
 	"strconv"
 	"strings"
 	"sync"
@@ -123,4 +124,50 @@ func TestWhatWasAcknowledgedSurvivesAKill(t *testing.T) {
 		assert.True(t, there[name], "%s was acknowledged", name)
 	}
 	t.Logf("%d rounds, %d acknowledged", rounds, len(acknowledged))
+}
+
+// An import that is killed anywhere on its way leaves all of it, or nothing.
+func TestAKilledImportIsAllOrNothing(t *testing.T) {
+	const variations, rounds = 400, 25
+	var docs []string
+	for i := range variations {
+		docs = append(docs, fmt.Sprintf(`{"id":"v%d","document":%s}`, i, strings.Replace(variation, `"name":"x"`, fmt.Sprintf(`"name":"No. %d"`, i), 1)))
+	}
+	file := `{"format":"upbeat-ladle/archive","version":1,"variations":[` + strings.Join(docs, ",") + `]}`
+	bin, none, whole := program(t), 0, 0
+	for round := range rounds {
+		db := filepath.Join(t.TempDir(), "k.db")
+		cmd := exec.Command(bin, "serve", "--db", db, "--addr", "127.0.0.1:0")
+		out, err := cmd.StdoutPipe()
+		require.NoError(t, err)
+		require.NoError(t, cmd.Start())
+		line := bufio.NewScanner(out)
+		require.True(t, line.Scan())
+		resp, err := http.Post(regexp.MustCompile(`http://\S+`).FindString(line.Text())+"/api/v1/archive", "application/json", strings.NewReader(file))
+		require.NoError(t, err)
+		signs := bufio.NewScanner(resp.Body)
+		for n := 0; n <= round%7 && signs.Scan(); n++ { // 0, 100 … 400 twice, the report
+		}
+		if round%7 == 5 { // while it writes: as late as the round says
+			for range round * 20_000 {
+				runtime.Gosched()
+			}
+		}
+		require.NoError(t, cmd.Process.Kill())
+		resp.Body.Close()
+		_ = cmd.Wait() // it was killed
+		t.Run("", func(t *testing.T) {
+			switch n := len(kept(t, start(t, bin, 1, "serve", "--db", db, "--addr", "127.0.0.1:0")[0])); n {
+			case 0:
+				none++
+			case variations:
+				whole++
+			default:
+				t.Errorf("round %d: %d of %d were kept", round, n, variations)
+			}
+		})
+	}
+	t.Logf("%d rounds: nothing %d times, all %d times", rounds, none, whole)
+	assert.NotZero(t, none)
+	assert.NotZero(t, whole)
 }
