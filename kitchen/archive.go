@@ -251,6 +251,9 @@ func (k *Kitchen) judge(ctx context.Context, a document.Archive, progress func(d
 				ID: f.ID, New: f.Action == "added", Revision: revision, SavedAt: kept.SavedAt, PutAside: kept.PutAside,
 				Earlier: past, Names: namesOf(kept, moved), Content: ContentOf(f.Summary),
 			}
+			if w.Same = f.Action == "same"; w.Same && len(w.Earlier)+len(w.Names) > 0 {
+				p.batches[kind] = append(p.batches[kind], w)
+			}
 			if f.Action == "added" || f.Action == "changed" {
 				p.batches[kind] = append(p.batches[kind], w)
 				here.Add(document.There{Kind: string(kind), ID: f.ID, Body: f.Summary.Body, PutAside: kept.PutAside})

@@ -110,6 +110,31 @@ func TestRestoringLosesNothing(t *testing.T) {
 	}
 }
 
+// What came without its past gets it later.
+func TestAPastIsFilledIn(t *testing.T) {
+	for seed := range uint64(6) {
+		filledIn(t, lived(t, seed))
+	}
+}
+
+func filledIn(t *testing.T, s scene) {
+	t.Helper()
+	a := archiveOf(t, s)
+	bare := archiveOf(t, s)
+	for _, part := range []*[]document.Kept{&bare.Pantry, &bare.Bases, &bare.Variations} {
+		for i := range *part {
+			(*part)[i].Earlier, (*part)[i].Names = nil, nil
+		}
+	}
+	fresh := open(t, false)
+	*fresh.day = *s.day
+	fresh.imports(t, bare)
+	require.False(t, encoded(t, s) == encoded(t, fresh))
+	count := fresh.imports(t, a)
+	assert.Zero(t, count["added"]+count["changed"])
+	assert.True(t, encoded(t, s) == encoded(t, fresh))
+}
+
 // An archive of an earlier day is laid onto what was saved since: nothing of either is lost.
 func TestAnEarlierDayIsAppended(t *testing.T) {
 	s := open(t, true)

@@ -7,6 +7,7 @@ import (
 	"math/rand/v2"
 	"path/filepath"
 	"slices"
+	"strings"
 	"testing"
 	"time"
 
@@ -184,6 +185,11 @@ func TestAnOwnIDNamesOneThing(t *testing.T) {
 		return out
 	}
 	assert.Equal(t, []string{"quay_jam", "quay_jam_2"}, ids())
+	renamed := strings.Replace(quayJam, `"name":"Quay jam"`, `"name":"Another jam"`, 1)
+	_, _, err = s.Put(ctx, store.Pantry, first.ID, 1, []byte(renamed))
+	require.NoError(t, err, "its own id is its own")
+	_, _, err = s.Put(ctx, store.Pantry, first.ID, 2, []byte(strings.Replace(renamed, `"id":"quay_jam"`, `"id":"quay_jam_2"`, 1)))
+	assert.ErrorContains(t, err, "is the id of Quay jam")
 	for range 2 { // as it could once happen
 		_, err = s.st.Create(ctx, store.Pantry, store.Content{Name: "Quay jam", Body: []byte(quayJam)}, "")
 		require.NoError(t, err)

@@ -72,6 +72,24 @@ func freeID(id string, there []document.PantryItem) string {
 	return free
 }
 
+// ownIDFree refuses an item whose own id another one has.
+func (k *Kitchen) ownIDFree(ctx context.Context, id string, body []byte) error {
+	var mine document.Item
+	if err := document.Strict(body, &mine); err != nil {
+		return err
+	}
+	items, docs, err := k.Items(ctx)
+	if err != nil {
+		return err
+	}
+	for i, other := range items {
+		if other.ID == mine.ID && docs[i].ID != id {
+			return document.Refusal("/id", "taken", "“%s” is the id of %s. Use another one.", mine.ID, other.Name)
+		}
+	}
+	return nil
+}
+
 // separate gives every item an own id that no other has: the one that came first keeps it.
 func (k *Kitchen) separate(ctx context.Context, tx *store.Tx) error {
 	docs, err := tx.All(ctx, store.Pantry)

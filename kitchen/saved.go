@@ -37,6 +37,9 @@ func (k *Kitchen) Create(ctx context.Context, kind store.Kind, data []byte, key 
 // since. The content is returned as it would have been saved.
 func (k *Kitchen) Put(ctx context.Context, kind store.Kind, id string, revision int64, data []byte) (store.Document, []byte, error) {
 	sum, err := k.usable(ctx, kind, data)
+	if err == nil && kind == store.Pantry {
+		err = k.ownIDFree(ctx, id, sum.Body)
+	}
 	if err != nil {
 		return store.Document{}, nil, err
 	}

@@ -108,6 +108,7 @@ type Write struct {
 	Revision int64     // of a new one
 	SavedAt  time.Time // of a new one; zero, or later than now: now
 	PutAside bool      // a new one begins aside
+	Same     bool      // it is what is there: only what is missing of its past is filled in
 	Earlier  []Past    // the first one first; of a new one rising, below Revision
 	Names    []Version // by the revisions of Earlier and Revision
 	Content
@@ -122,9 +123,12 @@ func (s *Store) SaveAll(ctx context.Context, kind Kind, batch []Write) error {
 func (t *Tx) SaveAll(ctx context.Context, kind Kind, batch []Write) error {
 	for _, w := range batch {
 		var err error
-		if w.New || w.ID == "" {
+		switch {
+		case w.New || w.ID == "":
 			w.ID, err = t.begin(ctx, kind, w)
-		} else {
+		case w.Same:
+			err = t.fill(ctx, w)
+		default:
 			err = t.append(ctx, kind, w)
 		}
 		if err != nil {
@@ -190,6 +194,18 @@ func (t *Tx) append(ctx context.Context, kind Kind, w Write) error {
 	return keep(ctx, t.tx, w.ID, revision+1, now, w.Body)
 }
 
+// fill writes states of the past whose revisions are free and come before the current one.
+func (t *Tx) fill(ctx context.Context, w Write) error {
+	for _, p := range w.Earlier {
+		if _, err := t.tx.ExecContext(ctx, `INSERT INTO revisions (id, revision, saved_at, body)
+			SELECT id, ?2, ?3, ?4 FROM documents WHERE id = ?1 AND revision > ?2 ON CONFLICT DO NOTHING`,
+			w.ID, p.Revision, t.at(p.SavedAt), p.Body); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
 // span is the first and the last revision in which a document was what it was.
 type span struct{ first, last int64 }
 
@@ -228,11 +244,15 @@ func (t *Tx) name(ctx context.Context, w Write) error {
 	for _, n := range w.Names {
 		body, known := theirs[n.Revision]
 		revision := there[sha256.Sum256(body)].first
-		if w.New {
-			revision = n.Revision
-		}
 		if !known || revision == 0 {
 			continue
+		}
+		var same bool // a state may have been what it was twice: the name stays where it was, if it can
+		if err := t.tx.QueryRowContext(ctx, `SELECT EXISTS (SELECT 1 FROM revisions WHERE id = ? AND revision = ? AND body = ?)`, w.ID, n.Revision, body).Scan(&same); err != nil {
+			return err
+		}
+		if same {
+			revision = n.Revision
 		}
 		if _, err := t.tx.ExecContext(ctx, `INSERT INTO versions (id, revision, name, named_at) VALUES (?, ?, ?, ?) ON CONFLICT DO NOTHING`,
 			w.ID, revision, n.Name, t.at(n.NamedAt)); err != nil {
