@@ -682,15 +682,18 @@ type Ingredient struct {
 	Colour    *string  `json:"colour,omitempty"`
 
 	// Dose The track of an addition for this batch
-	Dose    Dose        `json:"dose"`
-	Group   string      `json:"group"`
-	Id      string      `json:"id"`
-	Label   string      `json:"label"`
-	Name    string      `json:"name"`
-	Own     *OwnFigures `json:"own,omitempty"`
-	Role    string      `json:"role"`
-	StepG   float64     `json:"step_g"`
-	SugarsG float64     `json:"sugars_g"`
+	Dose  Dose        `json:"dose"`
+	Group string      `json:"group"`
+	Id    string      `json:"id"`
+	Label string      `json:"label"`
+	Name  string      `json:"name"`
+	Own   *OwnFigures `json:"own,omitempty"`
+
+	// RestG What is neither water nor sugars, in 100 g
+	RestG   float64 `json:"rest_g"`
+	Role    string  `json:"role"`
+	StepG   float64 `json:"step_g"`
+	SugarsG float64 `json:"sugars_g"`
 
 	// Units Units that fit the ingredient
 	Units      []Unit  `json:"units"`

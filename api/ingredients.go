@@ -59,7 +59,7 @@ func shown(in *food.Ingredient, flour float64) Ingredient {
 		Dose: Dose{
 			LightG: d.Light, UsualG: d.Usual, BoldG: d.Bold, MaxG: d.Max, StepG: d.Step, Decimals: d.Digits, Word: DoseWord(d.Word),
 		},
-		WaterG: in.Water, SugarsG: in.Sugars, Own: ownOf(in),
+		WaterG: in.Water, SugarsG: in.Sugars, RestG: in.Rest(), Own: ownOf(in),
 		UsualStage: Stage(batter.UsualStage(in)), Allergens: append([]string{}, in.Allergens...),
 	}
 	if in.Colour.Hex != "" {

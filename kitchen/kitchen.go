@@ -56,9 +56,6 @@ func (k *Kitchen) Own(ctx context.Context) (document.OwnKitchen, int64, error) {
 // Bare is the setting of the table as shipped.
 func (k *Kitchen) Bare() document.Setting { return document.Setting{Table: k.table, Today: k.now()} }
 
-// Table is the table as shipped.
-func (k *Kitchen) Table() *food.Table { return k.table }
-
 // Healthy tells whether the store answers.
 func (k *Kitchen) Healthy(ctx context.Context) error { return k.store.Ping(ctx) }
 

@@ -62,19 +62,23 @@ func TestABatchIsSavedWholeOrNotAtAll(t *testing.T) {
 	before, err := st.Stamp(ctx, store.Pantry)
 	require.NoError(t, err)
 	content := func(name string) store.Content { return store.Content{Name: name, Body: []byte(name)} }
-	require.Error(t, st.SaveAll(ctx, store.Pantry, []store.Write{{Content: content("a")}, {ID: "none", Content: content("b")}}))
+	require.Error(t, saveAll(st, []store.Write{{Content: content("a")}, {ID: "none", Content: content("b")}}))
 	all, err := st.All(ctx, store.Pantry)
 	require.NoError(t, err)
 	assert.Empty(t, all)
-	require.NoError(t, st.SaveAll(ctx, store.Pantry, []store.Write{{Content: content("a")}, {Content: content("b")}}))
+	require.NoError(t, saveAll(st, []store.Write{{Content: content("a")}, {Content: content("b")}}))
 	after, err := st.Stamp(ctx, store.Pantry)
 	require.NoError(t, err)
 	assert.NotEqual(t, before, after)
 	all, err = st.All(ctx, store.Pantry)
 	require.NoError(t, err)
 	require.Len(t, all, 2)
-	require.NoError(t, st.SaveAll(ctx, store.Pantry, []store.Write{{ID: all[0].ID, Content: content("c")}}))
+	require.NoError(t, saveAll(st, []store.Write{{ID: all[0].ID, Content: content("c")}}))
 	d, err := st.Get(ctx, store.Pantry, all[0].ID)
 	require.NoError(t, err)
 	assert.EqualValues(t, 2, d.Revision)
+}
+
+func saveAll(st *store.Store, batch []store.Write) error {
+	return st.Together(ctx, func(tx *store.Tx) error { return tx.SaveAll(ctx, store.Pantry, batch) })
 }

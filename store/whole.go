@@ -114,12 +114,7 @@ type Write struct {
 	Content
 }
 
-// SaveAll writes a batch over whatever revisions are there: all of it, or nothing.
-func (s *Store) SaveAll(ctx context.Context, kind Kind, batch []Write) error {
-	return s.Together(ctx, func(t *Tx) error { return t.SaveAll(ctx, kind, batch) })
-}
-
-// SaveAll is Store.SaveAll as a part of more.
+// SaveAll writes a batch over whatever revisions are there.
 func (t *Tx) SaveAll(ctx context.Context, kind Kind, batch []Write) error {
 	for _, w := range batch {
 		var err error

@@ -14,6 +14,10 @@ type ShownFigure struct {
 	Decimals int      `json:"decimals"`
 }
 
+// Rest is what is neither water nor sugars [g in 100 g]; never below zero, which the rounding of
+// a table can make it.
+func (in *Ingredient) Rest() float64 { return max(0, 100-in.Water-in.Sugars) }
+
 // OwnFigures says whose the figures of an ingredient are, and since when.
 type OwnFigures struct {
 	Ingredient    string        `json:"ingredient"`

@@ -2224,6 +2224,11 @@ export interface components {
             water_g: number;
             /** Format: double */
             sugars_g: number;
+            /**
+             * Format: double
+             * @description What is neither water nor sugars, in 100 g
+             */
+            rest_g: number;
             own?: components["schemas"]["OwnFigures"];
             /** @description Units that fit the ingredient */
             units: components["schemas"]["Unit"][];

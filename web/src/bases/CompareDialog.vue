@@ -2,7 +2,7 @@
 import { computed, shallowRef, watch } from 'vue'
 import { ElMessage } from 'element-plus'
 import { api, got, said, type Schemas } from '@/api/client'
-import { figure } from '@/parts/figures'
+import { figure, onStep } from '@/parts/figures'
 import { asVariation, type Shelved } from './bases'
 
 /** Two bases side by side: traits, then lines. */
@@ -47,8 +47,8 @@ const say = (r?: Schemas['Ratio']) => (r ? figure(r.value, r.decimals) : '–')
         </tr>
         <tr v-for="l in comparison?.lines" :key="l.label" class="line">
           <th scope="row">{{ l.label }}</th>
-          <td>{{ l.before_g === undefined ? '–' : `${figure(l.before_g, l.step_g < 1 ? 1 : 0)} g` }}</td>
-          <td>{{ l.after_g === undefined ? '–' : `${figure(l.after_g, l.step_g < 1 ? 1 : 0)} g` }}</td>
+          <td>{{ l.before_g === undefined ? '–' : `${onStep(l.before_g, l.decimals)} g` }}</td>
+          <td>{{ l.after_g === undefined ? '–' : `${onStep(l.after_g, l.decimals)} g` }}</td>
         </tr>
       </tbody>
     </table>

@@ -33,7 +33,7 @@ function choose(one: Schemas['EarlierKitchen']) {
     <p v-if="trouble" class="none" role="alert"><i class="sign high" />{{ trouble }} <el-button @click="show">Try again</el-button></p>
     <p v-else-if="!items" class="none">Looking …</p>
     <p v-else-if="!items.length" class="none">It was never different. Every kitchen that you keep from now on is listed here.</p>
-    <ul v-else>
+    <ul v-else class="rows">
       <li v-for="one in items" :key="one.revision" class="well">
         <span class="what"
           ><b>{{ when(one.saved_at) }}</b
@@ -46,29 +46,6 @@ function choose(one: Schemas['EarlierKitchen']) {
 </template>
 
 <style scoped>
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  display: grid;
-  gap: var(--s2);
-}
-li {
-  display: flex;
-  align-items: center;
-  gap: var(--s2);
-  padding: var(--s2) var(--s3);
-}
-li .el-button {
-  flex: none;
-}
-.what {
-  flex: 1 1 auto;
-  min-width: 0;
-  display: grid;
-  overflow-wrap: anywhere;
-}
-.what small,
 .none {
   color: var(--ink-2);
 }

@@ -43,7 +43,7 @@ onMounted(load)
     <p v-if="trouble" class="none" role="alert"><i class="sign high" />{{ trouble }} <el-button @click="load">Try again</el-button></p>
     <p v-else-if="!items" class="none">Looking …</p>
     <p v-else-if="!items.length" class="none">Nothing is put aside. What you put aside can come back for a month.</p>
-    <ul v-else>
+    <ul v-else class="rows">
       <li v-for="one in items" :key="one.id" class="well">
         <span class="what"
           ><b>{{ one.name }}</b
@@ -56,33 +56,10 @@ onMounted(load)
 </template>
 
 <style scoped>
-ul {
-  list-style: none;
-  margin: 0;
+.rows {
   padding: var(--s3);
-  display: grid;
-  gap: var(--s2);
   max-height: 320px;
   overflow-y: auto;
-}
-li {
-  display: flex;
-  align-items: center;
-  gap: var(--s2);
-  padding: var(--s2) var(--s3);
-}
-.what {
-  flex: 1 1 auto;
-  min-width: 0;
-  display: grid;
-  overflow-wrap: anywhere;
-}
-.what small {
-  color: var(--ink-2);
-  font-size: var(--t-mini);
-}
-li .el-button {
-  flex: none;
 }
 .none {
   padding: 0 var(--s4) var(--s3);

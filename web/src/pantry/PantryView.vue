@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core'
 import { computed, nextTick, onMounted, ref, watch } from 'vue'
-import type { Ingredient } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
 import ImportDialog from './ImportDialog.vue'
 import IngredientPanel from './IngredientPanel.vue'
@@ -36,7 +35,6 @@ watch(
   () => pantry.group,
   () => void pantry.search(),
 )
-const rest = (i: Ingredient) => Math.max(0, 100 - i.water_g - i.sugars_g)
 const filters = computed(() => [
   { value: 'all', label: 'everything' },
   { value: 'mine', label: 'mine and tubs' },
@@ -72,8 +70,8 @@ const filters = computed(() => [
             <i class="tint" :style="{ background: i.colour ?? 'transparent' }" />
             <span class="name">{{ i.name }}</span>
             <OwnChip v-if="i.own" :own="i.own" />
-            <span class="mini" :title="`water ${i.water_g.toFixed(0)}, sugars ${i.sugars_g.toFixed(0)}, rest ${rest(i).toFixed(0)} g in 100 g`"
-              ><i :style="{ flex: i.water_g }" class="w" /><i :style="{ flex: i.sugars_g }" class="s" /><i :style="{ flex: rest(i) }" class="r"
+            <span class="mini" :title="`water ${i.water_g.toFixed(0)}, sugars ${i.sugars_g.toFixed(0)}, rest ${i.rest_g.toFixed(0)} g in 100 g`"
+              ><i :style="{ flex: i.water_g }" class="w" /><i :style="{ flex: i.sugars_g }" class="s" /><i :style="{ flex: i.rest_g }" class="r"
             /></span>
           </button>
         </li>

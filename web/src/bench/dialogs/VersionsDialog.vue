@@ -93,7 +93,7 @@ function goBack() {
     </form>
     <p v-if="trouble" class="trouble" role="alert"><i class="sign high" />{{ trouble }}</p>
     <p v-if="!versions.length" class="muted empty">No version has a name yet. Name the one that worked, and come back to it.</p>
-    <ul v-else>
+    <ul v-else class="rows">
       <li v-for="v in versions" :key="v.revision" class="well" :class="{ here: looking?.version.revision === v.revision }">
         <form v-if="naming === v.revision" class="naming" novalidate @submit.prevent="rename(v)" @keydown.esc.stop="naming = undefined">
           <el-input v-model="written" maxlength="200" autofocus :aria-label="`Name of “${v.name}”`" />
@@ -144,13 +144,6 @@ function goBack() {
   gap: var(--s2);
   margin-bottom: var(--s3);
 }
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  display: grid;
-  gap: var(--s2);
-}
 .naming {
   display: flex;
   flex: 1;
@@ -160,15 +153,8 @@ ul {
 .naming .el-input {
   flex: 1 1 200px;
 }
-li {
-  display: flex;
+.rows > li {
   flex-wrap: wrap;
-  align-items: center;
-  gap: var(--s2) var(--s3);
-  padding: var(--s2) var(--s3);
-}
-li.here {
-  background: var(--yolk-wash);
 }
 li b {
   flex: 1 1 160px;

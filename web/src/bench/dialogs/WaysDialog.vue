@@ -17,7 +17,7 @@ function choose(value: (typeof strategies)[number]['value']) {
 
 <template>
   <el-dialog v-model="shown" append-to-body title="What each way would do" width="min(760px, 96vw)">
-    <ul>
+    <ul class="rows">
       <li v-for="w in ways" :key="w.value" class="well" :class="{ here: w.value === chosen }" :data-way="w.value">
         <div>
           <b>{{ w.label }}</b> <small>{{ w.does }}</small>
@@ -39,25 +39,11 @@ function choose(value: (typeof strategies)[number]['value']) {
 </template>
 
 <style scoped>
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  display: grid;
-  gap: var(--s2);
-}
-li {
-  display: flex;
-  align-items: center;
-  gap: var(--s3);
-  padding: var(--s2) var(--s3);
-}
 li > div {
   flex: 1;
   min-width: 0;
 }
 li.here {
-  background: var(--yolk-wash);
   box-shadow: inset 0 0 0 2px var(--ink);
 }
 b {
