@@ -4,11 +4,13 @@ import (
 	"errors"
 	"fmt"
 	"io"
+	"io/fs"
 	"net/http"
 	"time"
 
 	"github.com/gin-gonic/gin"
 
+	"upbeatladle/core/batter"
 	"upbeatladle/document"
 	"upbeatladle/kitchen"
 	"upbeatladle/store"
@@ -42,16 +44,29 @@ func (s *Server) ExportDocument(c *gin.Context, kind string, id Id, p ExportDocu
 	c.Data(http.StatusOK, format.Type, data)
 }
 
-// ExportArchive sends the whole kitchen in one document.
+// ExportArchive sends the whole kitchen in one document. It is written whole before any of it
+// is sent: a file that breaks off is never handed out for one that is complete.
 func (s *Server) ExportArchive(c *gin.Context) {
 	unhurried(c)
-	a, err := s.kitchen.Archive(c.Request.Context())
+	f, err := s.kitchen.Scratch()
 	if err != nil {
 		s.refuse(c, err)
 		return
 	}
-	c.Header("Content-Disposition", `attachment; filename="kitchen.json"`)
-	s.send(c, http.StatusOK, a)
+	defer f.Close()
+	if err := s.kitchen.Archive(c.Request.Context(), f); err != nil {
+		s.refuse(c, err)
+		return
+	}
+	size, err := f.Seek(0, io.SeekCurrent)
+	if err == nil {
+		_, err = f.Seek(0, io.SeekStart)
+	}
+	if err != nil {
+		s.refuse(c, err)
+		return
+	}
+	c.DataFromReader(http.StatusOK, size, "application/json", f, map[string]string{"Content-Disposition": `attachment; filename="kitchen.json"`})
 }
 
 // unhurried lets a whole kitchen take its time, both ways.
@@ -61,24 +76,34 @@ func unhurried(c *gin.Context) {
 
 // ImportArchive reads a whole kitchen or one document.
 func (s *Server) ImportArchive(c *gin.Context, p ImportArchiveParams) {
-	data, err := io.ReadAll(c.Request.Body)
+	f, err := s.kitchen.Scratch()
+	if err != nil {
+		s.refuse(c, err)
+		return
+	}
+	defer f.Close()
+	_, err = io.Copy(f, c.Request.Body)
 	var big *http.MaxBytesError
+	var disk *fs.PathError
 	switch {
 	case errors.As(err, &big):
 		s.fail(c, http.StatusRequestEntityTooLarge, "too_large", fmt.Sprintf("The file is larger than %d MB: no kitchen of this program is.", document.MaxArchiveBytes>>20))
+		return
+	case errors.As(err, &disk):
+		s.refuse(c, err)
 		return
 	case err != nil:
 		s.fail(c, http.StatusBadRequest, "broken", "The file did not arrive whole. Send it again.")
 		return
 	}
 	unhurried(c)
-	a, err := document.DecodeArchive(data)
+	a, err := document.OpenArchive(f)
 	if err != nil {
 		s.refuse(c, err)
 		return
 	}
 	dry := p.DryRun != nil && *p.DryRun
-	total := len(a.Pantry) + len(a.Bases) + len(a.Variations)
+	total := a.Total()
 	progress := func(int) {}
 	if !dry {
 		c.Header("Content-Type", "application/x-ndjson")
@@ -123,6 +148,10 @@ func (s *Server) ImportArchive(c *gin.Context, p ImportArchiveParams) {
 
 // again says what to do about an import that failed.
 func again(err error) string {
+	var wrong batter.Problems
+	if errors.As(err, &wrong) {
+		return wrong[0].Message
+	}
 	if fault := store.FaultOf(err); fault != "" {
 		return fault.Sentence()
 	}

@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"io"
 	"net/http"
+	"regexp"
 	"strings"
 	"testing"
 	"time"
@@ -79,7 +80,8 @@ func TestAWholeKitchenRoundTrips(t *testing.T) {
 	assert.Empty(t, l.Items, "a preview writes nothing")
 	got, _ := other.imports(out)
 	assert.Equal(t, dry.Added, got.Added)
-	assert.JSONEq(t, string(out), string(other.archive()))
+	kitchenSaved := regexp.MustCompile(`("kitchen_history":\{[^}]*)"saved_at":"[^"]*"`) // the demo's was saved there before
+	assert.Equal(t, kitchenSaved.ReplaceAllString(string(out), "$1"), kitchenSaved.ReplaceAllString(string(other.archive()), "$1"))
 }
 
 func TestImportShowsWhatDiffers(t *testing.T) {

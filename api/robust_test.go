@@ -5,13 +5,13 @@ import (
 	"encoding/json"
 	"math"
 	"net/http"
+	"strconv"
 	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"upbeatladle/document"
 	"upbeatladle/store"
 )
 
@@ -82,11 +82,8 @@ func TestAnArchiveFromElsewhereHasNoRevisionThatOverflows(t *testing.T) {
 	k := open(t)
 	good := k.first("variations")
 	item := `{"format":"upbeat-ladle/pantry-item","version":1,"id":"far","name":"Far tub","stands_for":"plain_flour","price_per_kg":2}`
-	a := document.Archive{Format: document.ArchiveFormat, Version: document.Version, Pantry: []document.Kept{
-		{ID: "0197", Revision: math.MaxInt64, Document: []byte(item)}, {ID: "0198", Revision: 7, Document: []byte(strings.NewReplacer("far", "near", "Far", "Near").Replace(item))},
-	}}
-	text, err := a.Encode()
-	require.NoError(t, err)
+	text := `{"format":"upbeat-ladle/archive","version":1,"pantry":[{"id":"0197","revision":` + strconv.Itoa(math.MaxInt64) + `,"document":` + item + `},` +
+		`{"id":"0198","revision":7,"document":` + strings.NewReplacer("far", "near", "Far", "Near").Replace(item) + `}]}`
 	assert.Equal(t, http.StatusOK, k.call("POST", "/api/v1/archive", text, nil).StatusCode)
 	assert.Equal(t, http.StatusOK, k.call("POST", "/api/v1/worksheets", []byte(good.Document), nil).StatusCode)
 	assert.Equal(t, http.StatusCreated, k.call("POST", "/api/v1/variations", []byte(good.Document), nil).StatusCode)

@@ -1,27 +1,36 @@
 package document
 
 import (
-	"context"
+	"bufio"
+	"bytes"
 	"errors"
-	"fmt"
+	"io"
+	"slices"
+	"strconv"
 	"strings"
 	"time"
 
+	"github.com/go-json-experiment/json"
 	"github.com/go-json-experiment/json/jsontext"
 
 	"upbeatladle/core/batter"
-	"upbeatladle/core/worksheet"
 )
 
-// ArchiveFormat is a whole kitchen in one document.
+// ArchiveFormat is a whole kitchen in one document: {"format", "version", "kitchen",
+// "kitchen_history", "pantry": […], "bases": […], "variations": […]}.
 const ArchiveFormat = "upbeat-ladle/archive"
 
 // ArchiveVersion is the version that is written; version 1, without histories, is read for ever.
 const ArchiveVersion = 2
 
-// MaxArchiveBytes is the largest archive that is written and read (modelling choice: ten
-// thousand variations with some states each).
-const MaxArchiveBytes = 192 << 20
+// Bounds of an archive (modelling choices). It is read and written piece by piece, so that
+// what is held of it in memory is one piece with its history, and the current states.
+const (
+	MaxArchiveBytes = 1 << 30   // of the file
+	MaxPieceBytes   = 64 << 20  // of one document with its history: tens of thousands of states
+	MaxPieces       = 100_000   // documents
+	MaxCurrentBytes = 128 << 20 // of all current states
+)
 
 // Kept is a document with the id and revision under which a kitchen keeps it, so that what
 // refers to it still finds it, and with its history.
@@ -49,249 +58,332 @@ type Named struct {
 	NamedAt  time.Time `json:"named_at,omitzero"`
 }
 
-// Archive is a whole kitchen: what it cooks with, its pantry, bases and variations.
-type Archive struct {
-	Format     string         `json:"format"`
-	Version    int            `json:"version"`
-	Kitchen    jsontext.Value `json:"kitchen,omitzero"`
-	Pantry     []Kept         `json:"pantry,omitzero"`
-	Bases      []Kept         `json:"bases,omitzero"`
-	Variations []Kept         `json:"variations,omitzero"`
+// KitchenHistory is what stands beside the kitchen of an archive.
+type KitchenHistory struct {
+	Revision int64     `json:"revision"`
+	SavedAt  time.Time `json:"saved_at,omitzero"`
+	Earlier  []Earlier `json:"revisions,omitzero"` // before this one, the first one first
 }
 
-// Encode writes the archive.
-func (a Archive) Encode() ([]byte, error) { return encode(a) }
+// sections are the lists of an archive by the kind of what is in them.
+var sections = map[string]string{"pantry": "pantry", "base": "bases", "variation": "variations"}
 
-// DecodeArchive reads a whole kitchen, or one document on its own, as an archive of one. The
-// error is batter.Problems.
-func DecodeArchive(data []byte) (Archive, error) {
-	if strings.HasPrefix(string(data), "PK\x03\x04") || strings.HasPrefix(string(data), "\x1f\x8b") {
-		return Archive{}, Refusal("", "packed", "This file is packed. Unpack it and read the JSON inside.")
-	}
-	var head struct {
-		Format string `json:"format"`
-	}
-	if err := lenient(data, &head); err != nil {
-		return Archive{}, Refusal("", "not_json", "This is not a document of this program: it is not JSON, or breaks off.")
-	}
-	one := []Kept{{Document: jsontext.Value(data)}}
-	switch head.Format {
-	case ArchiveFormat:
-		var a Archive
-		if err := Strict(data, &a); err != nil {
-			return Archive{}, err
-		}
-		if a.Version != ArchiveVersion {
-			return a, header(a.Format, a.Version, ArchiveFormat)
-		}
-		return a, nil
-	case VariationFormat:
-		return Archive{Variations: one}, nil
-	case BaseFormat:
-		return Archive{Bases: one}, nil
-	case PantryFormat:
-		return Archive{Pantry: one}, nil
-	case KitchenFormat:
-		return Archive{Kitchen: jsontext.Value(data)}, nil
-	}
-	return Archive{}, Refusal("/format", "wrong_format", "“%s” is not a format that is known here.", clip(head.Format))
+// ArchiveWriter writes an archive piece by piece.
+type ArchiveWriter struct {
+	to      *bufio.Writer
+	enc     *jsontext.Encoder
+	section string
+	err     error
 }
 
-// Fate is what an import does with one document.
-type Fate struct {
-	Kind    string   `json:"kind"`
-	Name    string   `json:"name"`
-	Action  string   `json:"action"` // added · changed · same · refused
-	Message string   `json:"message,omitzero"`
-	Changes []string `json:"changes,omitzero"`
-
-	ID      string  `json:"-"` // of the document that it replaces, or its own; empty for a new one without
-	Summary Summary `json:"-"`
+// NewArchiveWriter begins an archive.
+func NewArchiveWriter(w io.Writer) *ArchiveWriter {
+	a := &ArchiveWriter{to: bufio.NewWriterSize(w, 1<<16)}
+	a.enc = jsontext.NewEncoder(a.to, json.Deterministic(true))
+	a.tokens(jsontext.BeginObject, jsontext.String("format"), jsontext.String(ArchiveFormat), jsontext.String("version"), jsontext.Int(ArchiveVersion))
+	return a
 }
 
-// There is what a kitchen has already.
-type There struct {
-	Kind, ID string
-	Body     []byte
-	PutAside bool
-}
-
-// Here finds what a kitchen has: ids are unique over all kinds, bodies within one.
-type Here struct {
-	byID   map[string]There
-	byBody map[string]There
-	byItem map[string]There // own ingredients, by the id that documents use
-}
-
-// NewHere returns what is there.
-func NewHere(all []There) *Here {
-	h := &Here{map[string]There{}, map[string]There{}, map[string]There{}}
+func (a *ArchiveWriter) tokens(all ...jsontext.Token) {
 	for _, t := range all {
-		h.Add(t)
-	}
-	return h
-}
-
-// Add puts one more there, in the place of one with its id.
-func (h *Here) Add(t There) {
-	if t.ID != "" {
-		h.byID[t.ID] = t
-	}
-	if !t.PutAside {
-		h.byBody[t.Kind+"\x00"+string(t.Body)] = t
-		if id := ownIngredient(t.Kind, t.Body); id != "" {
-			h.byItem[id] = t
+		if a.err == nil {
+			a.err = a.enc.WriteToken(t)
 		}
 	}
 }
 
-// ownIngredient is the id under which documents use an item; empty for one that stands for a
-// row of the table, which nobody names.
-func ownIngredient(kind string, body []byte) string {
-	var i Item
-	if kind != "pantry" || Strict(body, &i) != nil || i.StandsFor != "" {
-		return ""
+func (a *ArchiveWriter) value(v any) {
+	if a.err == nil {
+		a.err = json.MarshalEncode(a.enc, v)
 	}
-	return i.ID
 }
 
-// Judge decides what becomes of one document: with an id it is the same as the one with that
-// id, changes it, or is new; without one it is the same when its bytes are, else new. An own
-// ingredient is also known by the id that documents use. What differs is told line by line.
-func Judge(ctx context.Context, kind string, k Kept, here *Here, s Setting) Fate {
-	f := Fate{Kind: kind, ID: k.ID}
-	sum, err := summarise(ctx, kind, k.Document, s)
-	if err != nil {
-		f.Action, f.Message = "refused", sentences(err)
-		var named struct {
-			Name string `json:"name"`
-		}
-		if lenient(k.Document, &named) == nil {
-			f.Name = clip(named.Name)
-		}
-		return f
-	}
-	f.Name, f.Summary = sum.Name, sum
-	was, found := here.byID[k.ID]
-	if found && was.Kind != kind {
-		f.Action, f.Message = "refused", "Its id belongs to a "+was.Kind+" that is here already. Take it out of the file's document to keep it as a new one."
-		return f
-	}
-	if !found && k.ID == "" {
-		was, found = here.byBody[kind+"\x00"+string(sum.Body)]
-	}
-	if id := ownIngredient(kind, sum.Body); !found && id != "" {
-		was, found = here.byItem[id]
-	}
-	if found {
-		f.ID = was.ID
-	}
-	switch same := string(was.Body) == string(sum.Body); {
-	case !found:
-		f.Action = "added"
-	case k.PutAside && !was.PutAside: // what is on the shelf stays there
-		f.Action = "same"
-	case was.PutAside && !k.PutAside:
-		f.Action, f.Changes = "changed", []string{"it was put aside here, and comes back"}
-		if !same {
-			f.Changes = append(f.Changes, changes(ctx, kind, was.Body, sum.Body, s)...)
-		}
-	case same:
-		f.Action = "same"
-	default:
-		f.Action, f.Changes = "changed", changes(ctx, kind, was.Body, sum.Body, s)
-	}
-	return f
+// Kitchen writes the kitchen and its history, before anything else.
+func (a *ArchiveWriter) Kitchen(k Kept) error {
+	a.tokens(jsontext.String("kitchen"))
+	a.value(k.Document)
+	a.tokens(jsontext.String("kitchen_history"))
+	a.value(KitchenHistory{k.Revision, k.SavedAt, k.Earlier})
+	return a.err
 }
 
-// Canonical is a state of a document as this program writes it, worked out or not; the error
-// is batter.Problems when it cannot be opened.
-func Canonical(kind string, data []byte) ([]byte, error) {
-	switch kind {
-	case "base":
-		b, err := DecodeBase(data)
-		if err != nil {
-			return nil, err
+// Add writes a document; those of a kind one after the other.
+func (a *ArchiveWriter) Add(kind string, k Kept) error {
+	if section := sections[kind]; a.section != section {
+		if a.section != "" {
+			a.tokens(jsontext.EndArray)
 		}
-		return b.Encode()
-	case "pantry":
-		var i Item
-		if err := Strict(data, &i); err != nil {
-			return nil, err
-		}
-		return i.Encode()
+		a.section = section
+		a.tokens(jsontext.String(section), jsontext.BeginArray)
 	}
-	v, err := DecodeVariation(data)
+	a.value(k)
+	return a.err
+}
+
+// Close writes the end.
+func (a *ArchiveWriter) Close() error {
+	if a.section != "" {
+		a.tokens(jsontext.EndArray)
+	}
+	a.tokens(jsontext.EndObject)
+	return errors.Join(a.err, a.to.Flush())
+}
+
+// ArchiveFile is a whole kitchen, or one document on its own, that is read piece by piece, as
+// often as it is asked.
+type ArchiveFile struct {
+	from  io.ReadSeeker
+	kind  string // of a document on its own
+	alone Kept
+	total int
+}
+
+// OpenArchive looks at what a file is and that it is whole. The error is batter.Problems, or
+// what reading the file fails with.
+func OpenArchive(from io.ReadSeeker) (*ArchiveFile, error) {
+	a := &ArchiveFile{from: from}
+	head := map[string]jsontext.Value{}
+	var unknown, odd string
+	err := a.walk(func(name string, in *pieces) error {
+		switch {
+		case name == "format" || name == "version":
+			v, err := in.ReadValue()
+			head[name] = v.Clone()
+			return err
+		case slices.Contains([]string{"pantry", "bases", "variations"}, name):
+			if in.PeekKind() != '[' {
+				odd = name
+				return in.pass()
+			}
+			return in.each(func() error {
+				if a.total++; a.total > MaxPieces {
+					return Refusal("", "too_large", "More than %d documents are in this file: no kitchen of this program has so many.", MaxPieces)
+				}
+				return in.SkipValue()
+			})
+		case name != "kitchen" && name != "kitchen_history" && unknown == "":
+			unknown = name
+		}
+		return in.pass()
+	})
 	if err != nil {
 		return nil, err
 	}
-	return v.Encode()
-}
-
-func summarise(ctx context.Context, kind string, data []byte, s Setting) (Summary, error) {
-	switch kind {
-	case "base":
-		return SummariseBase(ctx, data, s)
-	case "pantry":
-		return SummariseItem(ctx, data, s)
+	var format string
+	_ = json.Unmarshal(head["format"], &format) // one that is no text is not known either
+	if format != ArchiveFormat {
+		return a, a.standAlone(format)
 	}
-	return SummariseVariation(ctx, data, s)
+	var version int
+	_ = json.Unmarshal(head["version"], &version)
+	switch {
+	case version != ArchiveVersion && version != 1:
+		return nil, Refusal("/version", "wrong_version", "Version %s is not known here; %d is.", clip(string(head["version"])), ArchiveVersion)
+	case unknown != "":
+		return nil, Refusal("/"+clip(unknown), "unknown_field", "%s is not a field that is known here. Check its spelling.", field(clip(unknown)))
+	case odd != "":
+		return nil, Refusal("/"+odd, "wrong_kind", "%s should be a list in [ ].", field(odd))
+	}
+	return a, nil
 }
 
-func sentences(err error) string {
+// standAlone takes the file for one document of a format.
+func (a *ArchiveFile) standAlone(format string) error {
+	kinds := map[string]string{VariationFormat: "variation", BaseFormat: "base", PantryFormat: "pantry", KitchenFormat: "kitchen"}
+	if a.kind = kinds[format]; a.kind == "" {
+		return Refusal("/format", "wrong_format", "“%s” is not a format that is known here.", clip(format))
+	}
+	if _, err := a.from.Seek(0, io.SeekStart); err != nil {
+		return err
+	}
+	data, err := io.ReadAll(io.LimitReader(a.from, MaxBytes+1))
+	if err != nil {
+		return err
+	}
+	if len(data) > MaxBytes {
+		return Refusal("", "too_large", "That is more than %d kB for one document.", MaxBytes>>10)
+	}
+	a.alone.Document = bytes.TrimPrefix(data, bom)
+	if a.total = 1; a.kind == "kitchen" {
+		a.total = 0
+	}
+	return nil
+}
+
+// Total is how many documents there are, the kitchen apart.
+func (a *ArchiveFile) Total() int { return a.total }
+
+// Kitchen is the kitchen with its history; its Document is empty when there is none.
+func (a *ArchiveFile) Kitchen() (k Kept, err error) {
+	if a.kind != "" {
+		if a.kind == "kitchen" {
+			k = a.alone
+		}
+		return k, nil
+	}
+	return k, a.walk(func(name string, in *pieces) error {
+		switch name {
+		case "kitchen":
+			v, err := in.ReadValue()
+			k.Document = v.Clone()
+			return err
+		case "kitchen_history":
+			v, err := in.ReadValue()
+			if err != nil {
+				return err
+			}
+			var h KitchenHistory
+			err = Strict(v, &h)
+			k.Revision, k.SavedAt, k.Earlier = h.Revision, h.SavedAt, h.Earlier
+			return under("/kitchen_history", err)
+		}
+		return in.pass()
+	})
+}
+
+// Each calls f with every document of a kind. An error of f ends it and is returned.
+func (a *ArchiveFile) Each(kind string, f func(Kept) error) error {
+	if a.kind != "" {
+		if a.kind == kind {
+			return f(a.alone)
+		}
+		return nil
+	}
+	return a.walk(func(name string, in *pieces) error {
+		if name != sections[kind] {
+			return in.pass()
+		}
+		n := -1
+		return in.each(func() error {
+			n++
+			v, err := in.ReadValue()
+			if err != nil {
+				return err
+			}
+			var k Kept
+			if err := Strict(v, &k); err != nil {
+				return under("/"+name+"/"+strconv.Itoa(n), err)
+			}
+			return f(k)
+		})
+	})
+}
+
+var bom = []byte("\ufeff")
+
+// walk reads the file from its beginning and calls f with the name of every member; f reads
+// its value.
+func (a *ArchiveFile) walk(f func(name string, in *pieces) error) error {
+	if _, err := a.from.Seek(0, io.SeekStart); err != nil {
+		return err
+	}
+	file := bufio.NewReaderSize(a.from, 1<<16)
+	begin, _ := file.Peek(4)
+	switch {
+	case bytes.HasPrefix(begin, []byte("PK\x03\x04")) || bytes.HasPrefix(begin, []byte("\x1f\x8b")):
+		return Refusal("", "packed", "This file is packed. Unpack it and read the JSON inside.")
+	case bytes.HasPrefix(begin, bom):
+		_, _ = file.Discard(len(bom))
+	}
+	from := &metered{from: file, left: MaxPieceBytes}
+	in := &pieces{jsontext.NewDecoder(from), from}
+	err := in.members(f)
+	var syn *jsontext.SyntacticError
+	switch {
+	case from.failed != nil:
+		return from.failed
+	case errors.As(err, &syn), errors.Is(err, io.EOF), errors.Is(err, io.ErrUnexpectedEOF), errors.Is(err, errTrailing):
+		return Refusal("", "not_json", "This is not a document of this program: it is not JSON, or breaks off.")
+	}
+	return err
+}
+
+// pieces reads the JSON of an archive.
+type pieces struct {
+	*jsontext.Decoder
+	from *metered
+}
+
+func (in *pieces) members(f func(name string, in *pieces) error) error {
+	if in.PeekKind() != '{' {
+		if err := in.SkipValue(); err != nil {
+			return err
+		}
+		return errTrailing
+	}
+	if _, err := in.ReadToken(); err != nil {
+		return err
+	}
+	for in.PeekKind() != '}' {
+		name, err := in.ReadToken()
+		if err != nil {
+			return err
+		}
+		if err := f(name.String(), in); err != nil {
+			return err
+		}
+	}
+	if _, err := in.ReadToken(); err != nil {
+		return err
+	}
+	if _, err := in.ReadToken(); !errors.Is(err, io.EOF) {
+		return errTrailing
+	}
+	return nil
+}
+
+// pass reads over what comes next.
+func (in *pieces) pass() error {
+	if in.PeekKind() == '[' {
+		return in.each(in.SkipValue)
+	}
+	return in.SkipValue()
+}
+
+// each calls f for every element of the list that comes next; f reads it.
+func (in *pieces) each(f func() error) error {
+	if _, err := in.ReadToken(); err != nil {
+		return err
+	}
+	for in.PeekKind() != ']' {
+		in.from.left = MaxPieceBytes
+		if err := f(); err != nil {
+			return err
+		}
+	}
+	in.from.left = MaxPieceBytes
+	_, err := in.ReadToken()
+	return err
+}
+
+// metered reads only so much until it is told that a piece is over.
+type metered struct {
+	from   io.Reader
+	left   int
+	failed error // reading the file, or too much of it
+}
+
+func (m *metered) Read(p []byte) (int, error) {
+	if m.left <= 0 {
+		m.failed = Refusal("", "too_large", "One document of this file and its history are more than %d MB. Restore a copy of “upbeat-ladle backup” instead.", MaxPieceBytes>>20)
+		return 0, m.failed
+	}
+	n, err := m.from.Read(p[:min(len(p), m.left)])
+	if m.left -= n; err != nil && !errors.Is(err, io.EOF) {
+		m.failed = err
+	}
+	return n, err
+}
+
+// under moves problems to where their document stands in a larger one.
+func under(at string, err error) error {
 	var p batter.Problems
 	if !errors.As(err, &p) {
-		return err.Error()
+		return err
 	}
-	var out []string
-	for i, q := range p {
-		if i == 3 {
-			break
-		}
-		out = append(out, q.Message)
+	out := slices.Clone(p)
+	for i := range out {
+		out[i].Pointer = at + strings.TrimSuffix(out[i].Pointer, "/")
 	}
-	return strings.Join(out, " ")
-}
-
-// changes tells what differs between two documents of a kind, in a few lines.
-func changes(ctx context.Context, kind string, was, is []byte, s Setting) []string {
-	sheet := func(data []byte) (worksheet.Worksheet, error) {
-		if kind == "base" {
-			b, err := DecodeBase(data)
-			if err != nil {
-				return worksheet.Worksheet{}, err
-			}
-			return b.Worksheet(ctx, s)
-		}
-		v, err := DecodeVariation(data)
-		if err != nil {
-			return worksheet.Worksheet{}, err
-		}
-		return v.Worksheet(ctx, s)
-	}
-	if kind == "pantry" {
-		return []string{"its figures differ"}
-	}
-	a, errA := sheet(was)
-	b, errB := sheet(is)
-	if errA != nil || errB != nil {
-		return []string{"it differs"}
-	}
-	var out []string
-	for _, r := range worksheet.Compare(a, b) {
-		before, after := "none", "none"
-		if r.Before != nil {
-			before = fmt.Sprintf("%.4g g", *r.Before)
-		}
-		if r.After != nil {
-			after = fmt.Sprintf("%.4g g", *r.After)
-		}
-		if before != after {
-			out = append(out, fmt.Sprintf("%s: %s → %s", r.Label, before, after))
-		}
-	}
-	if len(out) == 0 {
-		out = []string{"the same to weigh; a name, a note or a wish differs"}
-	}
-	return out[:min(len(out), 12)]
+	return out
 }

@@ -135,41 +135,86 @@ func TestWhatBecomesOfADocument(t *testing.T) {
 	assert.Contains(t, f.Message, "moon_dust")
 }
 
+func inArchive(t *testing.T, a *document.ArchiveFile, kind string) (out []document.Kept) {
+	t.Helper()
+	require.NoError(t, a.Each(kind, func(k document.Kept) error { out = append(out, k); return nil }))
+	return out
+}
+
 func TestOneDocumentIsAnArchiveOfOne(t *testing.T) {
-	a, err := document.DecodeArchive([]byte(small))
+	a, err := document.OpenArchive(strings.NewReader("\ufeff" + small))
 	require.NoError(t, err)
-	assert.Len(t, a.Variations, 1)
+	assert.Equal(t, 1, a.Total())
+	assert.Len(t, inArchive(t, a, "variation"), 1)
+	assert.Empty(t, inArchive(t, a, "base"))
 	kitchen, err := plainKitchen.Encode()
 	require.NoError(t, err)
-	a, err = document.DecodeArchive(kitchen)
+	a, err = document.OpenArchive(bytes.NewReader(kitchen))
 	require.NoError(t, err)
-	assert.NotEmpty(t, a.Kitchen)
+	own, err := a.Kitchen()
+	require.NoError(t, err)
+	assert.NotEmpty(t, own.Document)
 	for text, code := range map[string]string{
-		"PK\x03\x04": "packed", "\x1f\x8b\x08": "packed", "hello": "not_json", `{"format":"other"}`: "wrong_format",
+		"PK\x03\x04": "packed", "\x1f\x8b\x08": "packed", "hello": "not_json", "[]": "not_json", small + "{}": "not_json",
+		`{"format":"other"}`: "wrong_format", `{"format":7}`: "wrong_format", `{}`: "wrong_format",
 		`{"format":"upbeat-ladle/archive","version":3}`: "wrong_version", `{"format":"upbeat-ladle/archive","version":1,"extra":1}`: "unknown_field",
+		`{"format":"upbeat-ladle/archive","version":1,"bases":{}}`:                        "wrong_kind",
+		`{"format":"upbeat-ladle/archive","version":1,"bases":[`:                          "not_json",
+		`{"format":"upbeat-ladle/variation","note":"` + strings.Repeat("n", 2<<20) + `"}`: "too_large",
 	} {
-		_, err := document.DecodeArchive([]byte(text))
-		require.Error(t, err, text)
+		_, err := document.OpenArchive(strings.NewReader(text))
+		require.Error(t, err, clipped(text))
 		refusalCode(t, err, code)
 	}
 }
 
-func FuzzDecodeArchive(f *testing.F) {
+func clipped(s string) string { return s[:min(len(s), 60)] }
+
+// The order of the lists in a file does not matter, a list of another kind is read over, and
+// what is wrong with one document is told with where it stands.
+func TestAnArchiveIsReadPieceByPiece(t *testing.T) {
+	text := `{"variations":[{"id":"v","document":` + small + `}],"bases":[{"document":{}},{"document":{},"colour":1}],"version":2,"kitchen_history":{"revision":3},"format":"upbeat-ladle/archive"}`
+	a, err := document.OpenArchive(strings.NewReader(text))
+	require.NoError(t, err)
+	assert.Equal(t, 3, a.Total())
+	assert.Equal(t, "v", inArchive(t, a, "variation")[0].ID)
+	err = a.Each("base", func(document.Kept) error { return nil })
+	refusalCode(t, err, "unknown_field")
+	assert.ErrorContains(t, err, "/bases/1/colour")
+	own, err := a.Kitchen()
+	require.NoError(t, err)
+	assert.EqualValues(t, 3, own.Revision)
+	assert.Empty(t, own.Document)
+}
+
+// A file of which one piece, or the number of pieces, has no end is given up before it fills
+// the memory.
+func TestAnArchiveWithoutAnEnd(t *testing.T) {
+	head := `{"format":"upbeat-ladle/archive","version":2,"variations":[`
+	_, err := document.OpenArchive(strings.NewReader(head + strings.Repeat("{},", document.MaxPieces) + "{}]}"))
+	refusalCode(t, err, "too_large")
+	piece := `{"document":{"note":"` + strings.Repeat("n", 40<<20) + `"}}`
+	a, err := document.OpenArchive(strings.NewReader(head + piece + "," + piece + "]}"))
+	require.NoError(t, err, "each of them is small enough")
+	assert.Equal(t, 2, a.Total())
+	_, err = document.OpenArchive(strings.NewReader(head + `{"document":{"note":"` + strings.Repeat("n", document.MaxPieceBytes) + `"}}]}`))
+	refusalCode(t, err, "too_large")
+}
+
+func FuzzOpenArchive(f *testing.F) {
 	f.Add([]byte(small))
 	f.Add([]byte(`{"format":"upbeat-ladle/archive","version":1,"bases":[{"document":{}}]}`))
 	f.Fuzz(func(t *testing.T, data []byte) {
-		a, err := document.DecodeArchive(data)
+		a, err := document.OpenArchive(bytes.NewReader(data))
 		if err != nil {
 			return
 		}
-		for _, k := range a.Bases {
-			document.Judge(context.Background(), "base", k, document.NewHere(nil), here())
-		}
-		for _, k := range a.Variations {
-			document.Judge(context.Background(), "variation", k, document.NewHere(nil), here())
-		}
-		for _, k := range a.Pantry {
-			document.Judge(context.Background(), "pantry", k, document.NewHere(nil), here())
+		_, _ = a.Kitchen()
+		for _, kind := range []string{"pantry", "base", "variation"} {
+			_ = a.Each(kind, func(k document.Kept) error {
+				document.Judge(context.Background(), kind, k, document.NewHere(nil), here())
+				return nil
+			})
 		}
 	})
 }

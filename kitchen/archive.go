@@ -5,6 +5,7 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"io"
 	"slices"
 	"strings"
 
@@ -16,74 +17,75 @@ import (
 // archived are the kinds of an archive, in the order in which they build on each other.
 var archived = []store.Kind{store.Pantry, store.Base, store.Variation}
 
-func partOf(a *document.Archive, kind store.Kind) *[]document.Kept {
-	switch kind {
-	case store.Pantry:
-		return &a.Pantry
-	case store.Base:
-		return &a.Bases
-	}
-	return &a.Variations
-}
-
-// Archive is everything that the kitchen keeps, with its history; of what was put aside, what is
-// still used. The error is batter.Problems when it is more than one file holds.
-func (k *Kitchen) Archive(ctx context.Context) (document.Archive, error) {
-	a := document.Archive{Format: document.ArchiveFormat, Version: document.ArchiveVersion}
-	kept := map[store.Kind][]store.Whole{}
-	err := k.store.Together(ctx, func(tx *store.Tx) (err error) {
-		if a.Kitchen, _, err = tx.Kitchen(ctx); err != nil {
+// Archive writes everything that the kitchen keeps, as it stands at one moment, with its
+// history; of what was put aside, what is still used.
+func (k *Kitchen) Archive(ctx context.Context, to io.Writer) error {
+	a := document.NewArchiveWriter(to)
+	err := k.store.Still(ctx, func(s store.Still) error {
+		now, earlier, err := s.Kitchen(ctx)
+		if err != nil {
 			return err
 		}
-		for _, kind := range archived {
-			if kept[kind], err = tx.Wholes(ctx, kind); err != nil {
+		if now.Revision > 0 {
+			own, err := keptOf(store.Whole{Document: store.Document{Revision: now.Revision, UpdatedAt: now.SavedAt, Content: store.Content{Body: now.Body}}, Earlier: earlier})
+			if err != nil {
 				return err
+			}
+			if err := a.Kitchen(own); err != nil {
+				return err
+			}
+		}
+		shelved := map[store.Kind][]store.Whole{}
+		for _, kind := range archived {
+			if shelved[kind], err = s.Shelved(ctx, kind); err != nil {
+				return err
+			}
+		}
+		inUse := used(shelved)
+		for _, kind := range archived {
+			for _, w := range slices.Backward(shelved[kind]) { // oldest first, so that lists keep their order
+				if w.PutAside && !inUse(w) {
+					continue
+				}
+				if w, err = s.Whole(ctx, w); err != nil {
+					return err
+				}
+				one, err := keptOf(w)
+				if err != nil {
+					return err
+				}
+				if err := a.Add(string(kind), one); err != nil {
+					return err
+				}
 			}
 		}
 		return nil
 	})
-	if err != nil {
-		return a, err
-	}
-	inUse, size := used(kept), 0
-	for _, kind := range archived {
-		part := partOf(&a, kind)
-		for _, w := range slices.Backward(kept[kind]) { // oldest first, so that lists keep their order
-			if w.PutAside && !inUse(w) {
-				continue
-			}
-			one, err := keptOf(w)
-			if err != nil {
-				return a, err
-			}
-			if size += len(one.Document); len(one.Earlier) > 0 {
-				for _, e := range one.Earlier {
-					size += len(e.Document)
-				}
-			}
-			*part = append(*part, one)
-		}
-	}
-	if size > document.MaxArchiveBytes*9/10 { // the rest is brackets and ids
-		return a, document.Refusal("", "too_large", "This kitchen and its history are more than one file holds. Copy it with “upbeat-ladle backup”.")
-	}
-	return a, nil
+	return errors.Join(err, a.Close())
 }
+
+// Scratch is a file that an archive passes through on its way in or out.
+func (k *Kitchen) Scratch() (store.Scratch, error) { return k.store.Scratch() }
 
 func keptOf(w store.Whole) (k document.Kept, err error) {
 	k = document.Kept{ID: w.ID, Revision: w.Revision, SavedAt: w.UpdatedAt, PutAside: w.PutAside}
 	if k.Document, err = wellFormed(w.Body); err != nil {
 		return k, err
 	}
+	size := len(k.Document)
 	for _, p := range w.Earlier {
 		e := document.Earlier{Revision: p.Revision, SavedAt: p.SavedAt}
 		if e.Document, err = wellFormed(p.Body); err != nil {
 			return k, err
 		}
+		size += len(e.Document)
 		k.Earlier = append(k.Earlier, e)
 	}
 	for _, n := range w.Names {
 		k.Names = append(k.Names, document.Named{Revision: n.Revision, Name: n.Name, NamedAt: n.NamedAt})
+	}
+	if size > document.MaxPieceBytes*9/10 { // the rest is brackets and days
+		return k, document.Refusal("", "too_large", "“%s” and what it was before are more than a file carries. Copy the kitchen with “upbeat-ladle backup”.", w.Name)
 	}
 	return k, nil
 }
@@ -137,14 +139,14 @@ var ErrRestless = errors.New("somebody keeps saving")
 // Import judges every document of an archive and, unless it is dry, keeps what is new or
 // changed: all of it, or nothing. It is judged outside the transaction, so that nobody waits
 // for it, and anew when somebody saved in between.
-func (k *Kitchen) Import(ctx context.Context, a document.Archive, dry bool, progress func(done int)) ([]document.Fate, error) {
+func (k *Kitchen) Import(ctx context.Context, a *document.ArchiveFile, dry bool, progress func(done int)) ([]document.Fate, error) {
 	for range importTries {
 		plan, err := k.judge(ctx, a, progress)
 		if err != nil || dry {
 			return plan.fates, err
 		}
 		err = k.store.Together(ctx, func(tx *store.Tx) error {
-			if err := plan.carryOut(ctx, tx); err != nil {
+			if err := plan.carryOut(ctx, tx, a); err != nil {
 				return err
 			}
 			return k.separate(ctx, tx)
@@ -159,17 +161,23 @@ func (k *Kitchen) Import(ctx context.Context, a document.Archive, dry bool, prog
 // errMoved says that what an import was judged against is not what is there any more.
 var errMoved = errors.New("somebody saved in the meantime")
 
-// plan is what an import would do.
+// plan is what an import would do. Histories are not held: they are read from the file again
+// when it is carried out.
 type plan struct {
-	fates    []document.Fate
-	state    string // of what it was judged against
-	own      []byte // the kitchen to save; nil to leave it
-	revision int64
-	batches  map[store.Kind][]store.Write
+	fates []document.Fate
+	state string // of what it was judged against
+	own   []byte // the kitchen that comes; nil when none does
+	does  map[store.Kind][]does
+}
+
+// does is what happens to one document of the file: nothing when it is refused.
+type does struct {
+	write   store.Write // without its past
+	refused bool
 }
 
 // carryOut saves a plan, unless something moved since it was made.
-func (p plan) carryOut(ctx context.Context, tx *store.Tx) error {
+func (p plan) carryOut(ctx context.Context, tx *store.Tx, a *document.ArchiveFile) error {
 	state, err := stateOf(ctx, tx)
 	if err != nil {
 		return err
@@ -178,12 +186,28 @@ func (p plan) carryOut(ctx context.Context, tx *store.Tx) error {
 		return errMoved
 	}
 	if p.own != nil {
-		if _, err := tx.PutKitchen(ctx, p.own, p.revision); err != nil {
+		own, err := a.Kitchen()
+		if err != nil {
+			return err
+		}
+		past, revision, _ := history("kitchen", own)
+		if err := tx.BringKitchen(ctx, store.Past{Revision: revision, SavedAt: own.SavedAt, Body: p.own}, past); err != nil {
 			return err
 		}
 	}
 	for _, kind := range archived {
-		if err := tx.SaveAll(ctx, kind, p.batches[kind]); err != nil {
+		next := p.does[kind]
+		err := a.Each(string(kind), func(kept document.Kept) error {
+			do := next[0]
+			next = next[1:]
+			if do.refused {
+				return nil
+			}
+			past, _, moved := history(string(kind), kept)
+			do.write.Earlier, do.write.Names = past, namesOf(kept, moved)
+			return tx.SaveAll(ctx, kind, []store.Write{do.write})
+		})
+		if err != nil {
 			return err
 		}
 	}
@@ -205,18 +229,22 @@ func stateOf(ctx context.Context, tx interface {
 }
 
 // judge decides what becomes of every document: the kitchen first, then what the rest is made of.
-func (k *Kitchen) judge(ctx context.Context, a document.Archive, progress func(done int)) (plan, error) {
-	p := plan{batches: map[store.Kind][]store.Write{}}
+func (k *Kitchen) judge(ctx context.Context, a *document.ArchiveFile, progress func(done int)) (plan, error) {
+	p := plan{does: map[store.Kind][]does{}}
 	var err error
 	if p.state, err = stateOf(ctx, k.store); err != nil {
 		return p, err
 	}
 	in := k.Bare()
-	if in.Kitchen, p.revision, err = k.Own(ctx); err != nil {
+	if in.Kitchen, _, err = k.Own(ctx); err != nil {
 		return p, err
 	}
-	if len(a.Kitchen) > 0 {
-		if in.Kitchen, err = p.judgeOwn(a.Kitchen, in.Kitchen); err != nil {
+	own, err := a.Kitchen()
+	if err != nil {
+		return p, err
+	}
+	if len(own.Document) > 0 {
+		if in.Kitchen, err = p.judgeOwn(own.Document, in.Kitchen); err != nil {
 			return p, err
 		}
 	}
@@ -225,37 +253,35 @@ func (k *Kitchen) judge(ctx context.Context, a document.Archive, progress func(d
 		return p, err
 	}
 	var arrived []document.PantryItem
-	renumbered, done := map[string]map[int64]int64{}, 0
+	renumbered, done, held := map[string]map[int64]int64{}, 0, 0
 	for _, kind := range archived {
 		if kind == store.Base { // what follows may use the items that come along
 			slices.Reverse(arrived) // newest first
 			in.Table = k.shelf(append(arrived, items...), in.Today)
 		}
-		for _, kept := range *partOf(&a, kind) {
+		err := a.Each(string(kind), func(kept document.Kept) error {
 			if !plainID(kept.ID) {
 				kept.ID = ""
 			}
 			if kind == store.Variation {
 				kept.Document = refer(kept.Document, renumbered)
 			}
-			past, revision, moved := history(string(kind), kept)
+			_, revision, moved := history(string(kind), kept)
 			f := document.Judge(ctx, string(kind), kept, here, in)
 			if ctx.Err() != nil {
-				return p, ctx.Err()
+				return ctx.Err()
 			}
+			p.fates = append(p.fates, f)
+			p.does[kind] = append(p.does[kind], does{refused: f.Action == "refused", write: store.Write{
+				ID: f.ID, New: f.Action == "added", Same: f.Action == "same", Revision: revision, SavedAt: kept.SavedAt, PutAside: kept.PutAside, Content: ContentOf(f.Summary),
+			}})
 			if f.Action == "added" {
 				renumbered[kept.ID] = moved
 			}
-			p.fates = append(p.fates, f)
-			w := store.Write{
-				ID: f.ID, New: f.Action == "added", Revision: revision, SavedAt: kept.SavedAt, PutAside: kept.PutAside,
-				Earlier: past, Names: namesOf(kept, moved), Content: ContentOf(f.Summary),
-			}
-			if w.Same = f.Action == "same"; w.Same && len(w.Earlier)+len(w.Names) > 0 {
-				p.batches[kind] = append(p.batches[kind], w)
-			}
 			if f.Action == "added" || f.Action == "changed" {
-				p.batches[kind] = append(p.batches[kind], w)
+				if held += len(f.Summary.Body); held > document.MaxCurrentBytes {
+					return document.Refusal("", "too_large", "The documents of this file are more than %d MB without their histories: no kitchen of this program is.", document.MaxCurrentBytes>>20)
+				}
 				here.Add(document.There{Kind: string(kind), ID: f.ID, Body: f.Summary.Body, PutAside: kept.PutAside})
 				if kind == store.Pantry {
 					if i, err := document.DecodeItem(f.Summary.Body, in); err == nil {
@@ -266,6 +292,10 @@ func (k *Kitchen) judge(ctx context.Context, a document.Archive, progress func(d
 			if done++; done%progressStep == 0 {
 				progress(done)
 			}
+			return nil
+		})
+		if err != nil {
+			return p, err
 		}
 	}
 	progress(done)
@@ -369,16 +399,15 @@ func (p *plan) judgeOwn(theirs []byte, mine document.OwnKitchen) (document.OwnKi
 		return mine, nil
 	}
 	fate.Name = own.Name
-	body, err := own.Encode()
-	if err != nil {
+	if p.own, err = own.Encode(); err != nil {
 		return mine, err
 	}
 	was, err := mine.Encode()
 	if err != nil {
 		return mine, err
 	}
-	if string(was) != string(body) {
-		fate.Action, p.own = "changed", body
+	if string(was) != string(p.own) {
+		fate.Action = "changed"
 	}
 	p.fates = append(p.fates, fate)
 	return own, nil

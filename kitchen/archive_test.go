@@ -4,9 +4,11 @@ import (
 	"bytes"
 	"fmt"
 	"math/rand/v2"
+	"slices"
 	"strings"
 	"testing"
 
+	"github.com/go-json-experiment/json/jsontext"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
@@ -23,13 +25,9 @@ func (s scene) create(t *testing.T, kind store.Kind, body []byte) store.Document
 	return d
 }
 
-func (s scene) imports(t *testing.T, a document.Archive) map[string]int {
+func (s scene) imports(t *testing.T, a archive) map[string]int {
 	t.Helper()
-	text, err := a.Encode()
-	require.NoError(t, err)
-	read, err := document.DecodeArchive(text)
-	require.NoError(t, err)
-	fates, err := s.Import(t.Context(), read, false, func(int) {})
+	fates, err := s.Import(t.Context(), a.file(t), false, func(int) {})
 	require.NoError(t, err)
 	count := map[string]int{}
 	for _, f := range fates {
@@ -56,7 +54,9 @@ func lived(t *testing.T, seed uint64) scene {
 		items, _, err := s.List(ctx, store.Variation, "", 100)
 		require.NoError(t, err)
 		one := items[rnd.IntN(len(items))]
-		switch rnd.IntN(4) {
+		switch rnd.IntN(5) {
+		case 4:
+			s.saveOwn(t, float64(45+rnd.IntN(30)))
 		case 0:
 			_, err = s.NameVersion(ctx, one.ID, fmt.Sprint("as on day ", s.day.YearDay()), 1+rnd.Int64N(one.Revision))
 		case 1:
@@ -77,6 +77,64 @@ func lived(t *testing.T, seed uint64) scene {
 	}
 	require.NoError(t, s.PutAside(ctx, store.Pantry, jam.ID))
 	return s
+}
+
+// saveOwn saves the kitchen with eggs of this mass [g].
+func (s scene) saveOwn(t *testing.T, egg float64) {
+	t.Helper()
+	own, revision, err := s.Own(t.Context())
+	require.NoError(t, err)
+	own.EggG = &egg
+	body, err := own.Encode()
+	require.NoError(t, err)
+	_, _, err = s.PutOwn(t.Context(), body, revision)
+	require.NoError(t, err)
+}
+
+// The kitchen as it is now and as it was, the first state first: eggs [g] by revision.
+func (s scene) eggs(t *testing.T) (out []string) {
+	t.Helper()
+	past, err := s.EarlierOwn(t.Context())
+	require.NoError(t, err)
+	for _, p := range past {
+		own, err := document.DecodeKitchen(p.Body)
+		require.NoError(t, err)
+		out = append(out, fmt.Sprintf("%d: %g", p.Revision, *own.EggG))
+	}
+	slices.Reverse(out)
+	own, revision, err := s.Own(t.Context())
+	require.NoError(t, err)
+	return append(out, fmt.Sprintf("%d: %g", revision, *own.EggG))
+}
+
+// What a kitchen was goes along: into an empty one as it is, onto another one before what
+// comes, and what is missing of the same one is filled in.
+func TestAKitchenComesWithItsPast(t *testing.T) {
+	s := open(t, false)
+	for _, egg := range []float64{50, 55, 60} {
+		s.saveOwn(t, egg)
+	}
+	a := archiveOf(t, s)
+	into := func(before ...float64) scene {
+		fresh := open(t, false)
+		for _, egg := range before {
+			fresh.saveOwn(t, egg)
+		}
+		fresh.imports(t, a)
+		return fresh
+	}
+	assert.Equal(t, []string{"1: 50", "2: 55", "3: 60"}, into().eggs(t))
+	assert.Equal(t, []string{"1: 70", "2: 50", "3: 55", "4: 60"}, into(70).eggs(t))
+	assert.Equal(t, []string{"1: 55", "2: 50", "3: 60"}, into(55).eggs(t))
+	assert.Equal(t, []string{"1: 60"}, into(60).eggs(t), "its only revision leaves no room before it")
+	assert.Equal(t, []string{"1: 70", "2: 55", "3: 60"}, into(70, 55, 60).eggs(t), "the same stays what it is")
+	many := open(t, false)
+	for i := range 80 {
+		many.saveOwn(t, 40+float64(i))
+	}
+	a = archiveOf(t, many)
+	a.History.Earlier = append(a.History.Earlier, document.Earlier{Revision: 79, Document: jsontext.Value(`{"format":"nothing"}`)})
+	assert.Equal(t, many.eggs(t), into().eggs(t))
 }
 
 // Out, into an empty kitchen, and out again gives the same bytes, whatever was lived through;
@@ -189,9 +247,7 @@ func TestAHostileArchive(t *testing.T) {
 		`{"id":"wild","revision":3,"saved_at":"9999-01-01T00:00:00Z","document":` + body + `,` +
 		`"revisions":[{"revision":9007199254740993,"document":` + strings.Replace(body, `"name":"`, `"name":"Old `, 1) + `},{"revision":2,"document":{"format":"nothing"}},{"revision":2,"document":` + strings.Replace(body, `"name":"`, `"name":"Older `, 1) + `}],` +
 		`"names":[{"revision":2,"name":"older"},{"revision":77,"name":"of nothing"},{"revision":3,"name":"` + strings.Repeat("n", 300) + `"}]}]}`
-	a, err := document.DecodeArchive([]byte(text))
-	require.NoError(t, err)
-	fates, err := s.Import(ctx, a, false, func(int) {})
+	fates, err := s.Import(ctx, opened(t, text), false, func(int) {})
 	require.NoError(t, err)
 	assert.Equal(t, "refused", fates[0].Action)
 	assert.Contains(t, fates[0].Message, "belongs to a base")

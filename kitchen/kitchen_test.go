@@ -11,6 +11,8 @@ import (
 	"testing"
 	"time"
 
+	"github.com/go-json-experiment/json"
+	"github.com/go-json-experiment/json/jsontext"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
@@ -101,18 +103,42 @@ func TestACardIsNeverOlderThanTheKitchen(t *testing.T) {
 	assert.Greater(t, moved, 10, "the steps move cards, or this shows nothing")
 }
 
-func archiveOf(t *testing.T, s scene) document.Archive {
+// archive is a whole kitchen in the memory of a test.
+type archive struct {
+	Format     string                   `json:"format"`
+	Version    int                      `json:"version"`
+	Kitchen    jsontext.Value           `json:"kitchen,omitzero"`
+	History    *document.KitchenHistory `json:"kitchen_history,omitzero"`
+	Pantry     []document.Kept          `json:"pantry,omitzero"`
+	Bases      []document.Kept          `json:"bases,omitzero"`
+	Variations []document.Kept          `json:"variations,omitzero"`
+}
+
+func archiveOf(t *testing.T, s scene) (a archive) {
 	t.Helper()
-	a, err := s.Archive(t.Context())
-	require.NoError(t, err)
+	require.NoError(t, json.Unmarshal([]byte(encoded(t, s)), &a, json.RejectUnknownMembers(true)))
 	return a
+}
+
+func (a archive) file(t *testing.T) *document.ArchiveFile {
+	t.Helper()
+	text, err := json.Marshal(a)
+	require.NoError(t, err)
+	return opened(t, string(text))
+}
+
+func opened(t *testing.T, text string) *document.ArchiveFile {
+	t.Helper()
+	f, err := document.OpenArchive(strings.NewReader(text))
+	require.NoError(t, err)
+	return f
 }
 
 func encoded(t *testing.T, s scene) string {
 	t.Helper()
-	text, err := archiveOf(t, s).Encode()
-	require.NoError(t, err)
-	return string(text)
+	var text strings.Builder
+	require.NoError(t, s.Archive(t.Context(), &text))
+	return text.String()
 }
 
 func TestAnImportIsKeptAsAWhole(t *testing.T) {
@@ -121,18 +147,18 @@ func TestAnImportIsKeptAsAWhole(t *testing.T) {
 	blank := encoded(t, empty)
 	for stop := 1; stop <= 3; stop++ {
 		ctx, cancel := context.WithCancel(t.Context())
-		_, err := empty.Import(ctx, a, false, func(int) { cancel() })
+		_, err := empty.Import(ctx, a.file(t), false, func(int) { cancel() })
 		cancel()
 		require.ErrorIs(t, err, context.Canceled)
 		assert.Equal(t, blank, encoded(t, empty), "nothing of it was kept")
 	}
-	fates, err := empty.Import(t.Context(), a, false, func(int) {})
+	fates, err := empty.Import(t.Context(), a.file(t), false, func(int) {})
 	require.NoError(t, err)
 	for _, f := range fates {
 		assert.NotEqual(t, "refused", f.Action, "%s: %s", f.Name, f.Message)
 	}
 	assert.Equal(t, encoded(t, full), encoded(t, empty), "out, in and out again gives the same bytes")
-	again, err := empty.Import(t.Context(), a, false, func(int) {})
+	again, err := empty.Import(t.Context(), a.file(t), false, func(int) {})
 	require.NoError(t, err)
 	for _, f := range again {
 		assert.Equal(t, "same", f.Action, f.Name)
@@ -147,7 +173,7 @@ func TestAnImportIsJudgedAnewWhenSomebodySaved(t *testing.T) {
 	items, _, err := s.List(t.Context(), store.Variation, "", 1)
 	require.NoError(t, err)
 	judged := 0
-	_, err = s.Import(t.Context(), a, false, func(int) {
+	_, err = s.Import(t.Context(), a.file(t), false, func(int) {
 		if judged++; judged == 1 {
 			_, err := s.Create(t.Context(), store.Variation, items[0].Body, "")
 			require.NoError(t, err)
@@ -155,7 +181,7 @@ func TestAnImportIsJudgedAnewWhenSomebodySaved(t *testing.T) {
 	})
 	require.NoError(t, err)
 	assert.Equal(t, 2, judged)
-	_, err = s.Import(t.Context(), a, false, func(int) {
+	_, err = s.Import(t.Context(), a.file(t), false, func(int) {
 		_, err := s.Create(t.Context(), store.Variation, items[0].Body, "")
 		require.NoError(t, err)
 	})

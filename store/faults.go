@@ -2,6 +2,7 @@ package store
 
 import (
 	"errors"
+	"syscall"
 
 	"modernc.org/sqlite"
 	sqlite3 "modernc.org/sqlite/lib"
@@ -49,8 +50,21 @@ func (f Fault) Sentence() string {
 	return ""
 }
 
+// faultsOutside are those of a file that the program writes beside the database.
+var faultsOutside = map[syscall.Errno]Fault{
+	syscall.ENOSPC: Full,
+	syscall.EDQUOT: Full,
+	syscall.EROFS:  ReadOnly,
+	syscall.EACCES: ReadOnly,
+	syscall.EIO:    Broken,
+}
+
 // FaultOf tells which fault an error of the store comes from.
 func FaultOf(err error) Fault {
+	var outside syscall.Errno
+	if errors.As(err, &outside) {
+		return faultsOutside[outside]
+	}
 	var e *sqlite.Error
 	if !errors.As(err, &e) {
 		return ""

@@ -6,7 +6,6 @@ import (
 	"database/sql"
 	"errors"
 	"fmt"
-	"time"
 )
 
 // KitchenConflictError says that the kitchen was saved by somebody else since it was read.
@@ -55,18 +54,74 @@ func (t *Tx) PutKitchen(ctx context.Context, body []byte, revision int64) (int64
 	case now > 0 && bytes.Equal(was, body):
 		return now, nil
 	}
-	at := t.s.stamp()
+	return now + 1, t.setKitchen(ctx, now+1, t.s.stamp(), body)
+}
+
+// setKitchen writes the kitchen and remembers it, and forgets what is too old.
+func (t *Tx) setKitchen(ctx context.Context, revision int64, at string, body []byte) error {
 	for _, q := range []string{
 		`INSERT INTO kitchen (id, revision, saved_at, body) VALUES (1, ?, ?, ?)
 			ON CONFLICT (id) DO UPDATE SET revision = excluded.revision, saved_at = excluded.saved_at, body = excluded.body`,
 		`INSERT INTO kitchen_revisions (revision, saved_at, body) VALUES (?, ?, ?)`,
 	} {
-		if _, err := t.tx.ExecContext(ctx, q, revision+1, at, body); err != nil {
-			return 0, err
+		if _, err := t.tx.ExecContext(ctx, q, revision, at, body); err != nil {
+			return err
 		}
 	}
-	_, err = t.tx.ExecContext(ctx, `DELETE FROM kitchen_revisions WHERE revision <= ?`, revision+1-kitchensKept)
-	return revision + 1, err
+	return t.forgetKitchens(ctx)
+}
+
+// BringKitchen lays a kitchen that comes with its past over what is there: into a store
+// without one as it comes, its revisions rising; onto another, states that are missing come
+// first and it last; onto the same, only what is missing before it is filled in.
+func (t *Tx) BringKitchen(ctx context.Context, k Past, earlier []Past) error {
+	was, now, err := t.Kitchen(ctx)
+	if err != nil {
+		return err
+	}
+	same := bytes.Equal(was, k.Body)
+	if now > 0 && !same {
+		if earlier, err = t.missing(ctx, earlier, now); err != nil {
+			return err
+		}
+		k = Past{Revision: now + int64(len(earlier)) + 1, Body: k.Body}
+	}
+	for _, p := range earlier {
+		if same && p.Revision >= now {
+			break
+		}
+		if _, err := t.tx.ExecContext(ctx, `INSERT INTO kitchen_revisions (revision, saved_at, body) VALUES (?, ?, ?) ON CONFLICT DO NOTHING`,
+			p.Revision, t.at(p.SavedAt), p.Body); err != nil {
+			return err
+		}
+	}
+	if same {
+		return t.forgetKitchens(ctx)
+	}
+	return t.setKitchen(ctx, k.Revision, t.at(k.SavedAt), k.Body)
+}
+
+// missing are the states that the kitchen never had, counted on from the revision that it has.
+func (t *Tx) missing(ctx context.Context, earlier []Past, now int64) (out []Past, err error) {
+	have := map[string]bool{}
+	err = each(ctx, t.tx, `SELECT revision, saved_at, body FROM kitchen_revisions`, func(rows *sql.Rows) error {
+		p, err := past(rows)
+		have[string(p.Body)] = true
+		return err
+	})
+	for _, p := range earlier {
+		if !have[string(p.Body)] {
+			have[string(p.Body)] = true
+			p.Revision = now + int64(len(out)) + 1
+			out = append(out, p)
+		}
+	}
+	return out, err
+}
+
+func (t *Tx) forgetKitchens(ctx context.Context) error {
+	_, err := t.tx.ExecContext(ctx, `DELETE FROM kitchen_revisions WHERE revision <= (SELECT revision FROM kitchen) - ?`, kitchensKept)
+	return err
 }
 
 // kitchensKept is how many states of the kitchen are kept (modelling choice: it changes when
@@ -79,12 +134,7 @@ func (s *Store) EarlierKitchens(ctx context.Context) ([]Past, error) {
 	var out []Past
 	err := each(ctx, s.db, `SELECT revision, saved_at, body FROM kitchen_revisions
 		WHERE revision < (SELECT revision FROM kitchen WHERE id = 1) ORDER BY revision DESC`, func(rows *sql.Rows) error {
-		var p Past
-		var at string
-		err := rows.Scan(&p.Revision, &at, &p.Body)
-		if err == nil {
-			p.SavedAt, err = time.Parse(timeLayout, at)
-		}
+		p, err := past(rows)
 		out = append(out, p)
 		return err
 	})

@@ -47,41 +47,75 @@ func shelved(ctx context.Context, q querier, kind Kind) ([]Whole, error) {
 	return out, err
 }
 
-// Wholes is Store.Shelved with the histories.
-func (t *Tx) Wholes(ctx context.Context, kind Kind) ([]Whole, error) {
-	out, err := shelved(ctx, t.tx, kind)
+// Still is the file as it stood at one moment. It is read while others go on saving.
+type Still struct{ conn *sql.Conn }
+
+// Still calls f with the file as it stands.
+func (s *Store) Still(ctx context.Context, f func(Still) error) error {
+	conn, err := s.db.Conn(ctx)
 	if err != nil {
-		return nil, err
-	}
-	at := make(map[string]int, len(out))
-	for i, w := range out {
-		at[w.ID] = i
-	}
-	err = each(ctx, t.tx, `SELECT r.id, r.revision, r.saved_at, r.body FROM revisions r JOIN documents d ON d.id = r.id
-		WHERE d.kind = ? AND r.revision < d.revision ORDER BY r.id, r.revision`, func(rows *sql.Rows) error {
-		var id, saved string
-		var p Past
-		err := rows.Scan(&id, &p.Revision, &saved, &p.Body)
-		if err == nil {
-			p.SavedAt, err = time.Parse(timeLayout, saved)
-		}
-		out[at[id]].Earlier = append(out[at[id]].Earlier, p)
 		return err
-	}, kind)
-	if err != nil {
-		return nil, err
 	}
-	return out, each(ctx, t.tx, `SELECT v.id, v.revision, v.name, v.named_at FROM versions v JOIN documents d ON d.id = v.id
-		WHERE d.kind = ? ORDER BY v.id, v.revision`, func(rows *sql.Rows) error {
-		var id, named string
+	defer conn.Close()
+	if _, err := conn.ExecContext(ctx, `BEGIN DEFERRED`); err != nil {
+		return err
+	}
+	defer conn.ExecContext(context.WithoutCancel(ctx), `ROLLBACK`) //nolint:errcheck // it wrote nothing
+	return f(Still{conn})
+}
+
+// Kitchen returns the kitchen as it is and as it was before, the first one first; revision 0
+// when none was saved.
+func (s Still) Kitchen(ctx context.Context) (now Past, earlier []Past, err error) {
+	err = each(ctx, s.conn, `SELECT revision, saved_at, body FROM kitchen`, func(rows *sql.Rows) (err error) {
+		now, err = past(rows)
+		return err
+	})
+	if err != nil || now.Revision == 0 {
+		return now, nil, err
+	}
+	err = each(ctx, s.conn, `SELECT revision, saved_at, body FROM kitchen_revisions WHERE revision < ? ORDER BY revision`, func(rows *sql.Rows) error {
+		p, err := past(rows)
+		earlier = append(earlier, p)
+		return err
+	}, now.Revision)
+	return now, earlier, err
+}
+
+// Shelved is Store.Shelved.
+func (s Still) Shelved(ctx context.Context, kind Kind) ([]Whole, error) {
+	return shelved(ctx, s.conn, kind)
+}
+
+// Whole fills in what was before, and the names.
+func (s Still) Whole(ctx context.Context, w Whole) (Whole, error) {
+	err := each(ctx, s.conn, `SELECT revision, saved_at, body FROM revisions WHERE id = ? AND revision < ? ORDER BY revision`, func(rows *sql.Rows) error {
+		p, err := past(rows)
+		w.Earlier = append(w.Earlier, p)
+		return err
+	}, w.ID, w.Revision)
+	if err != nil {
+		return w, err
+	}
+	return w, each(ctx, s.conn, `SELECT revision, name, named_at FROM versions WHERE id = ? ORDER BY revision`, func(rows *sql.Rows) error {
+		var named string
 		var v Version
-		err := rows.Scan(&id, &v.Revision, &v.Name, &named)
+		err := rows.Scan(&v.Revision, &v.Name, &named)
 		if err == nil {
 			v.NamedAt, err = time.Parse(timeLayout, named)
 		}
-		out[at[id]].Names = append(out[at[id]].Names, v)
+		w.Names = append(w.Names, v)
 		return err
-	}, kind)
+	}, w.ID)
+}
+
+// past reads a row of a revision, a day and a body.
+func past(rows *sql.Rows) (p Past, err error) {
+	var saved string
+	if err = rows.Scan(&p.Revision, &saved, &p.Body); err == nil {
+		p.SavedAt, err = time.Parse(timeLayout, saved)
+	}
+	return p, err
 }
 
 func each(ctx context.Context, q querier, query string, f func(*sql.Rows) error, args ...any) error {

@@ -1526,12 +1526,22 @@ export interface components {
             /** Format: date-time */
             named_at?: string;
         };
+        /** @description The revision of the kitchen, and what it was before */
+        KitchenHistory: {
+            /** Format: int64 */
+            revision: number;
+            /** Format: date-time */
+            saved_at?: string;
+            /** @description What it was before, the first one first */
+            revisions?: components["schemas"]["Earlier"][];
+        };
         Archive: {
             /** @enum {string} */
             format: "upbeat-ladle/archive";
             /** @enum {integer} */
             version: 1 | 2;
             kitchen?: components["schemas"]["OwnKitchen"];
+            kitchen_history?: components["schemas"]["KitchenHistory"];
             pantry?: components["schemas"]["Kept"][];
             bases?: components["schemas"]["Kept"][];
             variations?: components["schemas"]["Kept"][];
