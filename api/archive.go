@@ -103,7 +103,7 @@ func (s *Server) ImportArchive(c *gin.Context, p ImportArchiveParams) {
 		return
 	}
 	dry := p.DryRun != nil && *p.DryRun
-	total := a.Total()
+	total := 2 * a.Total() // judged, and kept
 	progress := func(int) {}
 	if !dry {
 		c.Header("Content-Type", "application/x-ndjson")

@@ -138,7 +138,8 @@ var ErrRestless = errors.New("somebody keeps saving")
 
 // Import judges every document of an archive and, unless it is dry, keeps what is new or
 // changed: all of it, or nothing. It is judged outside the transaction, so that nobody waits
-// for it, and anew when somebody saved in between.
+// for it, and anew when somebody saved in between. Every document is done twice, judged and
+// kept, unless it is dry.
 func (k *Kitchen) Import(ctx context.Context, a *document.ArchiveFile, dry bool, progress func(done int)) ([]document.Fate, error) {
 	for range importTries {
 		plan, err := k.judge(ctx, a, progress)
@@ -146,7 +147,7 @@ func (k *Kitchen) Import(ctx context.Context, a *document.ArchiveFile, dry bool,
 			return plan.fates, err
 		}
 		err = k.store.Together(ctx, func(tx *store.Tx) error {
-			if err := plan.carryOut(ctx, tx, a); err != nil {
+			if err := plan.carryOut(ctx, tx, a, progress); err != nil {
 				return err
 			}
 			return k.separate(ctx, tx)
@@ -177,7 +178,7 @@ type does struct {
 }
 
 // carryOut saves a plan, unless something moved since it was made.
-func (p plan) carryOut(ctx context.Context, tx *store.Tx, a *document.ArchiveFile) error {
+func (p plan) carryOut(ctx context.Context, tx *store.Tx, a *document.ArchiveFile, progress func(done int)) error {
 	state, err := stateOf(ctx, tx)
 	if err != nil {
 		return err
@@ -195,11 +196,15 @@ func (p plan) carryOut(ctx context.Context, tx *store.Tx, a *document.ArchiveFil
 			return err
 		}
 	}
+	done := a.Total()
 	for _, kind := range archived {
 		next := p.does[kind]
 		err := a.Each(string(kind), func(kept document.Kept) error {
 			do := next[0]
 			next = next[1:]
+			if done++; done%progressStep == 0 {
+				progress(done)
+			}
 			if do.refused {
 				return nil
 			}

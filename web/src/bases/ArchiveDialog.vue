@@ -14,6 +14,7 @@ const file = ref<File>()
 const report = ref<Schemas['ArchiveReport']>()
 const trouble = ref('')
 const progress = ref<{ done: number; total: number }>()
+const looking = ref(false)
 const input = ref<HTMLInputElement>()
 watch(open, (o) => {
   if (o) {
@@ -27,6 +28,7 @@ async function look(e: Event) {
   file.value = (e.target as HTMLInputElement).files?.[0]
   if (!file.value) return
   report.value = undefined
+  looking.value = true
   try {
     const r = await sent('/archive?dry_run=true', { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: file.value })
     report.value = (await r.json()) as Schemas['ArchiveReport']
@@ -34,6 +36,7 @@ async function look(e: Event) {
   } catch (e) {
     trouble.value = said(e)
   }
+  looking.value = false
 }
 
 /** The program answers a line for every hundred documents, and the report as the last. */
@@ -79,7 +82,7 @@ const signs: Record<string, string> = { added: 'in_band', changed: 'ring', refus
         it.
       </p>
       <input ref="input" type="file" accept=".json,application/json" class="vh" aria-label="File" @change="look" />
-      <el-button :disabled="!!progress" @click="input?.click()"><Icon name="list" />{{ file?.name ?? 'Choose a file' }}</el-button>
+      <el-button :disabled="!!progress" :loading="looking" @click="input?.click()"><Icon name="list" />{{ file?.name ?? 'Choose a file' }}</el-button>
       <p v-if="trouble" class="fault" role="alert"><i class="sign high" />{{ trouble }}</p>
       <el-progress
         v-if="progress"
@@ -107,10 +110,10 @@ const signs: Record<string, string> = { added: 'in_band', changed: 'ring', refus
             ><template #default="{ row }">{{ row.message ?? row.changes?.join(' · ') }}</template></el-table-column
           >
         </el-table>
-        <p v-else class="muted">Everything in it is here already.</p>
-        <el-button v-if="!report.saved" class="go" :disabled="!report.added && !report.changed" @click="keep"
-          >Keep {{ report.added + report.changed }}</el-button
-        >
+        <p v-else class="muted">Everything in it is here already. Earlier states and names that are missing here can still come along.</p>
+        <el-button v-if="!report.saved" class="go" :disabled="!report.added && !report.changed && !report.same" @click="keep">{{
+          report.added + report.changed ? `Keep ${report.added + report.changed}` : 'Bring what it was before'
+        }}</el-button>
       </template>
     </div>
   </el-dialog>
