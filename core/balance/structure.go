@@ -12,33 +12,58 @@ import (
 const (
 	maxEggs = 2 // whole eggs that are tried (the design)
 
-	// StructureKeeps is the share of the base's setting protein that the structure hold asks
-	// for, and below which a gauge leaves its band (modelling choice).
-	StructureKeeps = 0.85
-	// TearsBelow is the share from which a pancake tears when it is flipped (common practice,
-	// no source).
-	TearsBelow = 0.80
+	// StructureWord is the share of the reference's structure below which a word is due, and
+	// which the structure hold keeps; StructureWarn the share, and StructureLeast the figure in
+	// g per 100 g, below which the batter is likely to fail (modelling choices, fitted to common
+	// practice: purée batters that are flipped every day lie at 0.71 to 0.73).
+	StructureWord  = 0.75
+	StructureWarn  = 0.60
+	StructureLeast = 4.0
 )
 
-// SettingProtein is the protein in g of flour and egg that sets one gram of an ingredient.
+// What a gram of each counts as setting protein (modelling choices, fitted to common practice):
+// egg protein and gluten knit, other flours and oats a little, nut meals hardly; starch that
+// swells in the heat counts a share, less when it has swollen already.
+const (
+	knitsFully    = 1.0
+	knitsAsFlour  = 0.3
+	knitsAsNuts   = 0.1
+	starchSwells  = 0.12
+	starchSwollen = 0.06
+)
+
+// SettingProtein is what sets in one gram of an ingredient, in g of protein that knits.
 func SettingProtein(in *food.Ingredient) float64 {
-	if in.IsFlour() || in.Role == food.RoleFlour || in.Group == food.GroupEgg {
-		return in.Protein / 100
+	flour := in.IsFlour() || in.Role == food.RoleFlour
+	var protein, starch float64
+	switch {
+	case in.Group == food.GroupEgg, flour && slices.Contains(in.Allergens, "wheat"):
+		protein = knitsFully
+	case flour && food.Nutty(in):
+		protein = knitsAsNuts
+	case flour:
+		protein = knitsAsFlour
 	}
-	return 0
+	switch {
+	case in.Group == food.GroupPuree:
+		starch = starchSwollen
+	case flour || !in.HasCells(): // what keeps its cells keeps its starch
+		starch = starchSwells
+	}
+	return (protein*in.Protein + starch*in.Starch) / 100
 }
 
-// Structure is the setting protein in g per 100 g of all that is in the bowl.
+// Structure is what sets, in g per 100 g of all that is in the bowl.
 func Structure(parts []food.Part) float64 {
-	var protein, mass float64
+	var sets, mass float64
 	for _, p := range parts {
-		protein += p.Grams * SettingProtein(p.Ingredient)
+		sets += p.Grams * SettingProtein(p.Ingredient)
 		mass += p.Grams
 	}
 	if mass <= 0 {
 		return 0
 	}
-	return 100 * protein / mass
+	return 100 * sets / mass
 }
 
 func (p Problem) structure(x []float64, additions bool) float64 {
@@ -59,7 +84,7 @@ func holdStructure(ctx context.Context, p Problem, plain Solution) (Solution, er
 	egg := -1
 	for j, l := range p.Lines {
 		base[j] = l.Grams
-		if l.Ingredient.ID == "egg_whole" && !l.Locked {
+		if l.Ingredient.IsWholeEgg() && !l.Locked {
 			egg = j
 		}
 	}
@@ -67,7 +92,7 @@ func holdStructure(ctx context.Context, p Problem, plain Solution) (Solution, er
 	best := plain
 	for n := 0; ; n++ {
 		got := p.structure(best.Grams, true)
-		if got >= StructureKeeps*want-1e-12 {
+		if got >= StructureWord*want-1e-12 {
 			return best, nil
 		}
 		if egg < 0 || n == maxEggs {

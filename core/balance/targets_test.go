@@ -168,15 +168,15 @@ func TestSaltCountsTasteNotLeavening(t *testing.T) {
 }
 
 func TestWholeEggsHoldTheStructure(t *testing.T) {
-	p := bowl(batter.HoldBackLiquid, plainBase, part("beetroot_cooked", 450))
+	p := bowl(batter.HoldBackLiquid, plainBase, part("beetroot_cooked", 600))
 	s := solve(t, p)
 	assert.Positive(t, s.Eggs)
 	assert.InDelta(t, 100+50*float64(s.Eggs), grams(p, s, "egg_whole"), 1e-9, "whole eggs only")
 	want := balance.Structure(base(p))
-	assert.GreaterOrEqual(t, balance.Structure(parts(p, s.Grams)), balance.StructureKeeps*want-1e-9)
+	assert.GreaterOrEqual(t, balance.Structure(parts(p, s.Grams)), balance.StructureWord*want-1e-9)
 	fewer := p
 	fewer.Hold = slices.DeleteFunc(slices.Clone(allHolds), func(h batter.Hold) bool { return h == batter.HoldStructure })
-	assert.Less(t, balance.Structure(parts(p, solve(t, fewer).Grams)), balance.StructureKeeps*want)
+	assert.Less(t, balance.Structure(parts(p, solve(t, fewer).Grams)), balance.StructureWord*want)
 
 	p = bowl(batter.HoldBackLiquid, plainBase, part("beetroot_cooked", 2000))
 	s = solve(t, p)

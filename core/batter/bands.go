@@ -25,7 +25,7 @@ func ThicknessBand(f Form) (Band, bool) {
 const (
 	moistureShare  = 0.08
 	sweetnessShare = 0.12
-	structureShare = 0.15
+	structureShare = 0.25 // balance.StructureWord
 	sweetnessFloor = 0.5 // g per 100 g, so that an unsweetened base has a band at all
 )
 

@@ -58,6 +58,14 @@ var Allergens = []string{
 	"brazil nut", "macadamia", "peanut", "soya", "sesame", "sulphites", "celery", "mustard", "lupin", "fish", "crustaceans", "molluscs",
 }
 
+// treeNuts are the allergens among them that are nuts, the peanut with them.
+var treeNuts = []string{"almond", "walnut", "hazelnut", "pecan", "pistachio", "cashew", "brazil nut", "macadamia", "peanut"}
+
+// Nutty tells whether an ingredient has nuts in it.
+func Nutty(in *Ingredient) bool {
+	return slices.ContainsFunc(in.Allergens, func(a string) bool { return slices.Contains(treeNuts, a) })
+}
+
 // Nuts is what a may-contain says that names no single nut.
 const Nuts = "nuts"
 
@@ -179,6 +187,17 @@ func (o *Own) Stale() bool { return o != nil && o.KeepDays > 0 && o.AgeDays > o.
 
 // IsFlour tells whether the ingredient is flour or starch, which body alone describes.
 func (in *Ingredient) IsFlour() bool { return in.Group == GroupFlour || in.Group == GroupStarch }
+
+// IsWholeEgg tells a whole egg from its yolk and its white: only it has both their fat and their
+// water (modelling choice: between 5 and 20 % fat; a white has none, a yolk 25 % and more).
+func (in *Ingredient) IsWholeEgg() bool {
+	return in.Group == GroupEgg && in.Fat > 5 && in.Fat < 20 && in.Water > 50
+}
+
+// IsEggWhite is what can be whipped by itself.
+func (in *Ingredient) IsEggWhite() bool {
+	return in.Group == GroupEgg && in.Fat < 1 && in.Water > 50
+}
 
 // HasCells tells whether the ingredient stays in pieces, so that the batter gets only a
 // part of it (job rule: two accounts, docs/maths.md section 2).

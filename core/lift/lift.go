@@ -158,10 +158,10 @@ const (
 func Foam(parts []food.Part) float64 {
 	var whites float64 // ml
 	for _, p := range parts {
-		switch p.Ingredient.ID {
-		case "egg_whole":
+		switch {
+		case p.Ingredient.IsWholeEgg():
 			whites += p.Grams * whiteShare / p.Ingredient.Density
-		case "egg_white":
+		case p.Ingredient.IsEggWhite():
 			whites += p.Grams / p.Ingredient.Density
 		}
 	}

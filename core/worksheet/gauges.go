@@ -131,7 +131,7 @@ func (w *work) structure() Gauge {
 	g = judge(g, batter.StructureBand(g.Base()), levelShare*g.Base())
 	g.Verdict = map[GaugeState]string{Level: "level", InBand: "near", Low: "weak", High: "firm"}[g.State]
 	weak := "Weaker than the base"
-	if g.After() < balance.TearsBelow*g.Base() {
+	if w.fails(g) {
 		weak = "Weak: " + tears(w.v.Form)
 	}
 	return compare(g, "Holds like the base", weak, "Firmer than the base")

@@ -142,7 +142,7 @@ func costed(v batter.Variation, k batter.Kitchen, lineID string, swaps []batter.
 		is := structure(lines)
 		if change := is/was - 1; math.Abs(change) > worthSaying {
 			swaps[i].Says += fmt.Sprintf("; structure %s from %.1f to %.1f g in 100 g%s", words.Either(change < 0, "falls", "rises"), was, is,
-				words.Either(change < balance.StructureKeeps-1, ": it "+tears(v.Form), ""))
+				words.Either(change < balance.StructureWord-1, ": it "+tears(v.Form), ""))
 		}
 	}
 	return swaps, nil

@@ -243,14 +243,43 @@ func TestDryingIsShownOnTheAddition(t *testing.T) {
 	assert.Contains(t, note(w, "thickness_left"), "Even squeezed", "no press takes it all: 200 g squeezed to 120 g still asks for 41 g of milk (the design)")
 }
 
-func TestTearingSuggestsAnEgg(t *testing.T) {
-	v := hatch(add("beetroot_cooked", 600, batter.StageBatter))
-	w := work(t, v)
-	assert.Contains(t, note(w, "structure"), "one more egg")
+// What sets: about 7.3 g per 100 g in a standard milk batter; purées soften it long before it
+// tears, ground almonds weaken it and starch does not (common practice, the job's section 6).
+func TestStructure(t *testing.T) {
+	plain := work(t, hatch())
+	assert.InDelta(t, 7.3, plain.Gauge("structure").Base(), 0.3)
+	of := func(grams float64) (worksheet.Worksheet, float64) {
+		w := work(t, hatch(add("beetroot_cooked", grams, batter.StageBatter)))
+		return w, w.Gauge("structure").After() / plain.Gauge("structure").Base()
+	}
+	w, share := of(450)
+	assert.Greater(t, share, 0.75)
+	assert.Empty(t, note(w, "structure")+note(w, "structure_softer"), "a purée batter that is flipped every day")
+	w, share = of(800)
+	assert.InDelta(t, 0.68, share, 0.06)
+	assert.Contains(t, note(w, "structure_softer"), "weaker than the base: softer, so let it set well before you turn it")
+	w, share = of(1500)
+	assert.Less(t, share, 0.60)
+	assert.Contains(t, note(w, "structure"), "may tear when it is turned: give it one more egg")
+
+	swapped := func(id string) float64 {
+		v := hatch()
+		v.Base.Lines[0].Amount -= 100
+		v.Base.Lines = append(v.Base.Lines, line("other", id, 100, measure.Gram))
+		w := work(t, v)
+		return w.Gauge("structure").Base() / plain.Gauge("structure").Base()
+	}
+	assert.Less(t, swapped("almond_meal"), 0.9)
+	assert.Greater(t, swapped("tapioca_starch"), swapped("almond_meal"))
+
+	v := hatch(add("beetroot_cooked", 1500, batter.StageBatter))
 	v.Offset.Hold = append(slices.Clone(everything), batter.HoldStructure)
 	w = work(t, v)
 	assert.NotEmpty(t, note(w, "eggs")+note(w, "structure_left"))
 	assert.Greater(t, find(t, w, "egg").Weigh, 100.0)
+	v = hatch(add("beetroot_cooked", 1500, batter.StageBatter))
+	v.Form = batter.Waffle
+	assert.Contains(t, note(work(t, v), "structure"), "break as the iron opens")
 }
 
 // Every figure of the bench opens its working, and the working ends in the figure.

@@ -56,7 +56,7 @@ func countText(n float64, in *food.Ingredient) string {
 // kinds of the notes that are no warning.
 var kinds = map[string]NoteKind{
 	"not_yet": ToCome, "heavy": Advice, "altitude": Advice, "spoon_left": Advice, "eggs": Advice, "no_liquid": Advice,
-	"flourless": Advice, "grated_cake": Advice, "soda_offer": Advice, "eggs_whole": Advice, "bleed": Advice, "underfull": Advice, "base_out_of_band": Advice,
+	"flourless": Advice, "grated_cake": Advice, "soda_offer": Advice, "eggs_whole": Advice, "bleed": Advice, "structure_softer": Advice, "underfull": Advice, "base_out_of_band": Advice,
 	"tang_left": Advice, "lift_left": Advice, "soda_follows": Advice, "base_soapy": Advice,
 }
 
@@ -124,20 +124,37 @@ const spoonDrift = 0.06
 // tears says what a batter does that does not set: only what is flipped tears when it is.
 func tears(f batter.Form) string {
 	if f == batter.Waffle {
-		return "sticks or breaks as the iron opens"
+		return "may stick, or break as the iron opens"
 	}
-	return "tears when flipped"
+	return "may tear when it is turned"
 }
 
-// structureNotes suggests a whole egg when the batter would tear.
+// fails tells whether a bowl sets so much less than its reference that it is likely to tear or
+// to stick. Flourless batters are small and turned with two spatulas, whatever they set.
+func (w *work) fails(g Gauge) bool {
+	if w.v.Form == batter.Flourless || g.State == Level || g.After() >= g.Base() {
+		return false
+	}
+	return g.After() < balance.StructureWarn*g.Base() || g.After() < balance.StructureLeast && g.After() < balance.StructureWord*g.Base()
+}
+
+// structureNotes says how much weaker the batter sets, and suggests a whole egg.
 func (w *work) structureNotes() {
 	if w.solution.Eggs > 0 {
 		w.note("eggs", "/offset/hold", "%s more %s to hold the structure.", words.Upper(words.Number(w.solution.Eggs)), words.Either(w.solution.Eggs == 1, "egg", "eggs"))
 		return
 	}
 	g := w.out.Gauges.Structure
-	if g.Base() > 0 && g.After() < balance.TearsBelow*g.Base() && !slices.ContainsFunc(w.solution.Reports, func(r balance.Report) bool { return r.Target == batter.HoldStructure }) {
-		w.note("structure", "/offset/hold", "It sets %.0f %% weaker than the base and %s: give it one more egg (hold structure does it), or more flour.", 100*(1-g.After()/g.Base()), tears(w.v.Form))
+	if slices.ContainsFunc(w.solution.Reports, func(r balance.Report) bool { return r.Target == batter.HoldStructure }) || g.Base() <= 0 {
+		return
+	}
+	lost := 100 * (1 - g.After()/g.Base())
+	switch {
+	case w.fails(g):
+		w.note("structure", "/offset/hold", "It sets %.0f %% weaker than the base and %s: give it one more egg (hold structure does it), or more flour.", lost, tears(w.v.Form))
+	case g.After() < balance.StructureWord*g.Base():
+		w.note("structure_softer", "/offset/hold", "It sets %.0f %% weaker than the base: softer%s. One more egg, or a little flour, firms it.", lost,
+			words.Either(w.v.Form == batter.Waffle, ", so let it brown well before you open the iron", ", so let it set well before you turn it"))
 	}
 }
 

@@ -52,7 +52,7 @@ func (w *work) working() {
 		{"acid", b.lift.AcidMeq, "meq", fromSum}, {"taken by soda", lift.MeqPerGram * b.lift.SodaG, "meq", "11.9 meq a gram: stoichiometry"},
 		{"batter between the pieces", b.account.Mass, "g", "docs/maths.md 2"},
 	})
-	w.sum(Structure, "Flour and egg protein, which sets, per 100 g of all that is in the bowl.", "g", balance.SettingProtein, []Term{
+	w.sum(Structure, "What sets, as protein that knits: egg and wheat in full, other flours three tenths, nut meals a tenth, starch a share; per 100 g of all that is in the bowl.", "g", balance.SettingProtein, []Term{
 		{"bowl", b.whole.Mass, "g", fromSum},
 	})
 	w.portionWorking()
