@@ -303,6 +303,69 @@ func (e PantryItemCautionCodes) Valid() bool {
 	}
 }
 
+// Defines values for PantryItemPureeCooked.
+const (
+	PantryItemPureeCookedBoil      PantryItemPureeCooked = "boil"
+	PantryItemPureeCookedBoilWhole PantryItemPureeCooked = "boil_whole"
+	PantryItemPureeCookedRaw       PantryItemPureeCooked = "raw"
+	PantryItemPureeCookedRoast     PantryItemPureeCooked = "roast"
+	PantryItemPureeCookedSteam     PantryItemPureeCooked = "steam"
+	PantryItemPureeCookedStew      PantryItemPureeCooked = "stew"
+)
+
+// Valid indicates whether the value is a known member of the PantryItemPureeCooked enum.
+func (e PantryItemPureeCooked) Valid() bool {
+	switch e {
+	case PantryItemPureeCookedBoil:
+		return true
+	case PantryItemPureeCookedBoilWhole:
+		return true
+	case PantryItemPureeCookedRaw:
+		return true
+	case PantryItemPureeCookedRoast:
+		return true
+	case PantryItemPureeCookedSteam:
+		return true
+	case PantryItemPureeCookedStew:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for PantryItemTraits.
+const (
+	PantryItemTraitsBitter   PantryItemTraits = "bitter"
+	PantryItemTraitsDigests  PantryItemTraits = "digests"
+	PantryItemTraitsDrink    PantryItemTraits = "drink"
+	PantryItemTraitsHoldsGas PantryItemTraits = "holds_gas"
+	PantryItemTraitsReddens  PantryItemTraits = "reddens"
+	PantryItemTraitsStrong   PantryItemTraits = "strong"
+	PantryItemTraitsYeast    PantryItemTraits = "yeast"
+)
+
+// Valid indicates whether the value is a known member of the PantryItemTraits enum.
+func (e PantryItemTraits) Valid() bool {
+	switch e {
+	case PantryItemTraitsBitter:
+		return true
+	case PantryItemTraitsDigests:
+		return true
+	case PantryItemTraitsDrink:
+		return true
+	case PantryItemTraitsHoldsGas:
+		return true
+	case PantryItemTraitsReddens:
+		return true
+	case PantryItemTraitsStrong:
+		return true
+	case PantryItemTraitsYeast:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for PreparationStartRipeness.
 const (
 	Firm     PreparationStartRipeness = "firm"
@@ -342,6 +405,24 @@ func (e RatioState) Valid() bool {
 	case Low:
 		return true
 	case Unknown:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for ReferenceKind.
+const (
+	AsWritten ReferenceKind = "as_written"
+	Plain     ReferenceKind = "plain"
+)
+
+// Valid indicates whether the value is a known member of the ReferenceKind enum.
+func (e ReferenceKind) Valid() bool {
+	switch e {
+	case AsWritten:
+		return true
+	case Plain:
 		return true
 	default:
 		return false
@@ -516,12 +597,15 @@ func (e VariationFormat) Valid() bool {
 // Defines values for VariationVersion.
 const (
 	VariationVersionN1 VariationVersion = 1
+	VariationVersionN2 VariationVersion = 2
 )
 
 // Valid indicates whether the value is a known member of the VariationVersion enum.
 func (e VariationVersion) Valid() bool {
 	switch e {
 	case VariationVersionN1:
+		return true
+	case VariationVersionN2:
 		return true
 	default:
 		return false
@@ -778,6 +862,9 @@ type Offset struct {
 	Hold           *[]Hold        `json:"hold,omitempty"`
 	Strategy       *Strategy      `json:"strategy,omitempty"`
 	SugarBy        *OffsetSugarBy `json:"sugar_by,omitempty"`
+
+	// Targets Where gauges were pulled to, times the reference; the tang by a difference. What is named is held
+	Targets *Targets `json:"targets,omitempty"`
 }
 
 // OffsetAllowLow defines model for Offset.AllowLow.
@@ -848,32 +935,53 @@ type PantryItem struct {
 	Name               string    `json:"name"`
 	Notes              *string   `json:"notes,omitempty"`
 	PieceDensityGPerMl *float64  `json:"piece_density_g_per_ml,omitempty"`
+	PieceHeightMm      *float64  `json:"piece_height_mm,omitempty"`
+	PieceLengthMm      *float64  `json:"piece_length_mm,omitempty"`
 	PieceMassG         *float64  `json:"piece_mass_g,omitempty"`
-	PieceSizeMm        *float64  `json:"piece_size_mm,omitempty"`
-	PricePerKg         *float64  `json:"price_per_kg,omitempty"`
-	ProteinG           *float64  `json:"protein_g,omitempty"`
-	RefusePct          *float64  `json:"refuse_pct,omitempty"`
-	ReleaseFraction    *float64  `json:"release_fraction,omitempty"`
-	Role               *string   `json:"role,omitempty"`
-	SodiumMg           *float64  `json:"sodium_mg,omitempty"`
+
+	// PieceSizeMm an older word for piece_length_mm
+	PieceSizeMm  *float64 `json:"piece_size_mm,omitempty"`
+	PieceWidthMm *float64 `json:"piece_width_mm,omitempty"`
+	PricePerKg   *float64 `json:"price_per_kg,omitempty"`
+	ProteinG     *float64 `json:"protein_g,omitempty"`
+
+	// PureeBecomes Id of what it is once puréed
+	PureeBecomes *string `json:"puree_becomes,omitempty"`
+
+	// PureeCooked How it is usually cooked before
+	PureeCooked     *PantryItemPureeCooked `json:"puree_cooked,omitempty"`
+	RefusePct       *float64               `json:"refuse_pct,omitempty"`
+	ReleaseFraction *float64               `json:"release_fraction,omitempty"`
+	Role            *string                `json:"role,omitempty"`
+	SodiumMg        *float64               `json:"sodium_mg,omitempty"`
 
 	// StandsFor Id of the row of the table whose place it takes
-	StandsFor       *string  `json:"stands_for,omitempty"`
-	StarchG         *float64 `json:"starch_g,omitempty"`
-	StockG          *float64 `json:"stock_g,omitempty"`
-	SucroseG        *float64 `json:"sucrose_g,omitempty"`
-	SugarsG         *float64 `json:"sugars_g,omitempty"`
-	TintPhSensitive *bool    `json:"tint_ph_sensitive,omitempty"`
-	TypicalDoseHigh *float64 `json:"typical_dose_high,omitempty"`
-	TypicalDoseLow  *float64 `json:"typical_dose_low,omitempty"`
-	UnitG           *float64 `json:"unit_g,omitempty"`
-	UnitName        *string  `json:"unit_name,omitempty"`
-	UptakeGPerG     *float64 `json:"uptake_g_per_g,omitempty"`
-	WaterG          *float64 `json:"water_g,omitempty"`
+	StandsFor *string  `json:"stands_for,omitempty"`
+	StarchG   *float64 `json:"starch_g,omitempty"`
+	StockG    *float64 `json:"stock_g,omitempty"`
+	SucroseG  *float64 `json:"sucrose_g,omitempty"`
+	SugarsG   *float64 `json:"sugars_g,omitempty"`
+
+	// TintHex Colour of its juice when that is another
+	TintHex         *string             `json:"tint_hex,omitempty"`
+	TintPhSensitive *bool               `json:"tint_ph_sensitive,omitempty"`
+	Traits          *[]PantryItemTraits `json:"traits,omitempty"`
+	TypicalDoseHigh *float64            `json:"typical_dose_high,omitempty"`
+	TypicalDoseLow  *float64            `json:"typical_dose_low,omitempty"`
+	UnitG           *float64            `json:"unit_g,omitempty"`
+	UnitName        *string             `json:"unit_name,omitempty"`
+	UptakeGPerG     *float64            `json:"uptake_g_per_g,omitempty"`
+	WaterG          *float64            `json:"water_g,omitempty"`
 }
 
 // PantryItemCautionCodes defines model for PantryItem.CautionCodes.
 type PantryItemCautionCodes string
+
+// PantryItemPureeCooked How it is usually cooked before
+type PantryItemPureeCooked string
+
+// PantryItemTraits defines model for PantryItem.Traits.
+type PantryItemTraits string
 
 // Picture One portion in small
 type Picture struct {
@@ -959,6 +1067,16 @@ type Ratio struct {
 // RatioState defines model for Ratio.State.
 type RatioState string
 
+// Reference The bowl that targets and base figures are taken from
+type Reference struct {
+	// Additions In full, as the recipe had them
+	Additions *[]Addition   `json:"additions,omitempty"`
+	Kind      ReferenceKind `json:"kind"`
+}
+
+// ReferenceKind defines model for Reference.Kind.
+type ReferenceKind string
+
 // ScaleLoad defines model for ScaleLoad.
 type ScaleLoad struct {
 	Grams float64 `json:"grams"`
@@ -1010,6 +1128,20 @@ type Stage string
 // Strategy defines model for Strategy.
 type Strategy string
 
+// Targets Where gauges were pulled to, times the reference; the tang by a difference. What is named is held
+type Targets struct {
+	Fat       *float64 `json:"fat,omitempty"`
+	Lift      *float64 `json:"lift,omitempty"`
+	Salt      *float64 `json:"salt,omitempty"`
+	Sweetness *float64 `json:"sweetness,omitempty"`
+
+	// Tang meq per 100 g of batter
+	Tang *float64 `json:"tang,omitempty"`
+
+	// Thickness more is thinner
+	Thickness *float64 `json:"thickness,omitempty"`
+}
+
 // Unit defines model for Unit.
 type Unit string
 
@@ -1025,22 +1157,27 @@ type UsedInKind string
 
 // Variation defines model for Variation.
 type Variation struct {
-	Additions *[]Addition      `json:"additions,omitempty"`
-	Base      BasePart         `json:"base"`
-	Form      Form             `json:"form"`
-	Format    VariationFormat  `json:"format"`
-	Kitchen   *Kitchen         `json:"kitchen,omitempty"`
-	Name      string           `json:"name"`
-	Offset    *Offset          `json:"offset,omitempty"`
-	Pantry    *[]PantryItem    `json:"pantry,omitempty"`
-	Portion   *PortionWish     `json:"portion,omitempty"`
-	Version   VariationVersion `json:"version"`
+	Additions *[]Addition     `json:"additions,omitempty"`
+	Base      BasePart        `json:"base"`
+	Form      Form            `json:"form"`
+	Format    VariationFormat `json:"format"`
+	Kitchen   *Kitchen        `json:"kitchen,omitempty"`
+	Name      string          `json:"name"`
+	Offset    *Offset         `json:"offset,omitempty"`
+	Pantry    *[]PantryItem   `json:"pantry,omitempty"`
+	Portion   *PortionWish    `json:"portion,omitempty"`
+
+	// Reference The bowl that targets and base figures are taken from
+	Reference *Reference `json:"reference,omitempty"`
+
+	// Version 2 when it has a reference or targets
+	Version VariationVersion `json:"version"`
 }
 
 // VariationFormat defines model for Variation.Format.
 type VariationFormat string
 
-// VariationVersion defines model for Variation.Version.
+// VariationVersion 2 when it has a reference or targets
 type VariationVersion int
 
 // Version defines model for Version.

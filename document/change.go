@@ -3,8 +3,11 @@ package document
 import (
 	"context"
 	"fmt"
+	"math"
+	"strings"
 
 	"upbeatladle/core/batter"
+	"upbeatladle/core/measure"
 	"upbeatladle/core/worksheet"
 )
 
@@ -16,6 +19,7 @@ type ScaleWish struct {
 	FlourG    *float64   `json:"flour_g,omitzero"`
 	Line      string     `json:"line,omitzero"`
 	AmountG   *float64   `json:"amount_g,omitzero"`
+	Settle    bool       `json:"settle,omitzero"` // writes the amounts of the number of portions that is asked for anew
 }
 
 // Scaled is the answer to a ScaleWish.
@@ -38,7 +42,7 @@ func inner(v *Variation, at string, s Setting) (batter.Variation, batter.Kitchen
 	if v == nil {
 		return batter.Variation{}, batter.Kitchen{}, Refusal(at, "missing", "Give the variation.")
 	}
-	err := header(v.Format, v.Version, VariationFormat)
+	err := v.header()
 	var d batter.Variation
 	var k batter.Kitchen
 	if err == nil {
@@ -52,21 +56,57 @@ func inner(v *Variation, at string, s Setting) (batter.Variation, batter.Kitchen
 	return d, k, err
 }
 
-// Scale makes a batch larger or smaller. Eggs stay whole; what that moved is said.
+// Scale makes a batch larger or smaller. For a number of portions the lines stay as they are and
+// the worksheet scales, so that there and back again is the same document; settled, or by flour
+// or by what is left of a line, the amounts are written anew. Eggs stay whole; what that moved is
+// said, and the other lines make up for it.
 func Scale(ctx context.Context, w ScaleWish, s Setting) (Scaled, error) {
 	d, k, err := inner(w.Variation, "/variation", s)
 	if err != nil {
 		return Scaled{}, err
 	}
-	factor, err := worksheet.FactorFor(ctx, d, k, or(w.Count), or(w.FlourG), w.Line, or(w.AmountG))
+	count := or(w.Count)
+	if w.Settle {
+		count = d.Portion.Count
+	}
+	d.Portion.Count = 0
+	if count == 0 && w.Settle {
+		return Scaled{Variation: *w.Variation, Factor: 1}, nil
+	}
+	factor, err := worksheet.FactorFor(ctx, d, k, count, or(w.FlourG), w.Line, or(w.AmountG))
 	if err != nil {
 		return Scaled{}, err
 	}
-	return w.Variation.scaled(d, factor), nil
+	if count > 0 && !w.Settle {
+		return w.Variation.counted(ctx, d, k, count, factor)
+	}
+	return w.Variation.scaled(ctx, d, k, factor)
+}
+
+// counted asks for a number of portions; none when it is what the batch gives anyway.
+func (v Variation) counted(ctx context.Context, d batter.Variation, k batter.Kitchen, count int, factor float64) (Scaled, error) {
+	natural, err := worksheet.NaturalCount(ctx, d, k)
+	if err != nil {
+		return Scaled{}, err
+	}
+	_, said := d.Scaled(factor)
+	p := Portion{}
+	if v.Portion != nil {
+		p = *v.Portion
+	}
+	n := float64(count)
+	p.Count = &n
+	if count == natural {
+		p.Count, factor, said = nil, 1, nil
+	}
+	if v.Portion = &p; p == (Portion{}) {
+		v.Portion = nil
+	}
+	return Scaled{Variation: v, Factor: factor, Said: said}, nil
 }
 
 // scaled writes the amounts of the scaled domain back into the document.
-func (v Variation) scaled(d batter.Variation, factor float64) Scaled {
+func (v Variation) scaled(ctx context.Context, d batter.Variation, k batter.Kitchen, factor float64) (Scaled, error) {
 	big, said := d.Scaled(factor)
 	out := Scaled{Variation: v, Factor: factor, Said: said}
 	base := *v.Base
@@ -74,12 +114,76 @@ func (v Variation) scaled(d batter.Variation, factor float64) Scaled {
 	for i := range base.Lines {
 		base.Lines[i].Amount = &big.Base.Lines[i].Amount
 	}
-	out.Variation.Base = &base
-	out.Variation.Additions = append([]Addition(nil), v.Additions...)
-	for i := range out.Variation.Additions {
-		out.Variation.Additions[i].Amount = &big.Additions[i].Amount
+	if len(said) > 0 {
+		trusted, err := worksheet.Trusted(ctx, big, k)
+		if err != nil {
+			return Scaled{}, err
+		}
+		for i, l := range big.Base.Lines {
+			if was, _ := k.Grams(l); math.Abs(trusted[i]-was) >= k.Step(l)/2 {
+				g, _ := batter.ScaleAmount(batter.Line{Ingredient: l.Ingredient, Amount: trusted[i], Unit: measure.Gram}, 1)
+				base.Lines[i].Amount, base.Lines[i].Unit = &g, string(measure.Gram)
+			}
+		}
 	}
-	return out
+	out.Variation.Base = &base
+	larger := func(all []Addition, by []batter.Addition) []Addition {
+		all = append([]Addition(nil), all...)
+		for i := range all {
+			all[i].Amount = &by[i].Amount
+		}
+		return all
+	}
+	out.Variation.Additions = larger(v.Additions, big.Additions)
+	if r := v.Reference; r != nil && big.Reference.AsWritten {
+		whole := *r
+		whole.Additions = larger(r.Additions, big.Reference.Additions)
+		out.Variation.Reference = &whole
+	}
+	if p := v.Portion; p != nil && p.Count != nil {
+		rest := *p
+		rest.Count = nil
+		if out.Variation.Portion = &rest; rest == (Portion{}) {
+			out.Variation.Portion = nil
+		}
+	}
+	return out, nil
+}
+
+// PlainBaseWish asks for the base behind a recipe that was written with its additions in it.
+type PlainBaseWish struct {
+	Variation *Variation `json:"variation"`
+}
+
+// PlainBase is that base, and what it was made of.
+func PlainBase(ctx context.Context, w PlainBaseWish, s Setting) (Base, error) {
+	d, k, err := inner(w.Variation, "/variation", s)
+	if err != nil {
+		return Base{}, err
+	}
+	if !d.Reference.AsWritten {
+		return Base{}, Refusal("/variation/reference", "plain", "This variation has its plain base already.")
+	}
+	grams, err := worksheet.PlainBase(ctx, d, k)
+	if err != nil {
+		return Base{}, err
+	}
+	from := w.Variation.Base
+	b := Base{Format: BaseFormat, Version: Version, Name: strings.TrimSpace(w.Variation.Name) + ", plain", Form: w.Variation.Form, Style: from.Style, School: from.School, SourceNote: from.SourceNote}
+	for i, l := range from.Lines {
+		was, _ := k.Grams(d.Base.Lines[i])
+		if step := k.Step(d.Base.Lines[i]); math.Abs(grams[i]-was) >= step {
+			g, _ := batter.ScaleAmount(batter.Line{Ingredient: d.Base.Lines[i].Ingredient, Amount: grams[i], Unit: measure.Gram}, 1)
+			l.Amount, l.Unit, l.SizeG, l.SizeML = &g, string(measure.Gram), nil, nil
+		}
+		if *l.Amount > 0 {
+			b.Lines = append(b.Lines, l)
+		}
+	}
+	if r := []rune(b.Name); len(r) > batter.MaxName {
+		b.Name = string(r[:batter.MaxName])
+	}
+	return b, nil
 }
 
 // SwapWish asks what can stand in for a line of the base.

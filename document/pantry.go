@@ -54,7 +54,10 @@ type PantryItem struct {
 	UnitName       string   `json:"unit_name,omitzero"`
 	UnitG          *float64 `json:"unit_g,omitzero"`
 	PieceMassG     *float64 `json:"piece_mass_g,omitzero"`
-	PieceSizeMM    *float64 `json:"piece_size_mm,omitzero"`
+	PieceLengthMM  *float64 `json:"piece_length_mm,omitzero"`
+	PieceWidthMM   *float64 `json:"piece_width_mm,omitzero"`
+	PieceHeightMM  *float64 `json:"piece_height_mm,omitzero"`
+	PieceSizeMM    *float64 `json:"piece_size_mm,omitzero"` // an older word for the length
 	PieceDensity   *float64 `json:"piece_density_g_per_ml,omitzero"`
 	RefusePct      *float64 `json:"refuse_pct,omitzero"`
 	Release        *float64 `json:"release_fraction,omitzero"`
@@ -68,6 +71,10 @@ type PantryItem struct {
 	MayContain     []string `json:"may_contain,omitzero"`
 	Caution        string   `json:"caution,omitzero"`
 	CautionCodes   []string `json:"caution_codes,omitzero"`
+	TintHex        string   `json:"tint_hex,omitzero"`
+	Traits         []string `json:"traits,omitzero"`
+	PureeBecomes   string   `json:"puree_becomes,omitzero"`
+	PureeCooked    string   `json:"puree_cooked,omitzero"`
 	DoseLow        *float64 `json:"typical_dose_low,omitzero"`
 	DoseHigh       *float64 `json:"typical_dose_high,omitzero"`
 	Source         string   `json:"composition_source,omitzero"`
@@ -159,7 +166,7 @@ func (p *PantryItem) composition(in *food.Ingredient) []number {
 func (p *PantryItem) others(in *food.Ingredient) []number {
 	return []number{
 		{p.Density, &in.Density}, {p.DensitySifted, &in.DensitySifted}, {p.DensityScooped, &in.DensityScooped}, {p.UnitG, &in.UnitG},
-		{p.PieceMassG, &in.Piece.MassG}, {p.PieceSizeMM, &in.Piece.SizeMM}, {p.PieceDensity, &in.Piece.Density}, {p.RefusePct, &in.Refuse},
+		{p.PieceMassG, &in.Piece.MassG}, {p.PieceLengthMM, &in.Piece.LengthMM}, {p.PieceWidthMM, &in.Piece.WidthMM}, {p.PieceHeightMM, &in.Piece.HeightMM}, {p.PieceDensity, &in.Piece.Density}, {p.RefusePct, &in.Refuse},
 		{p.Release, &in.ReleaseFraction}, {p.Uptake, &in.Uptake}, {p.Body, &in.Body}, {p.HydrationMin, &in.HydrationMin},
 		{p.ColourStrength, &in.Colour.Strength}, {p.DoseLow, &in.Dose.Low}, {p.DoseHigh, &in.Dose.High},
 		{p.PricePerKg, &in.Price}, {p.StockG, &in.Stock},
@@ -229,6 +236,12 @@ func (r *reader) item(at string, p PantryItem, row *food.Ingredient, today time.
 	if p.hasComposition() {
 		out.Composition = food.Composition{}
 	}
+	if p.PieceLengthMM == nil {
+		p.PieceLengthMM = p.PieceSizeMM
+	}
+	if l := p.PieceLengthMM; l != nil && p.PieceWidthMM == nil && p.PieceHeightMM == nil && out.Piece.LengthMM > 0 { // of the same shape
+		out.Piece = out.Piece.Scaled(*l / out.Piece.LengthMM)
+	}
 	for _, n := range slices.Concat(p.composition(out), p.others(out)) {
 		if n.from == nil {
 			continue
@@ -257,6 +270,9 @@ func (r *reader) item(at string, p PantryItem, row *food.Ingredient, today time.
 	}
 	setText(&out.UnitName, p.UnitName)
 	setText(&out.Colour.Hex, p.ColourHex)
+	setText(&out.Colour.Tint, p.TintHex)
+	setText(&out.Puree.Becomes, p.PureeBecomes)
+	setText(&out.Puree.Cooked, p.PureeCooked)
 	if p.Caution != "" { // another sentence does not say what the row's said
 		out.Caution, out.Codes = p.Caution, slices.DeleteFunc(slices.Clone(out.Codes), func(c food.CautionCode) bool { return c == food.CodeTasting || c == food.CodeWash })
 	}
@@ -265,6 +281,15 @@ func (r *reader) item(at string, p PantryItem, row *food.Ingredient, today time.
 		for i, c := range p.CautionCodes {
 			out.Codes = append(out.Codes, choice(r, fmt.Sprintf("%s/caution_codes/%d", at, i), c, food.CautionCodes, "", "caution code"))
 		}
+	}
+	if p.Traits != nil {
+		out.Traits = nil
+		for i, t := range p.Traits {
+			out.Traits = append(out.Traits, choice(r, fmt.Sprintf("%s/traits/%d", at, i), t, food.Traits, "", "trait"))
+		}
+	}
+	if p.PureeCooked != "" {
+		choice(r, at+"/puree_cooked", p.PureeCooked, prep.Cooks, "", "way to cook")
 	}
 	setText(&out.Notes, p.Notes)
 	setText(&out.CompositionSource, p.Source)
@@ -380,10 +405,10 @@ func (r *reader) pantry(items []PantryItem, today time.Time) {
 	r.table = r.table.With(list)
 }
 
-func codes(in *food.Ingredient) []string {
+func wordsOf[T ~string](all []T) []string {
 	var out []string
-	for _, c := range in.Codes {
-		out = append(out, string(c))
+	for _, v := range all {
+		out = append(out, string(v))
 	}
 	return out
 }
@@ -392,7 +417,8 @@ func codes(in *food.Ingredient) []string {
 func ItemOf(in *food.Ingredient) PantryItem {
 	p := PantryItem{
 		ID: in.ID, Name: in.Name, Group: string(in.Group), Role: string(in.Role), UnitName: in.UnitName, ColourHex: in.Colour.Hex,
-		TintSensitive: in.Colour.PHSensitive, Allergens: in.Allergens, MayContain: in.MayContain, Caution: in.Caution, CautionCodes: codes(in),
+		TintSensitive: in.Colour.PHSensitive, Allergens: in.Allergens, MayContain: in.MayContain, Caution: in.Caution, CautionCodes: wordsOf(in.Codes),
+		TintHex: in.Colour.Tint, Traits: wordsOf(in.Traits), PureeBecomes: in.Puree.Becomes, PureeCooked: in.Puree.Cooked,
 		Source: in.CompositionSource, Notes: in.Notes,
 	}
 	c := &in.Composition
@@ -407,7 +433,7 @@ func ItemOf(in *food.Ingredient) PantryItem {
 		&p.SucroseG: c.Sucrose, &p.GlucoseG: c.Glucose, &p.FructoseG: c.Fructose, &p.LactoseG: c.Lactose, &p.MaltoseG: c.Maltose,
 		&p.StarchG: c.Starch, &p.FibreG: c.Fibre, &p.AshG: c.Ash, &p.AlcoholG: c.Alcohol, &p.SodiumMG: c.Sodium, &p.EnergyKcal: c.Energy,
 		&p.AcidMeq: c.Acid, &p.CO2Pct: c.CO2, &p.Density: in.Density, &p.DensitySifted: in.DensitySifted, &p.DensityScooped: in.DensityScooped,
-		&p.UnitG: in.UnitG, &p.PieceMassG: in.Piece.MassG, &p.PieceSizeMM: in.Piece.SizeMM, &p.PieceDensity: in.Piece.Density,
+		&p.UnitG: in.UnitG, &p.PieceMassG: in.Piece.MassG, &p.PieceLengthMM: in.Piece.LengthMM, &p.PieceWidthMM: in.Piece.WidthMM, &p.PieceHeightMM: in.Piece.HeightMM, &p.PieceDensity: in.Piece.Density,
 		&p.RefusePct: in.Refuse, &p.Uptake: in.Uptake, &p.Body: in.Body, &p.HydrationMin: in.HydrationMin,
 		&p.ColourStrength: in.Colour.Strength, &p.DoseLow: in.Dose.Low, &p.DoseHigh: in.Dose.High, &p.PricePerKg: in.Price, &p.StockG: in.Stock,
 	} {

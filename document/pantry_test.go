@@ -111,7 +111,7 @@ func TestMeasurementsOfARow(t *testing.T) {
 	in, err = p.Ingredient(here())
 	require.NoError(t, err)
 	assert.InDelta(t, 2.1, in.Piece.MassG, 1e-6)
-	assert.InDelta(t, 14*1.1447, in.Piece.SizeMM, 0.01, "half as heavy again is 14 % wider")
+	assert.InDelta(t, 14*1.1447, in.Piece.LengthMM, 0.01, "half as heavy again is 14 % wider")
 	assert.Equal(t, food.Reference().ByID("blueberry_frozen").Water, in.Water)
 	for _, c := range []struct {
 		w             document.MeasurementWish
@@ -142,7 +142,7 @@ func TestAPackBecomesAnIngredient(t *testing.T) {
 	in, err := p.Ingredient(here())
 	require.NoError(t, err)
 	assert.InDelta(t, 3.8, in.Fat, 1e-9)
-	assert.InDelta(t, 0.13*393.4, in.Sodium, 0.1, "sodium is 39 % of salt by molar mass")
+	assert.InDelta(t, 0.13*400, in.Sodium, 0.1, "a label's salt is 2.5 times the sodium (the law)")
 	assert.InDelta(t, food.Reference().ByID("yogurt_plain").Water, in.Water, 2)
 	assert.Contains(t, in.Own.Estimated, "water")
 	assert.NotContains(t, in.Own.Estimated, "fat")

@@ -84,7 +84,7 @@ type FlowJSON struct {
 }
 
 func portionsOf(t food.Total) Portions {
-	salt := t.Sodium * food.SaltPerSodium
+	salt := t.Sodium * food.SaltTasted
 	if salt < 0.005*t.Mass { // what is in the food itself is not worth a colour
 		salt = 0
 	}
@@ -96,7 +96,7 @@ func portionsOf(t food.Total) Portions {
 func Prepare(w PreparationWish, s Setting) (Preparation, error) {
 	r := &reader{table: s.Table}
 	j := prep.Job{
-		Method: prep.Method(w.Method), From: r.ingredient("/from", w.From), HaveG: or(w.HaveG), WantG: or(w.WantG), Count: or(w.Count),
+		Shelf: s.Table, Method: prep.Method(w.Method), From: r.ingredient("/from", w.From), HaveG: or(w.HaveG), WantG: or(w.WantG), Count: or(w.Count),
 		AsBought: w.AsBought, RefusePct: w.RefusePct, Cook: prep.Cook(w.Cook), Ripeness: prep.Ripeness(w.Ripeness),
 		Minutes: or(w.Minutes), Salt: w.Salt, SaltG: or(w.SaltG), WithG: or(w.WithG), LeavesG: or(w.LeavesG), Pressed: w.Pressed,
 		TopUp: w.TopUp, TargetG: or(w.TargetG), TargetML: or(w.TargetML), TargetBrix: or(w.TargetBrix), AfterG: or(w.AfterG),
@@ -293,7 +293,11 @@ func Measure(w MeasurementWish, s Setting) (PantryItem, error) {
 		default:
 			counted := prep.Counted(in, n, g)
 			set(&p.PieceMassG, counted.Piece.MassG)
-			set(&p.PieceSizeMM, counted.Piece.SizeMM)
+			set(&p.PieceLengthMM, counted.Piece.LengthMM)
+			if counted.Piece.WidthMM > 0 {
+				set(&p.PieceWidthMM, counted.Piece.WidthMM)
+				set(&p.PieceHeightMM, counted.Piece.HeightMM)
+			}
 			p.MeasuredWhat = append(p.MeasuredWhat, "pieces")
 		}
 	}

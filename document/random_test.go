@@ -8,6 +8,7 @@ import (
 	"math/rand/v2"
 	"os"
 	"runtime"
+	"slices"
 	"strconv"
 	"sync"
 	"testing"
@@ -139,6 +140,16 @@ func randomVariation(r *rand.Rand) document.Variation {
 			count := float64(1 + r.IntN(pick(r, []int{20, 5000})))
 			v.Portion.Count = &count
 		}
+	}
+	if r.IntN(5) == 0 { // written as it is, or with one addition more or less by now
+		v.Reference = &document.Reference{Kind: document.AsWrittenReference, Additions: slices.Clone(v.Additions)}
+		if len(v.Additions) > 0 && r.IntN(2) == 0 {
+			v.Additions = v.Additions[1:]
+		}
+	}
+	if r.IntN(5) == 0 {
+		pull := 0.5 + 1.5*r.Float64()
+		v.Offset.Targets = pick(r, []*document.Targets{{Thickness: &pull}, {Sweetness: &pull, Salt: &pull}, {Lift: &pull}, {Tang: &pull}, {Fat: &pull, Thickness: &pull}})
 	}
 	if r.IntN(3) == 0 {
 		rest, egg, high := float64(r.IntN(48*60)), 30+60*r.Float64(), 4000*r.Float64()

@@ -85,7 +85,41 @@ type Offset struct {
 	SugarBy        string   `json:"sugar_by,omitzero"`
 	AllowLow       []string `json:"allow_low,omitzero"`
 	AllowLowLiquid bool     `json:"allow_low_liquid,omitzero"` // an older way to say liquid
+	Targets        *Targets `json:"targets,omitzero"`
 }
+
+// Targets are where gauges were pulled to: times the reference, or for the tang a difference in
+// meq per 100 g of batter.
+type Targets struct {
+	Thickness *float64 `json:"thickness,omitzero"`
+	Sweetness *float64 `json:"sweetness,omitzero"`
+	Lift      *float64 `json:"lift,omitzero"`
+	Tang      *float64 `json:"tang,omitzero"`
+	Salt      *float64 `json:"salt,omitzero"`
+	Fat       *float64 `json:"fat,omitzero"`
+}
+
+func (t *Targets) of(h batter.Hold) *float64 {
+	return map[batter.Hold]*float64{
+		batter.HoldThickness: t.Thickness, batter.HoldSweetness: t.Sweetness, batter.HoldLift: t.Lift,
+		batter.HoldTang: t.Tang, batter.HoldSalt: t.Salt, batter.HoldFat: t.Fat,
+	}[h]
+}
+
+// Reference is the bowl that targets and base figures are taken from.
+type Reference struct {
+	Kind      ReferenceKind `json:"kind"`
+	Additions []Addition    `json:"additions,omitzero"` // in full, as the recipe had them
+}
+
+// ReferenceKind says which bowl that is.
+type ReferenceKind string
+
+// The kinds: the plain base, which is meant when nothing is said, or the whole bowl as written.
+const (
+	PlainReference     ReferenceKind = "plain"
+	AsWrittenReference ReferenceKind = "as_written"
+)
 
 // Portion is the portion as written.
 type Portion struct {
@@ -123,6 +157,7 @@ type Variation struct {
 	Form      string       `json:"form"`
 	Base      *BasePart    `json:"base"`
 	Additions []Addition   `json:"additions,omitzero"`
+	Reference *Reference   `json:"reference,omitzero"`
 	Offset    *Offset      `json:"offset,omitzero"`
 	Portion   *Portion     `json:"portion,omitzero"`
 	Kitchen   *Kitchen     `json:"kitchen,omitzero"`
@@ -147,8 +182,18 @@ func DecodeVariation(data []byte) (Variation, error) {
 	if err := Strict(data, &v); err != nil {
 		return Variation{}, err
 	}
-	return v, header(v.Format, v.Version, VariationFormat)
+	return v, v.header()
 }
+
+// header accepts version 2 as well, in which references and targets are new.
+func (v Variation) header() error {
+	if v.Version == withReferences {
+		return header(v.Format, Version, VariationFormat)
+	}
+	return header(v.Format, v.Version, VariationFormat)
+}
+
+const withReferences = 2
 
 // DecodeBase reads a base document. The error is batter.Problems.
 func DecodeBase(data []byte) (Base, error) {
@@ -171,8 +216,15 @@ func header(format string, version int, want string) error {
 	return nil
 }
 
-// Encode writes the document.
-func (v Variation) Encode() ([]byte, error) { return encode(v) }
+// Encode writes the document; as version 2 only when it uses what is new there, so that an older
+// program reads whatever it can.
+func (v Variation) Encode() ([]byte, error) {
+	v.Version = Version
+	if v.Reference != nil || v.Offset != nil && v.Offset.Targets != nil {
+		v.Version = withReferences
+	}
+	return encode(v)
+}
 
 // Encode writes the document.
 func (b Base) Encode() ([]byte, error) { return encode(b) }
@@ -323,21 +375,8 @@ func (v Variation) Domain(s Setting) (batter.Variation, batter.Kitchen, error) {
 		out.Base.Style = choice(r, "/base/style", v.Base.Style, batter.Styles, "", "style")
 	}
 	out.Base.School = r.school("/base/school", v.Base.School)
-	for i, a := range v.Additions {
-		at := fmt.Sprintf("/additions/%d", i)
-		l, ok := r.line(at, a.Line, fmt.Sprintf("a%d", i+1))
-		if !ok {
-			continue
-		}
-		add := batter.Addition{
-			Line:        l,
-			PlacedEach:  r.within(at+"/placed_per_portion", a.PlacedPerPortion, 0, maxPlaced, 0, "Pieces on each portion"),
-			ShareOfBowl: r.within(at+"/share_of_bowl", a.ShareOfBowl, minShare, 1, 1, "The share of the bowl"),
-			Prep:        r.treatment(at, a),
-			Stage:       choice(r, at+"/stage", a.Stage, batter.Stages, batter.UsualStage(l.Ingredient), "stage"),
-		}
-		out.Additions = append(out.Additions, add)
-	}
+	out.Additions = r.additions("/additions", v.Additions)
+	out.Reference = r.reference(v.Reference)
 	out.Offset = r.offset(v.Offset)
 	k := r.kitchen(v.Kitchen)
 	out.Portion = r.portion(v.Portion, out.Form, k)
@@ -348,14 +387,50 @@ func (v Variation) Domain(s Setting) (batter.Variation, batter.Kitchen, error) {
 	return out, k, out.Check(k).OrNil()
 }
 
+func (r *reader) additions(where string, additions []Addition) []batter.Addition {
+	var out []batter.Addition
+	for i, a := range additions {
+		at := fmt.Sprintf("%s/%d", where, i)
+		l, ok := r.line(at, a.Line, fmt.Sprintf("a%d", i+1))
+		if !ok {
+			continue
+		}
+		out = append(out, batter.Addition{
+			Line:        l,
+			PlacedEach:  r.within(at+"/placed_per_portion", a.PlacedPerPortion, 0, maxPlaced, 0, "Pieces on each portion"),
+			ShareOfBowl: r.within(at+"/share_of_bowl", a.ShareOfBowl, minShare, 1, 1, "The share of the bowl"),
+			Prep:        r.treatment(at, a),
+			Stage:       choice(r, at+"/stage", a.Stage, batter.Stages, batter.UsualStage(l.Ingredient), "stage"),
+		})
+	}
+	return out
+}
+
+// reference reads the bowl that targets are taken from. Its lines are others than those that are
+// weighed, so their ids may be the same.
+func (r *reader) reference(from *Reference) batter.Reference {
+	if from == nil {
+		return batter.Reference{}
+	}
+	kind := choice(r, "/reference/kind", string(from.Kind), []ReferenceKind{PlainReference, AsWrittenReference}, "", "reference")
+	if len(from.Additions) > batter.MaxLines {
+		r.p.Add("/reference/additions", "too_many", "%d additions are too many; %d is the most.", len(from.Additions), batter.MaxLines)
+		return batter.Reference{}
+	}
+	if kind != AsWrittenReference {
+		return batter.Reference{}
+	}
+	own := r.ids
+	r.ids = map[string]bool{}
+	defer func() { r.ids = own }()
+	return batter.Reference{AsWritten: true, Additions: r.additions("/reference/additions", from.Additions)}
+}
+
 // mayRunLow are the roles that a cook may allow below their floor.
 var mayRunLow = []food.Role{food.RoleLiquid, food.RoleFlour, food.RoleFat}
 
-// defaultHold is what is held when a document does not say.
-var defaultHold = []batter.Hold{batter.HoldThickness, batter.HoldSweetness, batter.HoldLift, batter.HoldTang, batter.HoldSalt, batter.HoldFat}
-
 func (r *reader) offset(o *Offset) batter.Offset {
-	out := batter.Offset{Strategy: batter.HoldBackLiquid, SugarBy: batter.BySweetness, Hold: defaultHold}
+	out := batter.Offset{Strategy: batter.HoldBackLiquid, SugarBy: batter.BySweetness, Hold: batter.DefaultHold}
 	if o == nil {
 		return out
 	}
@@ -363,6 +438,16 @@ func (r *reader) offset(o *Offset) batter.Offset {
 	out.SugarBy = choice(r, "/offset/sugar_by", o.SugarBy, []batter.SugarBy{batter.BySweetness, batter.ByTotalSugars}, batter.BySweetness, "way to count sugar")
 	if o.AllowLowLiquid {
 		out.AllowLow = append(out.AllowLow, food.RoleLiquid)
+	}
+	if o.Targets != nil {
+		for _, h := range batter.Pulled {
+			if v := o.Targets.of(h); v != nil {
+				if out.Targets == nil {
+					out.Targets = batter.Targets{}
+				}
+				out.Targets[h] = *v
+			}
+		}
 	}
 	for i, role := range o.AllowLow {
 		out.AllowLow = append(out.AllowLow, choice(r, fmt.Sprintf("/offset/allow_low/%d", i), role, mayRunLow, "", "thing that may run low"))
@@ -427,6 +512,7 @@ const (
 
 func (r *reader) kitchen(k *Kitchen) batter.Kitchen {
 	out := batter.DefaultKitchen()
+	out.Shelf = r.table
 	if k == nil {
 		return out
 	}

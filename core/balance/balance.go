@@ -59,6 +59,8 @@ type Line struct {
 type Problem struct {
 	Lines     []Line
 	Additions []food.Part // only what is in the bowl
+	Reference []food.Part // the bowl that targets are taken from; nil is the plain base
+	Targets   batter.Targets
 	Strategy  batter.Strategy
 	Hold      []batter.Hold
 	SugarBy   batter.SugarBy
@@ -134,15 +136,14 @@ type solver struct {
 	base    []float64
 	flour   float64 // g of flour lines in the base
 	mass    float64 // g of the base
-	added   float64 // g of the additions
-	lStar   float64 // base value
+	added   float64 // g of the additions, and of what else is not as in the reference
+	lStar   float64 // to hold
 	terms   map[batter.Hold]term
-	soda    float64 // g of soda in the base
-	acid    float64 // meq of acid in the base
-	gas     float64 // ml of gas per g of flour-type body in the base
+	soda    float64 // g of soda in the reference
+	acid    float64 // meq of acid in the reference
+	gas     float64 // ml of gas per g of flour-type body, to hold
+	tangAt  float64 // meq per 100 g of batter, to hold
 	reports []Report
-
-	plainTang float64 // meq per 100 g of the base's batter
 }
 
 // property of an ingredient per gram that a target adds up over the bowl.
@@ -160,7 +161,7 @@ func (s *solver) linear(per property, level, scale float64) term {
 	return t
 }
 
-// newSolver takes the values that the targets hold from the plain base.
+// newSolver takes the values that the targets hold from the reference.
 func newSolver(p Problem) *solver {
 	s := &solver{p: p, base: make([]float64, len(p.Lines)), terms: map[batter.Hold]term{}}
 	parts := make([]food.Part, len(p.Lines))
@@ -178,37 +179,49 @@ func newSolver(p Problem) *solver {
 	for _, a := range p.Additions {
 		s.added += a.Grams
 	}
-	mass := s.mass
-	th, account, gas := flow.Of(parts), food.Batter(parts), lift.Of(parts)
-	account.Mass = math.Max(account.Mass, leastBatter*mass) // pieces and nothing between them
-	s.lStar, s.soda, s.acid, s.gas = th.L(), gas.SodaG, gas.AcidMeq, gas.GasML()/gas.FlourBody
+	whole := s.mass // g of the reference
+	if p.Reference == nil {
+		p.Reference = parts
+	} else {
+		whole = 0
+		for j, r := range p.Reference {
+			whole += r.Grams
+			if j < len(parts) { // the base's lines stand first
+				s.added += math.Abs(r.Grams - parts[j].Grams)
+			} else { // may be taken out
+				s.added += r.Grams
+			}
+		}
+	}
+	s.p.Reference = p.Reference
+	th, account, gas := flow.Of(p.Reference), food.Batter(p.Reference), lift.Of(p.Reference)
+	account.Mass = math.Max(account.Mass, leastBatter*whole) // pieces and nothing between them
+	to := p.Targets.Of
+	s.lStar, s.soda, s.acid, s.gas = to(batter.HoldThickness, th.L()), gas.SodaG, gas.AcidMeq, to(batter.HoldLift, gas.GasML()/gas.FlourBody)
 	if gas.FlourBody <= 0 {
 		s.gas = 0
 	}
-	s.plainTang = gas.Tang(account.Mass)
+	s.tangAt = to(batter.HoldTang, gas.Tang(account.Mass))
 
 	s.terms[batter.HoldThickness] = s.linear(func(in *food.Ingredient) float64 {
 		return flow.LiquidPerGram(in) - s.lStar*in.Body
-	}, 0, math.Max(math.Abs(th.Liquid), liquidScaleFloor*mass))
-	s.terms[batter.HoldBatchSize] = s.linear(func(*food.Ingredient) float64 { return 1 }, mass, mass)
+	}, 0, math.Max(math.Abs(th.Liquid), liquidScaleFloor*whole))
+	s.terms[batter.HoldBatchSize] = s.linear(func(*food.Ingredient) float64 { return 1 }, whole, whole)
 
 	sugar := sugarOf(p.SugarBy)
-	sweet := sugar(&account.Composition) / account.Mass
+	sweet := to(batter.HoldSweetness, sugar(&account.Composition)/account.Mass)
 	s.terms[batter.HoldSweetness] = s.linear(func(in *food.Ingredient) float64 {
 		return in.Release()*sugar(&in.Composition)/100 - sweet*in.BatterMass()
 	}, 0, math.Max(sweet, sweetScaleFloor)*account.Mass)
 
 	// What gives way is not asked for its salt: only what is put in for taste counts.
-	salt := 0.0
-	for _, l := range parts {
-		salt += l.Grams * SaltPerGram(l.Ingredient)
-	}
+	salt := to(batter.HoldSalt, SaltPer100(p.Reference)/100)
 	s.terms[batter.HoldSalt] = s.linear(func(in *food.Ingredient) float64 {
-		return SaltPerGram(in) - salt/account.Mass*in.BatterMass()
-	}, 0, math.Max(salt, saltScaleFloor*account.Mass))
+		return SaltPerGram(in) - salt*in.BatterMass()
+	}, 0, math.Max(salt, saltScaleFloor)*account.Mass)
 
 	s.terms[batter.HoldFat] = s.fat()
-	tang := gas.AcidMeq / account.Mass
+	tang := math.Max(0, gas.AcidMeq/account.Mass+p.Targets[batter.HoldTang]/100)
 	s.terms[batter.HoldTang] = s.linear(func(in *food.Ingredient) float64 {
 		return lift.AcidPerGram(in) - tang*in.BatterMass()
 	}, 0, math.Max(gas.AcidMeq, 1))
@@ -223,19 +236,20 @@ func newSolver(p Problem) *solver {
 // butter (modelling choice).
 func (s *solver) fat() term {
 	var fat, flour float64
-	for _, l := range s.p.Lines {
-		flour += l.Grams * lift.FlourBody(l.Ingredient)
-		if l.Role == food.RoleFat {
-			fat += l.Grams * fatPerGram(l.Ingredient)
+	for i, r := range s.p.Reference {
+		flour += r.Grams * lift.FlourBody(r.Ingredient)
+		if i >= len(s.p.Lines) || s.p.Lines[i].Role == food.RoleFat {
+			fat += r.Grams * fatPerGram(r.Ingredient)
 		}
 	}
 	if flour <= 0 { // nothing that the fat is for
 		return term{coeff: make([]float64, len(s.p.Lines)), scale: 1}
 	}
-	t := s.linear(func(in *food.Ingredient) float64 { return fatPerGram(in) - fat/flour*lift.FlourBody(in) }, 0, math.Max(fat, 1))
+	per := s.p.Targets.Of(batter.HoldFat, fat/flour)
+	t := s.linear(func(in *food.Ingredient) float64 { return fatPerGram(in) - per*lift.FlourBody(in) }, 0, math.Max(fat, 1))
 	for j, l := range s.p.Lines {
 		if l.Role != food.RoleFat {
-			t.coeff[j] = -fat / flour * lift.FlourBody(l.Ingredient)
+			t.coeff[j] = -per * lift.FlourBody(l.Ingredient)
 		}
 	}
 	return t
@@ -244,13 +258,13 @@ func (s *solver) fat() term {
 func fatPerGram(in *food.Ingredient) float64 { return in.Release() * in.Fat / 100 }
 
 const (
-	saltPerSodium  = 2.54  // g of salt per g of sodium: 58.44/22.99 (molar masses)
 	saltySodium    = 250   // mg/100 g from which an ingredient is salted for taste (modelling choice)
 	saltScaleFloor = 0.001 // g per g of batter, scale of the target for a base without salt (modelling choice)
 )
 
-// SaltPerGram is the salt in g that one gram brings to the taste of the batter: salt rows,
-// salted butter, what cheese and bacon release. The sodium of leaveners, self-raising flour
+// SaltPerGram is the salt in g that one gram brings to the taste: salt rows, salted butter, and
+// cheese and bacon in full, since they are tasted in the bite even where the batter never meets
+// their salt. The sodium of leaveners, self-raising flour
 // and plain milk is nutrition, not taste.
 func SaltPerGram(in *food.Ingredient) float64 {
 	switch in.Role {
@@ -260,7 +274,21 @@ func SaltPerGram(in *food.Ingredient) float64 {
 	if in.Sodium < saltySodium {
 		return 0
 	}
-	return in.Release() * in.Sodium / 1000 * saltPerSodium / 100
+	return in.Sodium * food.SaltTasted / 100
+}
+
+// SaltPer100 is the salt in g that is tasted in 100 g of the batter between the pieces.
+func SaltPer100(parts []food.Part) float64 {
+	var salt, batter, mass float64
+	for _, p := range parts {
+		salt += p.Grams * SaltPerGram(p.Ingredient)
+		batter += p.Grams * p.Ingredient.BatterMass()
+		mass += p.Grams
+	}
+	if mass <= 0 {
+		return 0
+	}
+	return 100 * salt / math.Max(batter, leastBatter*mass)
 }
 
 // sugarOf returns the measure of sweetness that a sugar target holds.
@@ -348,7 +376,7 @@ func (s *solver) stages() []stage {
 	}
 	if s.soda > 0 {
 		out = append(out, s.sodaStage(s.holds(batter.HoldTang)))
-	} else if acids := s.movers(batter.HoldTang, food.RoleAcid); len(acids) > 0 {
+	} else if acids := s.movers(batter.HoldTang, food.RoleAcid); len(acids) > 0 || s.pulled(batter.HoldTang) {
 		add(batter.HoldTang, acids)
 	}
 	// A base that makes no gas has none to hold. Soda is not linear: its gas enters as it stands.
@@ -363,7 +391,14 @@ func (s *solver) stages() []stage {
 	return out
 }
 
-func (s *solver) holds(h batter.Hold) bool { return slices.Contains(s.p.Hold, h) }
+func (s *solver) holds(h batter.Hold) bool {
+	return batter.Offset{Hold: s.p.Hold, Targets: s.p.Targets}.Holds(h)
+}
+
+func (s *solver) pulled(h batter.Hold) bool {
+	_, ok := s.p.Targets[h]
+	return ok
+}
 
 func (s *solver) hasRole(r food.Role) bool {
 	return slices.ContainsFunc(s.p.Lines, func(l Line) bool { return l.Role == r })
@@ -501,7 +536,7 @@ func (s *solver) run(st stage, x []float64) float64 {
 			r += t.coeff[j] * (s.base[j] - x[j])
 		}
 		r /= t.scale
-		if st.holds[i] == batter.HoldFat && math.Abs(r) <= relativeLeft {
+		if st.holds[i] == batter.HoldFat && !s.pulled(batter.HoldFat) && math.Abs(r) <= relativeLeft {
 			r = 0 // a gram of butter is not chased (modelling choice)
 		}
 		st.b[i] = -r
@@ -557,7 +592,7 @@ func (s *solver) left(h batter.Hold, t term, x []float64) (float64, bool) {
 		return l, math.Abs(l) > thicknessLeft
 	case batter.HoldTang:
 		if s.soda > 0 {
-			left := s.tang(x) - s.plainTang
+			left := s.tang(x) - s.tangAt
 			return left, math.Abs(left) > tangLeft
 		}
 		per := 100 * v / s.batterMass(x)

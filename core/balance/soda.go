@@ -73,6 +73,7 @@ func (s *solver) sodaStage(held bool) stage {
 	for _, j := range st.lines {
 		free += s.base[j]
 	}
+	plainTang := s.tangAt - s.p.Targets[batter.HoldTang]
 	ratio := math.Inf(1)
 	if s.acid > 0 {
 		ratio = s.soda * lift.MeqPerGram / s.acid
@@ -83,17 +84,20 @@ func (s *solver) sodaStage(held bool) stage {
 		}
 		takes := s.answered(x).AcidMeq / lift.MeqPerGram // g of soda
 		want := s.soda
-		if held {
+		switch {
+		case s.pulled(batter.HoldTang):
+			want = math.Min(takes-s.tangAt*s.batterMass(x)/100/lift.MeqPerGram, math.Max(ratio, sodaBelow)*takes)
+		case held:
 			want = math.Max(want, math.Min(ratio, sodaBelow)*takes)
 		}
 		if s.acid > 0 { // soda that never had any acid stays as it is
 			want = math.Min(want, math.Max(ratio, sodaBelow)*takes)
 		}
-		if soapy := batter.TangBand().Low; s.plainTang > soapy { // a smaller bowl must not come out soapy
-			keep := math.Min(s.plainTang, soapy+soapEdge)
+		if soapy := batter.TangBand().Low; plainTang > soapy { // a smaller bowl must not come out soapy
+			keep := math.Min(plainTang, soapy+soapEdge)
 			want = math.Min(want, takes-keep*s.batterMass(x)/100/lift.MeqPerGram)
 		}
-		grow := math.Max(0, (want-(s.soda-free))/free)
+		grow := math.Max(0, (want-(s.soda-free))/free) // what else there is of soda was put in on purpose
 		var moved float64
 		for _, j := range st.lines {
 			v := math.Min(grow*s.base[j], s.ceiling(j))

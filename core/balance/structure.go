@@ -66,11 +66,8 @@ func Structure(parts []food.Part) float64 {
 	return 100 * sets / mass
 }
 
-func (p Problem) structure(x []float64, additions bool) float64 {
-	var parts []food.Part
-	if additions {
-		parts = slices.Clone(p.Additions)
-	}
+func (p Problem) structure(x []float64) float64 {
+	parts := slices.Clone(p.Additions)
 	for j, l := range p.Lines {
 		parts = append(parts, food.Part{Ingredient: l.Ingredient, Grams: x[j]})
 	}
@@ -80,18 +77,22 @@ func (p Problem) structure(x []float64, additions bool) float64 {
 // holdStructure tries 0, 1 and 2 more whole eggs and keeps the fewest that hold the base's
 // structure, solving the other targets anew each time.
 func holdStructure(ctx context.Context, p Problem, plain Solution) (Solution, error) {
-	base := make([]float64, len(p.Lines))
 	egg := -1
 	for j, l := range p.Lines {
-		base[j] = l.Grams
 		if l.Ingredient.IsWholeEgg() && !l.Locked {
 			egg = j
 		}
 	}
-	want := p.structure(base, false)
+	reference := p.Reference
+	if reference == nil {
+		for _, l := range p.Lines {
+			reference = append(reference, food.Part{Ingredient: l.Ingredient, Grams: l.Grams})
+		}
+	}
+	want := Structure(reference)
 	best := plain
 	for n := 0; ; n++ {
-		got := p.structure(best.Grams, true)
+		got := p.structure(best.Grams)
 		if got >= StructureWord*want-1e-12 {
 			return best, nil
 		}

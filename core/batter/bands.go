@@ -26,7 +26,7 @@ const (
 	moistureShare  = 0.08
 	sweetnessShare = 0.12
 	structureShare = 0.25 // balance.StructureWord
-	sweetnessFloor = 0.5 // g per 100 g, so that an unsweetened base has a band at all
+	sweetnessFloor = 0.5  // g per 100 g, so that an unsweetened base has a band at all
 )
 
 func around(base, share, floor float64) Band {
@@ -43,6 +43,16 @@ func SweetnessBand(base float64) Band { return around(base, sweetnessShare, swee
 
 // StructureBand is the band around the base's setting protein [g per 100 g].
 func StructureBand(base float64) Band { return around(base, structureShare, 0) }
+
+// Salt may differ by so much without being tasted as another batter (modelling choices): a share
+// of the base's, at least saltFloor g per 100 g.
+const (
+	saltShare = 0.15
+	saltFloor = 0.05
+)
+
+// SaltBand is the band around the base's own salt [g per 100 g of batter].
+func SaltBand(base float64) Band { return around(base, saltShare, saltFloor) }
 
 // Gas per 100 g of flour-type body [ml at 25 °C]: below is flat, above is coarse, salty and
 // collapses; between, from fluffyAbove on, it is very fluffy (the design's bands).

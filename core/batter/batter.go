@@ -4,6 +4,7 @@ package batter
 
 import (
 	"math"
+	"slices"
 
 	"upbeatladle/core/flow"
 	"upbeatladle/core/food"
@@ -54,9 +55,12 @@ type Style string
 // Whipped is the style whose egg whites are whipped and folded in last.
 const Whipped Style = "whipped"
 
+// Yeast is the style that makes its own gas while it proves.
+const Yeast Style = "yeast"
+
 // Styles lists every style that a base may have; none is fine too.
 var Styles = []Style{
-	"milk", "cultured", "yogurt", "curd", "self_raising", Whipped, "crisp", "chewy", "yeast", "crepe", "buckwheat", "flourless",
+	"milk", "cultured", "yogurt", "curd", "self_raising", Whipped, "crisp", "chewy", Yeast, "crepe", "buckwheat", "flourless",
 }
 
 // Strategy is how the base gives way to what the additions bring.
@@ -91,6 +95,9 @@ const (
 
 // Holds lists every hold that a document may name.
 var Holds = []Hold{HoldThickness, HoldSweetness, HoldLift, HoldTang, HoldSalt, HoldFat, HoldStructure, HoldBatchSize}
+
+// DefaultHold is what is held when nobody says: all that a base is recognised by.
+var DefaultHold = []Hold{HoldThickness, HoldSweetness, HoldLift, HoldTang, HoldSalt, HoldFat}
 
 // SugarBy says what the sweetness hold keeps.
 type SugarBy string
@@ -137,6 +144,48 @@ type Offset struct {
 	Hold     []Hold
 	SugarBy  SugarBy
 	AllowLow []food.Role // lines of these roles may give way entirely: liquid, flour, fat
+	Targets  Targets
+}
+
+// Targets are what the cook pulled a property to: times the reference's, or for the tang so many
+// meq per 100 g of batter above it. What is named is held.
+type Targets map[Hold]float64
+
+// Pulled lists what can be pulled, and MinPull and MaxPull how far; MaxTangPull is the same for
+// the tang [meq per 100 g] (modelling choices: beyond, it is another batter).
+var Pulled = []Hold{HoldThickness, HoldSweetness, HoldLift, HoldTang, HoldSalt, HoldFat}
+
+// Bounds of a target.
+const (
+	MinPull     = 0.5
+	MaxPull     = 2.0
+	MaxTangPull = 4.0
+)
+
+// Of is where a reference's figure is to go.
+func (t Targets) Of(h Hold, reference float64) float64 {
+	v, ok := t[h]
+	switch {
+	case !ok:
+		return reference
+	case h == HoldTang:
+		return reference + v
+	}
+	return reference * v
+}
+
+// Holds tells whether a property is held: it is asked for, or was pulled somewhere.
+func (o Offset) Holds(h Hold) bool {
+	_, pulled := o.Targets[h]
+	return pulled || slices.Contains(o.Hold, h)
+}
+
+// Reference is the bowl that every target and every base figure is taken from: the plain base;
+// or, for a recipe that was written with its additions in it, the whole bowl as written.
+type Reference struct {
+	AsWritten bool
+	Additions []Addition // as the recipe had them
+	Lines     []Line     // the base's, where they are others than those that are weighed: a scaled batch before its eggs were made whole
 }
 
 // Portion is the measure that every portion is poured with.
@@ -151,6 +200,7 @@ type Variation struct {
 	Form      Form
 	Base      Base
 	Additions []Addition
+	Reference Reference
 	Offset    Offset
 	Portion   Portion
 	NotYet    []NotYet // wishes whose capability has not landed
@@ -164,8 +214,9 @@ type NotYet struct {
 
 // Kitchen is what the batter is measured and made with.
 type Kitchen struct {
-	AltitudeM   float64 // m
-	RestMin     float64 // min, when the kitchen rests its batter otherwise than the base says; NaN when it does not
+	Shelf       *food.Table // what preparations find their salt and flour on; nil is the table as shipped
+	AltitudeM   float64     // m
+	RestMin     float64     // min, when the kitchen rests its batter otherwise than the base says; NaN when it does not
 	Measures    measure.Standard
 	EggG        float64 // g of one egg without shell
 	ScaleStep   float64 // g

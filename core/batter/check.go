@@ -99,13 +99,34 @@ func (v Variation) Check(k Kitchen) Problems {
 	for i, a := range v.Additions {
 		at := fmt.Sprintf("/additions/%d", i)
 		if g, ok := p.line(at, a.Line, k); ok {
-			p.prepared(at, a, g)
+			p.prepared(k.Shelf, at, a, g)
 		}
 	}
+	for i, a := range v.Reference.Additions {
+		at := fmt.Sprintf("/reference/additions/%d", i)
+		if g, ok := p.line(at, a.Line, k); ok {
+			p.prepared(k.Shelf, at, a, g)
+		}
+	}
+	p.targets(v.Offset.Targets)
 	if ml := v.Portion.VolumeML; bad(ml) || ml < MinPortionML || ml > MaxPortionML {
 		p.Add("/portion/volume_ml", "out_of_range", "A portion must be between %d and %d ml.", MinPortionML, MaxPortionML)
 	}
 	return p
+}
+
+// targets checks how far the gauges were pulled.
+func (p *Problems) targets(t Targets) {
+	for _, h := range Pulled {
+		v, ok := t[h]
+		switch {
+		case !ok:
+		case h == HoldTang && !(math.Abs(v) <= MaxTangPull):
+			p.Add("/offset/targets/tang", "out_of_range", "The tang can be pulled up to %g meq per 100 g to either side.", MaxTangPull)
+		case h != HoldTang && !(v >= MinPull && v <= MaxPull):
+			p.Add("/offset/targets/"+string(h), "out_of_range", "It can be pulled to between %g and %g times of what it was.", MinPull, MaxPull)
+		}
+	}
 }
 
 func bad(v float64) bool { return math.IsNaN(v) || math.IsInf(v, 0) }
@@ -151,8 +172,8 @@ func (p *Problems) line(at string, l Line, k Kitchen) (float64, bool) {
 }
 
 // prepared checks that the preparation of an addition can be true.
-func (p *Problems) prepared(at string, a Addition, grams float64) {
-	_, _, _, err := a.Prep.Treated(a.Ingredient, max(grams, 1))
+func (p *Problems) prepared(shelf *food.Table, at string, a Addition, grams float64) {
+	_, _, _, err := a.Prep.Treated(shelf, a.Ingredient, max(grams, 1))
 	var wrong *prep.Problem
 	if !errors.As(err, &wrong) {
 		return

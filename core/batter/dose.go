@@ -76,8 +76,11 @@ func naturalStep(bold float64) float64 {
 }
 
 // UsualStage is the stage at which an ingredient of the group normally goes in: frozen
-// fruit bleeds and goes on the portion, pieces are folded in, powders go with the flour.
+// fruit bleeds and goes on the portion, slices lie under it, pieces are folded in, powders go with the flour.
 func UsualStage(in *food.Ingredient) Stage {
+	if in.IsSlice() {
+		return StageUnderPortion
+	}
 	switch in.Group {
 	case food.GroupFrozenPiece, food.GroupTopping:
 		return StageOnPortion
@@ -88,11 +91,3 @@ func UsualStage(in *food.Ingredient) Stage {
 	}
 	return StageBatter
 }
-
-// strong flavourings take over a batter when they are dosed boldly (common practice, no source).
-var strong = map[string]bool{
-	"clove": true, "nutmeg": true, "almond_extract": true, "rose_water": true, "star_anise": true, "peppermint_extract": true,
-}
-
-// IsStrong tells whether a flavouring needs a light hand.
-func IsStrong(in *food.Ingredient) bool { return strong[in.ID] }

@@ -33,7 +33,8 @@ func significant(v float64, n int) float64 {
 }
 
 // Scaled is the variation in a batch that is factor times as large, with what whole eggs
-// moved on the way.
+// moved on the way. Its reference is the batch with no egg rounded, so that the batter stays
+// the one that the cook trusts.
 func (v Variation) Scaled(factor float64) (Variation, []string) {
 	var said []string
 	out := v
@@ -45,13 +46,32 @@ func (v Variation) Scaled(factor float64) (Variation, []string) {
 		l.Amount = amount
 		return l
 	}
-	out.Base.Lines, out.Additions = nil, nil
+	exact := func(l Line) Line {
+		l.Amount *= factor
+		return l
+	}
+	out.Base.Lines, out.Additions, out.Reference.Additions, out.Reference.Lines = nil, nil, nil, nil
 	for _, l := range v.Base.Lines {
 		out.Base.Lines = append(out.Base.Lines, scale(l))
+	}
+	for _, l := range v.ReferenceLines() {
+		out.Reference.Lines = append(out.Reference.Lines, exact(l))
 	}
 	for _, a := range v.Additions {
 		a.Line = scale(a.Line)
 		out.Additions = append(out.Additions, a)
 	}
+	for _, a := range v.Reference.Additions {
+		a.Line = exact(a.Line)
+		out.Reference.Additions = append(out.Reference.Additions, a)
+	}
 	return out, said
+}
+
+// ReferenceLines are the base's lines in the bowl that targets are taken from.
+func (v Variation) ReferenceLines() []Line {
+	if v.Reference.Lines != nil {
+		return v.Reference.Lines
+	}
+	return v.Base.Lines
 }

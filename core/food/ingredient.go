@@ -122,12 +122,47 @@ var Roles = []Role{
 	RoleSalt, RoleFlavour, RolePuree, RolePiece, RoleTopping,
 }
 
-// Piece describes one piece of an ingredient that stays whole in the batter; zero means
-// that it has no pieces or that the figure is not known.
+// Piece describes one piece of an ingredient that stays whole in the batter, as it lies: flakes
+// and slices lie flat. Zero means that it has no pieces or that the figure is not known.
 type Piece struct {
-	MassG   float64 // g
-	SizeMM  float64 // mm across
-	Density float64 // g/ml of the piece itself, never bulk
+	MassG                       float64 // g
+	LengthMM, WidthMM, HeightMM float64 // mm; the length is the longest of them
+	Density                     float64 // g/ml of the piece itself, never bulk
+}
+
+// Known tells whether a piece has a mass and a size.
+func (p Piece) Known() bool { return p.MassG > 0 && p.LengthMM > 0 }
+
+// Scaled is a piece of the same shape, so many times as long.
+func (p Piece) Scaled(k float64) Piece {
+	p.LengthMM, p.WidthMM, p.HeightMM = k*p.LengthMM, k*p.WidthMM, k*p.HeightMM
+	return p
+}
+
+// Trait is something about an ingredient that a rule goes by.
+type Trait string
+
+// The traits.
+const (
+	HoldsGas Trait = "holds_gas" // thickens and holds bubbles as flour does, without being one: cocoa
+	Bitter   Trait = "bitter"    // asks for sugar of its own
+	Strong   Trait = "strong"    // takes over when it is dosed boldly
+	Reddens  Trait = "reddens"   // turns red, not grey-green, with soda
+	Yeasts   Trait = "yeast"     // makes its gas while it proves
+	Drink    Trait = "drink"     // is poured, not dropped: fruit is plumped in it
+	Digests  Trait = "digests"   // raw, its enzymes make milk bitter and egg weep
+)
+
+// Traits lists every trait.
+var Traits = []Trait{HoldsGas, Bitter, Strong, Reddens, Yeasts, Drink, Digests}
+
+// Is tells whether an ingredient has a trait.
+func (in *Ingredient) Is(t Trait) bool { return slices.Contains(in.Traits, t) }
+
+// Puree says what a raw fruit or vegetable becomes when it is puréed.
+type Puree struct {
+	Becomes string // id of the row; empty when it has none and is estimated
+	Cooked  string // how it is usually cooked before; empty for the usual way of its group
 }
 
 // Dose is the usual range of an ingredient in g per 100 g of flour; zero when unknown.
@@ -135,7 +170,8 @@ type Dose struct{ Low, High float64 }
 
 // Colour is the tint that an ingredient lends.
 type Colour struct {
-	Hex         string
+	Hex         string // of the thing itself
+	Tint        string // that it lends, when its juice has another colour; else empty
 	Strength    float64
 	PHSensitive bool
 }
@@ -160,6 +196,8 @@ type Ingredient struct {
 	Allergens, MayContain                  []string
 	Caution                                string        // a sentence for whoever works with it
 	Codes                                  []CautionCode // what that sentence, or the work itself, is about
+	Traits                                 []Trait
+	Puree                                  Puree
 	Dose                                   Dose
 
 	// Where the figures come from.
@@ -231,17 +269,35 @@ func (in *Ingredient) Drinks() float64 {
 // released share less the water that it drinks.
 func (in *Ingredient) BatterMass() float64 { return in.Release() - in.Drinks() }
 
-// PieceHeight is how high in mm a piece stands as it lies: pieces come to rest on their flat
-// side, so a flake or a slice is as high as its mass leaves it, as an ellipsoid on a round of its
-// size (modelling choice). 0 without pieces.
-func (in *Ingredient) PieceHeight() float64 {
-	d := in.Piece.SizeMM
-	if d <= 0 || in.Piece.MassG <= 0 {
-		return 0
+// PieceSize is a piece as it lies, in mm. What is not known is estimated: as wide as it is
+// long, and as high as its mass leaves it, as an ellipsoid on a round of its size (modelling
+// choice). Nothing without pieces.
+func (in *Ingredient) PieceSize() (length, width, height float64) {
+	p := in.Piece
+	if !p.Known() {
+		return 0, 0, 0
 	}
-	volume := 1000 * in.Piece.MassG / in.PieceDensity() // mm³
-	return math.Min(d, 6*volume/(math.Pi*d*d))
+	if p.WidthMM <= 0 {
+		p.WidthMM = p.LengthMM
+	}
+	if p.HeightMM <= 0 {
+		volume := 1000 * p.MassG / in.PieceDensity() // mm³
+		p.HeightMM = math.Min(p.LengthMM, 6*volume/(math.Pi*p.LengthMM*p.WidthMM))
+	}
+	return p.LengthMM, p.WidthMM, p.HeightMM
 }
+
+// IsSlice tells a slice from a chunk: wide enough to carry batter, and flat.
+func (in *Ingredient) IsSlice() bool {
+	_, width, height := in.PieceSize()
+	return (in.Group == GroupFreshPiece || in.Group == GroupFrozenPiece) && width >= sliceWidth && height <= sliceFlat*width
+}
+
+// What is called a slice (modelling choices): mm across, and height for its width.
+const (
+	sliceWidth = 25
+	sliceFlat  = 0.34
+)
 
 // Subject is what core/measure needs to know to weigh the ingredient.
 func (in *Ingredient) Subject() measure.Subject {

@@ -12,12 +12,17 @@ type Label struct {
 	Energy, Fat, Carbohydrate, Sugars, Fibre, Protein, Salt float64
 }
 
+// Salt and sodium. What tastes of salt is sodium chloride; what a label calls salt is defined.
+const (
+	SaltTasted  = 58.44 / 22.99 / 1000 // g of sodium chloride with 1 mg of sodium (molar masses): what is weighed and tasted
+	SaltOnLabel = 2.5 / 1000           // g of “salt” on a label for 1 mg of sodium (Regulation (EU) No 1169/2011, Annex I)
+)
+
 // How label values are filled up.
 const (
-	sodiumPerSalt  = 393.4 // mg in 1 g of salt: 22.99/58.44 (molar masses)
-	ashBesideSalt  = 0.4   // g of other minerals (modelling choice, the middle of the table)
-	labelEnergy    = 0.15  // share by which a label's energy may differ: rounding of every figure
-	labelEnergyMin = 6.0   // kcal
+	ashBesideSalt  = 0.4  // g of other minerals (modelling choice, the middle of the table)
+	labelEnergy    = 0.15 // share by which a label's energy may differ: rounding of every figure
+	labelEnergyMin = 6.0  // kcal
 )
 
 // FromLabel makes an ingredient out of what its pack states and of a similar row of the table,
@@ -60,10 +65,10 @@ func FromLabel(name string, l Label, like *Ingredient) (*Ingredient, error) {
 		}
 	}
 	guess(&l.Fibre, like.Fibre, "fibre")
-	guess(&l.Salt, like.Sodium/sodiumPerSalt, "salt")
+	guess(&l.Salt, like.Sodium*SaltOnLabel, "salt")
 	c := Composition{
 		Protein: l.Protein, Fat: l.Fat, Carbohydrate: l.Carbohydrate + l.Fibre, Sugars: l.Sugars, Fibre: l.Fibre,
-		Sodium: l.Salt * sodiumPerSalt, Ash: l.Salt + ashBesideSalt, Alcohol: like.Alcohol, Acid: like.Acid, CO2: like.CO2,
+		Sodium: l.Salt / SaltOnLabel, Ash: l.Salt + ashBesideSalt, Alcohol: like.Alcohol, Acid: like.Acid, CO2: like.CO2,
 	}
 	c.Water = 100 - c.Protein - c.Fat - c.Carbohydrate - c.Ash - c.Alcohol
 	if c.Water < 0 && c.Water > -2 { // rounding of the pack

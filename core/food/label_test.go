@@ -16,7 +16,7 @@ func TestARowToldAsItsPackComesBack(t *testing.T) {
 	for _, id := range []string{"plain_flour", "milk_whole", "yogurt_strained", "walnuts_chopped", "plum_puree", "ricotta", "oat_drink"} {
 		row := food.Reference().ByID(id)
 		in, err := food.FromLabel("Pack", food.Label{
-			Energy: row.Energy, Fat: row.Fat, Carbohydrate: row.Carbohydrate - row.Fibre, Sugars: row.Sugars, Fibre: row.Fibre, Protein: row.Protein, Salt: row.Sodium / 393.4,
+			Energy: row.Energy, Fat: row.Fat, Carbohydrate: row.Carbohydrate - row.Fibre, Sugars: row.Sugars, Fibre: row.Fibre, Protein: row.Protein, Salt: row.Sodium * food.SaltOnLabel,
 		}, row)
 		require.NoError(t, err, id)
 		in.ID = "pack"

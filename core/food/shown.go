@@ -2,9 +2,6 @@ package food
 
 import "math"
 
-// SaltPerSodium is the salt in g per mg of sodium: 58.44/22.99 (molar masses).
-const SaltPerSodium = 2.542 / 1000
-
 // ShownFigure is a property of an ingredient beside the table's value for the same.
 type ShownFigure struct {
 	Name     string   `json:"name"`
@@ -56,7 +53,7 @@ func Figures(in, row *Ingredient) []ShownFigure {
 	}{
 		{"water", "g in 100 g", func(i *Ingredient) float64 { return i.Water }, 1},
 		{"sugars", "g in 100 g", func(i *Ingredient) float64 { return i.Sugars }, 1},
-		{"salt", "g in 100 g", func(i *Ingredient) float64 { return i.Sodium * SaltPerSodium }, 2},
+		{"salt", "g in 100 g", func(i *Ingredient) float64 { return i.Sodium * SaltOnLabel }, 2},
 		{"body", "of flour's", func(i *Ingredient) float64 { return i.Body }, 2},
 		{"gives to the batter", "% of its water", func(i *Ingredient) float64 { return 100 * i.Release() }, 0},
 		{"a piece", "g", func(i *Ingredient) float64 { return i.Piece.MassG }, 2},

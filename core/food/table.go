@@ -64,10 +64,10 @@ var columns = []string{
 	"id", "name", "group", "role", "water_g", "protein_g", "fat_g", "carbohydrate_g", "sugars_g", "sucrose_g",
 	"glucose_g", "fructose_g", "lactose_g", "maltose_g", "starch_g", "fibre_g", "ash_g", "alcohol_g", "sodium_mg",
 	"energy_kcal", "acid_meq", "acid_source", "co2_pct", "density_g_per_ml", "density_sifted_g_per_ml",
-	"density_scooped_g_per_ml", "density_source", "unit_name", "unit_g", "piece_mass_g", "piece_size_mm",
+	"density_scooped_g_per_ml", "density_source", "unit_name", "unit_g", "piece_mass_g", "piece_length_mm", "piece_width_mm", "piece_height_mm",
 	"piece_density_g_per_ml", "refuse_pct", "release_fraction", "uptake_g_per_g", "body", "hydration_min",
 	"melts_or_burns", "colour_hex", "colour_strength", "tint_ph_sensitive", "allergens", "may_contain", "caution", "caution_codes",
-	"typical_dose_low", "typical_dose_high", "composition_source", "notes",
+	"typical_dose_low", "typical_dose_high", "composition_source", "notes", "tint_hex", "traits", "puree_becomes", "puree_cooked",
 }
 
 // LoadTable reads a table in the columns of the reference file. Every row is checked; the
@@ -152,12 +152,13 @@ func parseRow(rec []string, at map[string]int) (*Ingredient, error) {
 		},
 		Density: num("density_g_per_ml"), DensitySifted: num("density_sifted_g_per_ml"),
 		DensityScooped: num("density_scooped_g_per_ml"), UnitName: text("unit_name"), UnitG: num("unit_g"),
-		Piece:  Piece{MassG: num("piece_mass_g"), SizeMM: num("piece_size_mm"), Density: num("piece_density_g_per_ml")},
+		Piece:  Piece{MassG: num("piece_mass_g"), LengthMM: num("piece_length_mm"), WidthMM: num("piece_width_mm"), HeightMM: num("piece_height_mm"), Density: num("piece_density_g_per_ml")},
 		Refuse: num("refuse_pct"), ReleaseFraction: num("release_fraction"), Uptake: num("uptake_g_per_g"),
 		Body: num("body"), HydrationMin: num("hydration_min"),
-		Colour:    Colour{Hex: text("colour_hex"), Strength: num("colour_strength"), PHSensitive: text("tint_ph_sensitive") == "yes"},
+		Colour:    Colour{Hex: text("colour_hex"), Tint: text("tint_hex"), Strength: num("colour_strength"), PHSensitive: text("tint_ph_sensitive") == "yes"},
 		Allergens: list("allergens"), MayContain: list("may_contain"), Caution: text("caution"),
-		Codes:             cautionCodes(list("caution_codes")),
+		Codes: words[CautionCode](list("caution_codes")), Traits: words[Trait](list("traits")),
+		Puree:             Puree{Becomes: text("puree_becomes"), Cooked: text("puree_cooked")},
 		Dose:              Dose{Low: num("typical_dose_low"), High: num("typical_dose_high")},
 		CompositionSource: text("composition_source"), AcidSource: text("acid_source"),
 		DensitySource: text("density_source"), Notes: text("notes"),
@@ -165,10 +166,11 @@ func parseRow(rec []string, at map[string]int) (*Ingredient, error) {
 	return in, errors.Join(bad...)
 }
 
-func cautionCodes(words []string) []CautionCode {
-	var out []CautionCode
-	for _, w := range words {
-		out = append(out, CautionCode(w))
+// words reads a list of words of a kind.
+func words[T ~string](list []string) []T {
+	var out []T
+	for _, w := range list {
+		out = append(out, T(w))
 	}
 	return out
 }
@@ -243,14 +245,24 @@ func (in *Ingredient) Check() error {
 			say("the caution code %q is unknown", c)
 		}
 	}
+	for _, t := range in.Traits {
+		if !slices.Contains(Traits, t) {
+			say("the trait %q is unknown", t)
+		}
+	}
+	if p := in.Piece; p.LengthMM < 0 || p.WidthMM < 0 || p.HeightMM < 0 || p.LengthMM > 1000 || p.WidthMM > p.LengthMM || p.HeightMM > p.LengthMM {
+		say("a piece of %g × %g × %g mm cannot be: its length is the longest", p.LengthMM, p.WidthMM, p.HeightMM)
+	}
 	if in.Refuse < 0 || in.Refuse >= 100 {
 		say("the refuse is %g %%", in.Refuse)
 	}
 	if in.Dose.Low < 0 || in.Dose.High < in.Dose.Low {
 		say("the dose range runs backwards")
 	}
-	if in.Colour.Hex != "" && !hexPattern.MatchString(in.Colour.Hex) {
-		say("the colour %q is not #RRGGBB", in.Colour.Hex)
+	for _, hex := range []string{in.Colour.Hex, in.Colour.Tint} {
+		if hex != "" && !hexPattern.MatchString(hex) {
+			say("the colour %q is not #RRGGBB", hex)
+		}
 	}
 	return errors.Join(bad...)
 }

@@ -5,7 +5,6 @@ package lift
 
 import (
 	"math"
-	"strings"
 
 	"upbeatladle/core/food"
 )
@@ -37,7 +36,7 @@ func IsSoda(in *food.Ingredient) bool { return in.Acid < 0 && in.CO2 > 0 }
 // FlourBody is the flour-type body of one gram: flours and starches, oats and cocoa; purées
 // thicken too but hold no bubbles.
 func FlourBody(in *food.Ingredient) float64 {
-	if in.Role == food.RoleFlour || in.IsFlour() || strings.HasPrefix(in.ID, "cocoa_") {
+	if in.Role == food.RoleFlour || in.IsFlour() || in.Is(food.HoldsGas) {
 		return in.Body
 	}
 	return 0

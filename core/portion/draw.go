@@ -8,17 +8,21 @@ import (
 	"math/rand/v2"
 )
 
-// Spot is one piece in the drawing: mm from the middle, height above the plate, size.
+// Spot is one piece in the drawing: where its middle lies in mm from the middle of the portion
+// and above the plate, and how it is turned.
 type Spot struct {
-	X, Y, Z, SizeMM float64
-	Kind            int // which inclusion
+	X, Y, Z float64
+	Turn    float64 // degrees, of its length
+	Kind    int     // which inclusion
+
+	lengthMM float64
 }
 
 // Kind is one kind of piece to draw.
 type Kind struct {
-	Pieces float64
-	SizeMM float64
-	Among  float64 // share of the portions that get it; 0 means all
+	Pieces             float64
+	LengthMM, HeightMM float64
+	Among              float64 // share of the portions that get it; 0 means all
 }
 
 const (
@@ -37,14 +41,14 @@ func Draw(rng *rand.Rand, widthMM, lengthMM, thicknessMM float64, kinds []Kind) 
 	drawn = math.Min(1, maxSpots/math.Max(1, total))
 	for i, k := range kinds {
 		for range int(math.Round(math.Round(k.Pieces) * drawn)) {
-			s := Spot{SizeMM: k.SizeMM, Kind: i}
+			s := Spot{Turn: 180 * rng.Float64(), Kind: i, lengthMM: k.LengthMM}
 			for range tries {
-				s.X, s.Y = place(rng, widthMM, lengthMM, k.SizeMM)
+				s.X, s.Y = place(rng, widthMM, lengthMM, k.LengthMM)
 				if free(spots, s) {
 					break
 				}
 			}
-			s.Z = k.SizeMM/2 + rng.Float64()*math.Max(0, thicknessMM-k.SizeMM)
+			s.Z = k.HeightMM/2 + rng.Float64()*math.Max(0, thicknessMM-k.HeightMM)
 			spots = append(spots, s)
 		}
 	}
@@ -62,7 +66,7 @@ func place(rng *rand.Rand, width, length, size float64) (x, y float64) {
 
 func free(spots []Spot, s Spot) bool {
 	for _, o := range spots {
-		if math.Hypot(o.X-s.X, o.Y-s.Y) < (o.SizeMM+s.SizeMM)*0.45 {
+		if math.Hypot(o.X-s.X, o.Y-s.Y) < (o.lengthMM+s.lengthMM)*0.45 {
 			return false
 		}
 	}

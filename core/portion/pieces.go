@@ -104,19 +104,22 @@ func SharedOut(pieces float64, n int) (each, extra int) {
 // BiteMM is the side of one bite (modelling choice).
 const BiteMM = 25.0
 
-// biteArea is the area in mm² around a bite in which the middle of a piece is met: the
-// Minkowski sum of the square bite and the round piece.
-func biteArea(sizeMM float64) float64 {
-	r := sizeMM / 2
-	return BiteMM*BiteMM + 4*BiteMM*r + math.Pi*r*r
+// biteArea is the area in mm² around a bite in which the middle of a piece is met, however it
+// is turned: for two convex outlines A₁ + A₂ + P₁·P₂/2π (Santaló, mean Minkowski sum), here of
+// the square bite and an oval piece, whose outline is Ramanujan's.
+func biteArea(lengthMM, widthMM float64) float64 {
+	a, b := lengthMM/2, widthMM/2
+	outline := math.Pi * (3*(a+b) - math.Sqrt((3*a+b)*(a+3*b)))
+	return BiteMM*BiteMM + math.Pi*a*b + 4*BiteMM*outline/(2*math.Pi)
 }
 
-// BiteShare is the share of bites that meet one of n pieces of a size on an area in mm².
-func BiteShare(n, sizeMM, areaMM2 float64) float64 {
+// BiteShare is the share of bites that meet one of n pieces of a length and width on an area
+// in mm².
+func BiteShare(n, lengthMM, widthMM, areaMM2 float64) float64 {
 	if areaMM2 <= 0 {
 		return 0
 	}
-	return 1 - math.Exp(-n*biteArea(sizeMM)/areaMM2)
+	return 1 - math.Exp(-n*biteArea(lengthMM, widthMM)/areaMM2)
 }
 
 // Stiffen is how much stiffer a batter with a volume fraction phi of pieces is than without:

@@ -51,8 +51,12 @@ func TestQuantilesAreThoseOfTheBinomial(t *testing.T) {
 func TestBiteShare(t *testing.T) {
 	area := math.Pi * 105 * 105 / 4
 	for n, want := range map[float64]float64{4: 0.426, 8: 0.671, 12: 0.811, 20: 0.938} {
-		assert.InDelta(t, want, portion.BiteShare(n, 10, area), 0.0005)
+		assert.InDelta(t, want, portion.BiteShare(n, 10, 10, area), 0.0005)
 	}
+	// A cheese shred of 25 by 3 mm against a 25 mm bite: Barbier's and Santaló's mean outline.
+	shred := portion.BiteShare(10, 25, 3, area)
+	assert.Greater(t, shred, portion.BiteShare(10, 3, 3, area))
+	assert.Less(t, shred, portion.BiteShare(10, 25, 25, area))
 }
 
 // Chateau, Ovarlez & Trung 2008: 1.088, 1.217, 1.425 at 10, 20 and 30 %.
@@ -66,10 +70,10 @@ func TestStiffening(t *testing.T) {
 func TestSuspension(t *testing.T) {
 	assert.InDelta(t, 0.93, portion.HoldsStill(10, 0.2), 0.005)
 	standard, crepe := 22.0, 3.0 // L* 2.0 and 2.9
-	assert.False(t, portion.SinkingOf(18, 1.28, standard, 1.06).Moves, "a standard batter holds about 20 mm of chip")
-	assert.True(t, portion.SinkingOf(10, 1.28, crepe, 1.08).Moves, "a crêpe batter does not")
-	assert.False(t, portion.SinkingOf(3, 1.28, crepe, 1.08).Moves)
-	float := portion.SinkingOf(30, 0.5, crepe, 1.08)
+	assert.False(t, portion.SinkingOf(18, 1.28, standard, 1, 1.06).Moves, "a standard batter holds about 20 mm of chip")
+	assert.True(t, portion.SinkingOf(10, 1.28, crepe, 0.3, 1.08).Moves, "a crêpe batter does not")
+	assert.False(t, portion.SinkingOf(3, 1.28, crepe, 1, 1.08).Moves)
+	float := portion.SinkingOf(30, 0.5, crepe, 1, 1.08)
 	assert.True(t, float.Moves)
 	assert.False(t, float.Down)
 }
@@ -147,7 +151,7 @@ func TestSimulationAgreesWithTheBinomial(t *testing.T) {
 	rng := rand.New(rand.NewPCG(1, 2))
 	const bowls, n = 2000, 20
 	share := 0.975 / n
-	kinds := []portion.Kind{{Pieces: 90, SizeMM: 10}, {Pieces: 30, SizeMM: 8}}
+	kinds := []portion.Kind{{Pieces: 90}, {Pieces: 30}}
 	s := simulate(t, rng, bowls, n, share, kinds)
 	for k, kind := range kinds {
 		c := portion.Chance{Pieces: kind.Pieces, Share: share}
@@ -170,21 +174,21 @@ func TestSimulationAgreesWithTheBinomial(t *testing.T) {
 }
 
 func TestDrawingHoldsThePiecesItSays(t *testing.T) {
-	kinds := []portion.Kind{{Pieces: 12.4, SizeMM: 8}, {Pieces: 3, SizeMM: 14}}
+	kinds := []portion.Kind{{Pieces: 12.4, LengthMM: 8, HeightMM: 6}, {Pieces: 3, LengthMM: 14, HeightMM: 14}}
 	spots, drawn := portion.Draw(rand.New(rand.NewPCG(1, 1)), 100, 0, 9, kinds)
 	require.Len(t, spots, 15)
 	assert.Equal(t, 1.0, drawn)
 	for _, s := range spots {
-		assert.LessOrEqual(t, math.Hypot(s.X, s.Y)+s.SizeMM/2, 50.001, "inside the pancake")
+		assert.LessOrEqual(t, math.Hypot(s.X, s.Y)+kinds[s.Kind].LengthMM/2, 50.001, "inside the pancake")
 	}
 	again, _ := portion.Draw(rand.New(rand.NewPCG(1, 1)), 100, 0, 9, kinds)
 	assert.Equal(t, spots, again)
-	_, drawn = portion.Draw(rand.New(rand.NewPCG(1, 1)), 100, 0, 9, []portion.Kind{{Pieces: 9000, SizeMM: 1}})
+	_, drawn = portion.Draw(rand.New(rand.NewPCG(1, 1)), 100, 0, 9, []portion.Kind{{Pieces: 9000, LengthMM: 1}})
 	assert.Less(t, drawn, 1.0)
 }
 
 func BenchmarkSimulate(b *testing.B) {
-	kinds := []portion.Kind{{Pieces: 240, SizeMM: 8}, {Pieces: 60, SizeMM: 14}}
+	kinds := []portion.Kind{{Pieces: 240}, {Pieces: 60}}
 	for b.Loop() {
 		simulate(b, rand.New(rand.NewPCG(1, 2)), 2000, 25, 0.975/25, kinds)
 	}

@@ -1,6 +1,10 @@
 package portion
 
-import "math"
+import (
+	"math"
+
+	"upbeatladle/core/batter"
+)
 
 const (
 	gravity = 9.81 // m/s², standard
@@ -11,8 +15,10 @@ const (
 	stillShare  = 0.1
 	berisFactor = 21.0 // Beris et al. 1985, from memory: a sphere stays put above Δρ·g·d/21
 
-	// plasticPas is the viscosity of a batter that flows [Pa·s] (modelling choice).
+	// plasticPas is the viscosity of a batter that flows [Pa·s], thinPas that of a crêpe batter
+	// (modelling choices).
 	plasticPas = 1.0
+	thinPas    = 0.3
 	// secondsALadle is the time from one ladle to the next on a full plate (common practice, no
 	// source).
 	secondsALadle = 20.0
@@ -31,17 +37,25 @@ type Sinking struct {
 	Speed float64 // mm/s
 }
 
-// SinkingOf tells whether a piece of a size and density stays put in a batter of yield stress
-// tau [Pa, rested] and density rho [g/ml], and how fast it goes if not: Stokes' law with the
-// viscosity of the flowing batter, less what the yield stress holds (docs/maths.md section 14).
-func SinkingOf(sizeMM, pieceDensity, tau, rho float64) Sinking {
+// Viscosity is that of a form's batter while it flows [Pa·s].
+func Viscosity(f batter.Form) float64 {
+	if f == batter.Crepe {
+		return thinPas
+	}
+	return plasticPas
+}
+
+// SinkingOf tells whether a piece whose smallest measure is sizeMM stays put in a batter of
+// yield stress tau [Pa, rested], viscosity [Pa·s] and density rho [g/ml], and how fast it goes if
+// not: Stokes' law, less what the yield stress holds (docs/maths.md section 14).
+func SinkingOf(sizeMM, pieceDensity, tau, viscosity, rho float64) Sinking {
 	delta := pieceDensity - rho
 	need, has := HoldsStill(sizeMM, delta), stillShare*tau
 	if need <= has {
 		return Sinking{}
 	}
 	d := sizeMM / 1000
-	stokes := math.Abs(delta) * 1000 * gravity * d * d / (18 * plasticPas) // m/s
+	stokes := math.Abs(delta) * 1000 * gravity * d * d / (18 * viscosity) // m/s
 	return Sinking{Moves: true, Down: delta > 0, Speed: 1000 * stokes * (1 - has/need)}
 }
 

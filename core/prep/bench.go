@@ -124,7 +124,7 @@ func With(m Method, in *food.Ingredient) bool {
 	case Toss:
 		return in.IsFlour()
 	case Plump:
-		return in.Group == food.GroupLiquid || in.Group == food.GroupInfusion || in.ID == "spirit_40"
+		return in.Group == food.GroupLiquid || in.Group == food.GroupInfusion || in.Is(food.Drink)
 	}
 	return false
 }

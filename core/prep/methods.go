@@ -105,25 +105,13 @@ func (j Job) trim() (Result, error) {
 	return r, nil
 }
 
-// purees names the row of the table that a raw fruit or vegetable becomes. What has no row
-// is estimated from its fibre and starch.
-var purees = map[string]string{
-	"carrot_grated": "carrot_cooked", "beetroot_grated": "beetroot_cooked", "parsnip_grated": "parsnip_cooked",
-	"sweet_potato_grated": "sweet_potato_cooked", "potato_grated": "potato_mashed", "pumpkin_grated": "pumpkin_cooked",
-	"butternut_grated": "butternut_cooked", "spinach_chopped": "spinach_puree", "peas_frozen": "pea_puree",
-	"apple_grated": "apple_sauce", "apple_diced": "apple_sauce", "pear_diced": "pear_puree", "peach_diced": "peach_puree",
-	"apricot_fresh_diced": "apricot_puree", "plum_diced": "plum_puree", "mango_diced": "mango_puree",
-	"rhubarb_diced": "rhubarb_stewed", "cherry_halves": "cherry_puree", "cherry_frozen": "cherry_puree",
-	"strawberry_diced": "strawberry_puree", "raspberry_fresh": "raspberry_puree", "raspberry_frozen": "raspberry_puree",
-	"blueberry_fresh": "blueberry_puree", "blueberry_frozen": "blueberry_puree", "blackberry_fresh": "blackberry_puree",
-	"bilberry_fresh": "", "bilberry_frozen": "", "mixed_berries_frozen": "", "courgette_grated": "", "sweetcorn_kernels": "",
-	"cabbage_white_grated": "", "cabbage_red_grated": "",
+// rawOf tells whether an ingredient can be cooked and puréed: fruit and vegetables that still
+// have their cells and their water, a cook's own as well.
+func rawOf(in *food.Ingredient) bool {
+	return (in.Group == food.GroupGrated || in.Group == food.GroupFreshPiece || in.Group == food.GroupFrozenPiece) && in.Water > pureesAbove
 }
 
-func rawOf(in *food.Ingredient) bool {
-	_, ok := purees[in.ID]
-	return ok
-}
+const pureesAbove = 60 // g of water in 100 g (modelling choice)
 
 func (j Job) puree() (Result, error) {
 	r := Result{BeforeG: j.HaveG}
@@ -169,7 +157,7 @@ func (j Job) puree() (Result, error) {
 	p := evaporated(&soft, t.Mass, end)
 	p.Composition.Energy = p.EnergyFromParts(p.Group)
 	r.ProductG = end
-	r.Product, r.StandIn = asPuree(p, how != Raw, clean/end*cooked[UsualCook(in)].yield)
+	r.Product, r.StandIn = asPuree(j.shelf(), p, how != Raw, clean/end*cooked[UsualCook(in)].yield)
 	if how != Raw && in.Group != food.GroupFreshPiece {
 		r.say("Wash it, and scrub off the earth.")
 	} else {
@@ -180,17 +168,13 @@ func (j Job) puree() (Result, error) {
 	return r, nil
 }
 
-// UsualCook is how an ingredient is usually cooked before it is puréed.
+// UsualCook is how an ingredient is usually cooked before it is puréed: as its row says, else
+// what is grated is boiled and fruit is left raw.
 func UsualCook(in *food.Ingredient) Cook {
-	switch in.ID {
-	case "beetroot_grated":
-		return BoilWhole
-	case "pumpkin_grated", "butternut_grated":
-		return Roast
-	case "apple_grated", "apple_diced", "rhubarb_diced", "plum_diced":
-		return Stew
-	}
-	if in.Group == food.GroupGrated || in.ID == "spinach_chopped" || in.ID == "peas_frozen" {
+	switch {
+	case in.Puree.Cooked != "":
+		return Cook(in.Puree.Cooked)
+	case in.Group == food.GroupGrated:
 		return Boil
 	}
 	return Raw
@@ -198,15 +182,14 @@ func UsualCook(in *food.Ingredient) Cook {
 
 // asPuree gives a puréed ingredient the shelf, tint and thickening power of the row of the
 // table that it becomes. It is so many times as concentrated as usual, and keeps its m·body.
-func asPuree(in *food.Ingredient, hot bool, concentrated float64) (product *food.Ingredient, standIn string) {
+func asPuree(shelf *food.Table, in *food.Ingredient, hot bool, concentrated float64) (product *food.Ingredient, standIn string) {
 	out := *in
 	out.Body = in.PureeBody(hot)
-	if id := purees[in.ID]; id != "" {
-		row := food.Reference().ByID(id)
+	if row := shelf.ByID(in.Puree.Becomes); row != nil {
 		out.Body = row.Body * concentrated
 		out.Colour, out.Dose, out.Caution, out.Codes, out.Density = row.Colour, row.Dose, row.Caution, row.Codes, row.Density
 		out.Name = row.Name
-		standIn = id
+		standIn = row.ID
 	} else {
 		out.Density = food.Total{Composition: out.Composition}.Density()
 		out.Name = in.Label() + " purée"
@@ -326,7 +309,7 @@ func (j Job) squeeze() (Result, error) {
 	salt := j.saltG(clean)
 	in, mass := j.From, clean
 	if salt > 0 {
-		s := food.Reference().ByID("salt_fine")
+		s := j.shelf().ByID("salt_fine")
 		r.added("salt", salt, s)
 		salted := blend(food.Part{Ingredient: in, Grams: clean}, food.Part{Ingredient: s, Grams: salt})
 		salted.ReleaseFraction = in.ReleaseFraction
@@ -347,8 +330,8 @@ func (j Job) squeeze() (Result, error) {
 	p, sap := pressed(in, mass, math.Max(0, juice))
 	r.left(Juice, "juice, kept", juice, sap)
 	r.Product, r.ProductG = p, mass-math.Max(0, juice)
-	if j.From.ID == "courgette_grated" {
-		r.StandIn = "courgette_squeezed"
+	if id := strings.TrimSuffix(j.From.ID, "_grated") + "_squeezed"; j.shelf().ByID(id) != nil {
+		r.StandIn = id
 	}
 	if salt > 0 {
 		r.say("Grate it, toss it with %s g salt and wait 20 minutes. The salt that stays comes off the recipe.", strings.TrimSuffix(fmt.Sprintf("%.1f", salt), ".0"))
@@ -391,7 +374,7 @@ func (j Job) toss() (Result, error) {
 	r := Result{BeforeG: j.HaveG}
 	flour := j.With
 	if flour == nil {
-		flour = food.Reference().ByID("plain_flour")
+		flour = j.shelf().ByID("plain_flour")
 	}
 	if !With(Toss, flour) {
 		return Result{}, problem("with", "does_not_suit", "%s is not a flour or starch to toss in.", flour.Name)
@@ -550,7 +533,7 @@ func (j Job) zest() (Result, error) {
 		zest = j.AfterG
 		r.Measured = append(r.Measured, "weight")
 	}
-	juice := food.Reference().ByID(c.with)
+	juice := j.shelf().ByID(c.with)
 	r.left(Juice, "juice, kept", fruits*c.juice, juice)
 	r.BeforeG = zest + fruits*c.juice
 	p := *j.From

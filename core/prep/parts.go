@@ -192,27 +192,28 @@ func mostJuice(in *food.Ingredient, from float64) float64 {
 // shrink makes the pieces and the unit of an ingredient smaller by a share of mass.
 func shrink(out *food.Ingredient, share float64) {
 	out.UnitG *= share
+	out.Piece = out.Piece.Scaled(math.Cbrt(share))
 	out.Piece.MassG *= share
-	out.Piece.SizeMM *= math.Cbrt(share)
 }
 
 // Sized is an ingredient whose own pieces measure so many mm: their mass goes with the cube.
 func Sized(in *food.Ingredient, mm float64) *food.Ingredient {
 	out := *in
-	if in.Piece.SizeMM > 0 && mm > 0 {
-		out.Piece.MassG *= math.Pow(mm/in.Piece.SizeMM, 3)
-		out.Piece.SizeMM = mm
+	if in.Piece.LengthMM > 0 && mm > 0 {
+		k := mm / in.Piece.LengthMM
+		out.Piece = in.Piece.Scaled(k)
+		out.Piece.MassG *= math.Pow(k, 3)
 	}
 	return &out
 }
 
-// Counted is an ingredient of which so many pieces weighed so much: size follows as the cube
-// root of the mass.
+// Counted is an ingredient of which so many pieces weighed so much: its measures follow as
+// the cube root of the mass.
 func Counted(in *food.Ingredient, pieces, grams float64) *food.Ingredient {
 	out := *in
 	if pieces > 0 && grams > 0 {
 		if in.Piece.MassG > 0 {
-			out.Piece.SizeMM *= math.Cbrt(grams / pieces / in.Piece.MassG)
+			out.Piece = in.Piece.Scaled(math.Cbrt(grams / pieces / in.Piece.MassG))
 		}
 		out.Piece.MassG = grams / pieces
 	}

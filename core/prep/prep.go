@@ -66,6 +66,7 @@ var Ripenesses = []Ripeness{Firm, Ripe, VeryRipe}
 type Job struct {
 	Method Method
 	From   *food.Ingredient
+	Shelf  *food.Table // where salt, flour and the row of a purée are found; nil is the table as shipped
 
 	HaveG float64 // what the cook has, on the way forward
 	WantG float64 // what the cook needs, on the way back; one of the two is given
@@ -91,6 +92,13 @@ type Job struct {
 
 	AfterG float64 // weighed afterwards
 	Brix   float64 // read afterwards, at 20 °C
+}
+
+func (j Job) shelf() *food.Table {
+	if j.Shelf != nil {
+		return j.Shelf
+	}
+	return food.Reference()
 }
 
 // Kind says what became of a mass.
@@ -385,11 +393,11 @@ func Suits(m Method, in *food.Ingredient) bool {
 	case Puree:
 		return rawOf(in)
 	case Mash:
-		return in.ID == "banana_mashed"
+		return in.Group == food.GroupPuree && in.UnitG > 0 && in.Starch > ripens
 	case Reduce:
-		return in.Water > 40 && (in.Group == food.GroupPuree || in.Group == food.GroupLiquid || in.Group == food.GroupInfusion) && in.ID != "water"
+		return in.Water > 40 && (in.Group == food.GroupPuree || in.Group == food.GroupLiquid || in.Group == food.GroupInfusion) && in.Water < pureWater
 	case Squeeze:
-		return (in.Group == food.GroupGrated || in.ID == "spinach_chopped") && in.Water > 60
+		return (in.Group == food.GroupGrated || in.Group == food.GroupFreshPiece && in.Water > leafy) && in.Water > 60
 	case Thaw:
 		return in.Group == food.GroupFrozenPiece
 	case Toss:
@@ -397,16 +405,25 @@ func Suits(m Method, in *food.Ingredient) bool {
 	case Plump:
 		return in.Group == food.GroupDryPiece && in.Uptake > 0
 	case Toast:
-		return (in.Group == food.GroupDryPiece && (in.Fat > 15 && in.Fibre > 1 || in.ID == "oats_rolled")) && in.Water > toastedWater
+		return in.Group == food.GroupDryPiece && (in.Fat > 15 && in.Fibre > 1 || in.Role == food.RoleFlour) && in.Water > toastedWater
 	case Steep:
 		return in.Group == food.GroupLiquid && in.Water > 50
 	case Zest:
 		return in.Group == food.GroupZest
 	case Sift:
-		return in.Group == food.GroupFlour || in.Group == food.GroupStarch || in.Group == food.GroupPowder || in.ID == "icing_sugar"
+		return in.Group == food.GroupFlour || in.Group == food.GroupStarch || in.Group == food.GroupPowder || in.Group == food.GroupSugar && in.Density > 0 && in.Density < powdered
 	}
 	return false
 }
+
+// Marks by which a preparation knows its own (modelling choices), g in 100 g: a mashed fruit
+// whose starch still turns to sugar, leaves that can be wrung out, nothing but water.
+const (
+	ripens    = 2
+	leafy     = 90
+	pureWater = 99.5
+	powdered  = 0.6 // g/ml: sugar that is lighter is a powder
+)
 
 // keepDays is how long a tub keeps covered in the fridge at 5 °C or less (common practice,
 // no source; the local code decides): cut and cooked fruit and vegetables three days, what

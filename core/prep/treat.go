@@ -48,8 +48,9 @@ func For(in *food.Ingredient) []Named {
 
 // Treated is what goes into the bowl of so many grams of an ingredient: the prepared
 // ingredient, its mass, and the working. Without a method, weights before and after say that
-// water was lost. The error is a *Problem.
-func (t Treatment) Treated(in *food.Ingredient, grams float64) (product *food.Ingredient, left float64, work *Result, err error) {
+// water was lost. Salt and flour come from the shelf; nil is the table as shipped. The error is a
+// *Problem.
+func (t Treatment) Treated(shelf *food.Table, in *food.Ingredient, grams float64) (product *food.Ingredient, left float64, work *Result, err error) {
 	product, left = in, grams
 	method := t.Method
 	if method == "" && t.AfterG > 0 {
@@ -62,9 +63,9 @@ func (t Treatment) Treated(in *food.Ingredient, grams float64) (product *food.In
 	case t.AfterG > 0 && t.BeforeG <= 0:
 		return nil, 0, nil, problem("weight_before_g", "missing", "Give the weight before too: the loss is the difference.")
 	case method != "":
-		j := Job{Method: method, From: in, Salt: t.Salt, HaveG: max(grams, leastG)}
+		j := Job{Shelf: shelf, Method: method, From: in, Salt: t.Salt, HaveG: max(grams, leastG)}
 		if t.AfterG > 0 { // weighed as weighed first, so that it is told as it was typed
-			if _, err := Work(Job{Method: method, From: in, Salt: t.Salt, HaveG: t.BeforeG, AfterG: t.AfterG}); err != nil {
+			if _, err := Work(Job{Shelf: shelf, Method: method, From: in, Salt: t.Salt, HaveG: t.BeforeG, AfterG: t.AfterG}); err != nil {
 				return nil, 0, nil, err
 			}
 			j.AfterG = j.HaveG * t.AfterG / t.BeforeG

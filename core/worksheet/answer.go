@@ -131,12 +131,13 @@ type Gauges struct {
 	Sweetness Gauge `json:"sweetness"`
 	Lift      Gauge `json:"lift"`
 	Tang      Gauge `json:"tang"`
+	Salt      Gauge `json:"salt"`
 	Structure Gauge `json:"structure"`
 }
 
 // All lists the gauges in the order in which they are shown.
 func (g *Gauges) All() []*Gauge {
-	return []*Gauge{&g.Thickness, &g.Moisture, &g.Sweetness, &g.Lift, &g.Tang, &g.Structure}
+	return []*Gauge{&g.Thickness, &g.Moisture, &g.Sweetness, &g.Lift, &g.Tang, &g.Salt, &g.Structure}
 }
 
 // Gauge returns the gauge of a key; the zero gauge for any other.
@@ -155,7 +156,8 @@ type Gauge struct {
 	Key         string     `json:"-"`
 	Label       string     `json:"label"`
 	Unit        string     `json:"unit"`
-	OfBase      *float64   `json:"base,omitzero"`
+	OfBase      *float64   `json:"base,omitzero"`   // of the reference: the plain base, or the recipe as written
+	Target      *float64   `json:"target,omitzero"` // that it was pulled to
 	OfAll       *float64   `json:"with_additions,omitzero"`
 	OfWeighed   *float64   `json:"after,omitzero"`
 	OfMeasured  *float64   `json:"by_measure,omitzero"`
@@ -173,6 +175,14 @@ type Gauge struct {
 func (g Gauge) Base() float64 { return orNaN(g.OfBase) }
 
 // With is the figure with the additions and no offset.
+// Goal is where the offsets want it: where it was pulled to, else the reference's.
+func (g Gauge) Goal() float64 {
+	if g.Target != nil {
+		return *g.Target
+	}
+	return g.Base()
+}
+
 func (g Gauge) With() float64 { return orNaN(g.OfAll) }
 
 // After is the figure as weighed.
@@ -280,7 +290,9 @@ type Inclusion struct {
 	BiteShare   float64         `json:"bite_share"`
 	Sinks       bool            `json:"sinks"`
 	Floats      bool            `json:"floats,omitzero"`
-	SizeMM      float64         `json:"size_mm"`
+	LengthMM    float64         `json:"length_mm"` // of a piece as it lies
+	WidthMM     float64         `json:"width_mm"`
+	HeightMM    float64         `json:"height_mm"`
 	Share       float64         `json:"share_of_bowl"`  // of the portions that get it
 	Cover       float64         `json:"cover,omitzero"` // of the portion's area, for slices under the batter
 	FirstToLast []float64       `json:"first_to_last"`
@@ -311,11 +323,14 @@ type Drawing struct {
 
 // Piece is one piece in the drawing: mm from the middle, height above the plate.
 type Piece struct {
-	X      float64 `json:"x_mm"`
-	Y      float64 `json:"y_mm"`
-	Z      float64 `json:"z_mm"`
-	SizeMM float64 `json:"size_mm"`
-	Colour string  `json:"colour"`
+	X        float64 `json:"x_mm"`
+	Y        float64 `json:"y_mm"`
+	Z        float64 `json:"z_mm"`
+	LengthMM float64 `json:"length_mm"`
+	WidthMM  float64 `json:"width_mm"`
+	HeightMM float64 `json:"height_mm"`
+	Turn     float64 `json:"turn_deg"` // of its length
+	Colour   string  `json:"colour"`
 }
 
 // Plate says how a form lies on its plate or in its iron.

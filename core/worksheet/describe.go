@@ -34,10 +34,10 @@ func (w *work) describe() {
 			out.PoursNowPa, out.AfterRestPa = &out.Pours[0].YieldStressPa, &out.Pours[1].YieldStressPa
 			out.Class = out.Pours[len(out.Pours)-1].Class
 		}
-		stiff := tau * portion.Stiffen(w.foldedFraction(pot))
+		stiff := tau * w.stiffer(pot)
 		if layer, ok := portion.LayerOf(w.v.Form, p.VolumeML, stiff, pot.Density()); ok {
 			layer = w.inPan(layer, p.VolumeML)
-			cooked := layer.ThicknessMM * portion.Rise(b.lift.Per100())
+			cooked := layer.ThicknessMM * w.rise()
 			p.DiameterMM, p.PouredMM, p.CookedMM = &layer.DiameterMM, &layer.ThicknessMM, &cooked
 		}
 	}
@@ -45,6 +45,29 @@ func (w *work) describe() {
 		p.Reason = words.Either(w.v.Form == batter.Waffle, words.Either(len(w.k.Irons) > 0, "A waffle takes the shape of its iron.", "A waffle takes the shape of its iron: tell the Kitchen which one you have."), "A flourless batter is not judged on how it spreads.")
 	}
 	w.out.Batter, w.out.Portion = out, p
+}
+
+// stiffer is how much stiffer pieces and the foam of whipped whites make the batter: small
+// bubbles keep their shape and stand in its way like pieces (modelling choice).
+func (w *work) stiffer(pot portion.Bowl) float64 {
+	stiff := portion.Stiffen(w.foldedFraction(pot))
+	if w.v.Base.Whips() && pot.VolumeML > 0 {
+		stiff *= portion.Stiffen(lift.Foam(w.weighed.parts) / pot.VolumeML)
+	}
+	return stiff
+}
+
+// proved is the gas that a yeast batter has when it is ready, as standard as any [ml per 100 g
+// of flour-type body] (modelling choice).
+const proved = 400
+
+// rise is how many times as thick as poured a portion is once it is cooked, at this altitude.
+func (w *work) rise() float64 {
+	gas := w.weighed.lift.Per100()
+	if w.v.Base.Style == batter.Yeast {
+		gas = proved
+	}
+	return portion.Rise(gas * lift.Expansion(w.k.AltitudeM))
 }
 
 // inPan keeps a crêpe inside the pan it is tilted in: it gets thicker instead of wider.
@@ -83,12 +106,10 @@ func (w *work) pours(settled float64) []Pour {
 	return []Pour{at("now", 0), at("after the rest", rest), {"settled", nil, settled, flow.ClassOf(w.weighed.thick.L())}}
 }
 
-const saltPerSodium = 2.54 / 1000 // g of salt per mg of sodium (EU labelling: salt = sodium × 2.5, here by molar masses)
-
 func nutrients(t food.Total, share float64) *Nutrients {
 	return &Nutrients{
 		EnergyKcal: share * t.Energy, Fat: share * t.Fat, Carbohydrate: share * (t.Carbohydrate - t.Fibre), Sugars: share * t.Sugars,
-		Fibre: share * t.Fibre, Protein: share * t.Protein, Salt: share * t.Sodium * saltPerSodium, Alcohol: share * t.Alcohol,
+		Fibre: share * t.Fibre, Protein: share * t.Protein, Salt: share * t.Sodium * food.SaltOnLabel, Alcohol: share * t.Alcohol,
 	}
 }
 

@@ -126,7 +126,7 @@ func FingerprintOf(ctx context.Context, v batter.Variation, k batter.Kitchen) (F
 		case Thickness:
 			r = r.in(g.Band())
 		case Lifting:
-			r = r.in(batter.LiftBand(v.Form), v.Form != batter.Flourless && v.Base.Style != "yeast" && !v.Base.Whips())
+			r = r.in(batter.LiftBand(v.Form), v.Form != batter.Flourless && v.Base.Style != batter.Yeast && !v.Base.Whips())
 		case Tang:
 			r = r.in(batter.TangBand(), v.Form != batter.Flourless)
 		case Moisture:

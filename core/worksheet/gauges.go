@@ -17,6 +17,7 @@ const (
 	Sweetness = "sweetness"
 	Lifting   = "lift"
 	Tang      = "tang"
+	Salt      = "salt"
 	Structure = "structure"
 )
 
@@ -27,25 +28,38 @@ const (
 	levelSweetness = 0.05 // g per 100 g (modelling choice)
 	levelTang      = 0.15 // meq per 100 g (modelling choice)
 	levelLift      = 5    // ml per 100 g (modelling choice)
+	levelSalt      = 0.02 // g per 100 g (modelling choice: a tenth of a gram in a bowl)
 )
 
-// across fills in one property of the four bowls.
+// across fills in one property of the four bowls, and where it was pulled to. The property is
+// in the unit of the gauge, in which a pull of the tang counts too.
 func (w *work) across(g Gauge, of func(bowl) float64) Gauge {
 	g.OfBase, g.OfAll, g.OfWeighed, g.OfMeasured = finite(of(w.plain)), finite(of(w.with)), finite(of(w.weighed)), finite(of(w.bySpoon))
+	if _, ok := w.v.Offset.Targets[batter.Hold(g.Key)]; ok && g.OfBase != nil {
+		g.Target = finite(w.v.Offset.Targets.Of(batter.Hold(g.Key), *g.OfBase))
+	}
 	return g
 }
 
 func (w *work) gauges() {
-	w.out.Gauges = Gauges{w.thickness(), w.moisture(), w.sweetness(), w.lift(), w.tang(), w.structure()}
+	w.out.Gauges = Gauges{w.thickness(), w.moisture(), w.sweetness(), w.lift(), w.tang(), w.salt(), w.structure()}
+	for _, g := range w.out.Gauges.All() {
+		g.VerdictText = w.named(g.VerdictText)
+	}
 }
 
-// judge sets the state against a band; level says how near the base is level.
-func judge(g Gauge, band batter.Band, level float64) Gauge {
+// judge sets the state against a band; level says how near the goal is level. What a recipe was
+// written with, or what was pulled, is never out of the band: it pleases whoever wrote or wished
+// it. Bands are for bases of our own making.
+func (w *work) judge(g Gauge, band batter.Band, level float64) Gauge {
+	if goal := g.Goal(); (w.v.Reference.AsWritten || g.Target != nil) && !math.IsNaN(goal) {
+		band.Low, band.High = math.Min(band.Low, goal), math.Max(band.High, goal)
+	}
 	g.Low, g.High = &band.Low, &band.High
 	switch {
-	case math.IsNaN(g.After()) || math.IsNaN(g.Base()):
+	case math.IsNaN(g.After()) || math.IsNaN(g.Goal()):
 		g.State = Unknown
-	case math.Abs(g.After()-g.Base()) <= level:
+	case math.Abs(g.After()-g.Goal()) <= level:
 		g.State = Level
 	case band.Contains(g.After()):
 		g.State = InBand
@@ -57,16 +71,20 @@ func judge(g Gauge, band batter.Band, level float64) Gauge {
 	return g
 }
 
-// compare says "as X as the base" in the gauge's own words.
+// compare says "as X as the base" in the gauge's own words, or that it is where it was pulled.
 func compare(g Gauge, same, low, high string) Gauge {
-	switch g.State {
-	case Level:
+	switch {
+	case g.State == Level && g.Target != nil:
+		g.VerdictText = "As you set it: " + words.Either(g.Goal() > g.Base(), g.HighText, g.LowText) + " than the base"
+	case g.State == Level:
 		g.VerdictText = same
-	case InBand:
+	case g.State == InBand && g.Target != nil:
+		g.VerdictText = words.Upper(words.Either(g.After() > g.Goal(), g.HighText, g.LowText)) + " than you set it"
+	case g.State == InBand:
 		g.VerdictText = "A touch " + words.Either(g.After() > g.Base(), g.HighText, g.LowText)
-	case Low:
+	case g.State == Low:
 		g.VerdictText = low
-	case High:
+	case g.State == High:
 		g.VerdictText = high
 	}
 	return g
@@ -80,7 +98,7 @@ func (w *work) thickness() Gauge {
 		g.State, g.Verdict, g.VerdictText = Unknown, "not judged", "A flourless batter is not judged on thickness"
 		return g
 	}
-	g = judge(g, band, levelThickness)
+	g = w.judge(g, band, levelThickness)
 	if w.weighed.pieceShare() > gratedCakeShare {
 		g.State, g.Verdict, g.VerdictText = Unknown, "not judged", "More pieces than batter: a cake, not judged on thickness"
 		return g
@@ -92,14 +110,14 @@ func (w *work) thickness() Gauge {
 
 func (w *work) moisture() Gauge {
 	g := w.across(Gauge{Key: Moisture, Label: "To cook off", Unit: "g water/100 g dry", LowText: "drier", HighText: "wetter", Decimals: 0}, bowl.moisture)
-	g = judge(g, batter.MoistureBand(g.Base()), levelShare*g.Base())
+	g = w.judge(g, batter.MoistureBand(g.Base()), levelShare*g.Base())
 	g.Verdict = map[GaugeState]string{Level: "level", InBand: "near", Low: "dry", High: "wet"}[g.State]
 	return compare(g, "As wet as the base", "Drier than the base", "Wetter than the base")
 }
 
 func (w *work) sweetness() Gauge {
 	g := w.across(Gauge{Key: Sweetness, Label: "Sweetness", Unit: "g/100 g", LowText: "less sweet", HighText: "sweeter", Decimals: 1}, bowl.sweetness)
-	g = judge(g, batter.SweetnessBand(g.Base()), math.Max(levelShare*g.Base(), levelSweetness))
+	g = w.judge(g, batter.SweetnessBand(g.Base()), math.Max(levelShare*g.Goal(), levelSweetness))
 	g.Verdict = map[GaugeState]string{Level: "level", InBand: "near", Low: "less sweet", High: "sweeter"}[g.State]
 	return compare(g, "As sweet as the base", "Less sweet than the base", "Sweeter than the base")
 }
@@ -108,7 +126,12 @@ func (w *work) lift() Gauge {
 	room := lift.Expansion(w.k.AltitudeM)
 	g := w.across(Gauge{Key: Lifting, Label: "Lift", Unit: "ml/100 g flour", LowText: "flatter", HighText: "fluffier", Decimals: 0},
 		func(b bowl) float64 { return room * b.lift.Per100() })
-	g = judge(g, batter.LiftBand(w.v.Form), math.Max(levelShare*g.Base(), levelLift))
+	if w.v.Base.Style == batter.Yeast {
+		g = Gauge{Key: g.Key, Label: g.Label, Unit: g.Unit, LowText: g.LowText, HighText: g.HighText, State: Unknown}
+		g.Verdict, g.VerdictText = "by its proving", "Yeast makes its own gas: the proving time decides"
+		return g
+	}
+	g = w.judge(g, batter.LiftBand(w.v.Form), math.Max(levelShare*g.Goal(), levelLift))
 	if g.State == Unknown {
 		g.Verdict, g.VerdictText = "not judged", "No flour to hold bubbles"
 		return g
@@ -120,15 +143,23 @@ func (w *work) lift() Gauge {
 func (w *work) tang() Gauge {
 	g := w.across(Gauge{Key: Tang, Label: "Tang", Unit: "meq/100 g", LowText: "milder", HighText: "tangier", Decimals: 1},
 		func(b bowl) float64 { return b.lift.Tang(b.account.Mass) })
-	g = judge(g, batter.TangBand(), levelTang)
+	g = w.judge(g, batter.TangBand(), levelTang)
 	g.Verdict = batter.TangWord(g.After())
 	return compare(g, words.Upper(g.Verdict)+", as the base", "Soapy: soda with no acid left", "Tangy, and paler")
+}
+
+func (w *work) salt() Gauge {
+	g := w.across(Gauge{Key: Salt, Label: "Salt", Unit: "g/100 g", LowText: "less salty", HighText: "saltier", Decimals: 2},
+		func(b bowl) float64 { return balance.SaltPer100(b.parts) })
+	g = w.judge(g, batter.SaltBand(g.Base()), math.Max(levelShare*g.Base(), levelSalt))
+	g.Verdict = map[GaugeState]string{Level: "level", InBand: "near", Low: "bland", High: "salty"}[g.State]
+	return compare(g, "As salty as the base", "Blander than the base", "Saltier than the base")
 }
 
 func (w *work) structure() Gauge {
 	g := w.across(Gauge{Key: Structure, Label: "Structure", Unit: "g/100 g", LowText: "weaker", HighText: "firmer", Decimals: 1},
 		func(b bowl) float64 { return balance.Structure(b.parts) })
-	g = judge(g, batter.StructureBand(g.Base()), levelShare*g.Base())
+	g = w.judge(g, batter.StructureBand(g.Base()), levelShare*g.Base())
 	g.Verdict = map[GaugeState]string{Level: "level", InBand: "near", Low: "weak", High: "firm"}[g.State]
 	weak := "Weaker than the base"
 	if w.fails(g) {

@@ -24,22 +24,35 @@ const (
 
 // piecesOf is the addition's pieces: none when it has no pieces of its own.
 func piecesOf(in *food.Ingredient) (mass float64, ok bool) {
-	return in.Piece.MassG, in.Piece.MassG > 0 && in.Piece.SizeMM > 0
+	return in.Piece.MassG, in.Piece.Known()
 }
 
-// foldedFraction is the volume fraction of pieces stirred through the bowl, solid parts by
-// piece density.
+// foldedFraction is the volume fraction of what keeps its cells in the bowl: pieces, grated
+// things and zest, by the density of the thing itself.
 func (w *work) foldedFraction(pot portion.Bowl) float64 {
-	var ml float64
-	for i, a := range w.v.Additions {
-		if _, ok := piecesOf(a.Ingredient); ok && a.Stage.InBowl() {
-			ml += w.adds[i] * (1 - a.Ingredient.Release()) / a.Ingredient.PieceDensity()
-		}
-	}
 	if pot.VolumeML <= 0 {
 		return 0
 	}
+	var ml float64
+	for i, a := range w.v.Additions {
+		if a.Stage.InBowl() {
+			ml += solidML(a.Ingredient, w.adds[i])
+		}
+	}
 	return ml / pot.VolumeML
+}
+
+// solidML is the volume in ml of what stays solid of so many grams in the bowl.
+func solidML(in *food.Ingredient, grams float64) float64 {
+	if !in.HasCells() {
+		return 0
+	}
+	return grams * (1 - in.Release()) / in.PieceDensity()
+}
+
+// shredded are the kinds without pieces to count that still take up room in a portion.
+func shredded(in *food.Ingredient) bool {
+	return in.Group == food.GroupGrated || in.Group == food.GroupZest
 }
 
 // place is where a portion lies: its area in mm² and outline.
@@ -74,6 +87,12 @@ func (w *work) inclusions() {
 	var kinds []portion.Kind
 	var volume, weight float64 // ml and g of pieces in a portion that gets all of them
 	for i, a := range w.v.Additions {
+		if shredded(a.Ingredient) && a.Stage.InBowl() && p.Count > 0 {
+			share := p.VolumeML / pot.VolumeML
+			volume += share * solidML(a.Ingredient, w.adds[i])
+			weight += share * w.adds[i]
+			continue
+		}
 		mass, ok := piecesOf(a.Ingredient)
 		if !ok || w.adds[i] <= 0 || a.Stage == batter.StageInfused || p.Count == 0 {
 			continue
@@ -83,8 +102,9 @@ func (w *work) inclusions() {
 		if a.ShareOfBowl <= 0 {
 			a.ShareOfBowl = 1
 		}
+		length, width, height := in.PieceSize()
 		x := Inclusion{
-			LineID: a.ID, Ingredient: in.ID, Label: in.Label(), SizeMM: in.Piece.SizeMM, Share: a.ShareOfBowl, Colour: in.Colour.Hex,
+			LineID: a.ID, Ingredient: in.ID, Label: in.Label(), LengthMM: length, WidthMM: width, HeightMM: height, Share: a.ShareOfBowl, Colour: in.Colour.Hex,
 		}
 		if a.Stage.InBowl() {
 			w.fold(&x, in, pieces, pot, tau)
@@ -92,32 +112,32 @@ func (w *work) inclusions() {
 			w.lay(&x, a, pieces, mass)
 		}
 		if area > 0 {
-			x.BiteShare = portion.BiteShare(x.Mean, x.SizeMM, area)
+			x.BiteShare = portion.BiteShare(x.Mean, length, width, area)
 			if a.Stage == batter.StageUnderPortion {
-				x.Cover = math.Min(1, x.Mean*math.Pi*x.SizeMM*x.SizeMM/4/area)
+				x.Cover = math.Min(1, x.Mean*math.Pi*length*width/4/area)
 			}
 		}
 		if a.Stage != batter.StageUnderPortion { // a slice carries the batter, not the other way round
 			volume += x.Grams / x.Share * (1 - releaseOf(a)) / in.PieceDensity()
 			weight += x.Grams / x.Share
 		}
-		kinds = append(kinds, portion.Kind{Pieces: x.Mean, SizeMM: x.SizeMM})
+		kinds = append(kinds, portion.Kind{Pieces: x.Mean, LengthMM: length, HeightMM: height})
 		w.out.Portion.Inclusions = append(w.out.Portion.Inclusions, x)
 		w.inclusionNotes(i, a, x)
-	}
-	if len(kinds) == 0 {
-		return
 	}
 	if volume > 0 {
 		w.load(volume, weight)
 	}
-	if width > 0 {
+	if width > 0 && len(kinds) > 0 {
 		thick := p.VolumeML * 1000 / area
 		d := Drawing{Seed: drawSeed, WidthMM: width, LengthMM: length, BiteMM: portion.BiteMM}
 		spots, drawn := portion.Draw(rand.New(rand.NewPCG(drawSeed, drawSeed)), width, length, thick, kinds)
 		d.Drawn, d.Pieces = drawn, make([]Piece, 0, len(spots))
 		for _, s := range spots { // a place to a tenth of a millimetre
-			d.Pieces = append(d.Pieces, Piece{measure.Round(s.X, 0.1), measure.Round(s.Y, 0.1), measure.Round(s.Z, 0.1), s.SizeMM, w.out.Portion.Inclusions[s.Kind].Colour})
+			x := w.out.Portion.Inclusions[s.Kind]
+			d.Pieces = append(d.Pieces, Piece{
+				measure.Round(s.X, 0.1), measure.Round(s.Y, 0.1), measure.Round(s.Z, 0.1), measure.Round(x.LengthMM, 0.1), measure.Round(x.WidthMM, 0.1), measure.Round(x.HeightMM, 0.1), math.Round(s.Turn), x.Colour,
+			})
 		}
 		w.out.Portion.Drawing = &d
 	}
@@ -154,7 +174,7 @@ func (w *work) fold(x *Inclusion, in *food.Ingredient, pieces float64, pot porti
 	}
 	var sinking portion.Sinking
 	if tau > 0 {
-		sinking = portion.SinkingOf(x.SizeMM, in.PieceDensity(), tau, pot.Density())
+		sinking = portion.SinkingOf(min(x.LengthMM, x.WidthMM, x.HeightMM), in.PieceDensity(), tau, portion.Viscosity(w.v.Form), pot.Density())
 	}
 	x.Sinks, x.Floats = sinking.Moves && sinking.Down, sinking.Moves && !sinking.Down
 	n := max(1, int(math.Round(float64(p.Count)*x.Share)))
@@ -216,7 +236,7 @@ func (w *work) inclusionNotes(i int, a batter.Addition, x Inclusion) {
 	label := words.Upper(words.Lower(x.Label))
 	if room, where := w.headroom(); room > 0 && a.Stage != batter.StageUnderPortion {
 		soft := a.Ingredient.Group == food.GroupFreshPiece || a.Ingredient.Group == food.GroupFrozenPiece
-		height, most := a.Ingredient.PieceHeight(), room
+		height, most := x.HeightMM, room
 		if soft { // it gives in the heat
 			most *= softStands
 		}
@@ -257,7 +277,7 @@ func (w *work) choices() {
 	pot := w.pot()
 	stiff := 0.0
 	if tau := w.out.Batter.YieldStressPa; tau != nil {
-		stiff = *tau * portion.Stiffen(w.foldedFraction(pot))
+		stiff = *tau * w.stiffer(pot)
 	}
 	add := func(c Choice) {
 		c.Count = pot.Count(c.VolumeML)
@@ -291,7 +311,7 @@ func (w *work) griddle() (batter.Griddle, bool) {
 // plate says how many fit, or how full the iron gets.
 func (w *work) plate() {
 	p := w.out.Portion
-	rise := portion.Rise(w.weighed.lift.Per100())
+	rise := w.rise()
 	switch {
 	case w.v.Form == batter.Waffle:
 		if len(w.k.Irons) == 0 {

@@ -119,7 +119,7 @@ func Simulate(ctx context.Context, v batter.Variation, k batter.Kitchen, bowls i
 	var kinds []portion.Kind
 	for i, a := range w.v.Additions {
 		if mass, ok := piecesOf(a.Ingredient); ok && a.Stage.InBowl() {
-			kinds = append(kinds, portion.Kind{Pieces: w.adds[i] / mass, SizeMM: a.Ingredient.Piece.SizeMM, Among: a.ShareOfBowl})
+			kinds = append(kinds, portion.Kind{Pieces: w.adds[i] / mass, Among: a.ShareOfBowl})
 		}
 	}
 	ml := v.Portion.VolumeML

@@ -92,6 +92,47 @@ func factorForCount(ctx context.Context, v batter.Variation, k batter.Kitchen, c
 	return factor, nil
 }
 
+// Trusted is the batch of a variation whose eggs were made whole, with its other lines put right
+// so that the batter is the one of its reference: the grams of each base line. Without eggs that
+// moved they are what they are.
+func Trusted(ctx context.Context, v batter.Variation, k batter.Kitchen) ([]float64, error) {
+	v.Additions = nil
+	if v.Reference.AsWritten {
+		v.Additions = v.Reference.Additions
+	}
+	v.Offset = batter.Offset{Strategy: batter.HoldBackLiquid, SugarBy: v.Offset.SugarBy, Hold: batter.DefaultHold}
+	w, err := ledger(ctx, v, k)
+	if err != nil {
+		return nil, err
+	}
+	return w.solution.Grams, nil
+}
+
+// PlainBase is the base behind a recipe that was written with its additions in it: the lines
+// that are weighed without any, so that the batter is as thick, sweet and light as the recipe's.
+// The grams are on the kitchen's scale, in the order of the base's lines.
+func PlainBase(ctx context.Context, v batter.Variation, k batter.Kitchen) ([]float64, error) {
+	v.Additions, v.Portion.Count = nil, 0
+	v.Offset.Targets, v.Offset.Hold = nil, batter.DefaultHold
+	if v.Offset.Strategy == batter.Leave || v.Offset.Strategy == batter.DryAddition { // these move no line
+		v.Offset.Strategy = batter.HoldBackLiquid
+	}
+	w, err := ledger(ctx, v, k)
+	if err != nil {
+		return nil, err
+	}
+	return w.weigh, nil
+}
+
+// NaturalCount is how many portions the batch gives as it is written.
+func NaturalCount(ctx context.Context, v batter.Variation, k batter.Kitchen) (int, error) {
+	w, err := ledger(ctx, v, k)
+	if err != nil {
+		return 0, err
+	}
+	return w.pot().Count(v.Portion.VolumeML), nil
+}
+
 // SwapsFor lists what can stand in for a line of the base, with its grams in the base.
 func SwapsFor(v batter.Variation, k batter.Kitchen, lineID string, table *food.Table) ([]batter.Swap, error) {
 	for _, l := range v.Base.Lines {

@@ -39,49 +39,72 @@ func (c rgb) hex() string {
 const (
 	gamma      = 2.2       // of a screen, near enough to sRGB
 	greyGreen  = "#7C8A6E" // what anthocyanin turns to beyond neutral (modelling choice)
+	redStain   = "#A8401C" // what turmeric turns to (modelling choice)
 	greyShare  = 0.5       // of the mixture when it does (modelling choice)
-	tintsShare = 0.15      // least share of the tint that is worth naming (modelling choice)
+	tintsShare = 0.15      // least share of what darkens it that is worth naming (modelling choice)
+	darkest    = 0.02      // reflectance of any wet surface, below which nothing is (Fresnel at water, from memory: 2 to 4 %)
+	scatters   = 0.15      // strength that anything pale counts at least, for it scatters (modelling choice)
 )
 
-// tint mixes the colours of everything in the bowl by mass and strength, in linear light: a
-// rough guide, not a promise (modelling choice).
+// absorption is K/S of a reflectance, Kubelka & Munk 1931: unlike light, it adds up when
+// pigments are mixed, so that a little cocoa browns much batter.
+func absorption(reflectance float64) float64 {
+	r := math.Max(darkest, math.Min(1, reflectance))
+	return (1 - r) * (1 - r) / (2 * r)
+}
+
+// reflectance is the way back.
+func reflectance(ks float64) float64 { return 1 + ks - math.Sqrt(ks*ks+2*ks) }
+
+// tint mixes the colours of the bowl by mass, strength and release (docs/maths.md section 11).
 func (w *work) tint() *Tint {
 	var mix rgb
-	var all float64
-	shares := map[*food.Ingredient]float64{}
+	var all, dark float64
+	darkens := map[*food.Ingredient]float64{}
 	for _, p := range w.weighed.parts {
-		c, ok := parseHex(p.Ingredient.Colour.Hex)
+		hex := p.Ingredient.Colour.Tint
+		if hex == "" {
+			hex = p.Ingredient.Colour.Hex
+		}
+		c, ok := parseHex(hex)
 		if !ok {
 			continue
 		}
-		weight := p.Grams * p.Ingredient.Colour.Strength * p.Ingredient.Release()
-		shares[p.Ingredient] += weight
-		all += weight
+		released := p.Grams * p.Ingredient.Release()
+		weight := released * p.Ingredient.Colour.Strength
+		all += released * math.Max(scatters, p.Ingredient.Colour.Strength)
 		for i := range mix {
-			mix[i] += weight * c[i]
+			ks := weight * absorption(c[i])
+			mix[i] += ks
+			dark += ks
+			darkens[p.Ingredient] += ks
 		}
 	}
 	if all <= 0 {
 		return nil
 	}
 	for i := range mix {
-		mix[i] /= all
+		mix[i] = reflectance(mix[i] / all)
 	}
 	out := &Tint{Reason: "the colour of the base"}
 	var strongest *food.Ingredient
 	for _, a := range w.v.Additions {
-		if a.Stage.InBowl() && shares[a.Ingredient] > tintsShare*all && (strongest == nil || shares[a.Ingredient] > shares[strongest]) {
+		if a.Stage.InBowl() && darkens[a.Ingredient] > tintsShare*dark && (strongest == nil || darkens[a.Ingredient] > darkens[strongest]) {
 			strongest = a.Ingredient
 		}
 	}
 	if strongest != nil {
 		out.Reason = words.Lower(strongest.Label()) + " tints it"
 		if strongest.Colour.PHSensitive && w.weighed.lift.SodaToAcid() >= lift.GreyAbove {
-			grey, _ := parseHex(greyGreen)
+			turned, name := greyGreen, "grey-green"
+			if strongest.Is(food.Reddens) {
+				turned, name = redStain, "red"
+			}
+			grey, _ := parseHex(turned)
 			for i := range mix {
 				mix[i] = (1-greyShare)*mix[i] + greyShare*grey[i]
 			}
-			out.Reason = "soda turns " + words.Lower(strongest.Label()) + " grey-green"
+			out.Reason = "soda turns " + words.Lower(strongest.Label()) + " " + name
 		}
 	}
 	out.Hex = mix.hex()

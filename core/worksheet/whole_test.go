@@ -2,6 +2,7 @@ package worksheet_test
 
 import (
 	"context"
+	"fmt"
 	"math"
 	"slices"
 	"strings"
@@ -121,9 +122,9 @@ func TestABaseOfTheWrongThicknessIsSaid(t *testing.T) {
 	v := hatch()
 	assert.Empty(t, note(work(t, v), "base_out_of_band"))
 	v.Form = batter.Crepe
-	assert.Contains(t, note(work(t, v), "base_out_of_band"), "too thick for a crêpe")
+	assert.Contains(t, note(work(t, v), "base_out_of_band"), "thicker than crêpes usually are")
 	v.Form = batter.DropScone
-	assert.Contains(t, note(work(t, v), "base_out_of_band"), "too thin for a drop scone")
+	assert.Contains(t, note(work(t, v), "base_out_of_band"), "thinner than drop scones usually are")
 }
 
 func TestStrongFlavouringIsWarned(t *testing.T) {
@@ -280,6 +281,70 @@ func TestStructure(t *testing.T) {
 	v = hatch(add("beetroot_cooked", 1500, batter.StageBatter))
 	v.Form = batter.Waffle
 	assert.Contains(t, note(work(t, v), "structure"), "break as the iron opens")
+}
+
+// Swatches by eye (from memory): what such a batter looks like in the bowl. Told by the hue and
+// the lightness of CIELAB, which none of the mixing uses.
+func TestTheBatterHasItsColour(t *testing.T) {
+	cocoa := hatch(add("cocoa_natural", 40, batter.StageDry))
+	cocoa.Base.Lines[0].Amount = 180
+	for _, c := range []struct {
+		name                string
+		v                   batter.Variation
+		lightLow, lightHigh float64
+		hueLow, hueHigh     float64 // degrees: 0 red, 90 yellow, 270 blue, 320 mauve
+		chromaLeast         float64
+		reason              string
+	}{
+		{"plain", hatch(), 80, 97, 70, 110, 2, "the base"},
+		{"cocoa is brown", cocoa, 30, 58, 35, 75, 15, "tints it"},
+		{"bilberries folded in are mauve", hatch(add("bilberry_frozen", 80, batter.StageFoldIn)), 45, 78, 290, 345, 6, "tints it"},
+		{"beetroot is pink", hatch(add("beetroot_cooked", 100, batter.StageBatter)), 40, 75, 340, 375, 15, "tints it"},
+		{"spinach is green", hatch(add("spinach_puree", 120, batter.StageBatter)), 35, 75, 95, 140, 12, "tints it"},
+		{"carrot is orange", hatch(add("carrot_cooked", 150, batter.StageBatter)), 65, 90, 55, 85, 15, "tints it"},
+	} {
+		w := work(t, c.v)
+		light, chroma, hue := lab(t, w.Batter.Colour.Hex)
+		if hue < c.hueLow-180 {
+			hue += 360
+		}
+		said := fmt.Sprintf("%s: %s, L %.0f C %.0f h %.0f", c.name, w.Batter.Colour.Hex, light, chroma, hue)
+		assert.GreaterOrEqual(t, light, c.lightLow, said)
+		assert.LessOrEqual(t, light, c.lightHigh, said)
+		assert.GreaterOrEqual(t, hue, c.hueLow, said)
+		assert.LessOrEqual(t, hue, c.hueHigh, said)
+		assert.GreaterOrEqual(t, chroma, c.chromaLeast, said)
+		assert.Contains(t, w.Batter.Colour.Reason, c.reason, said)
+	}
+}
+
+// lab is CIELAB 1976 of an sRGB colour (D65).
+func lab(t *testing.T, hex string) (light, chroma, hue float64) {
+	t.Helper()
+	var r, g, b int
+	_, err := fmt.Sscanf(hex, "#%02X%02X%02X", &r, &g, &b)
+	require.NoError(t, err)
+	lin := func(v int) float64 {
+		if c := float64(v) / 255; c > 0.04045 {
+			return math.Pow((c+0.055)/1.055, 2.4)
+		}
+		return float64(v) / 255 / 12.92
+	}
+	f := func(v float64) float64 {
+		if v > 216.0/24389 {
+			return math.Cbrt(v)
+		}
+		return (24389.0/27*v + 16) / 116
+	}
+	x := f((0.4124*lin(r) + 0.3576*lin(g) + 0.1805*lin(b)) / 0.9505)
+	y := f(0.2126*lin(r) + 0.7152*lin(g) + 0.0722*lin(b))
+	z := f((0.0193*lin(r) + 0.1192*lin(g) + 0.9505*lin(b)) / 1.089)
+	a, bb := 500*(x-y), 200*(y-z)
+	hue = math.Atan2(bb, a) * 180 / math.Pi
+	if hue < 0 {
+		hue += 360
+	}
+	return 116*y - 16, math.Hypot(a, bb), hue
 }
 
 // Every figure of the bench opens its working, and the working ends in the figure.

@@ -56,7 +56,7 @@ func countText(n float64, in *food.Ingredient) string {
 // kinds of the notes that are no warning.
 var kinds = map[string]NoteKind{
 	"not_yet": ToCome, "heavy": Advice, "altitude": Advice, "spoon_left": Advice, "eggs": Advice, "no_liquid": Advice,
-	"flourless": Advice, "grated_cake": Advice, "soda_offer": Advice, "eggs_whole": Advice, "bleed": Advice, "structure_softer": Advice, "underfull": Advice, "base_out_of_band": Advice,
+	"flourless": Advice, "grated_cake": Advice, "soda_offer": Advice, "eggs_whole": Advice, "bleed": Advice, "structure_softer": Advice, "bitter": Advice, "digests": Advice, "underfull": Advice, "base_out_of_band": Advice,
 	"tang_left": Advice, "lift_left": Advice, "soda_follows": Advice, "base_soapy": Advice,
 }
 
@@ -65,8 +65,37 @@ func (w *work) note(code, pointer, format string, args ...any) {
 	if k, ok := kinds[code]; ok {
 		kind = k
 	}
-	w.out.Notes = append(w.out.Notes, Note{code, kind, pointer, fmt.Sprintf(format, args...)})
+	if kind == Warning && w.asWritten() && !alwaysMinded[code] {
+		kind = Advice
+	}
+	w.out.Notes = append(w.out.Notes, Note{code, kind, pointer, w.named(fmt.Sprintf(format, args...))})
 }
+
+// alwaysMinded are the warnings that a recipe as written is not spared: what may hurt, and what
+// does not fit this kitchen. Everything else pleased whoever wrote it, and is only described.
+var alwaysMinded = map[string]bool{
+	"rest_long": true, "tub_stale": true, "stock_short": true, "overfull": true, "no_portion": true, "too_many_portions": true, "strong": true,
+}
+
+// asWritten tells whether the bowl is still the one that the recipe was written with.
+func (w *work) asWritten() bool {
+	return w.v.Reference.AsWritten && len(w.v.Offset.Targets) == 0 && w.v.Reference.Lines == nil && slices.EqualFunc(w.v.Additions, w.v.Reference.Additions, func(a, b batter.Addition) bool {
+		a.ID, b.ID = "", "" // the reference needs none
+		a.Ingredient, b.Ingredient = nil, nil
+		return a == b
+	}) && slices.EqualFunc(w.raw, w.v.Reference.Additions, func(p food.Part, a batter.Addition) bool { return p.Ingredient.ID == a.Ingredient.ID })
+}
+
+// named calls the reference what it is: the base, or the recipe that was written with its
+// additions in it.
+func (w *work) named(text string) string {
+	if !w.v.Reference.AsWritten {
+		return text
+	}
+	return asRecipe.Replace(text)
+}
+
+var asRecipe = strings.NewReplacer("the base", "the recipe", "The base", "The recipe")
 
 // labels of the lines with a role that stand at their bound.
 func (w *work) stuckLabels(role food.Role) []string {
@@ -85,22 +114,22 @@ func (w *work) notes() {
 		w.report(r)
 	}
 	t := w.out.Gauges.Thickness
-	band, judged := t.Band()
 	switch {
 	case w.v.Form == batter.Flourless:
 		w.note("flourless", "/form", "A flourless batter is thin: small portions, two spatulas. Its thickness is not judged.")
 	case t.State == Unknown:
 		w.note("grated_cake", "/additions", "There is more in pieces than in batter. Treat it as a grated cake: press a test one together before you weigh out the rest.")
-	case !flow.InModel(t.After()) && !(t.State == Level && !flow.InModel(t.Base())):
+	case !flow.InModel(t.After()) && !w.asWritten() && !(t.State == Level && !flow.InModel(t.Base())):
 		w.note("out_of_range", "", "At %.2f ml of liquid a gram of body this is outside what the thickness figures were made for. Trust the ladle, not the figure.", t.After())
 	}
-	if t.State == Level && judged && !band.Contains(t.Base()) {
-		w.note("base_out_of_band", "/form", "It pours like the base, but the base itself is too %s for %s: %.2f ml/g, where %.2f to %.2f is usual.",
-			words.Either(t.Base() > band.High, "thin", "thick"), formName(w.v.Form, 1), t.Base(), band.Low, band.High)
+	if usual, ok := batter.ThicknessBand(w.v.Form); ok && t.State == Level && t.Target == nil && !w.v.Reference.AsWritten && !usual.Contains(t.Base()) {
+		w.note("base_out_of_band", "/form", "It pours like the base, and the base itself is %s than %s usually are: %.2f ml/g, where %.2f to %.2f is usual.",
+			words.Either(t.Base() > usual.High, "thinner", "thicker"), formName(w.v.Form, 2), t.Base(), usual.Low, usual.High)
 	}
 	w.structureNotes()
 	w.liftNotes()
 	w.flavourNotes()
+	w.bitterNotes()
 	if t.State != Unknown && math.Abs(t.ByMeasure()-t.After()) > spoonDrift {
 		w.note("spoon_left", "", "Measured by cups and spoons it pours %s than weighed: %.2f against %.2f ml/g. The scale is surer.",
 			words.Either(t.ByMeasure() > t.After(), "thinner", "thicker"), t.ByMeasure(), t.After())
@@ -166,7 +195,7 @@ const (
 // liftNotes minds soda and powder: one where the other belongs, soap, colour, altitude.
 func (w *work) liftNotes() {
 	l, tang := w.weighed.lift, w.out.Gauges.Tang
-	band, _ := tang.Band()
+	band := batter.TangBand()
 	w.sodaFollows()
 	switch {
 	case l.SodaG > 0 && !l.Sour && !w.plain.lift.Sour:
@@ -184,7 +213,7 @@ func (w *work) liftNotes() {
 		for _, p := range w.made {
 			if p.Ingredient.Colour.PHSensitive && p.Grams > 0 {
 				w.note("grey", "/additions", "So much soda for the acid turns %s: a little less soda%s, or a squeeze of lemon, keeps its colour.",
-					words.Either(p.Ingredient.ID == "turmeric", "turmeric red", words.Lower(p.Ingredient.Label())+" green-grey"), words.Either(w.sodaPinned(), " (you pinned it)", words.Either(w.plain.lift.SodaToAcid() >= lift.GreyAbove, " than the base has", "")))
+					words.Either(p.Ingredient.Is(food.Reddens), words.Lower(p.Ingredient.Label())+" red", words.Lower(p.Ingredient.Label())+" green-grey"), words.Either(w.sodaPinned(), " (you pinned it)", words.Either(w.plain.lift.SodaToAcid() >= lift.GreyAbove, " than the base has", "")))
 				break
 			}
 		}
@@ -234,10 +263,56 @@ func sodaFor(meqPer100, batterG float64) float64 {
 func (w *work) flavourNotes() {
 	for i, a := range w.v.Additions {
 		d := w.out.Lines[len(w.v.Base.Lines)+i].Dose
-		if batter.IsStrong(a.Ingredient) && (d.Word == "bold" || d.Word == "past bold") {
+		if a.Ingredient.Is(food.Strong) && (d.Word == "bold" || d.Word == "past bold") {
 			w.note("strong", fmt.Sprintf("/additions/%d/amount", i), "%s is strong: from %s on it takes over.", a.Ingredient.Label(), words.Grams(d.Bold, d.Step))
 		}
 	}
+}
+
+// sweetens is the sugar in g that one gram of something bitter asks for (common practice, no
+// source: recipes with cocoa have about as much more sugar as cocoa).
+const sweetens = 1.0
+
+// leastSugar is the sugar in g a portion that is worth a sentence (modelling choice).
+const leastSugar = 0.5
+
+// bitterNotes proposes sugar for cocoa and its like, less what is sweeter already, and minds raw
+// fruit whose enzymes work on milk and egg.
+func (w *work) bitterNotes() {
+	var bitter float64
+	var names []string
+	for i, p := range w.made {
+		if p.Ingredient.Is(food.Bitter) && p.Grams > 0 {
+			bitter += p.Grams * (1 - p.Ingredient.Water/100)
+			names = append(names, words.Lower(p.Ingredient.Label()))
+		}
+		if p.Ingredient.Is(food.Digests) && p.Grams > 0 && slices.ContainsFunc(w.weighed.parts, curdles) {
+			w.note("digests", fmt.Sprintf("/additions/%d", w.inBowlAt(i)), "Raw %s makes milk bitter and lets egg weep: cook it first, or put it on top.", words.Lower(p.Ingredient.Label()))
+		}
+	}
+	s := w.out.Gauges.Sweetness
+	more := sweetens*bitter - math.Max(0, s.After()-s.Base())*w.weighed.account.Mass/100
+	if portions := float64(max(1, w.out.Portion.Count)); more/portions >= leastSugar {
+		w.note("bitter", "/additions", "%s is bitter: about %s more sugar rounds it, if you want it no less sweet to the taste. Pull the sweetness up, or leave it dark.", words.Upper(words.List(names)), words.Grams(more, w.k.ScaleStep))
+	}
+}
+
+// curdles tells whether a part has the milk or egg that raw fruit works on.
+func curdles(p food.Part) bool {
+	return slices.Contains(p.Ingredient.Allergens, "milk") || slices.Contains(p.Ingredient.Allergens, "egg")
+}
+
+// inBowlAt is which addition the n-th one in the bowl is.
+func (w *work) inBowlAt(n int) int {
+	for i, a := range w.v.Additions {
+		if a.Stage.InBowl() {
+			if n == 0 {
+				return i
+			}
+			n--
+		}
+	}
+	return 0
 }
 
 // report says in words what a target has left. Every sentence names what to do.
@@ -246,7 +321,7 @@ func (w *work) report(r balance.Report) {
 	left := words.Grams(perPortion, leftStep(perPortion))
 	t := w.out.Gauges.Thickness
 	thinner := words.Either(r.Left > 0, "thinner", "thicker")
-	against := fmt.Sprintf("%.2f against %.2f ml/g", t.After(), t.Base())
+	against := fmt.Sprintf("%.2f against %.2f ml/g", t.After(), t.Goal())
 	if math.IsNaN(t.After()) || math.IsNaN(t.Base()) {
 		against = "with nothing left that thickens"
 	}
@@ -333,6 +408,9 @@ func (w *work) weighLead(most int) (lead, reason string) {
 	}
 	if len(changed) == 0 {
 		reason = words.Either(len(w.v.Additions) == 0, "nothing is added yet", "nothing has to give way")
+		if w.asWritten() {
+			reason = "as it was written"
+		}
 		if w.v.Offset.Strategy == batter.Leave && len(w.v.Additions) > 0 {
 			reason = "no offsets, as you asked"
 		}
@@ -378,7 +456,7 @@ func (w *work) verdict() {
 }
 
 func (w *work) say(kind, lead, reason string) {
-	w.out.Verdict = append(w.out.Verdict, Verdict{kind, lead, reason})
+	w.out.Verdict = append(w.out.Verdict, Verdict{kind, w.named(lead), w.named(reason)})
 }
 
 // drift says in one clause which gauges ended outside their band.

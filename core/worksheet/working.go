@@ -35,8 +35,8 @@ func (w *work) working() {
 		{"suspending liquid V", b.thick.Liquid, "ml", fromSum}, {"body F, in grams of plain flour", b.thick.Body, "g", "table: body of each, " + fromModel},
 		{"L* = V / F", b.thick.L(), "ml/g", "docs/maths.md 3"},
 	})
-	w.sum(Moisture, "Water of everything in the bowl against its dry matter: purées let theirs go in the heat.", "g", func(in *food.Ingredient) float64 { return in.Water / 100 }, []Term{
-		{"water", b.whole.Water, "g", fromSum}, {"dry matter", b.whole.Mass - b.whole.Water, "g", "bowl less water"},
+	w.sum(Moisture, "Water of the batter between the pieces against its dry matter: purées let theirs go in the heat.", "g", func(in *food.Ingredient) float64 { return in.Release()*in.Water/100 - in.Drinks() }, []Term{
+		{"water", b.account.Water, "g", fromSum}, {"dry matter", b.dry(), "g", "batter between the pieces, less water and alcohol"},
 	})
 	w.sum(Sweetness, "Sucrose equivalent of all sugars in the batter between the pieces, per 100 g of it.", "g", func(in *food.Ingredient) float64 {
 		return in.Release() * in.Sweetness() / 100
@@ -50,6 +50,9 @@ func (w *work) working() {
 	})
 	w.sum(Tang, "Acid that the soda leaves, per 100 g of batter between the pieces.", "meq", lift.AcidPerGram, []Term{
 		{"acid", b.lift.AcidMeq, "meq", fromSum}, {"taken by soda", lift.MeqPerGram * b.lift.SodaG, "meq", "11.9 meq a gram: stoichiometry"},
+		{"batter between the pieces", b.account.Mass, "g", "docs/maths.md 2"},
+	})
+	w.sum(Salt, "Salt that is tasted, in the pieces too, per 100 g of batter between them.", "g", balance.SaltPerGram, []Term{
 		{"batter between the pieces", b.account.Mass, "g", "docs/maths.md 2"},
 	})
 	w.sum(Structure, "What sets, as protein that knits: egg and wheat in full, other flours three tenths, nut meals a tenth, starch a share; per 100 g of all that is in the bowl.", "g", balance.SettingProtein, []Term{
@@ -66,7 +69,7 @@ func (w *work) show(pointer, text string, terms []Term) {
 			kept = append(kept, t)
 		}
 	}
-	w.out.Working = append(w.out.Working, Working{pointer, text, kept})
+	w.out.Working = append(w.out.Working, Working{pointer, w.named(text), kept})
 }
 
 // sum lists what each part of the bowl brings of a property, then the totals.
@@ -141,7 +144,7 @@ func (w *work) portionWorking() {
 	if p.DiameterMM != nil && b.YieldStressPa != nil {
 		w.show("/portion/diameter_mm", "How far a portion runs on a flat cold plate before its own stiffness stops it.", []Term{
 			{"L*", w.weighed.thick.L(), "ml/g", "docs/maths.md 3"}, {"yield stress", *b.YieldStressPa, "Pa", fmt.Sprintf("ln τ = %.4g − %.4g·(L* − 2)", w.k.Calibration.C, w.k.Calibration.B)},
-			{"stiffer by its pieces", portion.Stiffen(w.foldedFraction(w.pot())), "×", "Chateau, Ovarlez & Trung 2008"},
+			{"stiffer by its pieces and foam", w.stiffer(w.pot()), "×", "Chateau, Ovarlez & Trung 2008"},
 			{"portion", p.VolumeML, "ml", fromRecipe}, {"density", b.DensityGML, "g/ml", "docs/maths.md 5"}, {"diameter", *p.DiameterMM, "mm", fromRoussel},
 		})
 	}

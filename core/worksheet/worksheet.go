@@ -41,14 +41,16 @@ func (b bowl) sweetness() float64 {
 	return 100 * b.account.Sweetness() / b.account.Mass
 }
 
-// moisture is the water in g per 100 g of dry matter, in the whole account: what the heat
-// has to deal with.
+// moisture is the water in g per 100 g of dry matter of the batter between the pieces: what the
+// heat has to deal with. Nuts make no batter drier, and spirit is not dry matter.
 func (b bowl) moisture() float64 {
-	if dry := b.whole.Mass - b.whole.Water; dry > 0 {
-		return 100 * b.whole.Water / dry
+	if dry := b.dry(); dry > 0 {
+		return 100 * b.account.Water / dry
 	}
 	return 0
 }
+
+func (b bowl) dry() float64 { return b.account.Mass - b.account.Water - b.account.Alcohol }
 
 // pieceShare is the share of the bowl's mass that went in as pieces.
 func (b bowl) pieceShare() float64 {
@@ -78,7 +80,8 @@ type work struct {
 	treated                       []*prep.Result
 	made                          []food.Part // the additions in the bowl as they go in: dried, if so asked
 	flour                         float64
-	plain, with, weighed, bySpoon bowl
+	reference                     []food.Part // the bowl that targets are taken from; nil is the base as it is
+	plain, with, weighed, bySpoon bowl        // plain is the reference
 	solution                      balance.Solution
 	preview                       bool // grams only: nobody reads the spoons
 	allergens                     safety.Allergens
@@ -107,7 +110,7 @@ func Work(ctx context.Context, v batter.Variation, k batter.Kitchen, include Inc
 	for _, s := range said {
 		w.note("eggs_whole", "/portion/count", "%s", s)
 	}
-	w.out.Held = v.Offset.Hold
+	w.out.Held = held(v.Offset)
 	w.look()
 	w.choices()
 	w.nutrition()
@@ -127,6 +130,17 @@ func Work(ctx context.Context, v batter.Variation, k batter.Kitchen, include Inc
 		w.working()
 	}
 	return w.out, nil
+}
+
+// held lists what the offsets hold: what was asked for, and what was pulled.
+func held(o batter.Offset) []batter.Hold {
+	out := slices.Clone(o.Hold)
+	for _, h := range batter.Pulled {
+		if o.Holds(h) && !slices.Contains(out, h) {
+			out = append(out, h)
+		}
+	}
+	return out
 }
 
 // look judges the bowl as weighed and a portion of it, and says what there is to know.
@@ -170,10 +184,23 @@ func (w *work) measure() {
 		a := &w.v.Additions[i]
 		g, _ := w.k.Grams(a.Line)
 		w.raw = append(w.raw, food.Part{Ingredient: a.Ingredient, Grams: g})
-		product, left, done, _ := a.Prep.Treated(a.Ingredient, g)
+		product, left, done, _ := a.Prep.Treated(w.k.Shelf, a.Ingredient, g)
 		a.Ingredient = product
 		w.adds = append(w.adds, left)
 		w.treated = append(w.treated, done)
+	}
+	if !w.v.Reference.AsWritten && w.v.Reference.Lines == nil {
+		return
+	}
+	for _, l := range w.v.ReferenceLines() {
+		g, _ := w.k.Grams(l)
+		w.reference = append(w.reference, food.Part{Ingredient: l.Ingredient, Grams: g})
+	}
+	for _, a := range w.v.Reference.Additions {
+		if g, _ := w.k.Grams(a.Line); w.v.Reference.AsWritten && a.Stage.InBowl() {
+			product, left, _, _ := a.Prep.Treated(w.k.Shelf, a.Ingredient, g)
+			w.reference = append(w.reference, food.Part{Ingredient: product, Grams: left})
+		}
 	}
 }
 
@@ -202,7 +229,7 @@ func (w *work) additions() []food.Part {
 // problem is the variation as the solver sees it.
 func (w *work) problem() balance.Problem {
 	p := balance.Problem{
-		Additions: w.additions(), Strategy: w.v.Offset.Strategy, Hold: w.v.Offset.Hold,
+		Additions: w.additions(), Reference: w.reference, Strategy: w.v.Offset.Strategy, Hold: w.v.Offset.Hold, Targets: w.v.Offset.Targets,
 		SugarBy: w.v.Offset.SugarBy, AllowLow: w.v.Offset.AllowLow, EggG: w.k.EggG,
 	}
 	for i, l := range w.v.Base.Lines {
@@ -223,7 +250,9 @@ func (w *work) balance(ctx context.Context) error {
 		w.weigh = append(w.weigh, measure.Round(s.Grams[i], w.k.Step(l)))
 	}
 	w.made = p.Additions
-	w.plain = bowlOf(w.parts(w.base, false))
+	if w.plain = bowlOf(w.reference); w.reference == nil {
+		w.plain = bowlOf(w.parts(w.base, false))
+	}
 	w.with = bowlOf(w.parts(w.base, true))
 	if s.DryTo != nil {
 		w.made = nil
@@ -265,6 +294,11 @@ func (w *work) actsLike(i int) float64 {
 	for _, p := range w.additions() {
 		brought += p.Grams * per(p.Ingredient)
 	}
+	if w.reference != nil { // what the recipe was written with is in it already
+		for _, p := range w.reference[len(w.v.Base.Lines):] {
+			brought -= p.Grams * per(p.Ingredient)
+		}
+	}
 	for j, o := range w.v.Base.Lines {
 		if o.Role == l.Role {
 			all += w.base[j]
@@ -301,6 +335,7 @@ func (w *work) lines() {
 			Colour: l.Ingredient.Colour.Hex, Own: ownOf(l.Ingredient), Allergens: l.Ingredient.Allergens, MayContain: l.Ingredient.MayContain,
 		})
 	}
+	w.roundAdditions()
 	w.weighed = bowlOf(w.parts(w.weigh, true))
 	w.bySpoon = bowlOf(w.parts(w.spooned, true))
 	reference := w.doseReference()
@@ -335,6 +370,26 @@ func (w *work) lines() {
 			inBowl++
 		}
 		w.out.Lines = append(w.out.Lines, line)
+	}
+}
+
+// roundAdditions rounds what goes into the bowl to the scale, so that the bowl is the sum of what
+// was weighed.
+func (w *work) roundAdditions() {
+	w.made = slices.Clone(w.made)
+	at := 0
+	for i, a := range w.v.Additions {
+		if !a.Stage.InBowl() {
+			continue
+		}
+		line := a.Line
+		line.Ingredient = w.raw[i].Ingredient
+		step := w.k.Step(line)
+		if w.treated[i] != nil {
+			step = w.k.ScaleStep
+		}
+		w.made[at].Grams = measure.Round(w.made[at].Grams, step)
+		at++
 	}
 }
 

@@ -59,6 +59,9 @@ var Table = []Question{
 	ask("scalings", "a batch of another size", func(ctx context.Context, in document.Setting, w document.ScaleWish) (document.Scaled, error) {
 		return document.Scale(ctx, w, in)
 	}),
+	ask("plain-bases", "the plain base behind a recipe that was written with its additions", func(ctx context.Context, in document.Setting, w document.PlainBaseWish) (document.Base, error) {
+		return document.PlainBase(ctx, w, in)
+	}),
 	ask("swaps", "what can stand in for a line of the base", func(_ context.Context, in document.Setting, w document.SwapWish) (items[document.Swap], error) {
 		found, err := document.Swaps(w, in)
 		return items[document.Swap]{found}, err

@@ -55,6 +55,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/plain-bases": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The plain base behind a recipe that was written with its additions in it */
+        post: operations["findPlainBase"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/swaps": {
         parameters: {
             query?: never;
@@ -807,6 +824,35 @@ export interface components {
             allow_low?: ("liquid" | "flour" | "fat")[];
             /** @description an older way to say allow_low liquid */
             allow_low_liquid?: boolean;
+            targets?: components["schemas"]["Targets"];
+        };
+        /** @description Where gauges were pulled to, times the reference; the tang by a difference. What is named is held */
+        Targets: {
+            /**
+             * Format: double
+             * @description more is thinner
+             */
+            thickness?: number;
+            /** Format: double */
+            sweetness?: number;
+            /** Format: double */
+            lift?: number;
+            /**
+             * Format: double
+             * @description meq per 100 g of batter
+             */
+            tang?: number;
+            /** Format: double */
+            salt?: number;
+            /** Format: double */
+            fat?: number;
+        };
+        /** @description The bowl that targets and base figures are taken from */
+        Reference: {
+            /** @enum {string} */
+            kind: "plain" | "as_written";
+            /** @description In full, as the recipe had them */
+            additions?: components["schemas"]["Addition"][];
         };
         PortionWish: {
             /** Format: double */
@@ -894,6 +940,15 @@ export interface components {
             /** Format: double */
             piece_mass_g?: number;
             /** Format: double */
+            piece_length_mm?: number;
+            /** Format: double */
+            piece_width_mm?: number;
+            /** Format: double */
+            piece_height_mm?: number;
+            /**
+             * Format: double
+             * @description an older word for piece_length_mm
+             */
             piece_size_mm?: number;
             /** Format: double */
             piece_density_g_per_ml?: number;
@@ -915,6 +970,16 @@ export interface components {
             may_contain?: string[];
             caution?: string;
             caution_codes?: ("tasting" | "wash" | "melt" | "knife" | "knife_round")[];
+            /** @description Colour of its juice when that is another */
+            tint_hex?: string;
+            traits?: ("holds_gas" | "bitter" | "strong" | "reddens" | "yeast" | "drink" | "digests")[];
+            /** @description Id of what it is once puréed */
+            puree_becomes?: string;
+            /**
+             * @description How it is usually cooked before
+             * @enum {string}
+             */
+            puree_cooked?: "boil" | "boil_whole" | "steam" | "stew" | "roast" | "raw";
             /** Format: double */
             typical_dose_low?: number;
             /** Format: double */
@@ -994,6 +1059,15 @@ export interface components {
             /** Format: double */
             piece_mass_g?: number;
             /** Format: double */
+            piece_length_mm?: number;
+            /** Format: double */
+            piece_width_mm?: number;
+            /** Format: double */
+            piece_height_mm?: number;
+            /**
+             * Format: double
+             * @description an older word for piece_length_mm
+             */
             piece_size_mm?: number;
             /** Format: double */
             piece_density_g_per_ml?: number;
@@ -1015,6 +1089,16 @@ export interface components {
             may_contain?: string[];
             caution?: string;
             caution_codes?: ("tasting" | "wash" | "melt" | "knife" | "knife_round")[];
+            /** @description Colour of its juice when that is another */
+            tint_hex?: string;
+            traits?: ("holds_gas" | "bitter" | "strong" | "reddens" | "yeast" | "drink" | "digests")[];
+            /** @description Id of what it is once puréed */
+            puree_becomes?: string;
+            /**
+             * @description How it is usually cooked before
+             * @enum {string}
+             */
+            puree_cooked?: "boil" | "boil_whole" | "steam" | "stew" | "roast" | "raw";
             /** Format: double */
             typical_dose_low?: number;
             /** Format: double */
@@ -1579,12 +1663,16 @@ export interface components {
         Variation: {
             /** @enum {string} */
             format: "upbeat-ladle/variation";
-            /** @enum {integer} */
-            version: 1;
+            /**
+             * @description 2 when it has a reference or targets
+             * @enum {integer}
+             */
+            version: 1 | 2;
             name: string;
             form: components["schemas"]["Form"];
             base: components["schemas"]["BasePart"];
             additions?: components["schemas"]["Addition"][];
+            reference?: components["schemas"]["Reference"];
             offset?: components["schemas"]["Offset"];
             portion?: components["schemas"]["PortionWish"];
             kitchen?: components["schemas"]["Kitchen"];
@@ -1800,13 +1888,22 @@ export interface components {
             sweetness: components["schemas"]["Gauge"];
             lift: components["schemas"]["Gauge"];
             tang: components["schemas"]["Gauge"];
+            salt: components["schemas"]["Gauge"];
             structure: components["schemas"]["Gauge"];
         };
         Gauge: {
             label: string;
             unit: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of the reference: the plain base, or the recipe as written
+             */
             base?: number;
+            /**
+             * Format: double
+             * @description Where it was pulled to
+             */
+            target?: number;
             /** Format: double */
             with_additions?: number;
             /** Format: double */
@@ -1927,8 +2024,15 @@ export interface components {
             bite_share: number;
             sinks: boolean;
             floats?: boolean;
+            /**
+             * Format: double
+             * @description Of a piece as it lies
+             */
+            length_mm: number;
             /** Format: double */
-            size_mm: number;
+            width_mm: number;
+            /** Format: double */
+            height_mm: number;
             /** Format: double */
             share_of_bowl: number;
             /**
@@ -1979,7 +2083,16 @@ export interface components {
                 /** Format: double */
                 z_mm: number;
                 /** Format: double */
-                size_mm: number;
+                length_mm: number;
+                /** Format: double */
+                width_mm: number;
+                /** Format: double */
+                height_mm: number;
+                /**
+                 * Format: double
+                 * @description Of its length
+                 */
+                turn_deg: number;
                 colour: string;
             }[];
         };
@@ -2032,6 +2145,11 @@ export interface components {
             line?: string;
             /** Format: double */
             amount_g?: number;
+            /** @description Writes the amounts of the number of portions that the variation asks for */
+            settle?: boolean;
+        };
+        PlainBaseWish: {
+            variation: components["schemas"]["Variation"];
         };
         Scaled: {
             variation: components["schemas"]["Variation"];
@@ -2423,6 +2541,31 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Scaled"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    findPlainBase: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlainBaseWish"];
+            };
+        };
+        responses: {
+            /** @description The base */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Base"];
                 };
             };
             default: components["responses"]["Problem"];

@@ -64,7 +64,9 @@ const allFields = [
   ['body', 'Body', 'of flour'],
   ['density_g_per_ml', 'A ml weighs', 'g'],
   ['piece_mass_g', 'A piece weighs', 'g'],
-  ['piece_size_mm', 'A piece measures', 'mm'],
+  ['piece_length_mm', 'A piece is long', 'mm'],
+  ['piece_width_mm', 'A piece is wide', 'mm'],
+  ['piece_height_mm', 'It lies as high as', 'mm'],
   ['release_fraction', 'Gives to the batter', '0–1'],
 ] as const
 const allergens = ref<string[]>([])

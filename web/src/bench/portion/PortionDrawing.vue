@@ -31,7 +31,7 @@ const slab = computed(() => {
 })
 const spots = computed(() => props.drawing?.pieces ?? [])
 /** The section shows what the cut meets. */
-const cut = computed(() => spots.value.filter((s) => Math.abs(s.y_mm) <= s.size_mm / 2))
+const cut = computed(() => spots.value.filter((s) => Math.abs(s.y_mm) <= s.length_mm / 2))
 const bite = computed(() => props.drawing?.bite_mm ?? 0)
 </script>
 
@@ -61,13 +61,15 @@ const bite = computed(() => props.drawing?.bite_mm ?? 0)
         :key="i"
         :d="`M${cx - r + (i * r) / 3} ${cy - tall * (lengthMm ? 1 : Math.sqrt(1 - (i / 3 - 1) ** 2))}V${cy + tall * (lengthMm ? 1 : Math.sqrt(1 - (i / 3 - 1) ** 2))}M${cx - r * (lengthMm ? 1 : Math.sqrt(1 - (i / 3 - 1) ** 2))} ${cy - tall + (i * tall) / 3}H${cx + r * (lengthMm ? 1 : Math.sqrt(1 - (i / 3 - 1) ** 2))}`" />
     </g>
-    <circle
+    <ellipse
       v-for="(s, i) in spots"
       :key="i"
       class="piece"
       :cx="cx + s.x_mm * scale"
       :cy="cy + s.y_mm * scale"
-      :r="Math.max(0.7, (s.size_mm / 2) * scale)"
+      :rx="Math.max(0.7, (s.length_mm / 2) * scale)"
+      :ry="Math.max(0.7, (s.width_mm / 2) * scale)"
+      :transform="`rotate(${s.turn_deg} ${cx + s.x_mm * scale} ${cy + s.y_mm * scale})`"
       :fill="s.colour"
       stroke="var(--enamel)"
       stroke-width=".8" />
@@ -91,12 +93,13 @@ const bite = computed(() => props.drawing?.bite_mm ?? 0)
     <text :x="cx" :y="dim + 6" text-anchor="middle" font-size="17" font-weight="750" fill="var(--ink)">{{ widthMm.toFixed(0) }} mm</text>
     <template v-if="pouredMm">
       <path :d="slab" :fill="colour ?? 'var(--raw)'" stroke="var(--crust)" stroke-width="2" stroke-linejoin="round" />
-      <circle
+      <ellipse
         v-for="(s, i) in cut"
         :key="`c${i}`"
         :cx="cx + s.x_mm * scale"
         :cy="top + h - Math.min(s.z_mm, pouredMm) * scale"
-        :r="Math.max(0.7, (s.size_mm / 2) * scale)"
+        :rx="Math.max(0.7, (s.length_mm / 2) * scale)"
+        :ry="Math.max(0.7, (s.height_mm / 2) * scale)"
         :fill="s.colour"
         stroke="var(--enamel)"
         stroke-width=".8" />
