@@ -130,7 +130,11 @@ func (v Variation) scaled(ctx context.Context, d batter.Variation, k batter.Kitc
 	larger := func(all []Addition, by []batter.Addition) []Addition {
 		all = append([]Addition(nil), all...)
 		for i := range all {
-			all[i].Amount = &by[i].Amount
+			g := by[i].Amount
+			if step := k.Step(by[i].Line); by[i].Unit == measure.Gram && g > step { // on the scale that weighs it
+				g = measure.Round(g, step)
+			}
+			all[i].Amount = &g
 		}
 		return all
 	}

@@ -21,7 +21,7 @@ var plainKitchen = document.DefaultOwnKitchen()
 
 // full uses every field that the grammar has, so that none is refused before its
 // capability lands.
-const full = `{"format":"upbeat-ladle/variation","version":1,"name":"Beetroot & orange","form":"pancake",
+const full = `{"format":"upbeat-ladle/variation","version":2,"name":"Beetroot & orange","form":"pancake",
  "base":{"name":"Hatch plain","style":"milk","school":{"lumps":"stop while lumpy","rest_min":15,"dairy":"milk","eggs":"whole","pan_fat":"oil","crisp":"no"},
   "source_note":"ours","base_ref":{"id":"x","revision":2},"lines":[
    {"id":"f","ingredient":"plain_flour","amount":2,"unit":"cup","flour_method":"sifted"},
@@ -33,7 +33,9 @@ const full = `{"format":"upbeat-ladle/variation","version":1,"name":"Beetroot & 
  "additions":[
    {"ingredient":"beetroot_cooked","amount":200,"unit":"g","stage":"batter","prep":"puree","measured":{"brix":9.5,"weight_before_g":300,"weight_after_g":200,"size_mm":3}},
    {"ingredient":"walnuts_chopped","amount":0,"unit":"g","stage":"fold_in","placed_per_portion":3,"share_of_bowl":0.5}],
- "offset":{"strategy":"shared","hold":["thickness","sweetness","lift","tang","salt","fat","structure","batch_size"],"sugar_by":"total_sugars","allow_low_liquid":true},
+ "offset":{"strategy":"shared","hold":["thickness","sweetness","lift","tang","salt","fat","structure","batch_size"],"sugar_by":"total_sugars","allow_low_liquid":true,
+  "targets":{"thickness":0.9,"sweetness":1.1,"lift":1.2,"tang":-0.5,"salt":1.1,"fat":1.2}},
+ "reference":{"kind":"as_written","additions":[{"ingredient":"beetroot_cooked","amount":180,"unit":"g","stage":"batter"}]},
  "portion":{"volume_ml":60,"count":12,"scoop_no":16,"ladle_id":"l"},
  "kitchen":{"measures":"us","altitude_m":300,"griddle_c":175,"egg_g":55,"scale_step_g":2,"leavener_step_g":0.5,"rest_min":20,"calibration":{"c":3.0,"b":2.2}},
  "pantry":[{"id":"tub1","name":"Tub","group":"puree","role":"puree","water_g":88,"protein_g":1,"fat_g":0,"carbohydrate_g":10,"sugars_g":8,"ash_g":1,"measured":true,"made_on":"2026-11-25"}]}`

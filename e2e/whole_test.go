@@ -30,7 +30,7 @@ func (c cook) bringsBack() {
 
 func TestWhyIsAnsweredAtTheFigure(t *testing.T) {
 	c := sits(t, kitchen(t), 1280, 800)
-	c.sees(`document.querySelectorAll('[data-gauge]').length === 6`)
+	c.sees(`document.querySelectorAll('[data-gauge]').length === 7`)
 	// By keyboard: the gauge is a button.
 	c.sees(`(document.querySelector('[data-gauge=Thickness]').focus(), true)`)
 	c.press(kb.Enter)

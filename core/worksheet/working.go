@@ -87,7 +87,13 @@ func (w *work) sum(key, text, unit string, per func(*food.Ingredient) float64, t
 		}
 		terms = append(terms, Term{fmt.Sprintf("%s, %.4g g", p.Ingredient.Label(), p.Grams), p.Grams * per(p.Ingredient), unit, source})
 	}
-	w.show("/gauges/"+key, text, append(terms, totals...))
+	terms = append(terms, totals...)
+	g := w.out.Gauge(key)
+	terms = append(terms, Term{"as weighed", g.After(), g.Unit, "of all this"}, Term{w.named("the base"), g.Base(), g.Unit, "the same sum for it"})
+	if g.Target != nil {
+		terms = append(terms, Term{"pulled to", *g.Target, g.Unit, "your wish"})
+	}
+	w.show("/gauges/"+key, text, terms)
 }
 
 func (w *work) lineWorking(i int, l Line) {

@@ -364,7 +364,7 @@ func (w *work) lines() {
 		if a.Stage.InBowl() {
 			released := food.Batter([]food.Part{{Ingredient: a.Ingredient, Grams: w.adds[i]}})
 			line.Brings = &Brings{Water: released.Water, Sugars: released.Sugars}
-			if to := w.made[inBowl].Grams; to < w.adds[i] {
+			if to := w.made[inBowl].Grams; w.solution.DryTo != nil && to < w.adds[i] {
 				line.DryTo = &to
 			}
 			inBowl++

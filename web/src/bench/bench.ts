@@ -87,7 +87,7 @@ export const useBench = defineStore('bench', () => {
     try {
       do {
         stale = false
-        const body = plain.value ? { ...doc.value, additions: [] } : doc.value
+        const body = plain.value ? { ...doc.value, additions: [], reference: undefined } : doc.value
         const include = [...included].join(',') || undefined
         try {
           sheet.value = await got(api.POST('/worksheets', { body, params: { query: { include } } }))
@@ -247,8 +247,20 @@ export const useBench = defineStore('bench', () => {
     return scaled.said
   }
 
+  /** A batch for a number of portions is written out before an amount of it changes. */
+  const counted = computed(() => doc.value?.portion?.count !== undefined)
+  let writing: Promise<unknown> | undefined
+  function whenWritten(f: () => void) {
+    if (!counted.value && !writing) return f()
+    writing ??= scale({ settle: true }).finally(() => (writing = undefined))
+    void writing.then(f).catch((e: unknown) => (trouble.value = said(e)))
+  }
+
   /** Puts other lines in the place of one of the base. */
   function swap(lineId: string, lines: Schemas['Line'][]) {
+    whenWritten(() => putInPlace(lineId, lines))
+  }
+  function putInPlace(lineId: string, lines: Schemas['Line'][]) {
     change((d) => {
       const i = d.base.lines.findIndex((l) => l.id === lineId)
       if (i >= 0) d.base.lines.splice(i, 1, ...copy(lines))
@@ -288,7 +300,31 @@ export const useBench = defineStore('bench', () => {
     show(c.current, keep === 'mine' ? mine : undefined)
   }
 
+  /** What targets are taken from: the plain base, or the recipe as it stands in the bowl now. */
+  function holdTo(kind: 'plain' | 'as_written') {
+    change((d) => {
+      if (kind === 'plain') delete d.reference
+      else d.reference = { kind, additions: copy(d.additions ?? []) }
+    })
+  }
+
+  /** Another thing in the place of an addition, as much of it, at its own stage. */
+  function replace(lineId: string, ingredient: Ingredient) {
+    whenWritten(() =>
+      change((d) => {
+        const a = d.additions?.find((x) => x.id === lineId)
+        if (!a) return
+        const grams = a.unit === 'g' ? a.amount : (sheetLine(lineId)?.weigh_g ?? a.amount)
+        Object.assign(a, { ingredient: ingredient.id, amount: grams, unit: 'g', stage: ingredient.usual_stage })
+        for (const k of ['prep', 'measured', 'placed_per_portion', 'role'] as const) delete a[k]
+      }),
+    )
+  }
+
   function add(ingredient: Ingredient) {
+    whenWritten(() => putIn(ingredient))
+  }
+  function putIn(ingredient: Ingredient) {
     const taken = new Set(order.value)
     let n = additions.value.length + 1
     while (taken.has(`a${n}`)) n++
@@ -308,10 +344,13 @@ export const useBench = defineStore('bench', () => {
   }
 
   function changeAddition(lineId: string, patch: Partial<Addition>) {
-    change((d) => {
-      const a = d.additions?.find((x) => x.id === lineId)
-      if (a) Object.assign(a, patch)
-    })
+    const apply = () =>
+      change((d) => {
+        const a = d.additions?.find((x) => x.id === lineId)
+        if (a) Object.assign(a, patch)
+      })
+    if ('amount' in patch || 'unit' in patch || 'measured' in patch) whenWritten(apply)
+    else apply()
   }
 
   function takeOut(lineId: string) {
@@ -324,7 +363,7 @@ export const useBench = defineStore('bench', () => {
     const line = sheetLine(lineId)
     if (!line?.dose) return
     const g = doc.value?.additions?.find((a) => a.id === lineId)
-    const from = g?.unit === 'g' ? g.amount : line.rounded_from_g
+    const from = g?.unit === 'g' && !counted.value ? g.amount : line.rounded_from_g
     const next = Math.max(0, from + steps * line.dose.step_g)
     changeAddition(lineId, { amount: Number(next.toFixed(6)), unit: 'g' }) // six decimals: 0.1 + 0.2 is 0.3
   }
@@ -385,6 +424,9 @@ export const useBench = defineStore('bench', () => {
     create,
     duplicate,
     scale,
+    counted,
+    holdTo,
+    replace,
     swap,
     bringBack,
     togglePlain,

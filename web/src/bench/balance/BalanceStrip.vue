@@ -7,6 +7,7 @@ import LevelGlass from './LevelGlass.vue'
 const props = defineProps<{ sheet: Worksheet }>()
 const bench = useBench()
 const gauges = computed(() => Object.entries(props.sheet.gauges))
+const written = computed(() => bench.doc?.reference?.kind === 'as_written' && !bench.plain)
 const level = computed(() => gauges.value.filter(([, g]) => g.state === 'level').length)
 </script>
 
@@ -16,7 +17,8 @@ const level = computed(() => gauges.value.filter(([, g]) => g.state === 'level')
       <h2>Balance</h2>
       <p>{{ level }} of {{ gauges.length }} on the level</p>
       <p class="end key">
-        <span><i class="sign ring" />base</span><span><i class="sign bar" />no offset</span><span><i class="sign level" />weighed</span>
+        <span><i class="sign ring" />{{ written ? 'as written' : 'base' }}</span
+        ><span><i class="sign bar" />no offset</span><span><i class="sign level" />weighed</span>
       </p>
     </header>
     <div class="strip">
@@ -39,13 +41,13 @@ const level = computed(() => gauges.value.filter(([, g]) => g.state === 'level')
 }
 .strip {
   display: grid;
-  grid-template-columns: repeat(6, minmax(0, 1fr));
+  grid-template-columns: repeat(7, minmax(0, 1fr));
   gap: var(--s1);
   padding: 2px var(--s3) 6px;
 }
 @media (max-width: 560px) {
   .strip {
-    grid-template-columns: repeat(3, minmax(0, 1fr));
+    grid-template-columns: repeat(auto-fill, minmax(104px, 1fr));
   }
   .key {
     display: none;

@@ -62,7 +62,8 @@ const number = (v: number | undefined) => (v === undefined ? '' : figure(v, prop
           stroke-width="2"
           stroke-dasharray="2 3" />
         <rect x="6" :y="y(gauge.with_additions ?? 0) - 3.5" width="28" height="7" rx="2" class="bar" />
-        <circle cx="20" :cy="middle" r="10" fill="var(--enamel)" stroke="var(--ink)" stroke-width="2.2" />
+        <path v-if="gauge.target !== undefined" :d="`M10 ${middle}h20`" stroke="var(--ink)" stroke-width="2.2" />
+        <circle cx="20" :cy="y(gauge.target ?? gauge.base ?? 0)" r="10" fill="var(--enamel)" stroke="var(--ink)" stroke-width="2.2" />
         <g class="mark" :transform="`translate(20 ${y(gauge.after ?? 0)})`">
           <circle v-if="good" r="7.5" fill="var(--leaf)" stroke="var(--enamel)" stroke-width="2" />
           <rect
@@ -80,9 +81,7 @@ const number = (v: number | undefined) => (v === undefined ? '' : figure(v, prop
         </g>
       </template>
     </svg>
-    <span v-if="gauge.after !== undefined" class="figure"
-      >{{ number(gauge.after) }} <small>{{ gauge.unit }}</small></span
-    >
+    <span v-if="gauge.after !== undefined" class="figure" :title="`${number(gauge.after)} ${gauge.unit}`">{{ number(gauge.after) }}</span>
     <span class="say" :class="{ out: !good && known }"><i class="sign" :class="gauge.state" />{{ gauge.verdict_text }}</span>
   </button>
 </template>
@@ -117,14 +116,6 @@ const number = (v: number | undefined) => (v === undefined ? '' : figure(v, prop
   font-size: 19px;
   font-weight: 750;
   line-height: 1;
-}
-.figure small {
-  display: block;
-  margin-top: 2px;
-  font-size: var(--t-mini);
-  font-weight: 450;
-  color: var(--ink-2);
-  line-height: 1.1;
 }
 .say {
   grid-column: 1 / -1;

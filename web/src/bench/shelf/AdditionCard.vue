@@ -1,37 +1,48 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { api, got, said, type Addition, type SheetLine } from '@/api/client'
+import { api, got, said, type Addition, type Ingredient, type SheetLine } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
 import { onStep } from '@/parts/figures'
 import { stages } from '@/bench/choices'
 import OwnChip from '@/pantry/OwnChip.vue'
 import DoseTrack from './DoseTrack.vue'
+import FindAddition from './FindAddition.vue'
 import PrepPicker from './PrepPicker.vue'
 import StagePicker from './StagePicker.vue'
 import UnitPicker from './UnitPicker.vue'
 
-const props = defineProps<{ addition: Addition; line?: SheetLine; active: boolean }>()
-const emit = defineEmits<{ pick: []; change: [patch: Partial<Addition>]; step: [by: number]; remove: [] }>()
+const props = defineProps<{ addition: Addition; line?: SheetLine; active: boolean; counted?: boolean; flourG?: number }>()
+const emit = defineEmits<{ pick: []; change: [patch: Partial<Addition>]; step: [by: number]; remove: []; replace: [by: Ingredient] }>()
 
 const label = computed(() => props.line?.label ?? props.addition.ingredient)
 const particulars = computed(() => props.line?.name.replace(props.line.label, '').replace(/^[,\s]+/, '') ?? '')
-const grams = computed(() => (props.addition.unit === 'g' ? props.addition.amount : (props.line?.weigh_g ?? 0)))
+// A batch for a number of portions is told as it is weighed; its document keeps the recipe.
+const grams = computed(() => (props.addition.unit === 'g' && !props.counted ? props.addition.amount : (props.line?.weigh_g ?? 0)))
+const amount = computed(() => (props.counted ? grams.value : props.addition.amount))
+const unit = computed(() => (props.counted ? 'g' : props.addition.unit))
 const decimals = computed(() => props.line?.decimals ?? 0)
+
+// Another thing in its place: as much of it, and the batter is held where it was.
+const swapping = ref(false)
+watch(
+  () => props.active,
+  () => (swapping.value = false),
+)
+function instead(found: Ingredient) {
+  swapping.value = false
+  emit('replace', found)
+}
 
 // Typing: the text is read by the program, so "1 1/2" and "0,5" work.
 const typed = ref('')
 const trouble = ref('')
-watch(
-  () => props.addition.amount,
-  (v) => (typed.value = String(Number(v.toFixed(4)))),
-  { immediate: true },
-)
+watch(amount, (v) => (typed.value = String(Number(v.toFixed(4)))), { immediate: true })
 async function readTyped() {
-  if (typed.value.trim() === String(props.addition.amount)) return
+  if (typed.value.trim() === String(Number(amount.value.toFixed(4)))) return
   try {
-    const { amount } = await got(api.POST('/amounts', { body: { text: typed.value } }))
+    const read = await got(api.POST('/amounts', { body: { text: typed.value } }))
     trouble.value = ''
-    emit('change', { amount })
+    emit('change', { amount: read.amount, unit: unit.value })
   } catch (e) {
     trouble.value = said(e)
   }
@@ -64,7 +75,7 @@ async function readTyped() {
         <el-button :aria-label="`Less ${label}`" @click.stop="emit('step', -1)"><Icon name="minus" /></el-button>
         <el-input v-model="typed" class="typed" :aria-label="`Amount of ${label}`" inputmode="decimal" @keydown.enter="readTyped" @blur="readTyped" />
         <UnitPicker
-          :model-value="addition.unit"
+          :model-value="unit"
           class="unit"
           :ingredient="addition.ingredient"
           :label="label"
@@ -77,12 +88,21 @@ async function readTyped() {
         :addition="addition"
         :treatments="line.treatments"
         :label="label"
+        :have-g="amount"
         :prepared-g="line.prepared?.grams"
         @change="emit('change', $event)" />
       <div class="set">
         <StagePicker :model-value="addition.stage" class="stage" :label="label" @update:model-value="emit('change', { stage: $event })" />
+        <el-button
+          :aria-label="`Something else instead of ${label}`"
+          title="Instead of this"
+          :aria-expanded="swapping"
+          @click.stop="swapping = !swapping"
+          ><Icon name="swap"
+        /></el-button>
         <el-button :aria-label="`Take out ${label}`" @click.stop="emit('remove')"><Icon name="bin" /></el-button>
       </div>
+      <FindAddition v-if="swapping" class="instead" :flour-g="flourG" :words="`Instead of ${label}`" @found="instead" @click.stop />
     </template>
     <p v-else class="when">{{ stages.find((s) => s.value === addition.stage)?.label }}</p>
   </article>
@@ -164,6 +184,9 @@ h3 {
 }
 .stage {
   flex: 1;
+}
+.instead {
+  margin-top: var(--s2);
 }
 .when {
   margin-top: 6px;

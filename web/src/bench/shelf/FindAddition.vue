@@ -4,7 +4,7 @@ import { api, got, said, useLatest, type Ingredient } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
 import { onStep } from '@/parts/figures'
 
-const props = defineProps<{ flourG?: number }>()
+const props = defineProps<{ flourG?: number; words?: string }>()
 const emit = defineEmits<{ found: [ingredient: Ingredient] }>()
 
 const text = ref('')
@@ -57,15 +57,15 @@ defineExpose({ focus: () => box.value?.focus() })
       class="box"
       :fetch-suggestions="search"
       value-key="name"
-      placeholder="Find an addition"
-      aria-label="Find an addition"
+      :placeholder="words ?? 'Find an addition'"
+      :aria-label="words ?? 'Find an addition'"
       :debounce="80"
       highlight-first-item
       clearable
       @select="take"
       @keydown.esc="box?.blur()">
       <template #prefix><Icon name="search" /></template>
-      <template #suffix><kbd v-if="!text">/</kbd></template>
+      <template #suffix><kbd v-if="!text && !words">/</kbd></template>
       <template #default="{ item }">
         <span class="hit">
           <i class="tint" :style="{ background: item.colour ?? 'transparent' }" />

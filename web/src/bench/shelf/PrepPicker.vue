@@ -3,7 +3,7 @@ import type { Addition, Schemas } from '@/api/client'
 import WeightField from '@/parts/WeightField.vue'
 
 /** How an addition is prepared before it goes in, and what it weighed afterwards. */
-const props = defineProps<{ addition: Addition; treatments: Schemas['Choice'][]; label: string; preparedG?: number }>()
+const props = defineProps<{ addition: Addition; treatments: Schemas['Choice'][]; label: string; haveG: number; preparedG?: number }>()
 const emit = defineEmits<{ change: [patch: Partial<Addition>] }>()
 const asItIs = 'as_it_is' // an empty value would show as nothing chosen
 
@@ -13,7 +13,7 @@ function pick(id: string) {
 /** What was weighed is the whole amount of the card; the loss is the difference. */
 function weighed(g: number | undefined) {
   emit('change', {
-    measured: g === undefined ? undefined : { ...props.addition.measured, weight_before_g: props.addition.amount, weight_after_g: g },
+    measured: g === undefined ? undefined : { ...props.addition.measured, weight_before_g: props.haveG, weight_after_g: g },
   })
 }
 </script>

@@ -41,8 +41,11 @@ defineExpose({ focusFind: () => find.value?.focus() })
         :addition="s.addition"
         :line="s.line"
         :active="s.addition.id === bench.active"
+        :counted="bench.counted"
+        :flour-g="bench.sheet?.batter.flour_g"
         @pick="bench.active = s.addition.id"
         @change="bench.changeAddition(s.addition.id!, $event)"
+        @replace="bench.replace(s.addition.id!, $event)"
         @step="bench.step(s.addition.id!, $event)"
         @remove="remove(s.addition.id!, s.line?.label ?? s.addition.ingredient)" />
     </div>

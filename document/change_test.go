@@ -1,0 +1,113 @@
+package document_test
+
+import (
+	"context"
+	"math"
+	"os"
+	"path/filepath"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"upbeatladle/core/food"
+	"upbeatladle/document"
+)
+
+// demoVariations are those of the demo kitchen, as files.
+func demoVariations(t require.TestingT) (out []document.Variation) {
+	bases := map[string]document.Base{}
+	files, err := filepath.Glob("../demo/bases/*.json")
+	require.NoError(t, err)
+	for _, f := range files {
+		text, err := os.ReadFile(f)
+		require.NoError(t, err)
+		b, err := document.DecodeBase(text)
+		require.NoError(t, err)
+		bases[b.Name] = b
+	}
+	files, err = filepath.Glob("../demo/variations/*.json")
+	require.NoError(t, err)
+	require.NotEmpty(t, files)
+	for _, f := range files {
+		text, err := os.ReadFile(f)
+		require.NoError(t, err)
+		v, err := document.DecodeVariation(text)
+		require.NoError(t, err)
+		require.Contains(t, bases, v.Base.Name)
+		v.Base.Lines, v.Base.School, v.Portion = bases[v.Base.Name].Lines, bases[v.Base.Name].School, nil
+		out = append(out, v)
+	}
+	return out
+}
+
+func encodedVariation(t require.TestingT, v document.Variation) string {
+	text, err := v.Encode()
+	require.NoError(t, err)
+	return string(text)
+}
+
+// Steps to other numbers of portions and back are the same document, whichever they are; written
+// out, the batch pours like the trusted base.
+func TestThereAndBackIsTheSameDocument(t *testing.T) {
+	in := document.Setting{Table: food.Reference(), Kitchen: plainKitchen}
+	ctx, all := context.Background(), demoVariations(t)
+	rapid.Check(t, func(t *rapid.T) {
+		first := rapid.SampledFrom(all).Draw(t, "variation")
+		v := first
+		sheet, err := v.Worksheet(ctx, in)
+		require.NoError(t, err)
+		natural := sheet.Portion.Count
+		for range rapid.IntRange(1, 4).Draw(t, "steps") {
+			count := rapid.IntRange(4, 60).Draw(t, "count")
+			scaled, err := document.Scale(ctx, document.ScaleWish{Variation: &v, Count: &count}, in)
+			require.NoError(t, err)
+			v = scaled.Variation
+		}
+		out, err := document.Scale(ctx, document.ScaleWish{Variation: &v, Settle: true}, in)
+		require.NoError(t, err)
+		bare := out.Variation
+		bare.Additions, bare.Reference = nil, nil
+		base, err := bare.Worksheet(ctx, in)
+		require.NoError(t, err)
+		assert.InDelta(t, sheet.Gauges.Thickness.Base(), base.Gauges.Thickness.Base(), 0.05*math.Max(1, sheet.Gauges.Thickness.Base()), "written out it is the trusted batter")
+		back, err := document.Scale(ctx, document.ScaleWish{Variation: &v, Count: &natural}, in)
+		require.NoError(t, err)
+		assert.Equal(t, encodedVariation(t, first), encodedVariation(t, back.Variation))
+	})
+}
+
+// Only what uses it is written as version 2, so that an older program reads all else.
+func TestReferencesAreVersionTwo(t *testing.T) {
+	v := demoVariations(t)[0]
+	assert.Contains(t, encodedVariation(t, v), `"version":1`)
+	v.Reference = &document.Reference{Kind: document.AsWrittenReference, Additions: v.Additions}
+	text := encodedVariation(t, v)
+	assert.Contains(t, text, `"version":2`)
+	read, err := document.DecodeVariation([]byte(text))
+	require.NoError(t, err)
+	assert.Equal(t, text, encodedVariation(t, read))
+
+	in := document.Setting{Table: food.Reference(), Kitchen: plainKitchen}
+	base, err := document.PlainBase(context.Background(), document.PlainBaseWish{Variation: &v}, in)
+	require.NoError(t, err)
+	assert.Equal(t, v.Name+", plain", base.Name)
+	_, _, err = base.Domain(in)
+	require.NoError(t, err)
+	v.Reference = nil
+	_, err = document.PlainBase(context.Background(), document.PlainBaseWish{Variation: &v}, in)
+	refusalCode(t, err, "plain")
+	for bad, at := range map[string]string{
+		`"reference":{"kind":"as_written","additions":[{"ingredient":"moon_dust","amount":1,"unit":"g"}]}`: "/reference/additions/0/ingredient",
+		`"reference":{"kind":"as_it_was"}`:     "/reference/kind",
+		`"offset":{"targets":{"thickness":3}}`: "/offset/targets/thickness",
+		`"offset":{"targets":{"tang":9}}`:      "/offset/targets/tang",
+		`"offset":{"targets":{"structure":1}}`: "/offset/targets/structure",
+	} {
+		_, err := document.Work(context.Background(), []byte(strings.Replace(small, `"additions"`, bad+`,"additions"`, 1)), in)
+		require.Error(t, err, bad)
+		assert.ErrorContains(t, err, at, bad)
+	}
+}
