@@ -252,6 +252,13 @@ func (r *reader) item(at string, p PantryItem, row *food.Ingredient, today time.
 		}
 		*n.to = *n.from
 	}
+	if p.StandsFor == "" {
+		for _, what := range r.table.Estimate(out, food.Stated{Body: p.Body != nil, Release: p.Release != nil, Density: p.Density != nil, Acid: p.AcidMeq != nil}) {
+			if !slices.Contains(own.Estimated, what) {
+				own.Estimated = append(slices.Clone(own.Estimated), what)
+			}
+		}
+	}
 	if p.EnergyKcal == nil && p.hasComposition() {
 		out.Energy = out.EnergyFromParts(out.Group)
 	}

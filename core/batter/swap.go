@@ -22,9 +22,10 @@ var pairs = [][2]string{
 }
 
 const (
-	leastSwap = 0.5 // g, less of the second ingredient is none (modelling choice)
-	tartLimit = 6.0 // meq/100 g: above, plain milk powder is no stand-in, however much of it (modelling choice)
-	mildLimit = 3.0 // meq/100 g: below, nothing cultured is (modelling choice)
+	leastSwap = 0.5  // g, less of the second ingredient is none (modelling choice)
+	tartLimit = 6.0  // meq/100 g: above, plain milk powder is no stand-in, however much of it (modelling choice)
+	creamy    = 15.0 // g of fat in 100 g: a milk powder that stands for milk (modelling choice)
+	mildLimit = 3.0  // meq/100 g: below, nothing cultured is (modelling choice)
 )
 
 // Swaps lists what can stand in for grams of an ingredient so that acid and water stay:
@@ -43,7 +44,7 @@ func Swaps(in *food.Ingredient, grams float64, table *food.Table) []Swap {
 			continue
 		}
 		powder := a.Group == food.GroupPowder
-		if in.Acid > tartLimit && powder && a.Acid < 2*tartLimit || in.Acid < mildLimit && !(powder && a.ID == "whole_milk_powder") {
+		if in.Acid > tartLimit && powder && a.Acid < 2*tartLimit || in.Acid < mildLimit && !(powder && a.Fat > creamy) {
 			continue
 		}
 		det := a.Acid*b.Water - b.Acid*a.Water

@@ -44,7 +44,7 @@ func DrySwaps(in *food.Ingredient, grams float64, table *food.Table) []Swap {
 		return each(fats, in, table, func(m mix, parts []food.Part) (float64, string) {
 			return grams * in.Fat / parts[0].Ingredient.Fat, fmt.Sprintf("the same %.0f g of fat", grams*in.Fat/100)
 		})
-	case in.ID == "egg_whole":
+	case in.IsWholeEgg():
 		return each(eggs, in, table, func(mix, []food.Part) (float64, string) {
 			return grams / DefaultEggG, "by the custom of the trade; it binds less than egg"
 		})
@@ -61,7 +61,7 @@ func flourSwaps(in *food.Ingredient, grams float64, table *food.Table) []Swap {
 		}
 		return body / per, fmt.Sprintf("thickens like the %.0f g there were", grams)
 	})
-	if powder := table.ByID("baking_powder"); in.ID == "self_raising_flour" && powder != nil {
+	if powder := table.ByID("baking_powder"); in.CO2 > 0 && powder != nil {
 		for i := range out {
 			out[i].Label += " and baking powder"
 			out[i].Parts = append(out[i].Parts, food.Part{Ingredient: powder, Grams: grams * selfRaisingPowder})

@@ -237,6 +237,23 @@ func (in *Ingredient) IsEggWhite() bool {
 	return in.Group == GroupEgg && in.Fat < 1 && in.Water > 50
 }
 
+// whiteShare is the white in a whole egg (GNU units, after Beranbaum: 30 g of 50 g).
+const whiteShare = 0.6
+
+// White is the share of an ingredient that is egg white, to be whipped.
+func (in *Ingredient) White() float64 {
+	switch {
+	case in.IsWholeEgg():
+		return whiteShare
+	case in.IsEggWhite():
+		return 1
+	}
+	return 0
+}
+
+// IsWater tells water from all else.
+func (in *Ingredient) IsWater() bool { return in.Group == GroupLiquid && in.Water > 99.5 }
+
 // HasCells tells whether the ingredient stays in pieces, so that the batter gets only a
 // part of it (job rule: two accounts, docs/maths.md section 2).
 func (in *Ingredient) HasCells() bool {

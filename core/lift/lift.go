@@ -144,24 +144,19 @@ func PressureKPa(altitudeM float64) float64 {
 // Expansion is how much more room the same gas fills at an altitude than at sea level.
 func Expansion(altitudeM float64) float64 { return seaLevelKPa / PressureKPa(altitudeM) }
 
-// Whipped whites (modelling choices): stiff foam has five times the volume of the whites,
-// folding keeps two fifths of its air; a whole egg is three fifths white (GNU units, after
-// Beranbaum: 30 g of 50 g).
+// Whipped whites (modelling choices): stiff foam has five times the volume of the whites, and
+// folding keeps two fifths of its air.
 const (
-	whiteOverrun = 4.0
+	whiteOverrun = 4.0 // ml of air in a ml of whites
 	foldingKeeps = 0.4
-	whiteShare   = 0.6
 )
 
 // Foam is the air in ml that the whipped whites of a bowl bring into it.
 func Foam(parts []food.Part) float64 {
 	var whites float64 // ml
 	for _, p := range parts {
-		switch {
-		case p.Ingredient.IsWholeEgg():
-			whites += p.Grams * whiteShare / p.Ingredient.Density
-		case p.Ingredient.IsEggWhite():
-			whites += p.Grams / p.Ingredient.Density
+		if share := p.Ingredient.White(); share > 0 {
+			whites += p.Grams * share / p.Ingredient.Density
 		}
 	}
 	return whites * whiteOverrun * foldingKeeps

@@ -139,7 +139,7 @@ func Order(r Recipe) []Step {
 	if w := where[whites]; len(w) > 0 {
 		s := o.step(nil, "Whip the %s to soft peaks in a clean, dry bowl, fold in last of all, in three goes, and cook at once.", o.whiteWords(w))
 		for _, i := range w {
-			s.Uses = append(s.Uses, Use{i.ID, i.WeighG * whiteOf(i.Ingredient)})
+			s.Uses = append(s.Uses, Use{i.ID, i.WeighG * i.Ingredient.White()})
 		}
 	}
 	for _, i := range where[under] {
@@ -200,28 +200,16 @@ func (o *order) placeOf(i Item) place {
 		return dry
 	case in.Group == food.GroupFat && in.Minds(food.CodeMelt):
 		return melted
-	case o.Base.Whips() && whiteOf(in) > 0:
+	case o.Base.Whips() && in.White() > 0:
 		return whites
 	}
 	return wet
 }
 
-// whiteOf is the share of an egg that is white: three fifths of a whole one (GNU units, after
-// Beranbaum: 30 g of 50 g).
-func whiteOf(in *food.Ingredient) float64 {
-	switch in.ID {
-	case "egg_whole":
-		return 0.6
-	case "egg_white":
-		return 1
-	}
-	return 0
-}
-
 func (o *order) whiteWords(w []Item) string {
 	var g float64
 	for _, i := range w {
-		g += i.IntoG * whiteOf(i.Ingredient)
+		g += i.IntoG * i.Ingredient.White()
 	}
 	return fmt.Sprintf("egg whites, about %.0f g,", g)
 }
@@ -310,7 +298,7 @@ func (o *order) wet(items, eggs []Item, kept float64, from Item) {
 	}
 	var yolks float64
 	for _, i := range eggs {
-		if share := 1 - whiteOf(i.Ingredient); share > 0 {
+		if share := 1 - i.Ingredient.White(); share > 0 {
 			yolks += i.IntoG * share
 			uses = append(uses, Use{i.ID, i.WeighG * share})
 		}

@@ -11,7 +11,7 @@ func (w *work) cost() {
 	priced := false
 	count := func(in *food.Ingredient, grams float64) {
 		switch {
-		case grams <= 0 || in.ID == "water":
+		case grams <= 0 || in.IsWater():
 		case in.Price > 0:
 			priced = true
 			c.Batch += grams / 1000 * in.Price

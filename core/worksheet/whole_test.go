@@ -360,13 +360,16 @@ func TestWorkingOfEveryFigure(t *testing.T) {
 		}
 	}
 	for _, g := range w.Gauges.All() {
-		assert.Contains(t, by, "/gauges/"+g.Key)
+		said := map[string]float64{}
+		for _, term := range by["/gauges/"+g.Key].Terms {
+			said[term.Name] = term.Value
+		}
+		assert.Equal(t, g.After(), said["as weighed"], g.Key)
+		assert.Equal(t, g.Base(), said["the base"], g.Key)
 	}
 	for _, at := range []string{"/portion/count", "/portion/diameter_mm", "/nutrition_per_portion/energy_kcal"} {
 		assert.Contains(t, by, at)
 	}
-	thick := by["/gauges/thickness"].Terms
-	assert.Equal(t, w.Gauge("thickness").After(), thick[len(thick)-1].Value)
 	for i, l := range w.Lines {
 		if l.From == worksheet.FromBase {
 			terms := by["/lines/"+string(rune('0'+i))+"/offset_g"].Terms

@@ -34,9 +34,12 @@ func formName(f batter.Form, n int) string {
 
 // countText is a number of eggs: "2 eggs", "1½ eggs", "about 1.7 eggs".
 func countText(n float64, in *food.Ingredient) string {
-	word := map[string]string{"egg_whole": "egg", "egg_yolk": "yolk", "egg_white": "white"}[in.ID]
-	if word == "" {
-		word = strings.ToLower(in.Label())
+	word := "yolk"
+	switch {
+	case in.IsWholeEgg():
+		word = "egg"
+	case in.IsEggWhite():
+		word = "white"
 	}
 	half := math.Round(2*n) / 2
 	if math.Abs(n-half) > 0.08 {
