@@ -21,18 +21,18 @@ var remainders = []string{
 
 // causes holds the rule that no advice trips a warning without a word: a warning that the
 // variation would not have if everything were left as it is says which wish brings it.
-func (w *work) causes(ctx context.Context) error {
+func (w *described) causes(ctx context.Context) error {
 	mine := func(n Note) bool { return n.Kind == Warning && !slices.Contains(remainders, n.Code) }
 	if w.v.Offset.Strategy == batter.Leave || !slices.ContainsFunc(w.out.Notes, mine) {
 		return nil
 	}
 	v := w.asked
 	v.Offset.Strategy = batter.Leave
-	left := &work{v: v, k: w.k, preview: true}
-	if err := left.ledger(ctx); err != nil {
+	s, err := inGrams(v, w.k).solve(ctx, true)
+	if err != nil {
 		return err
 	}
-	left.look()
+	left := describe(s, nil)
 	for i, n := range w.out.Notes {
 		if mine(n) && !slices.ContainsFunc(left.out.Notes, func(o Note) bool { return o.Code == n.Code && o.Pointer == n.Pointer }) {
 			w.out.Notes[i].Text += fmt.Sprintf(" It comes of “%s”: left as it is, it would not be so.", strategyNames[w.v.Offset.Strategy])

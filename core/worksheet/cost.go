@@ -3,7 +3,7 @@ package worksheet
 import "upbeatladle/core/food"
 
 // cost adds up what is weighed out. Water costs nothing.
-func (w *work) cost() {
+func (w *described) cost() {
 	if w.out.Portion.Count == 0 {
 		return
 	}

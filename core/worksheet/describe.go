@@ -11,8 +11,8 @@ import (
 	"upbeatladle/core/words"
 )
 
-// describe looks at the bowl as weighed and at one portion of it.
-func (w *work) describe() {
+// bowl looks at the bowl as weighed and at one portion of it.
+func (w *described) bowl() {
 	b := w.weighed
 	pot := w.pot()
 	out := Batter{
@@ -49,7 +49,7 @@ func (w *work) describe() {
 
 // stiffer is how much stiffer pieces and the foam of whipped whites make the batter: small
 // bubbles keep their shape and stand in its way like pieces (modelling choice).
-func (w *work) stiffer(pot portion.Bowl) float64 {
+func (w *solved) stiffer(pot portion.Bowl) float64 {
 	stiff := portion.Stiffen(w.foldedFraction(pot))
 	if w.v.Base.Whips() && pot.VolumeML > 0 {
 		stiff *= portion.Stiffen(lift.Foam(w.weighed.parts) / pot.VolumeML)
@@ -62,7 +62,7 @@ func (w *work) stiffer(pot portion.Bowl) float64 {
 const proved = 400
 
 // rise is how many times as thick as poured a portion is once it is cooked, at this altitude.
-func (w *work) rise() float64 {
+func (w *solved) rise() float64 {
 	gas := w.weighed.lift.Per100()
 	if w.v.Base.Style == batter.Yeast {
 		gas = proved
@@ -71,7 +71,7 @@ func (w *work) rise() float64 {
 }
 
 // inPan keeps a crêpe inside the pan it is tilted in: it gets thicker instead of wider.
-func (w *work) inPan(l portion.Layer, ml float64) portion.Layer {
+func (w *solved) inPan(l portion.Layer, ml float64) portion.Layer {
 	g, ok := w.griddle()
 	if w.v.Form != batter.Crepe || !ok || l.DiameterMM <= g.WidthMM {
 		return l
@@ -80,7 +80,7 @@ func (w *work) inPan(l portion.Layer, ml float64) portion.Layer {
 }
 
 // pot is the bowl with the air that is stirred or folded into it.
-func (w *work) pot() portion.Bowl {
+func (w *solved) pot() portion.Bowl {
 	pot := portion.BowlOf(w.weighed.parts, portion.Air(w.v.Form))
 	if w.v.Base.Whips() {
 		pot.VolumeML += lift.Foam(w.weighed.parts)
@@ -88,7 +88,7 @@ func (w *work) pot() portion.Bowl {
 	return pot
 }
 
-func (w *work) portion(pot portion.Bowl) Portion {
+func (w *solved) portion(pot portion.Bowl) Portion {
 	ml := w.v.Portion.VolumeML
 	p := Portion{Count: pot.Count(ml), VolumeML: ml, MassG: ml * pot.Density()}
 	p.LeftOverML = math.Max(0, pot.VolumeML*(1-portion.BowlLoss)-float64(p.Count)*ml)
@@ -96,7 +96,7 @@ func (w *work) portion(pot portion.Bowl) Portion {
 }
 
 // pours says how the batter runs now, after its rest, and once everything has settled.
-func (w *work) pours(settled float64) []Pour {
+func (w *solved) pours(settled float64) []Pour {
 	hydration := flow.HydrationMin(w.weighed.parts)
 	at := func(when string, minutes float64) Pour {
 		tau := w.k.Calibration.YieldStress(flow.At(w.weighed.parts, minutes).L()) * flow.RestShare(minutes, hydration)
@@ -114,7 +114,7 @@ func nutrients(t food.Total, share float64) *Nutrients {
 }
 
 // nutrition shares the bowl out by volume and what goes on the portions by number.
-func (w *work) nutrition() {
+func (w *described) nutrition() {
 	p := w.out.Portion
 	if p.Count == 0 {
 		return

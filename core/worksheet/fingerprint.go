@@ -81,12 +81,11 @@ const (
 func FingerprintOf(ctx context.Context, v batter.Variation, k batter.Kitchen) (Fingerprint, error) {
 	v.Additions, v.Portion.Count = nil, 0
 	v.Offset = batter.Offset{Strategy: batter.Leave, SugarBy: batter.BySweetness}
-	w, err := ledger(ctx, v, k)
+	s, err := ledger(ctx, v, k)
 	if err != nil {
 		return Fingerprint{}, err
 	}
-	w.gauges()
-	w.describe()
+	w := describe(s, nil)
 	var flour, liquid, egg, fat, sugar, salt, powder float64
 	for i, l := range v.Base.Lines {
 		g, in := w.base[i], l.Ingredient
@@ -129,7 +128,7 @@ func FingerprintOf(ctx context.Context, v batter.Variation, k batter.Kitchen) (F
 			r = r.in(batter.LiftBand(v.Form), v.Form != batter.Flourless && v.Base.Style != batter.Yeast && !v.Base.Whips())
 		case Tang:
 			r = r.in(batter.TangBand(), v.Form != batter.Flourless)
-		case Moisture:
+		case Moisture, Salt: // said against the flour
 			continue
 		}
 		if !math.IsNaN(r.Value) {

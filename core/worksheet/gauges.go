@@ -33,7 +33,7 @@ const (
 
 // across fills in one property of the four bowls, and where it was pulled to. The property is
 // in the unit of the gauge, in which a pull of the tang counts too.
-func (w *work) across(g Gauge, of func(bowl) float64) Gauge {
+func (w *solved) across(g Gauge, of func(bowl) float64) Gauge {
 	g.OfBase, g.OfAll, g.OfWeighed, g.OfMeasured = finite(of(w.plain)), finite(of(w.with)), finite(of(w.weighed)), finite(of(w.bySpoon))
 	if _, ok := w.v.Offset.Targets[batter.Hold(g.Key)]; ok && g.OfBase != nil {
 		g.Target = finite(w.v.Offset.Targets.Of(batter.Hold(g.Key), *g.OfBase))
@@ -41,7 +41,7 @@ func (w *work) across(g Gauge, of func(bowl) float64) Gauge {
 	return g
 }
 
-func (w *work) gauges() {
+func (w *described) gauges() {
 	w.out.Gauges = Gauges{w.thickness(), w.moisture(), w.sweetness(), w.lift(), w.tang(), w.salt(), w.structure()}
 	for _, g := range w.out.Gauges.All() {
 		g.VerdictText = w.named(g.VerdictText)
@@ -51,7 +51,7 @@ func (w *work) gauges() {
 // judge sets the state against a band; level says how near the goal is level. What a recipe was
 // written with, or what was pulled, is never out of the band: it pleases whoever wrote or wished
 // it. Bands are for bases of our own making.
-func (w *work) judge(g Gauge, band batter.Band, level float64) Gauge {
+func (w *solved) judge(g Gauge, band batter.Band, level float64) Gauge {
 	if goal := g.Goal(); (w.v.Reference.AsWritten || g.Target != nil) && !math.IsNaN(goal) {
 		band.Low, band.High = math.Min(band.Low, goal), math.Max(band.High, goal)
 	}
@@ -90,7 +90,7 @@ func compare(g Gauge, same, low, high string) Gauge {
 	return g
 }
 
-func (w *work) thickness() Gauge {
+func (w *solved) thickness() Gauge {
 	g := w.across(Gauge{Key: Thickness, Label: "Thickness", Unit: "ml/g", LowText: "thicker", HighText: "thinner", Decimals: 2},
 		func(b bowl) float64 { return b.thick.L() })
 	band, ok := batter.ThicknessBand(w.v.Form)
@@ -108,21 +108,21 @@ func (w *work) thickness() Gauge {
 	return compare(g, "Pours like the base", "Too thick for "+form, "Too thin for "+form)
 }
 
-func (w *work) moisture() Gauge {
+func (w *solved) moisture() Gauge {
 	g := w.across(Gauge{Key: Moisture, Label: "To cook off", Unit: "g water/100 g dry", LowText: "drier", HighText: "wetter", Decimals: 0}, bowl.moisture)
 	g = w.judge(g, batter.MoistureBand(g.Base()), levelShare*g.Base())
 	g.Verdict = map[GaugeState]string{Level: "level", InBand: "near", Low: "dry", High: "wet"}[g.State]
 	return compare(g, "As wet as the base", "Drier than the base", "Wetter than the base")
 }
 
-func (w *work) sweetness() Gauge {
+func (w *solved) sweetness() Gauge {
 	g := w.across(Gauge{Key: Sweetness, Label: "Sweetness", Unit: "g/100 g", LowText: "less sweet", HighText: "sweeter", Decimals: 1}, bowl.sweetness)
 	g = w.judge(g, batter.SweetnessBand(g.Base()), math.Max(levelShare*g.Goal(), levelSweetness))
 	g.Verdict = map[GaugeState]string{Level: "level", InBand: "near", Low: "less sweet", High: "sweeter"}[g.State]
 	return compare(g, "As sweet as the base", "Less sweet than the base", "Sweeter than the base")
 }
 
-func (w *work) lift() Gauge {
+func (w *solved) lift() Gauge {
 	room := lift.Expansion(w.k.AltitudeM)
 	g := w.across(Gauge{Key: Lifting, Label: "Lift", Unit: "ml/100 g flour", LowText: "flatter", HighText: "fluffier", Decimals: 0},
 		func(b bowl) float64 { return room * b.lift.Per100() })
@@ -140,7 +140,7 @@ func (w *work) lift() Gauge {
 	return compare(g, "Lifts like the base", "Flat: too little gas for the flour", "Too much gas: coarse, and it collapses")
 }
 
-func (w *work) tang() Gauge {
+func (w *solved) tang() Gauge {
 	g := w.across(Gauge{Key: Tang, Label: "Tang", Unit: "meq/100 g", LowText: "milder", HighText: "tangier", Decimals: 1},
 		func(b bowl) float64 { return b.lift.Tang(b.account.Mass) })
 	g = w.judge(g, batter.TangBand(), levelTang)
@@ -148,7 +148,7 @@ func (w *work) tang() Gauge {
 	return compare(g, words.Upper(g.Verdict)+", as the base", "Soapy: soda with no acid left", "Tangy, and paler")
 }
 
-func (w *work) salt() Gauge {
+func (w *solved) salt() Gauge {
 	g := w.across(Gauge{Key: Salt, Label: "Salt", Unit: "g/100 g", LowText: "less salty", HighText: "saltier", Decimals: 2},
 		func(b bowl) float64 { return balance.SaltPer100(b.parts) })
 	g = w.judge(g, batter.SaltBand(g.Base()), math.Max(levelShare*g.Base(), levelSalt))
@@ -156,7 +156,7 @@ func (w *work) salt() Gauge {
 	return compare(g, "As salty as the base", "Blander than the base", "Saltier than the base")
 }
 
-func (w *work) structure() Gauge {
+func (w *solved) structure() Gauge {
 	g := w.across(Gauge{Key: Structure, Label: "Structure", Unit: "g/100 g", LowText: "weaker", HighText: "firmer", Decimals: 1},
 		func(b bowl) float64 { return balance.Structure(b.parts) })
 	g = w.judge(g, batter.StructureBand(g.Base()), levelShare*g.Base())

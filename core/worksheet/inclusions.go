@@ -29,7 +29,7 @@ func piecesOf(in *food.Ingredient) (mass float64, ok bool) {
 
 // foldedFraction is the volume fraction of what keeps its cells in the bowl: pieces, grated
 // things and zest, by the density of the thing itself.
-func (w *work) foldedFraction(pot portion.Bowl) float64 {
+func (w *solved) foldedFraction(pot portion.Bowl) float64 {
 	if pot.VolumeML <= 0 {
 		return 0
 	}
@@ -56,7 +56,7 @@ func shredded(in *food.Ingredient) bool {
 }
 
 // place is where a portion lies: its area in mm² and outline.
-func (w *work) place() (area, width, length float64) {
+func (w *described) place() (area, width, length float64) {
 	p := w.out.Portion
 	switch {
 	case p.DiameterMM != nil:
@@ -73,7 +73,7 @@ func (w *work) place() (area, width, length float64) {
 }
 
 // inclusions describes every addition that has pieces.
-func (w *work) inclusions() {
+func (w *described) inclusions() {
 	pot, p := w.pot(), w.out.Portion
 	if p.Count > portion.MaxPortions {
 		w.note("too_many_portions", "/portion/volume_ml", "Portions of %.0f ml make %d of this bowl; pieces and plates are worked out up to %d. Take a larger ladle or a smaller batch.", p.VolumeML, p.Count, portion.MaxPortions)
@@ -152,7 +152,7 @@ func releaseOf(a batter.Addition) float64 {
 }
 
 // fold spreads pieces by chance over the portions of a bowl, or of the part that gets them.
-func (w *work) fold(x *Inclusion, in *food.Ingredient, pieces float64, pot portion.Bowl, tau float64) {
+func (w *described) fold(x *Inclusion, in *food.Ingredient, pieces float64, pot portion.Bowl, tau float64) {
 	p := w.out.Portion
 	x.Placing = portion.Folded
 	c := portion.Chance{Pieces: pieces, Share: p.VolumeML / (pot.VolumeML * x.Share)}
@@ -182,7 +182,7 @@ func (w *work) fold(x *Inclusion, in *food.Ingredient, pieces float64, pot porti
 }
 
 // lay shares whole pieces out over the portions.
-func (w *work) lay(x *Inclusion, a batter.Addition, pieces, mass float64) {
+func (w *described) lay(x *Inclusion, a batter.Addition, pieces, mass float64) {
 	p := w.out.Portion
 	x.Placing = portion.Placed
 	n := max(1, int(math.Round(float64(p.Count)*x.Share)))
@@ -213,7 +213,7 @@ func (w *work) lay(x *Inclusion, a batter.Addition, pieces, mass float64) {
 	}
 }
 
-func (w *work) load(ml, g float64) {
+func (w *described) load(ml, g float64) {
 	l := Load{Fraction: ml / w.out.Portion.VolumeML, Ceiling: batter.LoadCeiling(w.v.Form)}
 	limit := words.Either(w.v.Form == batter.Waffle, "leaks and sticks above", "tears above")
 	switch {
@@ -231,7 +231,7 @@ func (w *work) load(ml, g float64) {
 }
 
 // inclusionNotes minds pieces that are too tall, that scorch, bleed or do not stay put.
-func (w *work) inclusionNotes(i int, a batter.Addition, x Inclusion) {
+func (w *described) inclusionNotes(i int, a batter.Addition, x Inclusion) {
 	at := fmt.Sprintf("/additions/%d", i)
 	label := words.Upper(words.Lower(x.Label))
 	if room, where := w.headroom(); room > 0 && a.Stage != batter.StageUnderPortion {
@@ -257,7 +257,7 @@ func (w *work) inclusionNotes(i int, a batter.Addition, x Inclusion) {
 }
 
 // headroom is the height in mm that a piece may have, and what sets it.
-func (w *work) headroom() (float64, string) {
+func (w *described) headroom() (float64, string) {
 	switch {
 	case w.v.Form == batter.Waffle && len(w.k.Irons) > 0:
 		return w.k.Irons[0].GapMM, "gap of the iron"
@@ -273,7 +273,7 @@ func (w *work) headroom() (float64, string) {
 var scoopNumbers = []float64{8, 10, 12, 16, 20, 24, 30, 40}
 
 // choices tells for every ladle and scoop how many portions it gives and how wide one runs.
-func (w *work) choices() {
+func (w *described) choices() {
 	pot := w.pot()
 	stiff := 0.0
 	if tau := w.out.Batter.YieldStressPa; tau != nil {
@@ -299,7 +299,7 @@ func (w *work) choices() {
 
 // griddle is the plate in use for the form: a crêpe wants the first round pan, everything
 // else the first plate there is.
-func (w *work) griddle() (batter.Griddle, bool) {
+func (w *measured) griddle() (batter.Griddle, bool) {
 	for _, g := range w.k.Griddles {
 		if w.v.Form != batter.Crepe || g.Round {
 			return g, true
@@ -309,7 +309,7 @@ func (w *work) griddle() (batter.Griddle, bool) {
 }
 
 // plate says how many fit, or how full the iron gets.
-func (w *work) plate() {
+func (w *described) plate() {
 	p := w.out.Portion
 	rise := w.rise()
 	switch {

@@ -45,18 +45,19 @@ func LoadFor(ctx context.Context, v batter.Variation, k batter.Kitchen, lineID s
 		p.Add("", "out_of_range", "Ask for a share of bites up to 99 in a hundred, for up to 500 pieces in each, or for up to half of the portion.")
 		return 0, p
 	}
+	if err := v.Check(k).OrNil(); err != nil {
+		return 0, err
+	}
 	v.Additions = append([]batter.Addition(nil), v.Additions...)
 	a := &v.Additions[at]
 	a.Unit, a.PlacedEach = "g", 0
 	reached := func(g float64) (bool, error) {
 		a.Amount = g
-		w, err := ledger(ctx, v, k)
+		s, err := inGrams(v, k).solve(ctx, true)
 		if err != nil {
 			return false, err
 		}
-		w.gauges()
-		w.describe()
-		w.inclusions()
+		w := describe(s, nil)
 		for _, x := range w.out.Portion.Inclusions {
 			if x.LineID != lineID {
 				continue

@@ -14,12 +14,12 @@ import (
 )
 
 // mixing writes the order of work for this recipe.
-func (w *work) mixing() {
+func (w *described) mixing() {
 	w.out.Mixing = mixing.Order(w.recipe())
 }
 
 // recipe is the bowl as it is mixed, up to the moment when pieces are folded in.
-func (w *work) recipe() mixing.Recipe {
+func (w *described) recipe() mixing.Recipe {
 	var parts []food.Part
 	for i, l := range w.v.Base.Lines {
 		parts = append(parts, food.Part{Ingredient: l.Ingredient, Grams: w.weigh[i]})

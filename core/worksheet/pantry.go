@@ -8,7 +8,7 @@ import (
 )
 
 // pantryNotes says what the cook should know of their own tubs: too old, or too little left.
-func (w *work) pantryNotes() {
+func (w *described) pantryNotes() {
 	said := func(at string, in *food.Ingredient, need float64) {
 		if in.Own.Stale() {
 			w.note("tub_stale", at, "“%s” is %d days old and keeps %d. Make a fresh one; when in doubt, throw it out.", in.Own.Name, in.Own.AgeDays, in.Own.KeepDays)

@@ -6,7 +6,7 @@ import (
 )
 
 // used lists everything in the serving: the base, and additions of which there is any.
-func (w *work) used() []*food.Ingredient {
+func (w *measured) used() []*food.Ingredient {
 	var out []*food.Ingredient
 	for _, l := range w.v.Base.Lines {
 		out = append(out, l.Ingredient)
@@ -20,7 +20,7 @@ func (w *work) used() []*food.Ingredient {
 }
 
 // safety gathers allergens and cautions of everything in the serving, once each.
-func (w *work) safety() {
+func (w *described) safety() {
 	used := w.used()
 	w.allergens = safety.AllergensOf(used)
 	w.out.Allergens, w.out.AllergensEU, w.out.AllergensUS = w.allergens.Contains, w.allergens.EU(), w.allergens.US()

@@ -161,9 +161,8 @@ func costed(v batter.Variation, k batter.Kitchen, lineID string, swaps []batter.
 	structure := func(lines []batter.Line) float64 {
 		t := v
 		t.Base.Lines = lines
-		w := &work{v: t, k: k}
-		w.measure()
-		return balance.Structure(w.parts(w.base, false))
+		w := inGrams(t, k)
+		return balance.Structure(w.baseParts(w.base))
 	}
 	was := structure(v.Base.Lines)
 	if was <= 0 {

@@ -8,18 +8,18 @@ import (
 )
 
 // previews works the variation out under every strategy, the chosen one among them.
-func (w *work) previews(ctx context.Context) error {
+func (w *described) previews(ctx context.Context) error {
 	for _, s := range batter.Strategies {
-		other := w
+		other := &w.solved
 		if s != w.v.Offset.Strategy {
 			v := w.asked
 			v.Offset.Strategy = s
-			other = &work{v: v, k: w.k, preview: true}
-			if err := other.ledger(ctx); err != nil {
+			var err error
+			if other, err = inGrams(v, w.k).solve(ctx, true); err != nil {
 				return err
 			}
 		}
-		lead, _ := other.weighLead(len(other.out.Lines))
+		lead, _ := other.weighLead(len(other.lines))
 		p := Preview{
 			Strategy: s, Lead: lead, Reports: len(other.solution.Reports), Count: other.pot().Count(w.v.Portion.VolumeML),
 			Thickness: other.weighed.thick.L(), Sweet: other.weighed.sweetness(),

@@ -57,7 +57,7 @@ func absorption(reflectance float64) float64 {
 func reflectance(ks float64) float64 { return 1 + ks - math.Sqrt(ks*ks+2*ks) }
 
 // tint mixes the colours of the bowl by mass, strength and release (docs/maths.md section 11).
-func (w *work) tint() *Tint {
+func (w *solved) tint() *Tint {
 	var mix rgb
 	var all, dark float64
 	darkens := map[*food.Ingredient]float64{}

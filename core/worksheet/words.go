@@ -63,7 +63,7 @@ var kinds = map[string]NoteKind{
 	"tang_left": Advice, "lift_left": Advice, "soda_follows": Advice, "base_soapy": Advice,
 }
 
-func (w *work) note(code, pointer, format string, args ...any) {
+func (w *described) note(code, pointer, format string, args ...any) {
 	kind := Warning
 	if k, ok := kinds[code]; ok {
 		kind = k
@@ -81,7 +81,7 @@ var alwaysMinded = map[string]bool{
 }
 
 // asWritten tells whether the bowl is still the one that the recipe was written with.
-func (w *work) asWritten() bool {
+func (w *measured) asWritten() bool {
 	return w.v.Reference.AsWritten && len(w.v.Offset.Targets) == 0 && w.v.Reference.Lines == nil && slices.EqualFunc(w.v.Additions, w.v.Reference.Additions, func(a, b batter.Addition) bool {
 		a.ID, b.ID = "", "" // the reference needs none
 		a.Ingredient, b.Ingredient = nil, nil
@@ -91,7 +91,7 @@ func (w *work) asWritten() bool {
 
 // named calls the reference what it is: the base, or the recipe that was written with its
 // additions in it.
-func (w *work) named(text string) string {
+func (w *measured) named(text string) string {
 	if !w.v.Reference.AsWritten {
 		return text
 	}
@@ -101,7 +101,7 @@ func (w *work) named(text string) string {
 var asRecipe = strings.NewReplacer("the base", "the recipe", "The base", "The recipe")
 
 // labels of the lines with a role that stand at their bound.
-func (w *work) stuckLabels(role food.Role) []string {
+func (w *described) stuckLabels(role food.Role) []string {
 	var out []string
 	for i, l := range w.out.Lines {
 		if i < len(w.solution.Stuck) && w.solution.Stuck[i] && l.Role == role {
@@ -112,7 +112,7 @@ func (w *work) stuckLabels(role food.Role) []string {
 }
 
 // notes says what gave way, where the model ends, and what is not worked out yet.
-func (w *work) notes() {
+func (w *described) notes() {
 	for _, r := range w.solution.Reports {
 		w.report(r)
 	}
@@ -163,7 +163,7 @@ func tears(f batter.Form) string {
 
 // fails tells whether a bowl sets so much less than its reference that it is likely to tear or
 // to stick. Flourless batters are small and turned with two spatulas, whatever they set.
-func (w *work) fails(g Gauge) bool {
+func (w *solved) fails(g Gauge) bool {
 	if w.v.Form == batter.Flourless || g.State == Level || g.After() >= g.Base() {
 		return false
 	}
@@ -171,7 +171,7 @@ func (w *work) fails(g Gauge) bool {
 }
 
 // structureNotes says how much weaker the batter sets, and suggests a whole egg.
-func (w *work) structureNotes() {
+func (w *described) structureNotes() {
 	if w.solution.Eggs > 0 {
 		w.note("eggs", "/offset/hold", "%s more %s to hold the structure.", words.Upper(words.Number(w.solution.Eggs)), words.Either(w.solution.Eggs == 1, "egg", "eggs"))
 		return
@@ -196,7 +196,7 @@ const (
 )
 
 // liftNotes minds soda and powder: one where the other belongs, soap, colour, altitude.
-func (w *work) liftNotes() {
+func (w *described) liftNotes() {
 	l, tang := w.weighed.lift, w.out.Gauges.Tang
 	band := batter.TangBand()
 	w.sodaFollows()
@@ -235,7 +235,7 @@ func (w *work) liftNotes() {
 }
 
 // sodaFollows says that soda rose with the acid of an addition, and how to keep it tart.
-func (w *work) sodaFollows() {
+func (w *described) sodaFollows() {
 	if w.solution.Reports == nil && len(w.v.Additions) == 0 {
 		return
 	}
@@ -252,7 +252,7 @@ func (w *work) sodaFollows() {
 	}
 }
 
-func (w *work) sodaPinned() bool {
+func (w *measured) sodaPinned() bool {
 	return slices.ContainsFunc(w.v.Base.Lines, func(l batter.Line) bool { return l.Locked && lift.IsSoda(l.Ingredient) }) ||
 		slices.ContainsFunc(w.v.Additions, func(a batter.Addition) bool { return lift.IsSoda(a.Ingredient) })
 }
@@ -263,7 +263,7 @@ func sodaFor(meqPer100, batterG float64) float64 {
 }
 
 // flavourNotes warn of strong flavourings before they take over.
-func (w *work) flavourNotes() {
+func (w *described) flavourNotes() {
 	for i, a := range w.v.Additions {
 		d := w.out.Lines[len(w.v.Base.Lines)+i].Dose
 		if a.Ingredient.Is(food.Strong) && (d.Word == "bold" || d.Word == "past bold") {
@@ -281,7 +281,7 @@ const leastSugar = 0.5
 
 // bitterNotes proposes sugar for cocoa and its like, less what is sweeter already, and minds raw
 // fruit whose enzymes work on milk and egg.
-func (w *work) bitterNotes() {
+func (w *described) bitterNotes() {
 	var bitter float64
 	var names []string
 	for i, p := range w.made {
@@ -306,7 +306,7 @@ func curdles(p food.Part) bool {
 }
 
 // inBowlAt is which addition the n-th one in the bowl is.
-func (w *work) inBowlAt(n int) int {
+func (w *described) inBowlAt(n int) int {
 	for i, a := range w.v.Additions {
 		if a.Stage.InBowl() {
 			if n == 0 {
@@ -319,7 +319,7 @@ func (w *work) inBowlAt(n int) int {
 }
 
 // report says in words what a target has left. Every sentence names what to do.
-func (w *work) report(r balance.Report) {
+func (w *described) report(r balance.Report) {
 	perPortion := math.Abs(r.Left) * w.out.Portion.MassG
 	left := words.Grams(perPortion, leftStep(perPortion))
 	t := w.out.Gauges.Thickness
@@ -394,10 +394,10 @@ const briefly = 3
 
 // weighLead says what to weigh out otherwise than the base, naming at most so many lines,
 // and what of the rest.
-func (w *work) weighLead(most int) (lead, reason string) {
+func (w *solved) weighLead(most int) (lead, reason string) {
 	var changed []string
 	same := 0
-	for _, l := range w.out.Lines {
+	for _, l := range w.lines {
 		switch {
 		case l.From == FromAddition:
 			if l.DryTo != nil {
@@ -438,7 +438,7 @@ func (w *work) weighLead(most int) (lead, reason string) {
 }
 
 // verdict is the line at the foot: what to weigh, what it makes, what to mind.
-func (w *work) verdict() {
+func (w *described) verdict() {
 	lead, reason := w.weighLead(briefly)
 	w.say("weigh", lead, reason)
 
@@ -458,12 +458,12 @@ func (w *work) verdict() {
 	w.say("allergens", w.allergens.Lead(), w.allergens.Rest())
 }
 
-func (w *work) say(kind, lead, reason string) {
+func (w *described) say(kind, lead, reason string) {
 	w.out.Verdict = append(w.out.Verdict, Verdict{kind, w.named(lead), w.named(reason)})
 }
 
 // drift says in one clause which gauges ended outside their band.
-func (w *work) drift(gauges []*Gauge) {
+func (w *described) drift(gauges []*Gauge) {
 	var out []*Gauge
 	for _, g := range gauges {
 		if g.State == Low || g.State == High {

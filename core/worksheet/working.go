@@ -24,7 +24,7 @@ const (
 )
 
 // working derives every figure that the bench shows.
-func (w *work) working() {
+func (w *described) working() {
 	for i, l := range w.out.Lines {
 		if l.From == FromBase {
 			w.lineWorking(i, l)
@@ -62,7 +62,7 @@ func (w *work) working() {
 }
 
 // show adds a working; terms that are not numbers or nothing at all are left out.
-func (w *work) show(pointer, text string, terms []Term) {
+func (w *described) show(pointer, text string, terms []Term) {
 	kept := terms[:0]
 	for _, t := range terms {
 		if t.Value != 0 && !math.IsNaN(t.Value) && !math.IsInf(t.Value, 0) {
@@ -73,7 +73,7 @@ func (w *work) show(pointer, text string, terms []Term) {
 }
 
 // sum lists what each part of the bowl brings of a property, then the totals.
-func (w *work) sum(key, text, unit string, per func(*food.Ingredient) float64, totals []Term) {
+func (w *described) sum(key, text, unit string, per func(*food.Ingredient) float64, totals []Term) {
 	var terms []Term
 	for _, p := range w.weighed.parts {
 		source := p.Ingredient.CompositionSource
@@ -96,7 +96,7 @@ func (w *work) sum(key, text, unit string, per func(*food.Ingredient) float64, t
 	w.show("/gauges/"+key, text, terms)
 }
 
-func (w *work) lineWorking(i int, l Line) {
+func (w *described) lineWorking(i int, l Line) {
 	at := fmt.Sprintf("/lines/%d/offset_g", i)
 	terms := []Term{{"in the base", *l.Base, "g", fromRecipe}}
 	per := w.same(w.v.Base.Lines[i])
@@ -140,7 +140,7 @@ func (w *work) lineWorking(i int, l Line) {
 	w.show(at, text, terms)
 }
 
-func (w *work) portionWorking() {
+func (w *described) portionWorking() {
 	b, p := w.out.Batter, w.out.Portion
 	w.show("/portion/count", "The bowl's volume less what sticks to it, by the ladle.", []Term{
 		{"bowl", b.MassG, "g", fromSum}, {"density with its air", b.DensityGML, "g/ml", "composition and stirred-in air, docs/maths.md 5"},

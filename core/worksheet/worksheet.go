@@ -67,51 +67,64 @@ func (b bowl) pieceShare() float64 {
 	return pieces / all
 }
 
-// work carries one calculation.
-type work struct {
-	asked                         batter.Variation // as the cook wrote it
-	v                             batter.Variation // the same with its additions prepared
-	k                             batter.Kitchen
-	base                          []float64   // g of the base lines
-	weigh                         []float64   // g, rounded to the scale
-	spooned                       []float64   // g, as cups and spoons give them
-	adds                          []float64   // g of the additions as they go into the bowl
-	raw                           []food.Part // the additions as they are weighed, before their preparation
-	treated                       []*prep.Result
-	made                          []food.Part // the additions in the bowl as they go in: dried, if so asked
-	flour                         float64
-	reference                     []food.Part // the bowl that targets are taken from; nil is the base as it is
-	plain, with, weighed, bySpoon bowl        // plain is the reference
+// A worksheet is worked out in three steps, each a value that the next one is made of: what is
+// measured, what is solved, what is described.
+
+// measured is a variation in grams.
+type measured struct {
+	asked     batter.Variation // as the cook wrote it
+	v         batter.Variation // the same with its additions prepared
+	k         batter.Kitchen
+	base      []float64   // g of the base lines
+	adds      []float64   // g of the additions as they go into the bowl
+	raw       []food.Part // the additions as they are weighed, before their preparation
+	treated   []*prep.Result
+	flour     float64
+	reference []food.Part // the bowl that targets are taken from; nil is the base as it is
+}
+
+// solved is a measured variation with its offsets, rounded to what can be weighed.
+type solved struct {
+	measured
 	solution                      balance.Solution
+	weigh                         []float64   // g of the base lines, rounded to the scale
+	spooned                       []float64   // g, as cups and spoons give them
+	made                          []food.Part // the additions in the bowl as they go in: dried, if so asked
+	plain, with, weighed, bySpoon bowl        // plain is the reference
+	lines                         []Line
 	preview                       bool // grams only: nobody reads the spoons
-	allergens                     safety.Allergens
-	out                           Worksheet
+}
+
+// described is a solved variation with everything that is said of it.
+type described struct {
+	solved
+	allergens safety.Allergens
+	out       Worksheet
 }
 
 // Work answers a variation made in a kitchen, with what is included. The error is batter.Problems when the
 // variation cannot be worked with, else the context's when that ended first; nothing else is
 // returned then.
 func Work(ctx context.Context, v batter.Variation, k batter.Kitchen, include Include) (Worksheet, error) {
+	if err := v.Check(k).OrNil(); err != nil {
+		return Worksheet{}, err
+	}
 	var said []string
 	if v.Portion.Count > 0 {
-		if err := v.Check(k).OrNil(); err != nil {
-			return Worksheet{}, err
-		}
 		factor, err := factorForCount(ctx, v, k, v.Portion.Count)
 		if err != nil {
 			return Worksheet{}, err
 		}
 		v, said = v.Scaled(factor)
+		if err := v.Check(k).OrNil(); err != nil { // so many may be too much
+			return Worksheet{}, err
+		}
 	}
-	w, err := ledger(ctx, v, k)
+	s, err := inGrams(v, k).solve(ctx, false)
 	if err != nil {
 		return Worksheet{}, err
 	}
-	for _, s := range said {
-		w.note("eggs_whole", "/portion/count", "%s", s)
-	}
-	w.out.Held = held(v.Offset)
-	w.look()
+	w := describe(s, said)
 	w.choices()
 	w.nutrition()
 	w.cost()
@@ -132,6 +145,22 @@ func Work(ctx context.Context, v batter.Variation, k batter.Kitchen, include Inc
 	return w.out, nil
 }
 
+// describe judges the bowl as weighed and a portion of it, and says what there is to know, what
+// was said on the way first.
+func describe(s *solved, said []string) *described {
+	w := &described{solved: *s}
+	w.out.Lines, w.out.Held = s.lines, held(s.v.Offset)
+	for _, text := range said {
+		w.note("eggs_whole", "/portion/count", "%s", text)
+	}
+	w.gauges()
+	w.bowl()
+	w.inclusions()
+	w.plate()
+	w.notes()
+	return w
+}
+
 // held lists what the offsets hold: what was asked for, and what was pulled.
 func held(o batter.Offset) []batter.Hold {
 	out := slices.Clone(o.Hold)
@@ -143,80 +172,70 @@ func held(o batter.Offset) []batter.Hold {
 	return out
 }
 
-// look judges the bowl as weighed and a portion of it, and says what there is to know.
-func (w *work) look() {
-	w.gauges()
-	w.describe()
-	w.inclusions()
-	w.plate()
-	w.notes()
-}
-
-// ledger measures, solves and rounds: the part that a preview of another strategy shares.
-func ledger(ctx context.Context, v batter.Variation, k batter.Kitchen) (*work, error) {
+// ledger checks, measures and solves a variation.
+func ledger(ctx context.Context, v batter.Variation, k batter.Kitchen) (*solved, error) {
 	if err := v.Check(k).OrNil(); err != nil {
 		return nil, err
 	}
-	w := &work{v: v, k: k}
-	return w, w.ledger(ctx)
+	return inGrams(v, k).solve(ctx, false)
 }
 
-func (w *work) ledger(ctx context.Context) error {
-	w.measure()
-	if err := w.balance(ctx); err != nil {
-		return err
-	}
-	w.lines()
-	return nil
-}
-
-// measure turns every line into grams. Check has made sure that it can.
-func (w *work) measure() {
-	for _, l := range w.v.Base.Lines {
-		g, _ := w.k.Grams(l)
+// inGrams turns every line into grams, and prepares the additions. The variation has been
+// checked, so that it can.
+func inGrams(v batter.Variation, k batter.Kitchen) *measured {
+	w := &measured{asked: v, v: v, k: k}
+	for _, l := range v.Base.Lines {
+		g, _ := k.Grams(l)
 		w.base = append(w.base, g)
 		if l.Role == food.RoleFlour {
 			w.flour += g
 		}
 	}
-	w.asked, w.v.Additions = w.v, slices.Clone(w.v.Additions)
+	w.v.Additions = slices.Clone(v.Additions)
 	for i := range w.v.Additions {
 		a := &w.v.Additions[i]
-		g, _ := w.k.Grams(a.Line)
+		g, _ := k.Grams(a.Line)
 		w.raw = append(w.raw, food.Part{Ingredient: a.Ingredient, Grams: g})
-		product, left, done, _ := a.Prep.Treated(w.k.Shelf, a.Ingredient, g)
+		product, left, done, _ := a.Prep.Treated(k.Shelf, a.Ingredient, g)
 		a.Ingredient = product
 		w.adds = append(w.adds, left)
 		w.treated = append(w.treated, done)
 	}
-	if !w.v.Reference.AsWritten && w.v.Reference.Lines == nil {
-		return
-	}
-	for _, l := range w.v.ReferenceLines() {
-		g, _ := w.k.Grams(l)
-		w.reference = append(w.reference, food.Part{Ingredient: l.Ingredient, Grams: g})
-	}
-	for _, a := range w.v.Reference.Additions {
-		if g, _ := w.k.Grams(a.Line); w.v.Reference.AsWritten && a.Stage.InBowl() {
-			product, left, _, _ := a.Prep.Treated(w.k.Shelf, a.Ingredient, g)
-			w.reference = append(w.reference, food.Part{Ingredient: product, Grams: left})
-		}
-	}
+	w.reference = referenceOf(v, k)
+	return w
 }
 
-// parts lists base lines of the given masses with the additions that are in the bowl.
-func (w *work) parts(masses []float64, additions bool) []food.Part {
-	out := make([]food.Part, 0, len(masses)+len(w.adds))
-	for i, g := range masses {
-		out = append(out, food.Part{Ingredient: w.v.Base.Lines[i].Ingredient, Grams: g})
+// referenceOf is the bowl that targets are taken from, the base's lines first; nil when it is the
+// base as it is.
+func referenceOf(v batter.Variation, k batter.Kitchen) []food.Part {
+	if !v.Reference.AsWritten && v.Reference.Lines == nil {
+		return nil
 	}
-	if additions {
-		out = append(out, w.made...)
+	var out []food.Part
+	for _, l := range v.ReferenceLines() {
+		g, _ := k.Grams(l)
+		out = append(out, food.Part{Ingredient: l.Ingredient, Grams: g})
+	}
+	for _, a := range v.Reference.Additions {
+		if g, _ := k.Grams(a.Line); v.Reference.AsWritten && a.Stage.InBowl() {
+			product, left, _, _ := a.Prep.Treated(k.Shelf, a.Ingredient, g)
+			out = append(out, food.Part{Ingredient: product, Grams: left})
+		}
 	}
 	return out
 }
 
-func (w *work) additions() []food.Part {
+// baseParts lists base lines of the given masses.
+func (w *measured) baseParts(masses []float64) []food.Part {
+	out := make([]food.Part, 0, len(masses)+len(w.adds))
+	for i, g := range masses {
+		out = append(out, food.Part{Ingredient: w.v.Base.Lines[i].Ingredient, Grams: g})
+	}
+	return out
+}
+
+// additions lists those that are in the bowl.
+func (w *measured) additions() []food.Part {
 	var out []food.Part
 	for i, a := range w.v.Additions {
 		if a.Stage.InBowl() {
@@ -227,7 +246,7 @@ func (w *work) additions() []food.Part {
 }
 
 // problem is the variation as the solver sees it.
-func (w *work) problem() balance.Problem {
+func (w *measured) problem() balance.Problem {
 	p := balance.Problem{
 		Additions: w.additions(), Reference: w.reference, Strategy: w.v.Offset.Strategy, Hold: w.v.Offset.Hold, Targets: w.v.Offset.Targets,
 		SugarBy: w.v.Offset.SugarBy, AllowLow: w.v.Offset.AllowLow, EggG: w.k.EggG,
@@ -238,35 +257,51 @@ func (w *work) problem() balance.Problem {
 	return p
 }
 
-// balance solves the offsets and rounds them to the scale.
-func (w *work) balance(ctx context.Context) error {
+// solve finds the offsets, rounds them to the scale and evaluates the bowl as it is weighed.
+// A preview does without spoons.
+func (w *measured) solve(ctx context.Context, preview bool) (*solved, error) {
 	p := w.problem()
-	s, err := balance.Solve(ctx, p)
+	answer, err := balance.Solve(ctx, p)
 	if err != nil {
-		return err
+		return nil, err
 	}
-	w.solution = s
-	for i, l := range w.v.Base.Lines {
-		w.weigh = append(w.weigh, measure.Round(s.Grams[i], w.k.Step(l)))
+	s := &solved{measured: *w, solution: answer, made: p.Additions, preview: preview}
+	if s.plain = bowlOf(w.reference); w.reference == nil {
+		s.plain = bowlOf(w.baseParts(w.base))
 	}
-	w.made = p.Additions
-	if w.plain = bowlOf(w.reference); w.reference == nil {
-		w.plain = bowlOf(w.parts(w.base, false))
-	}
-	w.with = bowlOf(w.parts(w.base, true))
-	if s.DryTo != nil {
-		w.made = nil
+	s.with = bowlOf(s.parts(w.base))
+	if answer.DryTo != nil {
+		s.made = nil
 		for i, a := range p.Additions {
-			to := measure.Round(s.DryTo[i], w.k.ScaleStep)
-			w.made = append(w.made, food.Part{Ingredient: prep.Evaporated(a.Ingredient, a.Grams, to), Grams: min(to, a.Grams)})
+			to := measure.Round(answer.DryTo[i], w.k.ScaleStep)
+			s.made = append(s.made, food.Part{Ingredient: prep.Evaporated(a.Ingredient, a.Grams, to), Grams: min(to, a.Grams)})
 		}
 	}
-	return nil
+	s.roundAdditions()
+	for i, l := range w.v.Base.Lines {
+		s.lines = append(s.lines, s.baseLine(i, l))
+	}
+	s.weighed, s.bySpoon = bowlOf(s.parts(s.weigh)), bowlOf(s.parts(s.spooned))
+	inBowl := 0
+	for i, a := range w.v.Additions {
+		var made *food.Part
+		if a.Stage.InBowl() {
+			made = &s.made[inBowl]
+			inBowl++
+		}
+		s.lines = append(s.lines, s.additionLine(i, a, made))
+	}
+	return s, nil
+}
+
+// parts lists base lines of the given masses with the additions that are in the bowl.
+func (w *solved) parts(masses []float64) []food.Part {
+	return append(w.baseParts(masses), w.made...)
 }
 
 // same is the property that base line i shares with the additions, per gram, for the
 // "acts like" column; nil when the line's role has none.
-func (w *work) same(l batter.Line) func(*food.Ingredient) float64 {
+func (w *measured) same(l batter.Line) func(*food.Ingredient) float64 {
 	switch l.Role {
 	case food.RoleLiquid:
 		return flow.LiquidPerGram
@@ -284,7 +319,7 @@ func (w *work) same(l batter.Line) func(*food.Ingredient) float64 {
 
 // actsLike returns base plus what the additions bring of the same thing. Lines of the same
 // role share it by their base mass.
-func (w *work) actsLike(i int) float64 {
+func (w *measured) actsLike(i int) float64 {
 	l := w.v.Base.Lines[i]
 	per := w.same(l)
 	if per == nil || per(l.Ingredient) <= 0 {
@@ -307,75 +342,71 @@ func (w *work) actsLike(i int) float64 {
 	return w.base[i] + brought/per(l.Ingredient)*w.base[i]/all
 }
 
-func (w *work) lines() {
-	for i, l := range w.v.Base.Lines {
-		step := w.k.Step(l)
-		base, acts, offset := w.base[i], w.actsLike(i), 0.0
-		state := AsItIs
-		change := w.solution.Grams[i] - base
-		switch {
-		case l.Locked:
-			state = Pinned
-		case math.Abs(change) < step/2:
-			w.weigh[i] = measure.Round(base, step) // a change too small for the scale is none
-		case change < 0:
-			state, offset = Less, w.weigh[i]-base
-		default:
-			state, offset = More, w.weigh[i]-base
-		}
-		if w.solution.Stuck[i] {
-			state = Stuck
-		}
-		text, given := w.spoons(l, w.weigh[i])
-		w.spooned = append(w.spooned, given)
-		w.out.Lines = append(w.out.Lines, Line{
-			ID: l.ID, Ingredient: l.Ingredient.ID, Name: l.Ingredient.Name, Label: l.Ingredient.Label(), Role: l.Role,
-			From: FromBase, Base: &base, ActsLike: &acts, Offset: &offset, Weigh: w.weigh[i],
-			RoundedFrom: w.solution.Grams[i], Step: step, Decimals: words.Decimals(step), Measure: text, MeasureG: spooned(text, given), State: state,
-			Colour: l.Ingredient.Colour.Hex, Own: ownOf(l.Ingredient), Allergens: l.Ingredient.Allergens, MayContain: l.Ingredient.MayContain,
-		})
+// baseLine rounds a line of the base to its scale and tells what became of it.
+func (w *solved) baseLine(i int, l batter.Line) Line {
+	step := w.k.Step(l)
+	base, acts, offset, state := w.base[i], w.actsLike(i), 0.0, AsItIs
+	weigh := measure.Round(w.solution.Grams[i], step)
+	change := w.solution.Grams[i] - base
+	switch {
+	case l.Locked:
+		state = Pinned
+	case math.Abs(change) < step/2:
+		weigh = measure.Round(base, step) // a change too small for the scale is none
+	case change < 0:
+		state, offset = Less, weigh-base
+	default:
+		state, offset = More, weigh-base
 	}
-	w.roundAdditions()
-	w.weighed = bowlOf(w.parts(w.weigh, true))
-	w.bySpoon = bowlOf(w.parts(w.spooned, true))
-	reference := w.doseReference()
-	inBowl := 0
-	for i, a := range w.v.Additions {
-		whole := a.Line
-		whole.Ingredient = w.raw[i].Ingredient
-		in, g, step := whole.Ingredient, w.raw[i].Grams, w.k.Step(whole)
-		dose := batter.DoseOf(in, reference, g)
-		weigh := measure.Round(g, step)
-		text, given := w.spoons(whole, weigh)
-		line := Line{
-			ID: a.ID, Ingredient: in.ID, Name: in.Name, Label: in.Label(), Role: a.Role,
-			From: FromAddition, Stage: a.Stage, Weigh: weigh, RoundedFrom: g, Step: step,
-			Decimals: words.Decimals(step), Measure: text, MeasureG: spooned(text, given), State: AsItIs, Dose: &dose, Colour: in.Colour.Hex,
-			Treatments: prep.For(in), Own: ownOf(in), Allergens: a.Ingredient.Allergens, MayContain: a.Ingredient.MayContain,
-		}
-		if r := w.treated[i]; r != nil {
-			line.Prepared = &Prepared{Label: a.Prep.Label(), Grams: w.adds[i], Work: r}
-			for _, f := range r.Left {
-				if f.Kind == prep.Juice {
-					line.Prepared.Kept += f.Grams
-				}
+	if w.solution.Stuck[i] {
+		state = Stuck
+	}
+	text, given := w.spoons(l, weigh)
+	w.weigh, w.spooned = append(w.weigh, weigh), append(w.spooned, given)
+	return Line{
+		ID: l.ID, Ingredient: l.Ingredient.ID, Name: l.Ingredient.Name, Label: l.Ingredient.Label(), Role: l.Role,
+		From: FromBase, Base: &base, ActsLike: &acts, Offset: &offset, Weigh: weigh,
+		RoundedFrom: w.solution.Grams[i], Step: step, Decimals: words.Decimals(step), Measure: text, MeasureG: spooned(text, given), State: state,
+		Colour: l.Ingredient.Colour.Hex, Own: ownOf(l.Ingredient), Allergens: l.Ingredient.Allergens, MayContain: l.Ingredient.MayContain,
+	}
+}
+
+// additionLine tells of an addition; made is what goes into the bowl of it, nil when nothing does.
+func (w *solved) additionLine(i int, a batter.Addition, made *food.Part) Line {
+	whole := a.Line
+	whole.Ingredient = w.raw[i].Ingredient
+	in, g, step := whole.Ingredient, w.raw[i].Grams, w.k.Step(whole)
+	dose := batter.DoseOf(in, w.doseReference(), g)
+	weigh := measure.Round(g, step)
+	text, given := w.spoons(whole, weigh)
+	line := Line{
+		ID: a.ID, Ingredient: in.ID, Name: in.Name, Label: in.Label(), Role: a.Role,
+		From: FromAddition, Stage: a.Stage, Weigh: weigh, RoundedFrom: g, Step: step,
+		Decimals: words.Decimals(step), Measure: text, MeasureG: spooned(text, given), State: AsItIs, Dose: &dose, Colour: in.Colour.Hex,
+		Treatments: prep.For(in), Own: ownOf(in), Allergens: a.Ingredient.Allergens, MayContain: a.Ingredient.MayContain,
+	}
+	if r := w.treated[i]; r != nil {
+		line.Prepared = &Prepared{Label: a.Prep.Label(), Grams: w.adds[i], Work: r}
+		for _, f := range r.Left {
+			if f.Kind == prep.Juice {
+				line.Prepared.Kept += f.Grams
 			}
 		}
-		if a.Stage.InBowl() {
-			released := food.Batter([]food.Part{{Ingredient: a.Ingredient, Grams: w.adds[i]}})
-			line.Brings = &Brings{Water: released.Water, Sugars: released.Sugars}
-			if to := w.made[inBowl].Grams; w.solution.DryTo != nil && to < w.adds[i] {
-				line.DryTo = &to
-			}
-			inBowl++
-		}
-		w.out.Lines = append(w.out.Lines, line)
 	}
+	if made == nil {
+		return line
+	}
+	released := food.Batter([]food.Part{{Ingredient: a.Ingredient, Grams: w.adds[i]}})
+	line.Brings = &Brings{Water: released.Water, Sugars: released.Sugars}
+	if to := made.Grams; w.solution.DryTo != nil && to < w.adds[i] {
+		line.DryTo = &to
+	}
+	return line
 }
 
 // roundAdditions rounds what goes into the bowl to the scale, so that the bowl is the sum of what
 // was weighed.
-func (w *work) roundAdditions() {
+func (w *solved) roundAdditions() {
 	w.made = slices.Clone(w.made)
 	at := 0
 	for i, a := range w.v.Additions {
@@ -393,7 +424,7 @@ func (w *work) roundAdditions() {
 	}
 }
 
-func (w *work) doseReference() float64 {
+func (w *measured) doseReference() float64 {
 	var mass float64
 	for _, g := range w.base {
 		mass += g
@@ -420,7 +451,7 @@ func ownOf(in *food.Ingredient) *food.OwnFigures {
 
 // spoons says grams of a line in the kitchen's cups and spoons, eggs by number, with the
 // grams that this really gives. Without a density the scale has to serve.
-func (w *work) spoons(l batter.Line, grams float64) (text string, given float64) {
+func (w *solved) spoons(l batter.Line, grams float64) (text string, given float64) {
 	if grams <= 0 || w.preview {
 		return "", grams
 	}
