@@ -198,15 +198,45 @@ func (p PantryItem) Ingredient(s Setting) (*food.Ingredient, error) {
 // item reads one item over the row that it stands for, or over nothing.
 func (r *reader) item(at string, p PantryItem, row *food.Ingredient, today time.Time) *food.Ingredient {
 	r.named(at, strings.TrimSpace(p.Name))
+	out, own := r.ground(at, p, row, today)
+	if out == nil {
+		return nil
+	}
+	if !p.onlyStocks() {
+		out.Own = own
+	}
+	if p.Group != "" || p.StandsFor == "" {
+		out.Group = choice(r, at+"/group", p.Group, food.Groups, "", "group")
+	}
+	if p.Role != "" || p.StandsFor == "" {
+		out.Role = choice(r, at+"/role", p.Role, food.Roles, "", "role")
+	}
+	if !r.figures(at, p, out, own) {
+		return nil
+	}
+	r.said(at, p, out)
+	if len(r.p) > 0 {
+		return nil
+	}
+	if err := out.Check(); err != nil {
+		r.p.Add(at, "impossible", "%s cannot be right: %s.", clip(p.Name), strings.Join(strings.Split(err.Error(), "\n"), "; "))
+		return nil
+	}
+	return out
+}
+
+// ground is what an item is read over: the row that it stands for, with what was measured of it
+// before, or an ingredient of its own. Nil when there is no such row.
+func (r *reader) ground(at string, p PantryItem, row *food.Ingredient, today time.Time) (*food.Ingredient, *food.Own) {
 	out := &food.Ingredient{ReleaseFraction: 1, Name: p.Name}
 	own := &food.Own{Name: p.Name, MadeOn: p.MadeOn, AgeDays: age(p.MadeOn, today), Measured: p.MeasuredWhat, Estimated: p.Estimated}
 	switch {
 	case p.StandsFor != "" && row == nil:
 		r.p.Add(at+"/stands_for", "unknown_ingredient", "There is no ingredient “%s” on the shelf to stand for.", clip(p.StandsFor))
-		return nil
+		return nil, nil
 	case p.StandsFor != "" && row.Own != nil && row.Own.Table == nil:
 		r.p.Add(at+"/stands_for", "own", "“%s” is an ingredient of your own: change its figures instead.", clip(p.StandsFor))
-		return nil
+		return nil, nil
 	case p.StandsFor != "":
 		*out = *row
 		own.Table = row
@@ -224,15 +254,12 @@ func (r *reader) item(at string, p PantryItem, row *food.Ingredient, today time.
 			r.p.Add(at+"/id", "taken", "“%s” is an ingredient of the table. Say stands_for to replace it, or choose another name.", clip(p.ID))
 		}
 	}
-	if !p.onlyStocks() {
-		out.Own = own
-	}
-	if p.Group != "" || p.StandsFor == "" {
-		out.Group = choice(r, at+"/group", p.Group, food.Groups, "", "group")
-	}
-	if p.Role != "" || p.StandsFor == "" {
-		out.Role = choice(r, at+"/role", p.Role, food.Roles, "", "role")
-	}
+	return out, own
+}
+
+// figures lays the item's figures over the ground, and estimates what nobody stated of an
+// ingredient of one's own. False when one is no number.
+func (r *reader) figures(at string, p PantryItem, out *food.Ingredient, own *food.Own) bool {
 	if p.hasComposition() {
 		out.Composition = food.Composition{}
 	}
@@ -248,7 +275,7 @@ func (r *reader) item(at string, p PantryItem, row *food.Ingredient, today time.
 		}
 		if math.IsNaN(*n.from) || math.IsInf(*n.from, 0) {
 			r.p.Add(at, "not_a_number", "One of the figures of %s is not a number.", clip(p.Name))
-			return nil
+			return false
 		}
 		*n.to = *n.from
 	}
@@ -265,6 +292,11 @@ func (r *reader) item(at string, p PantryItem, row *food.Ingredient, today time.
 	own.KeepDays = int(r.within(at+"/keeps_days", p.KeepsDays, 0, maxKeeps, float64(own.KeepDays), "The days it keeps"))
 	r.within(at+"/price_per_kg", p.PricePerKg, 0, maxPrice, 0, "The price of a kilo")
 	r.within(at+"/stock_g", p.StockG, 0, 10*batter.MaxLineG, 0, "What is there in g")
+	return true
+}
+
+// said lays over the ground what is not a figure.
+func (r *reader) said(at string, p PantryItem, out *food.Ingredient) {
 	if p.MadeOn != "" {
 		if _, err := time.Parse(dayLayout, p.MadeOn); err != nil {
 			r.p.Add(at+"/made_on", "not_a_day", "Write the day as year-month-day, like 2026-03-01.")
@@ -308,14 +340,6 @@ func (r *reader) item(at string, p PantryItem, row *food.Ingredient, today time.
 	if len(p.MayContain) > maxList {
 		r.p.Add(at+"/may_contain", "too_many", "More than %d are too many.", maxList)
 	}
-	if len(r.p) > 0 {
-		return nil
-	}
-	if err := out.Check(); err != nil {
-		r.p.Add(at, "impossible", "%s cannot be right: %s.", clip(p.Name), strings.Join(strings.Split(err.Error(), "\n"), "; "))
-		return nil
-	}
-	return out
 }
 
 func setText(to *string, from string) {

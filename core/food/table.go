@@ -206,31 +206,7 @@ func (in *Ingredient) Check() error {
 	if !slices.Contains(Roles, in.Role) {
 		say("the role %q is unknown", in.Role)
 	}
-	c := &in.Composition
-	for name, v := range map[string]float64{
-		"water": c.Water, "protein": c.Protein, "fat": c.Fat, "carbohydrate": c.Carbohydrate, "ash": c.Ash,
-		"alcohol": c.Alcohol, "sugars": c.Sugars, "sucrose": c.Sucrose, "glucose": c.Glucose, "fructose": c.Fructose,
-		"lactose": c.Lactose, "maltose": c.Maltose, "starch": c.Starch, "fibre": c.Fibre, "CO2": c.CO2,
-	} {
-		if v < 0 || v > 100 {
-			say("%s is %g g, outside 0-100", name, v)
-		}
-	}
-	if sum := c.Water + c.Protein + c.Fat + c.Carbohydrate + c.Ash + c.Alcohol; sum < closureLow || sum > closureHigh {
-		say("the parts add up to %.1f g, not to 100", sum)
-	}
-	if split := c.Sucrose + c.Glucose + c.Fructose + c.Lactose + c.Maltose; split > c.Sugars+partSlack {
-		say("the single sugars add up to %.1f g, more than all sugars (%.1f g)", split, c.Sugars)
-	}
-	if sum := c.Sugars + c.Starch + c.Fibre; sum > c.Carbohydrate+partSlack {
-		say("sugars, starch and fibre add up to %.1f g, more than the carbohydrate (%.1f g)", sum, c.Carbohydrate)
-	}
-	if e := c.EnergyFromParts(in.Group); math.Abs(e-c.Energy) > math.Max(energyFloor, energyShare*e) {
-		say("the energy is %.0f kcal, the parts give %.0f", c.Energy, e)
-	}
-	if c.Sodium < 0 || c.Sodium > 1000*(c.Ash+c.Carbohydrate+partSlack) {
-		say("sodium of %.0f mg does not fit the ash", c.Sodium)
-	}
+	bad = append(bad, in.Composition.check(in.Group)...)
 	if in.Density < 0 || in.Density > 3 || in.Piece.Density < 0 || in.Piece.Density > 3 {
 		say("a density is outside 0-3 g/ml")
 	}
@@ -265,6 +241,36 @@ func (in *Ingredient) Check() error {
 		}
 	}
 	return errors.Join(bad...)
+}
+
+// check tells which parts cannot be true together.
+func (c *Composition) check(group Group) (bad []error) {
+	say := func(format string, args ...any) { bad = append(bad, fmt.Errorf(format, args...)) }
+	for name, v := range map[string]float64{
+		"water": c.Water, "protein": c.Protein, "fat": c.Fat, "carbohydrate": c.Carbohydrate, "ash": c.Ash,
+		"alcohol": c.Alcohol, "sugars": c.Sugars, "sucrose": c.Sucrose, "glucose": c.Glucose, "fructose": c.Fructose,
+		"lactose": c.Lactose, "maltose": c.Maltose, "starch": c.Starch, "fibre": c.Fibre, "CO2": c.CO2,
+	} {
+		if v < 0 || v > 100 {
+			say("%s is %g g, outside 0-100", name, v)
+		}
+	}
+	if sum := c.Water + c.Protein + c.Fat + c.Carbohydrate + c.Ash + c.Alcohol; sum < closureLow || sum > closureHigh {
+		say("the parts add up to %.1f g, not to 100", sum)
+	}
+	if split := c.Sucrose + c.Glucose + c.Fructose + c.Lactose + c.Maltose; split > c.Sugars+partSlack {
+		say("the single sugars add up to %.1f g, more than all sugars (%.1f g)", split, c.Sugars)
+	}
+	if sum := c.Sugars + c.Starch + c.Fibre; sum > c.Carbohydrate+partSlack {
+		say("sugars, starch and fibre add up to %.1f g, more than the carbohydrate (%.1f g)", sum, c.Carbohydrate)
+	}
+	if e := c.EnergyFromParts(group); math.Abs(e-c.Energy) > math.Max(energyFloor, energyShare*e) {
+		say("the energy is %.0f kcal, the parts give %.0f", c.Energy, e)
+	}
+	if c.Sodium < 0 || c.Sodium > 1000*(c.Ash+c.Carbohydrate+partSlack) {
+		say("sodium of %.0f mg does not fit the ash", c.Sodium)
+	}
+	return bad
 }
 
 // EnergyFromParts is the energy in kcal per 100 g by the general factors: protein 4, fat

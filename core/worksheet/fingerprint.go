@@ -77,6 +77,32 @@ const (
 	gasOfFizz = 1e-9
 )
 
+// made is what a base is made of [g].
+type made struct{ flour, liquid, egg, fat, sugar, salt, powder float64 }
+
+func madeOf(v batter.Variation, grams []float64) (m made) {
+	for i, l := range v.Base.Lines {
+		g, in := grams[i], l.Ingredient
+		switch {
+		case in.IsFlour() || l.Role == food.RoleFlour:
+			m.flour += g
+		case in.Group == food.GroupEgg:
+			m.egg += g
+		case l.Role == food.RoleLiquid, in.Group == food.GroupLiquid, in.Group == food.GroupCulturedDairy:
+			m.liquid += g
+		case l.Role == food.RoleFat:
+			m.fat += g
+		case l.Role == food.RoleSugar:
+			m.sugar += g
+		}
+		if l.Role == food.RoleLeavener && in.CO2 > 0 {
+			m.powder += g
+		}
+		m.salt += g * balance.SaltPerGram(in)
+	}
+	return m
+}
+
 // FingerprintOf reads the traits of a plain base.
 func FingerprintOf(ctx context.Context, v batter.Variation, k batter.Kitchen) (Fingerprint, error) {
 	v.Additions, v.Portion.Count = nil, 0
@@ -86,39 +112,20 @@ func FingerprintOf(ctx context.Context, v batter.Variation, k batter.Kitchen) (F
 		return Fingerprint{}, err
 	}
 	w := describe(s, nil)
-	var flour, liquid, egg, fat, sugar, salt, powder float64
-	for i, l := range v.Base.Lines {
-		g, in := w.base[i], l.Ingredient
-		switch {
-		case in.IsFlour() || l.Role == food.RoleFlour:
-			flour += g
-		case in.Group == food.GroupEgg:
-			egg += g
-		case l.Role == food.RoleLiquid, in.Group == food.GroupLiquid, in.Group == food.GroupCulturedDairy:
-			liquid += g
-		case l.Role == food.RoleFat:
-			fat += g
-		case l.Role == food.RoleSugar:
-			sugar += g
-		}
-		if l.Role == food.RoleLeavener && in.CO2 > 0 {
-			powder += g
-		}
-		salt += g * balance.SaltPerGram(in)
-	}
-	f := Fingerprint{FlourG: flour, Class: string(w.out.Batter.Class)}
+	m := madeOf(v, w.base)
+	f := Fingerprint{FlourG: m.flour, Class: string(w.out.Batter.Class)}
 	percent := func(key, name string, g float64, decimals int) {
-		if flour <= 0 {
+		if m.flour <= 0 {
 			return
 		}
-		r := Ratio{Key: key, Name: name, Unit: "% of flour", Value: 100 * g / flour, Decimals: decimals}
+		r := Ratio{Key: key, Name: name, Unit: "% of flour", Value: 100 * g / m.flour, Decimals: decimals}
 		f.add(r.in(bandOf(v, key)))
 	}
-	percent("liquid", "liquid", liquid, 0)
-	percent("egg", "egg", egg, 0)
-	percent("fat", "fat", fat, 0)
-	percent("sugar", "sugar", sugar, 0)
-	percent("salt", "salt", salt, 1)
+	percent("liquid", "liquid", m.liquid, 0)
+	percent("egg", "egg", m.egg, 0)
+	percent("fat", "fat", m.fat, 0)
+	percent("sugar", "sugar", m.sugar, 0)
+	percent("salt", "salt", m.salt, 1)
 	for _, g := range w.out.Gauges.All() {
 		r := Ratio{Key: g.Key, Name: words.Lower(g.Label), Unit: g.Unit, Value: g.Base(), Decimals: g.Decimals}
 		switch g.Key {
@@ -138,7 +145,7 @@ func FingerprintOf(ctx context.Context, v batter.Variation, k batter.Kitchen) (F
 	if w.plain.lift.SodaG > gasOfFizz && w.plain.lift.AcidMeq > 0 {
 		f.add(Ratio{Key: "soda", Name: "soda against acid", Unit: "meq/meq", Value: w.plain.lift.SodaG * lift.MeqPerGram / w.plain.lift.AcidMeq, Decimals: 2}.in(sodaBand, true))
 	}
-	f.say(v, powder, flour)
+	f.say(v, m.powder, m.flour)
 	return f, nil
 }
 

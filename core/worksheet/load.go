@@ -51,30 +51,35 @@ func LoadFor(ctx context.Context, v batter.Variation, k batter.Kitchen, lineID s
 	v.Additions = append([]batter.Addition(nil), v.Additions...)
 	a := &v.Additions[at]
 	a.Unit, a.PlacedEach = "g", 0
-	reached := func(g float64) (bool, error) {
+	g, err := least(mass, func(g float64) (bool, error) {
 		a.Amount = g
 		s, err := inGrams(v, k).solve(ctx, true)
 		if err != nil {
 			return false, err
 		}
-		w := describe(s, nil)
-		for _, x := range w.out.Portion.Inclusions {
-			if x.LineID != lineID {
-				continue
-			}
+		portion := describe(s, nil).out.Portion
+		for _, x := range portion.Inclusions {
 			switch {
+			case x.LineID != lineID:
 			case bite > 0:
 				return x.BiteShare >= bite, nil
 			case pieces > 0:
 				return x.Mean >= pieces, nil
+			default:
+				return portion.Load != nil && portion.Load.Fraction >= fraction, nil
 			}
-			return w.out.Portion.Load != nil && w.out.Portion.Load.Fraction >= fraction, nil
 		}
 		return false, nil
-	}
-	low, high := 0.0, mass
-	for { // a load that is enough
-		ok, err := reached(high)
+	})
+	return measure.Round(g, loadStep), err
+}
+
+// least is the fewest grams that are enough, from a first guess: doubled until they are, then
+// halved down.
+func least(guess float64, enough func(g float64) (bool, error)) (float64, error) {
+	low, high := 0.0, guess
+	for {
+		ok, err := enough(high)
 		if err != nil {
 			return 0, err
 		}
@@ -83,13 +88,14 @@ func LoadFor(ctx context.Context, v batter.Variation, k batter.Kitchen, lineID s
 		}
 		low, high = high, 2*high
 		if high > batter.MaxLineG {
+			var p batter.Problems
 			p.Add("", "never", "No amount of it gets there: the batter grows as fast as the pieces.")
 			return 0, p
 		}
 	}
 	for range loadTries {
 		mid := (low + high) / 2
-		ok, err := reached(mid)
+		ok, err := enough(mid)
 		if err != nil {
 			return 0, err
 		}
@@ -102,7 +108,7 @@ func LoadFor(ctx context.Context, v batter.Variation, k batter.Kitchen, lineID s
 			break
 		}
 	}
-	return measure.Round(high, loadStep), nil
+	return high, nil
 }
 
 // Simulate ladles simulated bowls of a variation, from the caller's seed.

@@ -195,11 +195,27 @@ const (
 	sayAltitude = 300.0 // m from which altitude is worth a sentence (modelling choice)
 )
 
-// liftNotes minds soda and powder: one where the other belongs, soap, colour, altitude.
+// liftNotes minds soda and powder, colour, altitude and weight.
 func (w *described) liftNotes() {
-	l, tang := w.weighed.lift, w.out.Gauges.Tang
-	band := batter.TangBand()
 	w.sodaFollows()
+	w.sodaNotes()
+	w.greyNotes()
+	if room := lift.Expansion(w.k.AltitudeM); math.Abs(w.k.AltitudeM) >= sayAltitude && w.weighed.lift.GasML() > 0 {
+		w.note("altitude", "/kitchen/altitude_m", "At %.0f m the same gas fills %.0f %% %s room. A base that was written for sea level takes %.0f %% %s powder and soda here.",
+			w.k.AltitudeM, 100*math.Abs(room-1), words.Either(room > 1, "more", "less"), 100*math.Abs(1-1/room), words.Either(room > 1, "less", "more"))
+	}
+	var added float64
+	for _, p := range w.made {
+		added += p.Grams
+	}
+	if mass := w.weighed.whole.Mass; added > heavyShare*mass && w.weighed.lift.OwnGasML > 0 && w.out.Gauges.Lift.State != High && !w.asWritten() {
+		w.note("heavy", "/additions", "Additions are %.0f %% of the bowl. If the first one comes out flat, such a load takes up to 20 %% more powder.", 100*added/mass)
+	}
+}
+
+// sodaNotes minds one where the other belongs, and soap.
+func (w *described) sodaNotes() {
+	l, tang, band := w.weighed.lift, w.out.Gauges.Tang, batter.TangBand()
 	switch {
 	case l.SodaG > 0 && !l.Sour && !w.plain.lift.Sour:
 		w.note("soda_not_sour", "/base/lines", "There is soda, but nothing sour for it to work on: it tastes of soap. Use %s of baking powder instead.", words.Grams(lift.PowderFor(lift.SodaGas(l.SodaG, l.AcidMeq)), 0.1))
@@ -208,30 +224,26 @@ func (w *described) liftNotes() {
 	case l.SodaG > 0 && tang.State == Low:
 		w.note("soapy", "/base/lines", "More soda than the acid takes: soapy, and it browns fast. Take %s less%s.", words.Grams(l.SodaG-l.AcidMeq/lift.MeqPerGram, 0.1),
 			words.Either(w.sodaPinned(), ", or unpin the soda that you pinned or added", ""))
-	case l.SodaG == 0 && l.Sour && tang.After() > band.High && w.plain.lift.GasML() > 0:
+	case l.SodaG == 0 && l.Sour && tang.After() > band.High && !w.asWritten() && w.plain.lift.GasML() > 0:
+		soda := sodaFor(tang.After()-band.High, w.weighed.account.Mass)
 		w.note("soda_offer", "/base/lines", "It is tangy. %s of soda in place of %s of the powder would take the edge off; one is not the other.",
-			words.Grams(sodaFor(tang.After()-band.High, w.weighed.account.Mass), 0.1), words.Grams(lift.PowderFor(lift.SodaGas(sodaFor(tang.After()-band.High, w.weighed.account.Mass), l.AcidMeq)), 0.1))
+			words.Grams(soda, 0.1), words.Grams(lift.PowderFor(lift.SodaGas(soda, l.AcidMeq)), 0.1))
 	}
-	if l.SodaToAcid() >= lift.GreyAbove {
-		for _, p := range w.made {
-			if p.Ingredient.Colour.PHSensitive && p.Grams > 0 {
-				w.note("grey", "/additions", "So much soda for the acid turns %s: a little less soda%s, or a squeeze of lemon, keeps its colour.",
-					words.Either(p.Ingredient.Is(food.Reddens), words.Lower(p.Ingredient.Label())+" red", words.Lower(p.Ingredient.Label())+" green-grey"), words.Either(w.sodaPinned(), " (you pinned it)", words.Either(w.plain.lift.SodaToAcid() >= lift.GreyAbove, " than the base has", "")))
-				break
-			}
-		}
+}
+
+// greyNotes minds fruit that so much soda turns.
+func (w *described) greyNotes() {
+	if !(w.weighed.lift.SodaToAcid() >= lift.GreyAbove) {
+		return
 	}
-	if room := lift.Expansion(w.k.AltitudeM); math.Abs(w.k.AltitudeM) >= sayAltitude && l.GasML() > 0 {
-		w.note("altitude", "/kitchen/altitude_m", "At %.0f m the same gas fills %.0f %% %s room. A base that was written for sea level takes %.0f %% %s powder and soda here.",
-			w.k.AltitudeM, 100*math.Abs(room-1), words.Either(room > 1, "more", "less"), 100*math.Abs(1-1/room), words.Either(room > 1, "less", "more"))
+	i := slices.IndexFunc(w.made, func(p food.Part) bool { return p.Ingredient.Colour.PHSensitive && p.Grams > 0 })
+	if i < 0 {
+		return
 	}
-	var added float64
-	for _, p := range w.made {
-		added += p.Grams
-	}
-	if mass := w.weighed.whole.Mass; added > heavyShare*mass && l.OwnGasML > 0 && w.out.Gauges.Lift.State != High {
-		w.note("heavy", "/additions", "Additions are %.0f %% of the bowl. If the first one comes out flat, such a load takes up to 20 %% more powder.", 100*added/mass)
-	}
+	in := w.made[i].Ingredient
+	whose := words.Either(w.plain.lift.SodaToAcid() >= lift.GreyAbove, " than the base has", "")
+	w.note("grey", "/additions", "So much soda for the acid turns %s %s: a little less soda%s, or a squeeze of lemon, keeps its colour.",
+		words.Lower(in.Label()), words.Either(in.Is(food.Reddens), "red", "green-grey"), words.Either(w.sodaPinned(), " (you pinned it)", whose))
 }
 
 // sodaFollows says that soda rose with the acid of an addition, and how to keep it tart.
