@@ -6,7 +6,7 @@ import (
 
 	"github.com/gin-gonic/gin"
 
-	"upbeatladle/core/worksheet"
+	"upbeatladle/core/base"
 	"upbeatladle/document"
 )
 
@@ -22,7 +22,7 @@ func (s *Server) ListBaseShelf(c *gin.Context) {
 		Revision    int64                 `json:"revision"`
 		UpdatedAt   string                `json:"updated_at"`
 		Document    document.Base         `json:"document"`
-		Fingerprint worksheet.Fingerprint `json:"fingerprint"`
+		Fingerprint base.Fingerprint `json:"fingerprint"`
 		LineNames   []string              `json:"line_names"`
 		Allergens   string                `json:"allergen_text"`
 	}

@@ -5,7 +5,7 @@ import (
 
 	"upbeatladle/core/food"
 	"upbeatladle/core/safety"
-	"upbeatladle/core/worksheet"
+	"upbeatladle/core/base"
 )
 
 // AllergenText tells the allergens of the base in one line; a line whose ingredient is not on the
@@ -27,10 +27,10 @@ func (b Base) AllergenText(s Setting) string {
 }
 
 // Fingerprint reads the traits of the base. The error is batter.Problems.
-func (b Base) Fingerprint(ctx context.Context, s Setting) (worksheet.Fingerprint, error) {
+func (b Base) Fingerprint(ctx context.Context, s Setting) (base.Fingerprint, error) {
 	v, k, err := b.Domain(s)
 	if err != nil {
-		return worksheet.Fingerprint{}, err
+		return base.Fingerprint{}, err
 	}
-	return worksheet.FingerprintOf(ctx, v, k)
+	return base.FingerprintOf(ctx, v, k)
 }

@@ -4,7 +4,7 @@ import (
 	"context"
 	"slices"
 
-	"upbeatladle/core/worksheet"
+	"upbeatladle/core/base"
 	"upbeatladle/document"
 	"upbeatladle/starter"
 	"upbeatladle/store"
@@ -14,7 +14,7 @@ import (
 type ShelvedBase struct {
 	store.Document
 	Base        document.Base
-	Fingerprint worksheet.Fingerprint
+	Fingerprint base.Fingerprint
 	LineNames   []string
 	Allergens   string
 }
@@ -56,8 +56,8 @@ func (k *Kitchen) BaseShelf(ctx context.Context) ([]ShelvedBase, error) {
 }
 
 // unread is the fingerprint of a base that cannot be worked out: its sentence.
-func unread(err error) worksheet.Fingerprint {
-	return worksheet.Fingerprint{Sentences: []string{document.Sentence(err)}, Trouble: true}
+func unread(err error) base.Fingerprint {
+	return base.Fingerprint{Sentences: []string{document.Sentence(err)}, Trouble: true}
 }
 
 // AddStarters puts the shipped bases on the shelf, those whose names are not there, and says

@@ -591,7 +591,7 @@ func (s *solver) left(h batter.Hold, t term, x []float64) (float64, bool) {
 		l := v / s.total(x, func(in *food.Ingredient) float64 { return in.Body })
 		return l, math.Abs(l) > thicknessLeft
 	case batter.HoldTang:
-		if s.soda > 0 {
+		if s.soda > 0 || s.pulled(batter.HoldTang) {
 			left := s.tang(x) - s.tangAt
 			return left, math.Abs(left) > tangLeft
 		}

@@ -38,7 +38,7 @@ func (s *solver) answered(x []float64) lift.Lift {
 	var taste float64
 	for _, a := range s.p.Additions {
 		parts = append(parts, a)
-		if TastesSour(a.Ingredient) {
+		if TastesSour(a.Ingredient) && !s.pulled(batter.HoldTang) && !s.pulled(batter.HoldLift) { // what is wished for counts all of it
 			taste += a.Grams * lift.AcidPerGram(a.Ingredient)
 		}
 	}

@@ -27,6 +27,23 @@ const (
 // Forms lists them; the three common ones first.
 var Forms = []Form{Pancake, Waffle, Crepe, DropScone, Flourless}
 
+// formNames in the singular with article, and in the plural.
+var formNames = map[Form][2]string{
+	Pancake:   {"a pancake", "pancakes"},
+	DropScone: {"a drop scone", "drop scones"},
+	Waffle:    {"a waffle", "waffles"},
+	Crepe:     {"a crêpe", "crêpes"},
+	Flourless: {"a flourless pancake", "flourless pancakes"},
+}
+
+// Said is "a pancake" for one and "pancakes" for any other number.
+func (f Form) Said(n int) string {
+	if n == 1 {
+		return formNames[f][0]
+	}
+	return formNames[f][1]
+}
+
 // Stage is when an addition meets the batter.
 type Stage string
 

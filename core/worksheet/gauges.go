@@ -104,7 +104,7 @@ func (w *solved) thickness() Gauge {
 		return g
 	}
 	g.Verdict = string(flow.ClassOf(g.After()))
-	form := formName(w.v.Form, 1)
+	form := w.v.Form.Said(1)
 	return compare(g, "Pours like the base", "Too thick for "+form, "Too thin for "+form)
 }
 

@@ -450,3 +450,42 @@ func TestSwapsKeepAcidAndWater(t *testing.T) {
 	assert.Empty(t, batter.Swaps(in("plain_flour"), 400, food.Reference()))
 	assert.Empty(t, batter.Swaps(in("water"), 400, food.Reference()))
 }
+
+// Taking the egg out costs structure, and the choice says how much.
+func TestSwapsTellWhatTheyCost(t *testing.T) {
+	table := food.Reference()
+	swaps, err := worksheet.SwapsFor(worked(), batter.DefaultKitchen(), "egg", table)
+	require.NoError(t, err)
+	require.NotEmpty(t, swaps)
+	for _, s := range swaps {
+		assert.Contains(t, s.Says, "structure falls from", s.Label)
+	}
+	swaps, err = worksheet.SwapsFor(worked(), batter.DefaultKitchen(), "butter", table)
+	require.NoError(t, err)
+	for _, s := range swaps {
+		assert.NotContains(t, s.Says, "structure", "a fat holds nothing together")
+	}
+	swaps, err = worksheet.SwapsFor(worked(), batter.DefaultKitchen(), "flour", table)
+	require.NoError(t, err)
+	said := fmt.Sprint(swaps)
+	assert.Contains(t, said, "no gluten")
+	assert.Contains(t, said, "thickens like the 250 g there were")
+	milk, err := worksheet.SwapsFor(worked(), batter.DefaultKitchen(), "milk", table)
+	require.NoError(t, err)
+	assert.Contains(t, fmt.Sprint(milk), "meq of acid", "milk keeps its own swaps")
+}
+
+// Two bases whose lines have other ids are still set side by side by what they are.
+func TestCompareByIngredientWhenIdsDiffer(t *testing.T) {
+	a, b := worked(), worked()
+	for i := range b.Base.Lines {
+		b.Base.Lines[i].ID = fmt.Sprintf("other%d", i)
+	}
+	b.Base.Lines[1].Amount = 420
+	b.Base.Lines = append(b.Base.Lines, line("more", "plain_flour", 20, "g"))
+	rows := worksheet.Compare(work(t, a), work(t, b))
+	require.Len(t, rows, 6)
+	assert.Equal(t, worksheet.Same, rows[0].Change)
+	assert.Equal(t, worksheet.MoreOf, rows[1].Change)
+	assert.Equal(t, worksheet.NewLine, rows[5].Change, "a second line of flour is a line of its own")
+}

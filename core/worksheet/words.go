@@ -15,23 +15,6 @@ import (
 	"upbeatladle/core/words"
 )
 
-// formNames in the singular with article, and in the plural.
-var formNames = map[batter.Form][2]string{
-	batter.Pancake:   {"a pancake", "pancakes"},
-	batter.DropScone: {"a drop scone", "drop scones"},
-	batter.Waffle:    {"a waffle", "waffles"},
-	batter.Crepe:     {"a crêpe", "crêpes"},
-	batter.Flourless: {"a flourless pancake", "flourless pancakes"},
-}
-
-// formName is "a pancake" for one and "pancakes" for any other number.
-func formName(f batter.Form, n int) string {
-	if n == 1 {
-		return formNames[f][0]
-	}
-	return formNames[f][1]
-}
-
 // countText is a number of eggs: "2 eggs", "1½ eggs", "about 1.7 eggs".
 func countText(n float64, in *food.Ingredient) string {
 	word := "yolk"
@@ -127,7 +110,7 @@ func (w *described) notes() {
 	}
 	if usual, ok := batter.ThicknessBand(w.v.Form); ok && t.State == Level && t.Target == nil && !w.v.Reference.AsWritten && !usual.Contains(t.Base()) {
 		w.note("base_out_of_band", "/form", "It pours like the base, and the base itself is %s than %s usually are: %.2f ml/g, where %.2f to %.2f is usual.",
-			words.Either(t.Base() > usual.High, "thinner", "thicker"), formName(w.v.Form, 2), t.Base(), usual.Low, usual.High)
+			words.Either(t.Base() > usual.High, "thinner", "thicker"), w.v.Form.Said(2), t.Base(), usual.Low, usual.High)
 	}
 	w.structureNotes()
 	w.liftNotes()
@@ -455,7 +438,7 @@ func (w *described) verdict() {
 	w.say("weigh", lead, reason)
 
 	p := w.out.Portion
-	names := formName(w.v.Form, p.Count)
+	names := w.v.Form.Said(p.Count)
 	lead = fmt.Sprintf("%d %s", p.Count, names)
 	if p.Count == 1 {
 		lead = "One " + strings.SplitN(names, " ", 2)[1]

@@ -7,9 +7,9 @@ import (
 	"context"
 	"reflect"
 
+	"upbeatladle/core/base"
 	"upbeatladle/core/batter"
 	"upbeatladle/core/measure"
-	"upbeatladle/core/worksheet"
 	"upbeatladle/document"
 )
 
@@ -88,7 +88,7 @@ var Table = []Question{
 	ask("readings", "what is understood of a pasted recipe", func(_ context.Context, in document.Setting, w document.ReadingWish) (document.Reading, error) {
 		return document.Read(w, in)
 	}),
-	{"fingerprints", "a base document: its traits beside what is usual", reflect.TypeFor[document.Base](), reflect.TypeFor[worksheet.Fingerprint](), fingerprints},
+	{"fingerprints", "a base document: its traits beside what is usual", reflect.TypeFor[document.Base](), reflect.TypeFor[base.Fingerprint](), fingerprints},
 	ask("amounts", "an amount as a cook types it", amounts),
 }
 
@@ -104,7 +104,7 @@ func worksheets(ctx context.Context, in document.Setting, data []byte) (any, err
 func fingerprints(ctx context.Context, in document.Setting, data []byte) (any, error) {
 	b, err := document.DecodeBase(data)
 	if err != nil {
-		return worksheet.Fingerprint{}, err
+		return base.Fingerprint{}, err
 	}
 	return b.Fingerprint(ctx, in)
 }

@@ -1,4 +1,6 @@
-package worksheet
+// Package base judges a base batter on its own: its baker's percentages and what they do, beside
+// what is usual for its form and style.
+package base
 
 import (
 	"context"
@@ -10,18 +12,19 @@ import (
 	"upbeatladle/core/food"
 	"upbeatladle/core/lift"
 	"upbeatladle/core/words"
+	"upbeatladle/core/worksheet"
 )
 
 // Ratio is one trait of a base, beside what is usual for its form.
 type Ratio struct {
-	Key      string     `json:"key"`
-	Name     string     `json:"name"`
-	Unit     string     `json:"unit"`
-	Value    float64    `json:"value"`
-	Low      *float64   `json:"low,omitzero"` // nil when nothing is usual
-	High     *float64   `json:"high,omitzero"`
-	State    GaugeState `json:"state"` // in_band · low · high · unknown
-	Decimals int        `json:"decimals"`
+	Key      string               `json:"key"`
+	Name     string               `json:"name"`
+	Unit     string               `json:"unit"`
+	Value    float64              `json:"value"`
+	Low      *float64             `json:"low,omitzero"` // nil when nothing is usual
+	High     *float64             `json:"high,omitzero"`
+	State    worksheet.GaugeState `json:"state"` // in_band · low · high · unknown
+	Decimals int                  `json:"decimals"`
 }
 
 // in sets what is usual for the trait.
@@ -72,17 +75,20 @@ func bandOf(v batter.Variation, key string) (batter.Band, bool) {
 var sodaBand = batter.Band{Low: 0.4, High: 1.1}
 
 const (
-	twice     = 1.7 // times the middle of the usual is called twice (modelling choice)
-	half      = 0.6
-	gasOfFizz = 1e-9
+	twice = 1.7 // times the middle of the usual is called twice (modelling choice)
+	half  = 0.6
 )
 
 // made is what a base is made of [g].
-type made struct{ flour, liquid, egg, fat, sugar, salt, powder float64 }
+type made struct {
+	flour, liquid, egg, fat, sugar, salt, powder float64
+	parts                                        []food.Part
+}
 
-func madeOf(v batter.Variation, grams []float64) (m made) {
+func madeOf(v batter.Variation, lines []worksheet.Line) (m made) {
 	for i, l := range v.Base.Lines {
-		g, in := grams[i], l.Ingredient
+		g, in := *lines[i].Base, l.Ingredient
+		m.parts = append(m.parts, food.Part{Ingredient: in, Grams: g})
 		switch {
 		case in.IsFlour() || l.Role == food.RoleFlour:
 			m.flour += g
@@ -107,13 +113,12 @@ func madeOf(v batter.Variation, grams []float64) (m made) {
 func FingerprintOf(ctx context.Context, v batter.Variation, k batter.Kitchen) (Fingerprint, error) {
 	v.Additions, v.Portion.Count = nil, 0
 	v.Offset = batter.Offset{Strategy: batter.Leave, SugarBy: batter.BySweetness}
-	s, err := ledger(ctx, v, k)
+	w, err := worksheet.Work(ctx, v, k, worksheet.Include{})
 	if err != nil {
 		return Fingerprint{}, err
 	}
-	w := describe(s, nil)
-	m := madeOf(v, w.base)
-	f := Fingerprint{FlourG: m.flour, Class: string(w.out.Batter.Class)}
+	m := madeOf(v, w.Lines)
+	f := Fingerprint{FlourG: m.flour, Class: string(w.Batter.Class)}
 	percent := func(key, name string, g float64, decimals int) {
 		if m.flour <= 0 {
 			return
@@ -126,39 +131,39 @@ func FingerprintOf(ctx context.Context, v batter.Variation, k batter.Kitchen) (F
 	percent("fat", "fat", m.fat, 0)
 	percent("sugar", "sugar", m.sugar, 0)
 	percent("salt", "salt", m.salt, 1)
-	for _, g := range w.out.Gauges.All() {
+	for _, g := range w.Gauges.All() {
 		r := Ratio{Key: g.Key, Name: words.Lower(g.Label), Unit: g.Unit, Value: g.Base(), Decimals: g.Decimals}
 		switch g.Key {
-		case Thickness:
+		case worksheet.Thickness:
 			r = r.in(g.Band())
-		case Lifting:
+		case worksheet.Lifting:
 			r = r.in(batter.LiftBand(v.Form), v.Form != batter.Flourless && v.Base.Style != batter.Yeast && !v.Base.Whips())
-		case Tang:
+		case worksheet.Tang:
 			r = r.in(batter.TangBand(), v.Form != batter.Flourless)
-		case Moisture, Salt: // said against the flour
+		case worksheet.Moisture, worksheet.Salt: // said against the flour
 			continue
 		}
 		if !math.IsNaN(r.Value) {
 			f.add(r)
 		}
 	}
-	if w.plain.lift.SodaG > gasOfFizz && w.plain.lift.AcidMeq > 0 {
-		f.add(Ratio{Key: "soda", Name: "soda against acid", Unit: "meq/meq", Value: w.plain.lift.SodaG * lift.MeqPerGram / w.plain.lift.AcidMeq, Decimals: 2}.in(sodaBand, true))
+	if ratio := lift.Of(m.parts).SodaToAcid(); !math.IsNaN(ratio) {
+		f.add(Ratio{Key: "soda", Name: "soda against acid", Unit: "meq/meq", Value: ratio, Decimals: 2}.in(sodaBand, true))
 	}
 	f.say(v, m.powder, m.flour)
 	return f, nil
 }
 
 func (f *Fingerprint) add(r Ratio) {
-	r.State = Unknown
+	r.State = worksheet.Unknown
 	if r.Low != nil {
 		switch {
 		case r.Value < *r.Low-1e-9:
-			r.State = Low
+			r.State = worksheet.Low
 		case r.Value > *r.High+1e-9:
-			r.State = High
+			r.State = worksheet.High
 		default:
-			r.State = InBand
+			r.State = worksheet.InBand
 		}
 	}
 	f.Ratios = append(f.Ratios, r)
@@ -168,11 +173,11 @@ func (f *Fingerprint) add(r Ratio) {
 func (f *Fingerprint) say(v batter.Variation, powder, flour float64) {
 	say := func(format string, args ...any) { f.Sentences = append(f.Sentences, fmt.Sprintf(format, args...)) }
 	for _, r := range f.Ratios {
-		if r.State != Low && r.State != High {
+		if r.State != worksheet.Low && r.State != worksheet.High {
 			continue
 		}
 		name := words.Upper(r.Name)
-		if r.Key == Lifting && powder > 0 {
+		if r.Key == worksheet.Lifting && powder > 0 {
 			name = "Powder"
 		}
 		times := ""
@@ -184,12 +189,12 @@ func (f *Fingerprint) say(v batter.Variation, powder, flour float64) {
 				times = ", less than " + words.Either(ratio < 0.35, "a third", "two thirds") + " of the usual"
 			}
 		}
-		what := words.Either(r.Unit == "% of flour" || r.Key == Lifting, "for this flour", "for "+formName(v.Form, 2))
+		what := words.Either(r.Unit == "% of flour" || r.Key == worksheet.Lifting, "for this flour", "for "+v.Form.Said(2))
 		if r.Value == 0 {
 			say("%s is low %s: there is none, and %.*f to %.*f is usual.", name, what, r.Decimals, *r.Low, r.Decimals, *r.High)
 			continue
 		}
-		say("%s is %s %s: %.*f where %.*f to %.*f is usual%s.", name, words.Either(r.State == High, "high", "low"), what,
+		say("%s is %s %s: %.*f where %.*f to %.*f is usual%s.", name, words.Either(r.State == worksheet.High, "high", "low"), what,
 			r.Decimals, r.Value, r.Decimals, *r.Low, r.Decimals, *r.High, times)
 	}
 	if len(f.Sentences) == 0 {
@@ -197,7 +202,7 @@ func (f *Fingerprint) say(v batter.Variation, powder, flour float64) {
 		case v.Form == batter.Flourless:
 			say("No flour: thin, small portions, two spatulas. Nothing is judged.")
 		case flour > 0:
-			say("Everything lies where it usually does for %s.", formName(v.Form, 2))
+			say("Everything lies where it usually does for %s.", v.Form.Said(2))
 		}
 	}
 }

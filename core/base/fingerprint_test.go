@@ -1,8 +1,7 @@
-package worksheet_test
+package base_test
 
 import (
 	"context"
-	"fmt"
 	"math"
 	"strings"
 	"testing"
@@ -11,31 +10,50 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"upbeatladle/core/base"
 	"upbeatladle/core/batter"
 	"upbeatladle/core/food"
+	"upbeatladle/core/measure"
 	"upbeatladle/core/worksheet"
 )
 
-func printOf(t require.TestingT, v batter.Variation) worksheet.Fingerprint {
-	f, err := worksheet.FingerprintOf(context.Background(), v, batter.DefaultKitchen())
+var in = food.Reference().ByID
+
+func line(id, ingredient string, amount float64, unit measure.Unit) batter.Line {
+	return batter.Line{ID: id, Ingredient: in(ingredient), Amount: amount, Unit: unit, Role: in(ingredient).Role}
+}
+
+// worked is the design's worked base.
+func worked(additions ...batter.Addition) batter.Variation {
+	return batter.Variation{
+		Name: "Worked", Form: batter.Pancake, Additions: additions, Portion: batter.Portion{VolumeML: 60},
+		Base: batter.Base{Name: "Plain", Lines: []batter.Line{
+			line("flour", "plain_flour", 250, measure.Gram), line("milk", "milk_whole", 400, measure.Gram), line("egg", "egg_whole", 2, measure.Each),
+			line("butter", "butter_unsalted", 50, measure.Gram), line("sugar", "granulated_sugar", 30, measure.Gram),
+		}},
+	}
+}
+
+func printOf(t require.TestingT, v batter.Variation) base.Fingerprint {
+	f, err := base.FingerprintOf(context.Background(), v, batter.DefaultKitchen())
 	require.NoError(t, err)
 	return f
 }
 
-func ratio(t require.TestingT, f worksheet.Fingerprint, key string) worksheet.Ratio {
+func ratio(t require.TestingT, f base.Fingerprint, key string) base.Ratio {
 	for _, r := range f.Ratios {
 		if r.Key == key {
 			return r
 		}
 	}
 	require.Fail(t, "no ratio "+key)
-	return worksheet.Ratio{}
+	return base.Ratio{}
 }
 
 // Baker's percentages by hand: 400 g milk, 100 g egg, 50 g butter and 30 g sugar on 250 g flour;
 // L* is the design's worked 1.99.
 func TestFingerprintByHand(t *testing.T) {
-	f := printOf(t, worked(add("beetroot_cooked", 200, batter.StageBatter)))
+	f := printOf(t, worked(batter.Addition{Line: line("beetroot", "beetroot_cooked", 200, measure.Gram), Stage: batter.StageBatter}))
 	for key, want := range map[string]float64{"liquid": 160, "egg": 40, "fat": 20, "sugar": 12, "salt": 0} {
 		assert.InDelta(t, want, ratio(t, f, key).Value, 1e-9, key)
 	}
@@ -84,43 +102,4 @@ func TestAStyleHasItsOwnUsual(t *testing.T) {
 	assert.Equal(t, worksheet.High, ratio(t, printOf(t, v), "liquid").State)
 	v.Base.Style = "cultured"
 	assert.Equal(t, worksheet.InBand, ratio(t, printOf(t, v), "liquid").State, "buttermilk is thicker than milk")
-}
-
-// Taking the egg out costs structure, and the choice says how much.
-func TestSwapsTellWhatTheyCost(t *testing.T) {
-	table := food.Reference()
-	swaps, err := worksheet.SwapsFor(worked(), batter.DefaultKitchen(), "egg", table)
-	require.NoError(t, err)
-	require.NotEmpty(t, swaps)
-	for _, s := range swaps {
-		assert.Contains(t, s.Says, "structure falls from", s.Label)
-	}
-	swaps, err = worksheet.SwapsFor(worked(), batter.DefaultKitchen(), "butter", table)
-	require.NoError(t, err)
-	for _, s := range swaps {
-		assert.NotContains(t, s.Says, "structure", "a fat holds nothing together")
-	}
-	swaps, err = worksheet.SwapsFor(worked(), batter.DefaultKitchen(), "flour", table)
-	require.NoError(t, err)
-	said := fmt.Sprint(swaps)
-	assert.Contains(t, said, "no gluten")
-	assert.Contains(t, said, "thickens like the 250 g there were")
-	milk, err := worksheet.SwapsFor(worked(), batter.DefaultKitchen(), "milk", table)
-	require.NoError(t, err)
-	assert.Contains(t, fmt.Sprint(milk), "meq of acid", "milk keeps its own swaps")
-}
-
-// Two bases whose lines have other ids are still set side by side by what they are.
-func TestCompareByIngredientWhenIdsDiffer(t *testing.T) {
-	a, b := worked(), worked()
-	for i := range b.Base.Lines {
-		b.Base.Lines[i].ID = fmt.Sprintf("other%d", i)
-	}
-	b.Base.Lines[1].Amount = 420
-	b.Base.Lines = append(b.Base.Lines, line("more", "plain_flour", 20, "g"))
-	rows := worksheet.Compare(work(t, a), work(t, b))
-	require.Len(t, rows, 6)
-	assert.Equal(t, worksheet.Same, rows[0].Change)
-	assert.Equal(t, worksheet.MoreOf, rows[1].Change)
-	assert.Equal(t, worksheet.NewLine, rows[5].Change, "a second line of flour is a line of its own")
 }
