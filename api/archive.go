@@ -10,7 +10,6 @@ import (
 
 	"github.com/gin-gonic/gin"
 
-	"upbeatladle/core/batter"
 	"upbeatladle/document"
 	"upbeatladle/kitchen"
 	"upbeatladle/store"
@@ -148,7 +147,7 @@ func (s *Server) ImportArchive(c *gin.Context, p ImportArchiveParams) {
 
 // again says what to do about an import that failed.
 func again(err error) string {
-	var wrong batter.Problems
+	var wrong document.Problems
 	if errors.As(err, &wrong) {
 		return wrong[0].Message
 	}

@@ -18,13 +18,13 @@ func (s *Server) ListBaseShelf(c *gin.Context) {
 		return
 	}
 	type shelved struct {
-		ID          string                `json:"id"`
-		Revision    int64                 `json:"revision"`
-		UpdatedAt   string                `json:"updated_at"`
-		Document    document.Base         `json:"document"`
+		ID          string           `json:"id"`
+		Revision    int64            `json:"revision"`
+		UpdatedAt   string           `json:"updated_at"`
+		Document    document.Base    `json:"document"`
 		Fingerprint base.Fingerprint `json:"fingerprint"`
-		LineNames   []string              `json:"line_names"`
-		Allergens   string                `json:"allergen_text"`
+		LineNames   []string         `json:"line_names"`
+		Allergens   string           `json:"allergen_text"`
 	}
 	out := []shelved{}
 	for _, b := range bases {

@@ -6,10 +6,10 @@ import (
 	"errors"
 	"net/http"
 	"strings"
+	"upbeatladle/document"
 
 	"github.com/gin-gonic/gin"
 
-	"upbeatladle/core/batter"
 	"upbeatladle/store"
 )
 
@@ -44,7 +44,7 @@ func (s *Server) fail(c *gin.Context, status int, code, sentence string) {
 
 // refuse answers an error of the core, the documents or the store.
 func (s *Server) refuse(c *gin.Context, err error) {
-	var p batter.Problems
+	var p document.Problems
 	switch {
 	case errors.As(err, &p):
 		fields := make([]FieldError, len(p))

@@ -12,8 +12,6 @@ import (
 
 	"github.com/go-json-experiment/json"
 	"github.com/go-json-experiment/json/jsontext"
-
-	"upbeatladle/core/batter"
 )
 
 // ArchiveFormat is a whole kitchen in one document: {"format", "version", "kitchen",
@@ -138,7 +136,7 @@ type ArchiveFile struct {
 	total int
 }
 
-// OpenArchive looks at what a file is and that it is whole. The error is batter.Problems, or
+// OpenArchive looks at what a file is and that it is whole. The error is Problems, or
 // what reading the file fails with.
 func OpenArchive(from io.ReadSeeker) (*ArchiveFile, error) {
 	a := &ArchiveFile{from: from}
@@ -377,7 +375,7 @@ func (m *metered) Read(p []byte) (int, error) {
 
 // under moves problems to where their document stands in a larger one.
 func under(at string, err error) error {
-	var p batter.Problems
+	var p Problems
 	if !errors.As(err, &p) {
 		return err
 	}

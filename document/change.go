@@ -48,7 +48,7 @@ func inner(v *Variation, at string, s Setting) (batter.Variation, batter.Kitchen
 	if err == nil {
 		d, k, err = v.Domain(s)
 	}
-	if p, ok := err.(batter.Problems); ok {
+	if p, ok := err.(Problems); ok {
 		for i := range p {
 			p[i].Pointer = at + p[i].Pointer
 		}
@@ -75,7 +75,7 @@ func Scale(ctx context.Context, w ScaleWish, s Setting) (Scaled, error) {
 	}
 	factor, err := worksheet.FactorFor(ctx, d, k, count, or(w.FlourG), w.Line, or(w.AmountG))
 	if err != nil {
-		return Scaled{}, err
+		return Scaled{}, pointed(err, "/variation")
 	}
 	if count > 0 && !w.Settle {
 		return w.Variation.counted(ctx, d, k, count, factor)
@@ -87,7 +87,7 @@ func Scale(ctx context.Context, w ScaleWish, s Setting) (Scaled, error) {
 func (v Variation) counted(ctx context.Context, d batter.Variation, k batter.Kitchen, count int, factor float64) (Scaled, error) {
 	natural, err := worksheet.NaturalCount(ctx, d, k)
 	if err != nil {
-		return Scaled{}, err
+		return Scaled{}, pointed(err, "/variation")
 	}
 	_, said := d.Scaled(factor)
 	p := Portion{}
@@ -117,7 +117,7 @@ func (v Variation) scaled(ctx context.Context, d batter.Variation, k batter.Kitc
 	if len(said) > 0 {
 		trusted, err := worksheet.Trusted(ctx, big, k)
 		if err != nil {
-			return Scaled{}, err
+			return Scaled{}, pointed(err, "/variation")
 		}
 		for i, l := range big.Base.Lines {
 			if was, _ := k.Grams(l); math.Abs(trusted[i]-was) >= k.Step(l)/2 {
@@ -170,7 +170,7 @@ func PlainBase(ctx context.Context, w PlainBaseWish, s Setting) (Base, error) {
 	}
 	grams, err := worksheet.PlainBase(ctx, d, k)
 	if err != nil {
-		return Base{}, err
+		return Base{}, pointed(err, "/variation")
 	}
 	from := w.Variation.Base
 	b := Base{Format: BaseFormat, Version: Version, Name: strings.TrimSpace(w.Variation.Name) + ", plain", Form: w.Variation.Form, Style: from.Style, School: from.School, SourceNote: from.SourceNote}
@@ -211,7 +211,7 @@ func Swaps(w SwapWish, s Setting) ([]Swap, error) {
 	}
 	found, err := worksheet.SwapsFor(d, k, w.Line, s.Table)
 	if err != nil {
-		return nil, err
+		return nil, pointed(err, "/variation")
 	}
 	out := []Swap{}
 	for _, s := range found {
@@ -254,12 +254,13 @@ type ComparedGauge struct {
 func Compare(ctx context.Context, w ComparisonWish, s Setting) (Comparison, error) {
 	var sheets [2]worksheet.Worksheet
 	for i, v := range []*Variation{w.Before, w.After} {
-		d, k, err := inner(v, []string{"/before", "/after"}[i], s)
+		at := []string{"/before", "/after"}[i]
+		d, k, err := inner(v, at, s)
 		if err != nil {
 			return Comparison{}, err
 		}
 		if sheets[i], err = worksheet.Work(ctx, d, k, worksheet.Include{}); err != nil {
-			return Comparison{}, err
+			return Comparison{}, pointed(err, at)
 		}
 	}
 	out := Comparison{Lines: worksheet.Compare(sheets[0], sheets[1])}
@@ -286,7 +287,8 @@ func LoadFor(ctx context.Context, w LoadWish, s Setting) (float64, error) {
 	if err != nil {
 		return 0, err
 	}
-	return worksheet.LoadFor(ctx, d, k, w.Line, or(w.BiteShare), or(w.PiecesEach), or(w.VolumeFraction))
+	g, err := worksheet.LoadFor(ctx, d, k, w.Line, or(w.BiteShare), or(w.PiecesEach), or(w.VolumeFraction))
+	return g, pointed(err, "/variation")
 }
 
 // SimulationWish asks for simulated bowls.
@@ -311,7 +313,7 @@ func Simulate(ctx context.Context, w SimulationWish, s Setting) (Simulation, err
 	}
 	sim, err := worksheet.Simulate(ctx, d, k, w.Bowls, w.Seed)
 	if err != nil {
-		return Simulation{}, err
+		return Simulation{}, pointed(err, "/variation")
 	}
 	return Simulation{w.Bowls, sim.AnyNone, sim.Histogram}, nil
 }

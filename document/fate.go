@@ -6,7 +6,6 @@ import (
 	"fmt"
 	"strings"
 
-	"upbeatladle/core/batter"
 	"upbeatladle/core/worksheet"
 )
 
@@ -118,7 +117,7 @@ func Judge(ctx context.Context, kind string, k Kept, here *Here, s Setting) Fate
 }
 
 // Canonical is a state of a document as this program writes it, worked out or not; the error
-// is batter.Problems when it cannot be opened.
+// is Problems when it cannot be opened.
 func Canonical(kind string, data []byte) ([]byte, error) {
 	switch kind {
 	case "kitchen":
@@ -158,7 +157,7 @@ func summarise(ctx context.Context, kind string, data []byte, s Setting) (Summar
 }
 
 func sentences(err error) string {
-	var p batter.Problems
+	var p Problems
 	if !errors.As(err, &p) {
 		return err.Error()
 	}

@@ -3,9 +3,9 @@ package document
 import (
 	"context"
 
+	"upbeatladle/core/base"
 	"upbeatladle/core/food"
 	"upbeatladle/core/safety"
-	"upbeatladle/core/base"
 )
 
 // AllergenText tells the allergens of the base in one line; a line whose ingredient is not on the
@@ -26,11 +26,12 @@ func (b Base) AllergenText(s Setting) string {
 	return safety.AllergensOf(used, notKnown...).Text()
 }
 
-// Fingerprint reads the traits of the base. The error is batter.Problems.
+// Fingerprint reads the traits of the base. The error is Problems.
 func (b Base) Fingerprint(ctx context.Context, s Setting) (base.Fingerprint, error) {
 	v, k, err := b.Domain(s)
 	if err != nil {
 		return base.Fingerprint{}, err
 	}
-	return base.FingerprintOf(ctx, v, k)
+	f, err := base.FingerprintOf(ctx, v, k)
+	return f, pointed(err, "")
 }

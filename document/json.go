@@ -13,15 +13,13 @@ import (
 
 	"github.com/go-json-experiment/json"
 	"github.com/go-json-experiment/json/jsontext"
-
-	"upbeatladle/core/batter"
 )
 
 // MaxBytes is the largest document that is read.
 const MaxBytes = 1 << 20
 
 // Strict decodes exactly one JSON value into v. Unknown fields, null, a second value and a
-// wrong kind are errors of the type batter.Problems, as is JSON that is broken.
+// wrong kind are errors of the type Problems, as is JSON that is broken.
 func Strict(data []byte, v any) error {
 	data = bytes.TrimPrefix(data, []byte("\ufeff"))
 	if len(bytes.TrimSpace(data)) == 0 {
@@ -90,8 +88,8 @@ func syntax(err error) error {
 }
 
 // Refusal is the error for one field that cannot be worked with.
-func Refusal(at, code, format string, args ...any) batter.Problems {
-	var p batter.Problems
+func Refusal(at, code, format string, args ...any) Problems {
+	var p Problems
 	p.Add(at, code, format, args...)
 	return p
 }

@@ -105,7 +105,7 @@ func DefaultOwnKitchen() OwnKitchen {
 	return OwnKitchen{Format: KitchenFormat, Version: Version, Name: "My kitchen", Measures: measure.Metric.Name}
 }
 
-// DecodeKitchen reads and checks a kitchen document. The error is batter.Problems.
+// DecodeKitchen reads and checks a kitchen document. The error is Problems.
 func DecodeKitchen(data []byte) (OwnKitchen, error) {
 	var k OwnKitchen
 	if err := Strict(data, &k); err != nil {

@@ -110,7 +110,7 @@ const (
 )
 
 // DecodeItem reads and checks a pantry item against the table of the setting, which holds no
-// own ingredients. An id that is missing is made from the name. The error is batter.Problems.
+// own ingredients. An id that is missing is made from the name. The error is Problems.
 func DecodeItem(data []byte, s Setting) (Item, error) {
 	var i Item
 	if err := Strict(data, &i); err != nil {
@@ -188,7 +188,7 @@ func (p PantryItem) onlyStocks() bool {
 	return reflect.DeepEqual(PantryItem{ID: p.ID, Name: p.Name, StandsFor: p.StandsFor, PricePerKg: p.PricePerKg, StockG: p.StockG}, p)
 }
 
-// Ingredient turns the item into what the core works with. The error is batter.Problems.
+// Ingredient turns the item into what the core works with. The error is Problems.
 func (p PantryItem) Ingredient(s Setting) (*food.Ingredient, error) {
 	r := &reader{table: s.Table}
 	in := r.item("", p, s.Table.ByID(p.StandsFor), s.Today)

@@ -12,7 +12,6 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"upbeatladle/core/batter"
 	"upbeatladle/core/food"
 	"upbeatladle/document"
 )
@@ -34,7 +33,7 @@ func prepared(t *testing.T, w document.PreparationWish) document.Preparation {
 
 func refusal(t *testing.T, err error, pointer, code string) {
 	t.Helper()
-	var p batter.Problems
+	var p document.Problems
 	require.ErrorAs(t, err, &p)
 	assert.Equal(t, pointer, p[0].Pointer, p[0].Message)
 	assert.Equal(t, code, p[0].Code, p[0].Message)
@@ -42,7 +41,7 @@ func refusal(t *testing.T, err error, pointer, code string) {
 
 func refusalCode(t *testing.T, err error, code string) {
 	t.Helper()
-	var p batter.Problems
+	var p document.Problems
 	require.ErrorAs(t, err, &p)
 	assert.Equal(t, code, p[0].Code, p[0].Message)
 }

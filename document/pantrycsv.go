@@ -13,7 +13,6 @@ import (
 	"strings"
 	"unicode/utf8"
 
-	"upbeatladle/core/batter"
 	"upbeatladle/core/food"
 )
 
@@ -148,7 +147,7 @@ type ImportRow struct {
 
 // ImportPantry reads a pantry file against the table and the items that are there already. A
 // row with the id of the table and other figures becomes an item that stands for it. Each row
-// is judged alone; the error is batter.Problems and means that the file as a whole cannot be
+// is judged alone; the error is Problems and means that the file as a whole cannot be
 // read.
 func ImportPantry(data []byte, s Setting, there []PantryItem) ([]ImportRow, error) {
 	text, err := plainText(data)
@@ -323,7 +322,7 @@ func judge(row *ImportRow, at map[string]int, s Setting, had map[string]PantryIt
 		p.ID += "_own"
 	}
 	if _, err := p.Ingredient(s); err != nil {
-		var q batter.Problems
+		var q Problems
 		row.Action, row.Message = RowRefused, err.Error()
 		if errors.As(err, &q) {
 			var said []string

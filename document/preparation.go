@@ -92,7 +92,7 @@ func portionsOf(t food.Total) Portions {
 	return Portions{(t.Water), (t.Sugars), (t.Fat), (salt), (math.Max(0, other))}
 }
 
-// Prepare works a preparation out. The error is batter.Problems.
+// Prepare works a preparation out. The error is Problems.
 func Prepare(w PreparationWish, s Setting) (Preparation, error) {
 	r := &reader{table: s.Table}
 	j := prep.Job{
@@ -241,7 +241,7 @@ type MeasurementWish struct {
 }
 
 // Measure makes a pantry item of a measurement that stands for the ingredient. The error is
-// batter.Problems.
+// Problems.
 func Measure(w MeasurementWish, s Setting) (PantryItem, error) {
 	r := &reader{table: s.Table}
 	in := r.ingredient("/ingredient", w.Ingredient)
@@ -331,7 +331,7 @@ type LabelWish struct {
 	Allergens     []string `json:"allergens,omitzero"`
 }
 
-// FromLabel makes a pantry item of a pack's figures. The error is batter.Problems.
+// FromLabel makes a pantry item of a pack's figures. The error is Problems.
 func FromLabel(w LabelWish, s Setting) (PantryItem, error) {
 	r := &reader{table: s.Table}
 	r.named("", strings.TrimSpace(w.Name))

@@ -8,7 +8,6 @@ import (
 	"github.com/stretchr/testify/assert"
 	"pgregory.net/rapid"
 
-	"upbeatladle/core/batter"
 	"upbeatladle/core/food"
 	"upbeatladle/core/prep"
 	"upbeatladle/document"
@@ -43,7 +42,7 @@ func TestEveryPreparationIsAnswered(t *testing.T) {
 			}
 			w.Salt, w.AsBought, w.Pressed, w.TopUp = r.IntN(2) == 0, r.IntN(2) == 0, r.IntN(2) == 0, r.IntN(2) == 0
 			out, err := document.Prepare(w, in)
-			var problems batter.Problems
+			var problems document.Problems
 			if errors.As(err, &problems) {
 				continue
 			}

@@ -179,7 +179,7 @@ func TestEveryDocumentIsAnswered(t *testing.T) {
 			return
 		}
 		_, err = document.Work(context.Background(), text, in)
-		var problems batter.Problems
+		var problems document.Problems
 		switch {
 		case err == nil:
 			worked.Store(seed, true)

@@ -64,7 +64,7 @@ type Reading struct {
 }
 
 // Read reads a recipe as it was pasted: free text, a saved page, or its structured data. The
-// error is batter.Problems.
+// error is Problems.
 func Read(w ReadingWish, s Setting) (Reading, error) {
 	text, title, err := recipeText([]byte(w.Text))
 	if err != nil {
@@ -86,7 +86,7 @@ func Read(w ReadingWish, s Setting) (Reading, error) {
 
 // fix puts right what the cook says.
 func fix(r *recipe.Reading, w ReadingWish, table *food.Table) (dropped map[int]bool, err error) {
-	var p batter.Problems
+	var p Problems
 	dropped = map[int]bool{}
 	for i, f := range w.Fixes {
 		at := fmt.Sprintf("/fixes/%d", i)

@@ -38,7 +38,7 @@ func age(madeOn string, today time.Time) int {
 }
 
 // ReadInclude reads what is to be included, divided by commas: "working,strategies". The error
-// is batter.Problems.
+// is Problems.
 func ReadInclude(list string) (worksheet.Include, error) {
 	var out worksheet.Include
 	for name := range strings.SplitSeq(list, ",") {

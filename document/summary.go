@@ -5,7 +5,6 @@ import (
 	"errors"
 	"fmt"
 
-	"upbeatladle/core/batter"
 	"upbeatladle/core/worksheet"
 )
 
@@ -48,7 +47,7 @@ func Troubled(err error) (verdict string, drawn []byte) {
 // Sentence is what a cook is told of an error: the sentences of what is wrong in a document,
 // else that it cannot be read.
 func Sentence(err error) string {
-	var p batter.Problems
+	var p Problems
 	if !errors.As(err, &p) {
 		return "This document cannot be worked out. Take it out as JSON to see what is in it, or put it aside."
 	}
@@ -56,7 +55,7 @@ func Sentence(err error) string {
 }
 
 // SummariseVariation reads a variation document and works it out. The error is
-// batter.Problems when it cannot be worked with.
+// Problems when it cannot be worked with.
 func SummariseVariation(ctx context.Context, data []byte, s Setting) (Summary, error) {
 	v, err := DecodeVariation(data)
 	if err != nil {

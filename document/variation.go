@@ -176,7 +176,7 @@ type Base struct {
 	SourceNote string  `json:"source_note,omitzero"`
 }
 
-// DecodeVariation reads a variation document. The error is batter.Problems.
+// DecodeVariation reads a variation document. The error is Problems.
 func DecodeVariation(data []byte) (Variation, error) {
 	var v Variation
 	if err := Strict(data, &v); err != nil {
@@ -195,7 +195,7 @@ func (v Variation) header() error {
 
 const withReferences = 2
 
-// DecodeBase reads a base document. The error is batter.Problems.
+// DecodeBase reads a base document. The error is Problems.
 func DecodeBase(data []byte) (Base, error) {
 	var b Base
 	if err := Strict(data, &b); err != nil {
@@ -239,15 +239,15 @@ func (b Base) Variation() Variation {
 
 // reader gathers what is wrong while a document is turned into the domain.
 type reader struct {
-	p      batter.Problems
+	p      Problems
 	table  *food.Table
-	notYet []batter.NotYet
+	notYet []string
 	ids    map[string]bool
 }
 
-func (r *reader) later(wished bool, pointer, what string) {
+func (r *reader) later(wished bool, what string) {
 	if wished {
-		r.notYet = append(r.notYet, batter.NotYet{Pointer: pointer, What: what})
+		r.notYet = append(r.notYet, what)
 	}
 }
 
@@ -356,7 +356,7 @@ func (r *reader) school(at string, s *School) batter.School {
 }
 
 // Domain turns a document into the domain, with the kitchen that it names. Ingredients are
-// looked up in the table. The error is batter.Problems and names every field that is wrong.
+// looked up in the table. The error is Problems and names every field that is wrong.
 func (v Variation) Domain(s Setting) (batter.Variation, batter.Kitchen, error) {
 	r := &reader{table: s.Table, ids: map[string]bool{}}
 	r.pantry(v.Pantry, s.Today)
@@ -384,7 +384,7 @@ func (v Variation) Domain(s Setting) (batter.Variation, batter.Kitchen, error) {
 	if len(r.p) > 0 {
 		return batter.Variation{}, batter.Kitchen{}, r.p
 	}
-	return out, k, out.Check(k).OrNil()
+	return out, k, pointed(out.Check(k).OrNil(), "")
 }
 
 func (r *reader) additions(where string, additions []Addition) []batter.Addition {
@@ -532,7 +532,7 @@ func (r *reader) kitchen(k *Kitchen) batter.Kitchen {
 	out.LeavenStep = r.within("/kitchen/leavener_step_g", k.LeavenerStepG, minStepG, maxStepG, out.LeavenStep, "The fine scale's step in g")
 	out.AltitudeM = r.within("/kitchen/altitude_m", k.AltitudeM, minAltM, maxAltM, 0, "The altitude in m")
 	r.within("/kitchen/griddle_c", k.GriddleC, minPlateC, maxPlateC, 0, "The plate in °C")
-	r.later(k.GriddleC != nil, "/kitchen/griddle_c", "times for your plate")
+	r.later(k.GriddleC != nil, "times for your plate")
 	out.RestMin = r.within("/kitchen/rest_min", k.RestMin, 0, maxRestMin, out.RestMin, "The rest in minutes")
 	if c := k.CalibrationOwn; c != nil {
 		if c.C == nil || c.B == nil {
@@ -551,8 +551,8 @@ func (r *reader) kitchen(k *Kitchen) batter.Kitchen {
 // The pointers in the error are those of the base document.
 func (b Base) Domain(s Setting) (batter.Variation, batter.Kitchen, error) {
 	v, k, err := b.Variation().Domain(s)
-	var p batter.Problems
-	if e, ok := err.(batter.Problems); ok {
+	var p Problems
+	if e, ok := err.(Problems); ok {
 		for _, q := range e {
 			if q.Pointer == "/base/name" { // the same as /name
 				continue

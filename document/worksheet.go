@@ -6,7 +6,7 @@ import (
 	"upbeatladle/core/worksheet"
 )
 
-// Work answers a variation document with a worksheet document. The error is batter.Problems for
+// Work answers a variation document with a worksheet document. The error is Problems for
 // a document that cannot be worked with.
 func Work(ctx context.Context, data []byte, s Setting) ([]byte, error) {
 	v, err := DecodeVariation(data)
@@ -26,7 +26,8 @@ func (v Variation) Worksheet(ctx context.Context, s Setting) (worksheet.Workshee
 	if err != nil {
 		return worksheet.Worksheet{}, err
 	}
-	return worksheet.Work(ctx, d, k, s.Include)
+	w, err := worksheet.Work(ctx, d, k, s.Include)
+	return w, pointed(err, "")
 }
 
 // Worksheet works the plain base out in a kitchen.
@@ -35,5 +36,6 @@ func (b Base) Worksheet(ctx context.Context, s Setting) (worksheet.Worksheet, er
 	if err != nil {
 		return worksheet.Worksheet{}, err
 	}
-	return worksheet.Work(ctx, d, k, s.Include)
+	w, err := worksheet.Work(ctx, d, k, s.Include)
+	return w, pointed(err, "")
 }

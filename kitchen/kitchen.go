@@ -124,7 +124,7 @@ func (k *Kitchen) readOwn(ctx context.Context) (document.OwnKitchen, int64, erro
 	return own, revision, nil
 }
 
-// PutOwn saves the kitchen over the revision that was read. The error is batter.Problems, or
+// PutOwn saves the kitchen over the revision that was read. The error is document.Problems, or
 // *store.KitchenConflictError when somebody else saved it since.
 func (k *Kitchen) PutOwn(ctx context.Context, data []byte, revision int64) (own document.OwnKitchen, saved int64, err error) {
 	if own, err = document.DecodeKitchen(data); err != nil {

@@ -41,7 +41,7 @@ func (k *Kitchen) All(ctx context.Context, kind store.Kind) ([]store.Document, e
 }
 
 // CreateItem saves a new pantry item. An own id that is taken gets a number, with nobody in
-// between. The error is batter.Problems.
+// between. The error is document.Problems.
 func (k *Kitchen) CreateItem(ctx context.Context, data []byte, key string) (d store.Document, err error) {
 	item, err := document.DecodeItem(data, k.Bare())
 	if err != nil {
@@ -128,7 +128,7 @@ func (k *Kitchen) ExportPantry(ctx context.Context) ([]byte, error) {
 }
 
 // ImportPantry judges every row of a pantry file against what is there and, when it is to be
-// saved, keeps what is new or changed, with nobody in between. The error is batter.Problems.
+// saved, keeps what is new or changed, with nobody in between. The error is document.Problems.
 func (k *Kitchen) ImportPantry(ctx context.Context, data []byte, save bool) (rows []document.ImportRow, err error) {
 	if !save {
 		there, _, err := k.Items(ctx)

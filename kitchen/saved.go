@@ -13,7 +13,7 @@ func ContentOf(s document.Summary) store.Content {
 }
 
 // summarise reads a document of a kind and works it out, so that nothing is saved that cannot
-// be used. The error is batter.Problems.
+// be used. The error is document.Problems.
 func summarise(ctx context.Context, kind store.Kind, data []byte, in document.Setting) (document.Summary, error) {
 	switch kind {
 	case store.Base:

@@ -6,10 +6,9 @@ import (
 	"errors"
 	"fmt"
 	"os"
+	"upbeatladle/document"
 
 	"github.com/spf13/cobra"
-
-	"upbeatladle/core/batter"
 )
 
 // Exit codes.
@@ -34,7 +33,7 @@ func run(args []string) int {
 		return 0
 	}
 	fmt.Fprintln(os.Stderr, err)
-	var p batter.Problems
+	var p document.Problems
 	var usage usageError
 	if errors.As(err, &p) || errors.As(err, &usage) {
 		return exitDocument

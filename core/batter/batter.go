@@ -220,13 +220,7 @@ type Variation struct {
 	Reference Reference
 	Offset    Offset
 	Portion   Portion
-	NotYet    []NotYet // wishes whose capability has not landed
-}
-
-// NotYet is a wish in a document that this version understands but cannot fulfil yet.
-type NotYet struct {
-	Pointer string // JSON pointer to the wish
-	What    string // what it would do, in a cook's words
+	NotYet    []string // wishes that are understood and not worked out yet, in a cook's words
 }
 
 // Kitchen is what the batter is measured and made with.

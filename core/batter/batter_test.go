@@ -75,6 +75,6 @@ func TestGramsOfEggParts(t *testing.T) {
 func TestProblemsReadAsSentences(t *testing.T) {
 	var p batter.Problems
 	require.NoError(t, p.OrNil())
-	p.Add("/name", "missing", "Give it a name.")
-	assert.EqualError(t, p.OrNil(), "/name: Give it a name.")
+	p.Add(batter.Field{Name: "name"}, "missing", "Give it a name.")
+	assert.EqualError(t, p.OrNil(), "Give it a name.")
 }

@@ -22,14 +22,37 @@ const (
 	MaxPortionML = 1000
 )
 
-// Problem is one thing in a document that cannot be worked with.
+// Part is which part of a variation, or of a question about one, a problem is about.
+type Part string
+
+// The parts.
+const (
+	OfWhole     Part = ""
+	OfBase      Part = "base"
+	OfLine      Part = "line"      // of the base
+	OfAddition  Part = "addition"  // in the bowl
+	OfReference Part = "reference" // addition of the recipe as written
+	OfTargets   Part = "targets"
+	OfPortion   Part = "portion"
+	OfWish      Part = "wish" // what is asked beside the variation
+)
+
+// Field is what of a variation a problem is about: a part, which one of several, and what of it.
+// What documents call it is theirs.
+type Field struct {
+	Part  Part
+	Index int // of a line or an addition
+	Name  string
+}
+
+// Problem is one thing in a variation that cannot be worked with.
 type Problem struct {
-	Pointer string // JSON Pointer to the field
+	Field   Field
 	Code    string
 	Message string // a sentence a cook understands
 }
 
-// Problems is the error of everything that checks a document.
+// Problems is the error of everything that checks a variation.
 type Problems []Problem
 
 // Error joins the sentences.
@@ -37,9 +60,6 @@ func (p Problems) Error() string {
 	s := make([]string, len(p))
 	for i, q := range p {
 		s[i] = q.Message
-		if q.Pointer != "" {
-			s[i] = q.Pointer + ": " + q.Message
-		}
 	}
 	return strings.Join(s, "\n")
 }
@@ -53,23 +73,29 @@ func (p Problems) OrNil() error {
 }
 
 // Add notes a problem.
-func (p *Problems) Add(pointer, code, format string, args ...any) {
-	*p = append(*p, Problem{pointer, code, fmt.Sprintf(format, args...)})
+func (p *Problems) Add(f Field, code, format string, args ...any) {
+	*p = append(*p, Problem{f, code, fmt.Sprintf(format, args...)})
 }
 
-// Check returns what is wrong with a base on its own; prefix is the pointer to it.
-func (b Base) Check(f Form, k Kitchen, prefix string) Problems {
+// of names something of a field's part.
+func (f Field) of(name string) Field {
+	f.Name = name
+	return f
+}
+
+// Check returns what is wrong with a base on its own.
+func (b Base) Check(f Form, k Kitchen) Problems {
 	var p Problems
-	p.name(prefix+"/name", b.Name)
+	p.name(Field{Part: OfBase, Name: "name"}, b.Name)
 	if len(b.Lines) == 0 {
-		p.Add(prefix+"/lines", "empty", "The base has nothing in it. Give it at least flour and a liquid.")
+		p.Add(Field{Part: OfBase, Name: "lines"}, "empty", "The base has nothing in it. Give it at least flour and a liquid.")
 		return p
 	}
 	var flour, mass float64
 	for i, l := range b.Lines {
-		at := fmt.Sprintf("%s/lines/%d", prefix, i)
+		at := Field{Part: OfLine, Index: i}
 		if l.Amount <= 0 && !bad(l.Amount) {
-			p.Add(at+"/amount", "not_positive", "%s needs an amount above zero; take the line out if there is none.", l.Ingredient.Name)
+			p.Add(at.of("amount"), "not_positive", "%s needs an amount above zero; take the line out if there is none.", l.Ingredient.Name)
 			continue
 		}
 		g, ok := p.line(at, l, k)
@@ -82,7 +108,7 @@ func (b Base) Check(f Form, k Kitchen, prefix string) Problems {
 		}
 	}
 	if len(p) == 0 && flour <= 0 && f != Flourless {
-		p.Add(prefix+"/lines", "no_flour", "There is no flour in this base. Add some, or choose the form flourless.")
+		p.Add(Field{Part: OfBase, Name: "lines"}, "no_flour", "There is no flour in this base. Add some, or choose the form flourless.")
 	}
 	return p
 }
@@ -90,27 +116,27 @@ func (b Base) Check(f Form, k Kitchen, prefix string) Problems {
 // Check returns what is wrong with a variation, or nil.
 func (v Variation) Check(k Kitchen) Problems {
 	var p Problems
-	p.name("/name", v.Name)
+	p.name(Field{Name: "name"}, v.Name)
 	if n := len(v.Base.Lines) + len(v.Additions); n > MaxLines {
-		p.Add("/additions", "too_many", "%d lines and additions are too many; %d is the most.", n, MaxLines)
+		p.Add(Field{Name: "additions"}, "too_many", "%d lines and additions are too many; %d is the most.", n, MaxLines)
 		return p
 	}
-	p = append(p, v.Base.Check(v.Form, k, "/base")...)
+	p = append(p, v.Base.Check(v.Form, k)...)
 	for i, a := range v.Additions {
-		at := fmt.Sprintf("/additions/%d", i)
+		at := Field{Part: OfAddition, Index: i}
 		if g, ok := p.line(at, a.Line, k); ok {
 			p.prepared(k.Shelf, at, a, g)
 		}
 	}
 	for i, a := range v.Reference.Additions {
-		at := fmt.Sprintf("/reference/additions/%d", i)
+		at := Field{Part: OfReference, Index: i}
 		if g, ok := p.line(at, a.Line, k); ok {
 			p.prepared(k.Shelf, at, a, g)
 		}
 	}
 	p.targets(v.Offset.Targets)
 	if ml := v.Portion.VolumeML; bad(ml) || ml < MinPortionML || ml > MaxPortionML {
-		p.Add("/portion/volume_ml", "out_of_range", "A portion must be between %d and %d ml.", MinPortionML, MaxPortionML)
+		p.Add(Field{Part: OfPortion, Name: "volume"}, "out_of_range", "A portion must be between %d and %d ml.", MinPortionML, MaxPortionML)
 	}
 	return p
 }
@@ -122,16 +148,16 @@ func (p *Problems) targets(t Targets) {
 		switch {
 		case !ok:
 		case h == HoldTang && !(math.Abs(v) <= MaxTangPull):
-			p.Add("/offset/targets/tang", "out_of_range", "The tang can be pulled up to %g meq per 100 g to either side.", MaxTangPull)
+			p.Add(Field{Part: OfTargets, Name: string(h)}, "out_of_range", "The tang can be pulled up to %g meq per 100 g to either side.", MaxTangPull)
 		case h != HoldTang && !(v >= MinPull && v <= MaxPull):
-			p.Add("/offset/targets/"+string(h), "out_of_range", "It can be pulled to between %g and %g times of what it was.", MinPull, MaxPull)
+			p.Add(Field{Part: OfTargets, Name: string(h)}, "out_of_range", "It can be pulled to between %g and %g times of what it was.", MinPull, MaxPull)
 		}
 	}
 }
 
 func bad(v float64) bool { return math.IsNaN(v) || math.IsInf(v, 0) }
 
-func (p *Problems) name(at, name string) {
+func (p *Problems) name(at Field, name string) {
 	switch {
 	case strings.TrimSpace(name) == "":
 		p.Add(at, "missing", "Give it a name.")
@@ -141,30 +167,30 @@ func (p *Problems) name(at, name string) {
 }
 
 // line checks amount and unit of a line and returns its grams.
-func (p *Problems) line(at string, l Line, k Kitchen) (float64, bool) {
+func (p *Problems) line(at Field, l Line, k Kitchen) (float64, bool) {
 	name := l.Ingredient.Name
 	switch {
 	case bad(l.Amount):
-		p.Add(at+"/amount", "not_a_number", "The amount of %s is not a number.", name)
+		p.Add(at.of("amount"), "not_a_number", "The amount of %s is not a number.", name)
 		return 0, false
 	case l.Amount < 0:
-		p.Add(at+"/amount", "negative", "The amount of %s is below zero.", name)
+		p.Add(at.of("amount"), "negative", "The amount of %s is below zero.", name)
 		return 0, false
 	}
 	g, err := k.Grams(l)
 	switch {
 	case errors.Is(err, measure.ErrNoDensity):
-		p.Add(at+"/unit", "no_density", "%s cannot be measured by the %s: nobody has weighed a cup of it. Give grams.", name, l.Unit)
+		p.Add(at.of("unit"), "no_density", "%s cannot be measured by the %s: nobody has weighed a cup of it. Give grams.", name, l.Unit)
 	case errors.Is(err, measure.ErrNotCounted):
-		p.Add(at+"/unit", "not_counted", "%s does not come in pieces with a known weight. Give grams.", name)
+		p.Add(at.of("unit"), "not_counted", "%s does not come in pieces with a known weight. Give grams.", name)
 	case errors.Is(err, measure.ErrCanSize):
-		p.Add(at+"/unit", "can_size", "Say how much is in a can of %s: size_g or size_ml.", name)
+		p.Add(at.of("unit"), "can_size", "Say how much is in a can of %s: size_g or size_ml.", name)
 	case errors.Is(err, measure.ErrUnknownUnit):
-		p.Add(at+"/unit", "unknown_unit", "The unit %q is not known. Use one of %s.", l.Unit, unitList())
+		p.Add(at.of("unit"), "unknown_unit", "The unit %q is not known. Use one of %s.", l.Unit, unitList())
 	case g > MaxLineG:
-		p.Add(at+"/amount", "too_much", "%s comes to %.0f kg; %d kg a line is the most.", name, g/1000, MaxLineG/1000)
+		p.Add(at.of("amount"), "too_much", "%s comes to %.0f kg; %d kg a line is the most.", name, g/1000, MaxLineG/1000)
 	case g > 0 && g < MinLineG:
-		p.Add(at+"/amount", "too_little", "%s is less than any scale shows. Take the line out, or give more.", name)
+		p.Add(at.of("amount"), "too_little", "%s is less than any scale shows. Take the line out, or give more.", name)
 	default:
 		return g, true
 	}
@@ -172,20 +198,13 @@ func (p *Problems) line(at string, l Line, k Kitchen) (float64, bool) {
 }
 
 // prepared checks that the preparation of an addition can be true.
-func (p *Problems) prepared(shelf *food.Table, at string, a Addition, grams float64) {
+func (p *Problems) prepared(shelf *food.Table, at Field, a Addition, grams float64) {
 	_, _, _, err := a.Prep.Treated(shelf, a.Ingredient, max(grams, 1))
 	var wrong *prep.Problem
 	if !errors.As(err, &wrong) {
 		return
 	}
-	field, ok := map[string]string{
-		"after_g": "/measured/weight_after_g", "weight_before_g": "/measured/weight_before_g", "have_g": "/measured/weight_before_g",
-		"brix": "/measured/brix",
-	}[wrong.Field]
-	if !ok {
-		field = "/prep"
-	}
-	p.Add(at+field, wrong.Code, "%s", wrong.Message)
+	p.Add(at.of("prep."+wrong.Field), wrong.Code, "%s", wrong.Message)
 }
 
 func unitList() string {

@@ -374,10 +374,10 @@ type Verdict struct {
 
 // Note is something the cook should know: what gave way, what is not worked out yet.
 type Note struct {
-	Code    string   `json:"code"`
-	Kind    NoteKind `json:"kind"`
-	Pointer string   `json:"pointer,omitzero"`
-	Text    string   `json:"text"`
+	Code string   `json:"code"`
+	Kind NoteKind `json:"kind"`
+	Line string   `json:"line,omitzero"` // id of the line that it is about
+	Text string   `json:"text"`
 }
 
 // NoteKind says how a note is meant.
@@ -407,11 +407,13 @@ type Weighed struct {
 	G  float64 `json:"weigh_g"`
 }
 
-// Working is the short derivation of one figure; For is the JSON Pointer to it.
+// Working is the short derivation of one figure: of a line, by its id, or of the bowl, by its key:
+// a gauge's, or count, diameter, load, energy.
 type Working struct {
-	For   string `json:"for"`
-	Text  string `json:"text"`
-	Terms []Term `json:"terms"`
+	Line   string `json:"line,omitzero"`
+	Figure string `json:"figure,omitzero"`
+	Text   string `json:"text"`
+	Terms  []Term `json:"terms"`
 }
 
 // Term is one number that went into a figure.

@@ -34,7 +34,7 @@ func (w *described) causes(ctx context.Context) error {
 	}
 	left := describe(s, nil)
 	for i, n := range w.out.Notes {
-		if mine(n) && !slices.ContainsFunc(left.out.Notes, func(o Note) bool { return o.Code == n.Code && o.Pointer == n.Pointer }) {
+		if mine(n) && !slices.ContainsFunc(left.out.Notes, func(o Note) bool { return o.Code == n.Code && o.Line == n.Line }) {
 			w.out.Notes[i].Text += fmt.Sprintf(" It comes of “%s”: left as it is, it would not be so.", strategyNames[w.v.Offset.Strategy])
 		}
 	}

@@ -76,7 +76,7 @@ func (w *described) place() (area, width, length float64) {
 func (w *described) inclusions() {
 	pot, p := w.pot(), w.out.Portion
 	if p.Count > portion.MaxPortions {
-		w.note("too_many_portions", "/portion/volume_ml", "Portions of %.0f ml make %d of this bowl; pieces and plates are worked out up to %d. Take a larger ladle or a smaller batch.", p.VolumeML, p.Count, portion.MaxPortions)
+		w.note("too_many_portions", "", "Portions of %.0f ml make %d of this bowl; pieces and plates are worked out up to %d. Take a larger ladle or a smaller batch.", p.VolumeML, p.Count, portion.MaxPortions)
 		return
 	}
 	area, width, length := w.place()
@@ -123,7 +123,7 @@ func (w *described) inclusions() {
 		}
 		kinds = append(kinds, portion.Kind{Pieces: x.Mean, LengthMM: length, HeightMM: height})
 		w.out.Portion.Inclusions = append(w.out.Portion.Inclusions, x)
-		w.inclusionNotes(i, a, x)
+		w.inclusionNotes(a, x)
 	}
 	if volume > 0 {
 		w.load(volume, weight)
@@ -221,7 +221,7 @@ func (w *described) load(ml, g float64) {
 		l.Verdict = "over"
 		l.OverG = g * (1 - l.Ceiling/l.Fraction)
 		l.Text = fmt.Sprintf("%s over the ceiling a portion", words.Grams(l.OverG, 0.1))
-		w.note("load", "/additions", "The load is %.0f %% of a portion; %s %.0f %%. %s less in each holds together.", 100*l.Fraction, limit, 100*l.Ceiling, words.Grams(l.OverG, 0.1))
+		w.note("load", "", "The load is %.0f %% of a portion; %s %.0f %%. %s less in each holds together.", 100*l.Fraction, limit, 100*l.Ceiling, words.Grams(l.OverG, 0.1))
 	case l.Fraction > closeToCeiling*l.Ceiling:
 		l.Verdict, l.Text = "close", fmt.Sprintf("close: %s %.0f %%", limit, 100*l.Ceiling)
 	default:
@@ -231,8 +231,8 @@ func (w *described) load(ml, g float64) {
 }
 
 // inclusionNotes minds pieces that are too tall, that scorch, bleed or do not stay put.
-func (w *described) inclusionNotes(i int, a batter.Addition, x Inclusion) {
-	at := fmt.Sprintf("/additions/%d", i)
+func (w *described) inclusionNotes(a batter.Addition, x Inclusion) {
+	at := a.ID
 	label := words.Upper(words.Lower(x.Label))
 	if room, where := w.headroom(); room > 0 && a.Stage != batter.StageUnderPortion {
 		soft := a.Ingredient.Group == food.GroupFreshPiece || a.Ingredient.Group == food.GroupFrozenPiece
@@ -323,9 +323,9 @@ func (w *described) plate() {
 		w.out.Plate = &pl
 		switch {
 		case pl.Fill > overfull:
-			w.note("overfull", "/portion/volume_ml", "%.0f ml rises past the mould of %s and leaks: %.0f ml fills it well.", p.VolumeML, i.Name, pl.AdvisedML)
+			w.note("overfull", "", "%.0f ml rises past the mould of %s and leaks: %.0f ml fills it well.", p.VolumeML, i.Name, pl.AdvisedML)
 		case pl.Fill < underfull:
-			w.note("underfull", "/portion/volume_ml", "%.0f ml does not reach the edges of %s: %.0f ml fills it well.", p.VolumeML, i.Name, pl.AdvisedML)
+			w.note("underfull", "", "%.0f ml does not reach the edges of %s: %.0f ml fills it well.", p.VolumeML, i.Name, pl.AdvisedML)
 		}
 	case p.DiameterMM != nil:
 		g, ok := w.griddle()

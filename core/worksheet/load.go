@@ -31,18 +31,18 @@ func LoadFor(ctx context.Context, v batter.Variation, k batter.Kitchen, lineID s
 		}
 	}
 	if at < 0 {
-		p.Add("/line", "unknown_line", "There is no addition “%s” in this variation.", lineID)
+		p.Add(batter.Field{Part: batter.OfWish, Name: "line"}, "unknown_line", "There is no addition “%s” in this variation.", lineID)
 		return 0, p
 	}
 	mass, ok := piecesOf(v.Additions[at].Ingredient)
 	if !ok {
-		p.Add("/line", "no_pieces", "%s has no pieces to count.", v.Additions[at].Ingredient.Label())
+		p.Add(batter.Field{Part: batter.OfWish, Name: "line"}, "no_pieces", "%s has no pieces to count.", v.Additions[at].Ingredient.Label())
 		return 0, p
 	}
 	switch {
 	case bite > 0 && bite <= maxBite, pieces > 0 && pieces <= 500, fraction > 0 && fraction <= maxFraction:
 	default:
-		p.Add("", "out_of_range", "Ask for a share of bites up to 99 in a hundred, for up to 500 pieces in each, or for up to half of the portion.")
+		p.Add(batter.Field{Part: batter.OfWish}, "out_of_range", "Ask for a share of bites up to 99 in a hundred, for up to 500 pieces in each, or for up to half of the portion.")
 		return 0, p
 	}
 	if err := v.Check(k).OrNil(); err != nil {
@@ -89,7 +89,7 @@ func least(guess float64, enough func(g float64) (bool, error)) (float64, error)
 		low, high = high, 2*high
 		if high > batter.MaxLineG {
 			var p batter.Problems
-			p.Add("", "never", "No amount of it gets there: the batter grows as fast as the pieces.")
+			p.Add(batter.Field{Part: batter.OfWish}, "never", "No amount of it gets there: the batter grows as fast as the pieces.")
 			return 0, p
 		}
 	}
@@ -115,7 +115,7 @@ func least(guess float64, enough func(g float64) (bool, error)) (float64, error)
 func Simulate(ctx context.Context, v batter.Variation, k batter.Kitchen, bowls int, seed uint64) (portion.Simulation, error) {
 	if bowls < 1 || bowls > maxBowls {
 		var p batter.Problems
-		p.Add("/bowls", "out_of_range", "Between 1 and %d bowls can be simulated at once.", maxBowls)
+		p.Add(batter.Field{Part: batter.OfWish, Name: "bowls"}, "out_of_range", "Between 1 and %d bowls can be simulated at once.", maxBowls)
 		return portion.Simulation{}, p
 	}
 	w, err := ledger(ctx, v, k)
@@ -134,9 +134,9 @@ func Simulate(ctx context.Context, v batter.Variation, k batter.Kitchen, bowls i
 	if most := math.Floor(portion.MaxThrows / portion.Throws(n, kinds)); n > portion.MaxPortions || float64(bowls) > most {
 		var p batter.Problems
 		if n > portion.MaxPortions || most < 1 {
-			p.Add("/variation", "too_many", "This bowl has too many portions or pieces to ladle out one by one. Take a larger ladle or a smaller batch.")
+			p.Add(batter.Field{Part: batter.OfWish, Name: "variation"}, "too_many", "This bowl has too many portions or pieces to ladle out one by one. Take a larger ladle or a smaller batch.")
 		} else {
-			p.Add("/bowls", "too_many", "With so many pieces at most %.0f bowls are simulated at once.", most)
+			p.Add(batter.Field{Part: batter.OfWish, Name: "bowls"}, "too_many", "With so many pieces at most %.0f bowls are simulated at once.", most)
 		}
 		return portion.Simulation{}, p
 	}

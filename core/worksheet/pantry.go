@@ -1,8 +1,6 @@
 package worksheet
 
 import (
-	"fmt"
-
 	"upbeatladle/core/food"
 	"upbeatladle/core/words"
 )
@@ -18,9 +16,9 @@ func (w *described) pantryNotes() {
 		}
 	}
 	for i, l := range w.v.Base.Lines {
-		said(fmt.Sprintf("/base/lines/%d", i), l.Ingredient, w.weigh[i])
+		said(l.ID, l.Ingredient, w.weigh[i])
 	}
 	for i, p := range w.raw {
-		said(fmt.Sprintf("/additions/%d", i), p.Ingredient, p.Grams)
+		said(w.v.Additions[i].ID, p.Ingredient, p.Grams)
 	}
 }

@@ -62,17 +62,17 @@ func TestPreparationIsToldAndItsSaltComesOffTheRecipe(t *testing.T) {
 
 func TestImpossiblePreparationsAreNamedAtTheField(t *testing.T) {
 	for field, p := range map[string]prep.Treatment{
-		"/additions/0/measured/weight_after_g":  {Method: prep.Squeeze, BeforeG: 100, AfterG: 120},
-		"/additions/0/measured/weight_before_g": {Method: prep.Squeeze, AfterG: 120},
-		"/additions/0/measured/brix":            {Brix: 90},
-		"/additions/0/prep":                     {Method: prep.Thaw},
+		"prep.after_g":         {Method: prep.Squeeze, BeforeG: 100, AfterG: 120},
+		"prep.weight_before_g": {Method: prep.Squeeze, AfterG: 120},
+		"prep.brix":            {Brix: 90},
+		"prep.from":          {Method: prep.Thaw},
 	} {
 		a := add("courgette_grated", 200, batter.StageBatter)
 		a.Prep = p
 		_, err := worksheet.Work(context.Background(), worked(a), batter.DefaultKitchen(), worksheet.Everything)
 		var wrong batter.Problems
 		require.ErrorAs(t, err, &wrong)
-		assert.Equal(t, field, wrong[0].Pointer, wrong[0].Message)
+		assert.Equal(t, batter.Field{Part: batter.OfAddition, Name: field}, wrong[0].Field, wrong[0].Message)
 	}
 }
 

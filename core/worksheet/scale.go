@@ -31,11 +31,11 @@ func FactorFor(ctx context.Context, v batter.Variation, k batter.Kitchen, count 
 		if err != nil {
 			return 0, err
 		}
-		now, want, at, what = 1, exact, "/count", "portions"
+		now, want, at, what = 1, exact, "count", "portions"
 	case flourG > 0:
-		now, want, at, what = w.flour, flourG, "/flour_g", "flour in the base"
+		now, want, at, what = w.flour, flourG, "flour_g", "flour in the base"
 	case lineID != "":
-		at, what, want = "/line", "that line", amountG
+		at, what, want = "line", "that line", amountG
 		for i, l := range v.Base.Lines {
 			if l.ID == lineID {
 				now = w.base[i]
@@ -47,16 +47,16 @@ func FactorFor(ctx context.Context, v batter.Variation, k batter.Kitchen, count 
 			}
 		}
 	default:
-		p.Add("", "missing", "Say what to scale to: a number of portions, grams of flour, or how much of one line is left.")
+		p.Add(batter.Field{Part: batter.OfWish}, "missing", "Say what to scale to: a number of portions, grams of flour, or how much of one line is left.")
 		return 0, p
 	}
 	if now <= 0 {
-		p.Add(at, "nothing", "There is no %s to scale by.", what)
+		p.Add(batter.Field{Part: batter.OfWish, Name: at}, "nothing", "There is no %s to scale by.", what)
 		return 0, p
 	}
 	f := want / now
 	if !(f >= minFactor && f <= maxFactor) {
-		p.Add(at, "out_of_range", "That is %.3g times the batch; between %g and %d times can be scaled at once.", f, minFactor, int(maxFactor))
+		p.Add(batter.Field{Part: batter.OfWish, Name: at}, "out_of_range", "That is %.3g times the batch; between %g and %d times can be scaled at once.", f, minFactor, int(maxFactor))
 		return 0, p
 	}
 	return f, nil
@@ -148,7 +148,7 @@ func SwapsFor(v batter.Variation, k batter.Kitchen, lineID string, table *food.T
 		}
 	}
 	var p batter.Problems
-	p.Add("/line", "unknown_line", "There is no line “%s” in the base.", lineID)
+	p.Add(batter.Field{Part: batter.OfWish, Name: "line"}, "unknown_line", "There is no line “%s” in the base.", lineID)
 	return nil, fmt.Errorf("looking for swaps: %w", p)
 }
 

@@ -352,27 +352,27 @@ func TestWorkingOfEveryFigure(t *testing.T) {
 	w := work(t, cultured(add("plum_puree", 120, batter.StageBatter), add("walnuts_chopped", 60, batter.StageFoldIn)))
 	by := map[string]worksheet.Working{}
 	for _, k := range w.Working {
-		by[k.For] = k
+		by[k.Line+" "+k.Figure] = k
 		assert.NotEmpty(t, k.Text)
 		for _, term := range k.Terms {
-			assert.NotEmpty(t, term.Source, "%s: %s", k.For, term.Name)
+			assert.NotEmpty(t, term.Source, "%s: %s", k.Figure, term.Name)
 			assert.False(t, math.IsNaN(term.Value) || math.IsInf(term.Value, 0))
 		}
 	}
 	for _, g := range w.Gauges.All() {
 		said := map[string]float64{}
-		for _, term := range by["/gauges/"+g.Key].Terms {
+		for _, term := range by[" "+g.Key].Terms {
 			said[term.Name] = term.Value
 		}
 		assert.Equal(t, g.After(), said["as weighed"], g.Key)
 		assert.Equal(t, g.Base(), said["the base"], g.Key)
 	}
-	for _, at := range []string{"/portion/count", "/portion/diameter_mm", "/nutrition_per_portion/energy_kcal"} {
-		assert.Contains(t, by, at)
+	for _, at := range []string{"count", "diameter", "energy"} {
+		assert.Contains(t, by, " "+at)
 	}
-	for i, l := range w.Lines {
+	for _, l := range w.Lines {
 		if l.From == worksheet.FromBase {
-			terms := by["/lines/"+string(rune('0'+i))+"/offset_g"].Terms
+			terms := by[l.ID+" "].Terms
 			require.NotEmpty(t, terms, l.Label)
 			assert.Equal(t, l.Weigh, terms[len(terms)-1].Value, l.Label)
 		}

@@ -46,7 +46,7 @@ var kinds = map[string]NoteKind{
 	"tang_left": Advice, "lift_left": Advice, "soda_follows": Advice, "base_soapy": Advice,
 }
 
-func (w *described) note(code, pointer, format string, args ...any) {
+func (w *described) note(code, line, format string, args ...any) {
 	kind := Warning
 	if k, ok := kinds[code]; ok {
 		kind = k
@@ -54,7 +54,7 @@ func (w *described) note(code, pointer, format string, args ...any) {
 	if kind == Warning && w.asWritten() && !alwaysMinded[code] {
 		kind = Advice
 	}
-	w.out.Notes = append(w.out.Notes, Note{code, kind, pointer, w.named(fmt.Sprintf(format, args...))})
+	w.out.Notes = append(w.out.Notes, Note{code, kind, line, w.named(fmt.Sprintf(format, args...))})
 }
 
 // alwaysMinded are the warnings that a recipe as written is not spared: what may hurt, and what
@@ -102,14 +102,14 @@ func (w *described) notes() {
 	t := w.out.Gauges.Thickness
 	switch {
 	case w.v.Form == batter.Flourless:
-		w.note("flourless", "/form", "A flourless batter is thin: small portions, two spatulas. Its thickness is not judged.")
+		w.note("flourless", "", "A flourless batter is thin: small portions, two spatulas. Its thickness is not judged.")
 	case t.State == Unknown:
-		w.note("grated_cake", "/additions", "There is more in pieces than in batter. Treat it as a grated cake: press a test one together before you weigh out the rest.")
+		w.note("grated_cake", "", "There is more in pieces than in batter. Treat it as a grated cake: press a test one together before you weigh out the rest.")
 	case !flow.InModel(t.After()) && !w.asWritten() && !(t.State == Level && !flow.InModel(t.Base())):
 		w.note("out_of_range", "", "At %.2f ml of liquid a gram of body this is outside what the thickness figures were made for. Trust the ladle, not the figure.", t.After())
 	}
 	if usual, ok := batter.ThicknessBand(w.v.Form); ok && t.State == Level && t.Target == nil && !w.v.Reference.AsWritten && !usual.Contains(t.Base()) {
-		w.note("base_out_of_band", "/form", "It pours like the base, and the base itself is %s than %s usually are: %.2f ml/g, where %.2f to %.2f is usual.",
+		w.note("base_out_of_band", "", "It pours like the base, and the base itself is %s than %s usually are: %.2f ml/g, where %.2f to %.2f is usual.",
 			words.Either(t.Base() > usual.High, "thinner", "thicker"), w.v.Form.Said(2), t.Base(), usual.Low, usual.High)
 	}
 	w.structureNotes()
@@ -121,14 +121,14 @@ func (w *described) notes() {
 			words.Either(t.ByMeasure() > t.After(), "thinner", "thicker"), t.ByMeasure(), t.After())
 	}
 	if rest := w.v.Base.Rest(w.v.Form, w.k); rest > safety.DiscardAfterMin && safety.Spoils(w.used()) {
-		w.note("rest_long", "/kitchen/rest_min", "A mixed batter with egg or milk keeps one day in the fridge, by the usual rule; this one would stand %s. After a day discard it. Your local code decides.", words.Minutes(rest))
+		w.note("rest_long", "", "A mixed batter with egg or milk keeps one day in the fridge, by the usual rule; this one would stand %s. After a day discard it. Your local code decides.", words.Minutes(rest))
 	}
 	w.pantryNotes()
-	for _, n := range w.v.NotYet {
-		w.note("not_yet", n.Pointer, "Not worked out yet: %s.", n.What)
+	for _, what := range w.v.NotYet {
+		w.note("not_yet", "", "Not worked out yet: %s.", what)
 	}
 	if w.out.Portion.Count == 0 {
-		w.note("no_portion", "/portion/volume_ml", "The bowl does not fill one portion of %.0f ml.", w.out.Portion.VolumeML)
+		w.note("no_portion", "", "The bowl does not fill one portion of %.0f ml.", w.out.Portion.VolumeML)
 	}
 }
 
@@ -156,7 +156,7 @@ func (w *solved) fails(g Gauge) bool {
 // structureNotes says how much weaker the batter sets, and suggests a whole egg.
 func (w *described) structureNotes() {
 	if w.solution.Eggs > 0 {
-		w.note("eggs", "/offset/hold", "%s more %s to hold the structure.", words.Upper(words.Number(w.solution.Eggs)), words.Either(w.solution.Eggs == 1, "egg", "eggs"))
+		w.note("eggs", "", "%s more %s to hold the structure.", words.Upper(words.Number(w.solution.Eggs)), words.Either(w.solution.Eggs == 1, "egg", "eggs"))
 		return
 	}
 	g := w.out.Gauges.Structure
@@ -166,9 +166,9 @@ func (w *described) structureNotes() {
 	lost := 100 * (1 - g.After()/g.Base())
 	switch {
 	case w.fails(g):
-		w.note("structure", "/offset/hold", "It sets %.0f %% weaker than the base and %s: give it one more egg (hold structure does it), or more flour.", lost, tears(w.v.Form))
+		w.note("structure", "", "It sets %.0f %% weaker than the base and %s: give it one more egg (hold structure does it), or more flour.", lost, tears(w.v.Form))
 	case g.After() < balance.StructureWord*g.Base():
-		w.note("structure_softer", "/offset/hold", "It sets %.0f %% weaker than the base: softer%s. One more egg, or a little flour, firms it.", lost,
+		w.note("structure_softer", "", "It sets %.0f %% weaker than the base: softer%s. One more egg, or a little flour, firms it.", lost,
 			words.Either(w.v.Form == batter.Waffle, ", so let it brown well before you open the iron", ", so let it set well before you turn it"))
 	}
 }
@@ -184,7 +184,7 @@ func (w *described) liftNotes() {
 	w.sodaNotes()
 	w.greyNotes()
 	if room := lift.Expansion(w.k.AltitudeM); math.Abs(w.k.AltitudeM) >= sayAltitude && w.weighed.lift.GasML() > 0 {
-		w.note("altitude", "/kitchen/altitude_m", "At %.0f m the same gas fills %.0f %% %s room. A base that was written for sea level takes %.0f %% %s powder and soda here.",
+		w.note("altitude", "", "At %.0f m the same gas fills %.0f %% %s room. A base that was written for sea level takes %.0f %% %s powder and soda here.",
 			w.k.AltitudeM, 100*math.Abs(room-1), words.Either(room > 1, "more", "less"), 100*math.Abs(1-1/room), words.Either(room > 1, "less", "more"))
 	}
 	var added float64
@@ -192,7 +192,7 @@ func (w *described) liftNotes() {
 		added += p.Grams
 	}
 	if mass := w.weighed.whole.Mass; added > heavyShare*mass && w.weighed.lift.OwnGasML > 0 && w.out.Gauges.Lift.State != High && !w.asWritten() {
-		w.note("heavy", "/additions", "Additions are %.0f %% of the bowl. If the first one comes out flat, such a load takes up to 20 %% more powder.", 100*added/mass)
+		w.note("heavy", "", "Additions are %.0f %% of the bowl. If the first one comes out flat, such a load takes up to 20 %% more powder.", 100*added/mass)
 	}
 }
 
@@ -201,15 +201,15 @@ func (w *described) sodaNotes() {
 	l, tang, band := w.weighed.lift, w.out.Gauges.Tang, batter.TangBand()
 	switch {
 	case l.SodaG > 0 && !l.Sour && !w.plain.lift.Sour:
-		w.note("soda_not_sour", "/base/lines", "There is soda, but nothing sour for it to work on: it tastes of soap. Use %s of baking powder instead.", words.Grams(lift.PowderFor(lift.SodaGas(l.SodaG, l.AcidMeq)), 0.1))
+		w.note("soda_not_sour", "", "There is soda, but nothing sour for it to work on: it tastes of soap. Use %s of baking powder instead.", words.Grams(lift.PowderFor(lift.SodaGas(l.SodaG, l.AcidMeq)), 0.1))
 	case l.SodaG > 0 && tang.After() < band.Low && tang.Base() < band.Low && l.SodaG < w.plain.lift.SodaG+w.k.LeavenStep:
-		w.note("base_soapy", "/base/lines", "The base itself has more soda than its acid takes, and stays soapy. Take %s less.", words.Grams(l.SodaG-l.AcidMeq/lift.MeqPerGram, 0.1))
+		w.note("base_soapy", "", "The base itself has more soda than its acid takes, and stays soapy. Take %s less.", words.Grams(l.SodaG-l.AcidMeq/lift.MeqPerGram, 0.1))
 	case l.SodaG > 0 && tang.State == Low:
-		w.note("soapy", "/base/lines", "More soda than the acid takes: soapy, and it browns fast. Take %s less%s.", words.Grams(l.SodaG-l.AcidMeq/lift.MeqPerGram, 0.1),
+		w.note("soapy", "", "More soda than the acid takes: soapy, and it browns fast. Take %s less%s.", words.Grams(l.SodaG-l.AcidMeq/lift.MeqPerGram, 0.1),
 			words.Either(w.sodaPinned(), ", or unpin the soda that you pinned or added", ""))
 	case l.SodaG == 0 && l.Sour && tang.After() > band.High && !w.asWritten() && w.plain.lift.GasML() > 0:
 		soda := sodaFor(tang.After()-band.High, w.weighed.account.Mass)
-		w.note("soda_offer", "/base/lines", "It is tangy. %s of soda in place of %s of the powder would take the edge off; one is not the other.",
+		w.note("soda_offer", "", "It is tangy. %s of soda in place of %s of the powder would take the edge off; one is not the other.",
 			words.Grams(soda, 0.1), words.Grams(lift.PowderFor(lift.SodaGas(soda, l.AcidMeq)), 0.1))
 	}
 }
@@ -225,7 +225,7 @@ func (w *described) greyNotes() {
 	}
 	in := w.made[i].Ingredient
 	whose := words.Either(w.plain.lift.SodaToAcid() >= lift.GreyAbove, " than the base has", "")
-	w.note("grey", "/additions", "So much soda for the acid turns %s %s: a little less soda%s, or a squeeze of lemon, keeps its colour.",
+	w.note("grey", "", "So much soda for the acid turns %s %s: a little less soda%s, or a squeeze of lemon, keeps its colour.",
 		words.Lower(in.Label()), words.Either(in.Is(food.Reddens), "red", "green-grey"), words.Either(w.sodaPinned(), " (you pinned it)", whose))
 }
 
@@ -242,7 +242,7 @@ func (w *described) sodaFollows() {
 					sour = append(sour, words.Lower(p.Ingredient.Label()))
 				}
 			}
-			w.note("soda_follows", fmt.Sprintf("/base/lines/%d", i), "%s more soda answers the acid of %s. If you want it tart, let the tang go.", words.Grams(more, w.k.Step(l)), words.Either(len(sour) > 0, words.List(sour), "what was added"))
+			w.note("soda_follows", l.ID, "%s more soda answers the acid of %s. If you want it tart, let the tang go.", words.Grams(more, w.k.Step(l)), words.Either(len(sour) > 0, words.List(sour), "what was added"))
 		}
 	}
 }
@@ -262,7 +262,7 @@ func (w *described) flavourNotes() {
 	for i, a := range w.v.Additions {
 		d := w.out.Lines[len(w.v.Base.Lines)+i].Dose
 		if a.Ingredient.Is(food.Strong) && (d.Word == "bold" || d.Word == "past bold") {
-			w.note("strong", fmt.Sprintf("/additions/%d/amount", i), "%s is strong: from %s on it takes over.", a.Ingredient.Label(), words.Grams(d.Bold, d.Step))
+			w.note("strong", a.ID, "%s is strong: from %s on it takes over.", a.Ingredient.Label(), words.Grams(d.Bold, d.Step))
 		}
 	}
 }
@@ -285,13 +285,13 @@ func (w *described) bitterNotes() {
 			names = append(names, words.Lower(p.Ingredient.Label()))
 		}
 		if p.Ingredient.Is(food.Digests) && p.Grams > 0 && slices.ContainsFunc(w.weighed.parts, curdles) {
-			w.note("digests", fmt.Sprintf("/additions/%d", w.inBowlAt(i)), "Raw %s makes milk bitter and lets egg weep: cook it first, or put it on top.", words.Lower(p.Ingredient.Label()))
+			w.note("digests", w.v.Additions[w.inBowlAt(i)].ID, "Raw %s makes milk bitter and lets egg weep: cook it first, or put it on top.", words.Lower(p.Ingredient.Label()))
 		}
 	}
 	s := w.out.Gauges.Sweetness
 	more := sweetens*bitter - math.Max(0, s.After()-s.Base())*w.weighed.account.Mass/100
 	if portions := float64(max(1, w.out.Portion.Count)); more/portions >= leastSugar {
-		w.note("bitter", "/additions", "%s is bitter: about %s more sugar rounds it, if you want it no less sweet to the taste. Pull the sweetness up, or leave it dark.", words.Upper(words.List(names)), words.Grams(more, w.k.ScaleStep))
+		w.note("bitter", "", "%s is bitter: about %s more sugar rounds it, if you want it no less sweet to the taste. Pull the sweetness up, or leave it dark.", words.Upper(words.List(names)), words.Grams(more, w.k.ScaleStep))
 	}
 }
 
@@ -328,51 +328,51 @@ func (w *described) report(r balance.Report) {
 	case batter.HoldThickness:
 		switch {
 		case r.Reason == balance.NoLiquid:
-			w.note("no_liquid", "/offset/strategy", "Nothing in this base loosens it enough to be held back, so the flour moves instead.")
+			w.note("no_liquid", "", "Nothing in this base loosens it enough to be held back, so the flour moves instead.")
 		case w.v.Offset.Strategy == batter.DryAddition && r.Left < 0:
-			w.note("thickness_left", "/offset", "Nothing to dry: the additions make it thicker, %s. Hold back liquid adds milk instead.", against)
+			w.note("thickness_left", "", "Nothing to dry: the additions make it thicker, %s. Hold back liquid adds milk instead.", against)
 		case w.v.Offset.Strategy == batter.DryAddition:
-			w.note("thickness_left", "/offset", "Even squeezed or reduced as far as it goes it runs %s. Use less, or hold back liquid.", pours)
+			w.note("thickness_left", "", "Even squeezed or reduced as far as it goes it runs %s. Use less, or hold back liquid.", pours)
 		case r.Reason == balance.NothingTo:
-			w.note("thickness_left", "/offset", "No line is free to move for thickness: it runs %s. Unpin a line, or squeeze or reduce the addition.", pours)
+			w.note("thickness_left", "", "No line is free to move for thickness: it runs %s. Unpin a line, or squeeze or reduce the addition.", pours)
 		default:
 			stuck := append(w.stuckLabels(food.RoleLiquid), w.stuckLabels(food.RoleFlour)...)
 			gave := words.Either(len(stuck) > 0, "Even with "+words.List(stuck), "The offsets have nothing left to give:")
-			w.note("thickness_left", "/offset", "%s it runs %s. Use less, squeeze or reduce the addition, or build up flour.", gave, pours)
+			w.note("thickness_left", "", "%s it runs %s. Use less, squeeze or reduce the addition, or build up flour.", gave, pours)
 		}
 	case batter.HoldSweetness:
 		sweeter := words.Either(r.Left > 0, "sweeter", "less sweet")
 		switch {
 		case r.Reason == balance.NothingTo:
-			w.note("sweetness_left", "/offset", "The base has no sugar that is free to move: %s a portion %s than the base.", left, sweeter)
+			w.note("sweetness_left", "", "The base has no sugar that is free to move: %s a portion %s than the base.", left, sweeter)
 		case r.Left > 0:
-			w.note("sugar_floor", "/offset", "All the sugar is held back and it is still %s a portion sweeter than the base; it browns sooner, so lower the heat.", left)
+			w.note("sugar_floor", "", "All the sugar is held back and it is still %s a portion sweeter than the base; it browns sooner, so lower the heat.", left)
 		default:
-			w.note("sweetness_left", "/offset", "It stays %s a portion less sweet than the base.", left)
+			w.note("sweetness_left", "", "It stays %s a portion less sweet than the base.", left)
 		}
 	case batter.HoldSalt:
-		w.note("salt_left", "/offset", "%s: %s of salt a portion %s than the base.",
+		w.note("salt_left", "", "%s: %s of salt a portion %s than the base.",
 			words.Either(r.Reason == balance.NothingTo, "The base has no salt that is free to move", "The salt has nothing left to give"), words.Grams(perPortion, 0.1), words.Either(r.Left > 0, "more", "less"))
 	case batter.HoldFat:
 		why := words.Either(r.Left > 0, "The additions bring more fat than the base's own can make up for", "The fat cannot follow the flour")
-		w.note("fat_left", "/offset", "%s: %.0f %% %s for the flour than in the base.", why, 100*math.Abs(r.Left), words.Either(r.Left > 0, "richer", "leaner"))
+		w.note("fat_left", "", "%s: %.0f %% %s for the flour than in the base.", why, 100*math.Abs(r.Left), words.Either(r.Left > 0, "richer", "leaner"))
 	case batter.HoldTang:
 		why := "there is no soda or acid free to move"
 		if r.Reason == balance.Apart {
 			why = words.Either(r.Left > 0, "more soda would grey the fruit and taste of soap", "the base's soda stays, and it meets more of it")
 		}
-		w.note("tang_left", "/offset", "It ends %s than the base by %.1f meq per 100 g: %s.", words.Either(r.Left > 0, "tangier", "milder"), math.Abs(r.Left), why)
+		w.note("tang_left", "", "It ends %s than the base by %.1f meq per 100 g: %s.", words.Either(r.Left > 0, "tangier", "milder"), math.Abs(r.Left), why)
 	case batter.HoldLift:
 		why := "there is no powder free to move"
 		if r.Reason == balance.AtBound {
 			why = words.Either(r.Left > 0, "half of the powder always stays, for its second half comes in the heat", "the powder has grown as far as makes sense")
 		}
-		w.note("lift_left", "/offset", "The gas for the flour stays %.0f %% %s the base: %s.", 100*math.Abs(r.Left), words.Either(r.Left > 0, "above", "below"), why)
+		w.note("lift_left", "", "The gas for the flour stays %.0f %% %s the base: %s.", 100*math.Abs(r.Left), words.Either(r.Left > 0, "above", "below"), why)
 	case batter.HoldStructure:
-		w.note("structure_left", "/offset", "%s it still sets %.0f %% weaker than the base: smaller portions, two spatulas, or build up flour.",
+		w.note("structure_left", "", "%s it still sets %.0f %% weaker than the base: smaller portions, two spatulas, or build up flour.",
 			words.Either(r.Reason == balance.NothingTo, "There is no whole egg to add to, so", "Even with two more eggs"), -100*r.Left)
 	case batter.HoldBatchSize:
-		w.note("batch_left", "/offset", "The batch comes out %.0f %% %s than the base.", 100*math.Abs(r.Left), words.Either(r.Left > 0, "bigger", "smaller"))
+		w.note("batch_left", "", "The batch comes out %.0f %% %s than the base.", 100*math.Abs(r.Left), words.Either(r.Left > 0, "bigger", "smaller"))
 	}
 }
 

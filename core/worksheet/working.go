@@ -62,14 +62,14 @@ func (w *described) working() {
 }
 
 // show adds a working; terms that are not numbers or nothing at all are left out.
-func (w *described) show(pointer, text string, terms []Term) {
+func (w *described) show(line, figure, text string, terms []Term) {
 	kept := terms[:0]
 	for _, t := range terms {
 		if t.Value != 0 && !math.IsNaN(t.Value) && !math.IsInf(t.Value, 0) {
 			kept = append(kept, t)
 		}
 	}
-	w.out.Working = append(w.out.Working, Working{pointer, w.named(text), kept})
+	w.out.Working = append(w.out.Working, Working{line, figure, w.named(text), kept})
 }
 
 // sum lists what each part of the bowl brings of a property, then the totals.
@@ -93,11 +93,10 @@ func (w *described) sum(key, text, unit string, per func(*food.Ingredient) float
 	if g.Target != nil {
 		terms = append(terms, Term{"pulled to", *g.Target, g.Unit, "your wish"})
 	}
-	w.show("/gauges/"+key, text, terms)
+	w.show("", key, text, terms)
 }
 
 func (w *described) lineWorking(i int, l Line) {
-	at := fmt.Sprintf("/lines/%d/offset_g", i)
 	terms := []Term{{"in the base", *l.Base, "g", fromRecipe}}
 	per := w.same(w.v.Base.Lines[i])
 	text := "Nothing moves this line."
@@ -137,18 +136,18 @@ func (w *described) lineWorking(i int, l Line) {
 		text = "Fat keeps its measure against the flour; what the additions bring counts."
 	}
 	terms = append(terms, Term{"worked out", l.RoundedFrom, "g", fromSolver}, Term{"to weigh out", l.Weigh, "g", fromRounded})
-	w.show(at, text, terms)
+	w.show(l.ID, "", text, terms)
 }
 
 func (w *described) portionWorking() {
 	b, p := w.out.Batter, w.out.Portion
-	w.show("/portion/count", "The bowl's volume less what sticks to it, by the ladle.", []Term{
+	w.show("", "count", "The bowl's volume less what sticks to it, by the ladle.", []Term{
 		{"bowl", b.MassG, "g", fromSum}, {"density with its air", b.DensityGML, "g/ml", "composition and stirred-in air, docs/maths.md 5"},
 		{"volume", b.VolumeML, "ml", "mass over density"}, {"stays in the bowl", 100 * portion.BowlLoss, "%", "common practice, no source"},
 		{"ladle", p.VolumeML, "ml", fromRecipe},
 	})
 	if p.DiameterMM != nil && b.YieldStressPa != nil {
-		w.show("/portion/diameter_mm", "How far a portion runs on a flat cold plate before its own stiffness stops it.", []Term{
+		w.show("", "diameter", "How far a portion runs on a flat cold plate before its own stiffness stops it.", []Term{
 			{"L*", w.weighed.thick.L(), "ml/g", "docs/maths.md 3"}, {"yield stress", *b.YieldStressPa, "Pa", fmt.Sprintf("ln τ = %.4g − %.4g·(L* − 2)", w.k.Calibration.C, w.k.Calibration.B)},
 			{"stiffer by its pieces and foam", w.stiffer(w.pot()), "×", "Chateau, Ovarlez & Trung 2008"},
 			{"portion", p.VolumeML, "ml", fromRecipe}, {"density", b.DensityGML, "g/ml", "docs/maths.md 5"}, {"diameter", *p.DiameterMM, "mm", fromRoussel},
@@ -161,11 +160,11 @@ func (w *described) portionWorking() {
 				Term{x.Label + ", pieces in each", x.Mean, "", "amount over the piece's mass, shared by volume"}, Term{x.Label + " in each", x.Grams, "g", "table: piece mass"},
 				Term{x.Label + ", bites that meet one", 100 * x.BiteShare, "%", "Minkowski sum, docs/maths.md 14"})
 		}
-		w.show("/portion/load/volume_fraction", "Volume of the pieces over the volume of the portion, against what the form carries.", append(terms,
+		w.show("", "load", "Volume of the pieces over the volume of the portion, against what the form carries.", append(terms,
 			Term{"load", 100 * l.Fraction, "%", "piece density, never bulk"}, Term{"ceiling", 100 * l.Ceiling, "%", "common practice, " + fromModel}))
 	}
 	if n := w.out.NutritionPerPortion; n != nil {
-		w.show("/nutrition_per_portion/energy_kcal", "The portion's share of everything in the bowl, and of what is put on it; pan fat not counted.", []Term{
+		w.show("", "energy", "The portion's share of everything in the bowl, and of what is put on it; pan fat not counted.", []Term{
 			{"protein, 4 kcal/g", n.Protein, "g", "table"}, {"fat, 9 kcal/g", n.Fat, "g", "table"},
 			{"carbohydrate, 4 kcal/g", n.Carbohydrate, "g", "table"}, {"fibre, 2 kcal/g", n.Fibre, "g", "table"},
 			{"energy", n.EnergyKcal, "kcal", "rows as printed, general factors where none is"},

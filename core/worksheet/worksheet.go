@@ -151,7 +151,7 @@ func describe(s *solved, said []string) *described {
 	w := &described{solved: *s}
 	w.out.Lines, w.out.Held = s.lines, held(s.v.Offset)
 	for _, text := range said {
-		w.note("eggs_whole", "/portion/count", "%s", text)
+		w.note("eggs_whole", "", "%s", text)
 	}
 	w.gauges()
 	w.bowl()

@@ -234,34 +234,34 @@ func TestPinnedLine(t *testing.T) {
 
 func TestBadVariations(t *testing.T) {
 	for name, c := range map[string]struct {
-		change  func(*batter.Variation)
-		pointer string
-		code    string
+		change func(*batter.Variation)
+		field  batter.Field
+		code   string
 	}{
 		"no density": {func(v *batter.Variation) {
 			x := *in("carrot_grated")
 			x.Density = 0
 			v.Additions[0].Ingredient = &x
 			v.Additions[0].Unit = measure.Cup
-		}, "/additions/0/unit", "no_density"},
-		"uncounted":    {func(v *batter.Variation) { v.Additions[0].Unit = measure.Each }, "/additions/0/unit", "not_counted"},
-		"can":          {func(v *batter.Variation) { v.Additions[0].Unit = measure.Can }, "/additions/0/unit", "can_size"},
-		"unknown unit": {func(v *batter.Variation) { v.Additions[0].Unit = "gill" }, "/additions/0/unit", "unknown_unit"},
-		"negative":     {func(v *batter.Variation) { v.Additions[0].Amount = -1 }, "/additions/0/amount", "negative"},
-		"NaN":          {func(v *batter.Variation) { v.Additions[0].Amount = math.NaN() }, "/additions/0/amount", "not_a_number"},
-		"a tonne":      {func(v *batter.Variation) { v.Additions[0].Amount = 1e6 }, "/additions/0/amount", "too_much"},
-		"base of zero": {func(v *batter.Variation) { v.Base.Lines[1].Amount = 0 }, "/base/lines/1/amount", "not_positive"},
-		"no flour":     {func(v *batter.Variation) { v.Base.Lines = v.Base.Lines[1:] }, "/base/lines", "no_flour"},
-		"empty base":   {func(v *batter.Variation) { v.Base.Lines = nil }, "/base/lines", "empty"},
-		"no name":      {func(v *batter.Variation) { v.Name = " " }, "/name", "missing"},
-		"tiny portion": {func(v *batter.Variation) { v.Portion.VolumeML = 1 }, "/portion/volume_ml", "out_of_range"},
+		}, batter.Field{Part: batter.OfAddition, Name: "unit"}, "no_density"},
+		"uncounted":    {func(v *batter.Variation) { v.Additions[0].Unit = measure.Each }, batter.Field{Part: batter.OfAddition, Name: "unit"}, "not_counted"},
+		"can":          {func(v *batter.Variation) { v.Additions[0].Unit = measure.Can }, batter.Field{Part: batter.OfAddition, Name: "unit"}, "can_size"},
+		"unknown unit": {func(v *batter.Variation) { v.Additions[0].Unit = "gill" }, batter.Field{Part: batter.OfAddition, Name: "unit"}, "unknown_unit"},
+		"negative":     {func(v *batter.Variation) { v.Additions[0].Amount = -1 }, batter.Field{Part: batter.OfAddition, Name: "amount"}, "negative"},
+		"NaN":          {func(v *batter.Variation) { v.Additions[0].Amount = math.NaN() }, batter.Field{Part: batter.OfAddition, Name: "amount"}, "not_a_number"},
+		"a tonne":      {func(v *batter.Variation) { v.Additions[0].Amount = 1e6 }, batter.Field{Part: batter.OfAddition, Name: "amount"}, "too_much"},
+		"base of zero": {func(v *batter.Variation) { v.Base.Lines[1].Amount = 0 }, batter.Field{Part: batter.OfLine, Index: 1, Name: "amount"}, "not_positive"},
+		"no flour":     {func(v *batter.Variation) { v.Base.Lines = v.Base.Lines[1:] }, batter.Field{Part: batter.OfBase, Name: "lines"}, "no_flour"},
+		"empty base":   {func(v *batter.Variation) { v.Base.Lines = nil }, batter.Field{Part: batter.OfBase, Name: "lines"}, "empty"},
+		"no name":      {func(v *batter.Variation) { v.Name = " " }, batter.Field{Name: "name"}, "missing"},
+		"tiny portion": {func(v *batter.Variation) { v.Portion.VolumeML = 1 }, batter.Field{Part: batter.OfPortion, Name: "volume"}, "out_of_range"},
 	} {
 		v := worked(add("beetroot_cooked", 200, batter.StageBatter))
 		c.change(&v)
 		_, err := worksheet.Work(context.Background(), v, batter.DefaultKitchen(), worksheet.Everything)
 		var p batter.Problems
 		if assert.ErrorAs(t, err, &p, name) {
-			assert.Equal(t, c.pointer, p[0].Pointer, name)
+			assert.Equal(t, c.field, p[0].Field, name)
 			assert.Equal(t, c.code, p[0].Code, name)
 			assert.NotEmpty(t, p[0].Message)
 		}

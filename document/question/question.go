@@ -8,7 +8,6 @@ import (
 	"reflect"
 
 	"upbeatladle/core/base"
-	"upbeatladle/core/batter"
 	"upbeatladle/core/measure"
 	"upbeatladle/document"
 )
@@ -23,7 +22,7 @@ type Question struct {
 }
 
 // Answer decodes a wish strictly, answers it in a setting and encodes the answer. The error is
-// batter.Problems for a wish that cannot be worked with, or the context's.
+// document.Problems for a wish that cannot be worked with, or the context's.
 func (q Question) Answer(ctx context.Context, in document.Setting, wish []byte) ([]byte, error) {
 	out, err := q.answer(ctx, in, wish)
 	if err != nil {
@@ -125,7 +124,7 @@ type (
 )
 
 func amounts(_ context.Context, _ document.Setting, w amountWish) (amount, error) {
-	var p batter.Problems
+	var p document.Problems
 	if w.Text == nil {
 		p.Add("/text", "missing", "Say the amount as text.")
 		return amount{}, p

@@ -1783,8 +1783,10 @@ export interface components {
         };
         /** @description The short derivation of one figure */
         Working: {
-            /** @description JSON Pointer to the figure */
-            for: string;
+            /** @description Id of the line of which it is */
+            line?: string;
+            /** @description Else the key of a gauge, or count, diameter, load, energy */
+            figure?: string;
             text: string;
             terms: {
                 name: string;
@@ -2125,7 +2127,8 @@ export interface components {
             code: string;
             /** @enum {string} */
             kind: "warning" | "advice" | "to_come";
-            pointer?: string;
+            /** @description Id of the line that it is about */
+            line?: string;
             text: string;
         };
         AmountText: {

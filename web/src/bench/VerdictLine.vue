@@ -18,7 +18,7 @@ const mix = ref(false)
 const inside = ref(false)
 function whyEnergy() {
   inside.value = false
-  bench.why = '/nutrition_per_portion/energy_kcal'
+  bench.why = { figure: 'energy' }
 }
 </script>
 

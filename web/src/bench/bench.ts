@@ -45,7 +45,7 @@ export const useBench = defineStore('bench', () => {
   const loaded = ref(false)
   const active = ref<string>() // the line in hand
   const plain = ref(false) // the plain base is shown, for comparison
-  const why = ref<string>() // the figure whose working is open
+  const why = ref<{ line?: string; figure?: string }>() // whose working is open: a line's by its id, else a figure's by its key
 
   // Undo and redo across everything in the document; one drag is one step.
   const history = useManualRefHistory(doc, { clone: copy, capacity: 200 })

@@ -22,7 +22,7 @@ const level = computed(() => gauges.value.filter(([, g]) => g.state === 'level')
       </p>
     </header>
     <div class="strip">
-      <LevelGlass v-for="[key, g] in gauges" :key="key" :gauge="g" @why="bench.why = `/gauges/${key}`" />
+      <LevelGlass v-for="[key, g] in gauges" :key="key" :gauge="g" @why="bench.why = { figure: key }" />
     </div>
   </section>
 </template>

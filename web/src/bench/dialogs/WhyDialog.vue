@@ -4,12 +4,12 @@ import { short } from '@/parts/figures'
 import { useBench } from '@/bench/bench'
 
 const bench = useBench()
-const working = computed(() => bench.sheet?.working?.find((w) => w.for === bench.why))
+const working = computed(() => bench.sheet?.working?.find((w) => w.line === bench.why?.line && w.figure === bench.why?.figure))
 const title = computed(() => {
-  const [, kind, key] = (bench.why ?? '').split('/')
-  if (kind === 'gauges') return Object.entries(bench.sheet?.gauges ?? {}).find(([k]) => k === key)?.[1].label ?? 'Why'
-  if (kind === 'lines') return bench.sheet?.lines[Number(key)]?.name ?? 'Why'
-  return 'Why'
+  const { line, figure } = bench.why ?? {}
+  return (
+    bench.sheet?.lines.find((l) => l.id === line)?.name ?? Object.entries(bench.sheet?.gauges ?? {}).find(([k]) => k === figure)?.[1].label ?? 'Why'
+  )
 })
 const shown = computed({
   get: () => !!working.value,

@@ -16,7 +16,7 @@ const emit = defineEmits<{ pick: [id: string] }>()
 const bench = useBench()
 const holdsOpen = ref(false)
 const waysOpen = ref(false)
-const why = (i: number) => (bench.why = `/lines/${i}/offset_g`)
+const why = (line: string) => (bench.why = { line })
 
 const matter: Record<string, { icon: IconName; tone: string }> = {
   liquid: { icon: 'drop', tone: 'water' },
@@ -56,7 +56,7 @@ const moved = (l: SheetLine) => l.acts_like_g !== undefined && onStep(l.acts_lik
         </thead>
         <tbody>
           <tr
-            v-for="(l, i) in lines"
+            v-for="l in lines"
             :key="l.id"
             :data-line="l.ingredient"
             :class="{ hot: l.id === active, changed: changed(l) }"
@@ -69,7 +69,7 @@ const moved = (l: SheetLine) => l.acts_like_g !== undefined && onStep(l.acts_lik
               }}</template>
             </td>
             <td class="left off">
-              <button v-if="changed(l)" type="button" class="why-chip" :aria-label="`${offsetText(l)}. Why?`" @click.stop="why(i)">
+              <button v-if="changed(l)" type="button" class="why-chip" :aria-label="`${offsetText(l)}. Why?`" @click.stop="why(l.id)">
                 <span class="chip" :class="look(l).tone"><Icon :name="look(l).icon" :size="15" />{{ offsetText(l) }}</span>
               </button>
               <span v-else-if="l.state === 'pinned'" class="none">pinned</span>
@@ -81,13 +81,13 @@ const moved = (l: SheetLine) => l.acts_like_g !== undefined && onStep(l.acts_lik
             </td>
             <td v-else class="out">{{ onStep(l.weigh_g, l.decimals) }} <small>g</small></td>
             <td class="left small">{{ cups ? `${onStep(l.weigh_g, l.decimals)} g` : unbroken(l.measure) }}</td>
-            <td class="pin"><RowMenu :id="l.id" :label="l.label" :pinned="l.state === 'pinned'" :index="i" /></td>
+            <td class="pin"><RowMenu :id="l.id" :label="l.label" :pinned="l.state === 'pinned'" /></td>
           </tr>
         </tbody>
       </table>
     </div>
     <ul v-if="props.sheet.notes.length" class="notes" aria-label="What to know">
-      <li v-for="n in props.sheet.notes" :key="n.code + n.pointer" :data-note="n.code">
+      <li v-for="n in props.sheet.notes" :key="n.code + n.line" :data-note="n.code">
         <i class="sign" :class="noteSign[n.kind]" /><span
           >{{ unbroken(n.text) }}
           <el-button v-if="n.code === 'soda_follows'" class="now" @click="bench.letGo('tang')">Let the tang go</el-button></span

@@ -7,7 +7,7 @@ import { onStep } from '@/parts/figures'
 import { useBench } from '@/bench/bench'
 
 // Plain values only: the menu stays as it is while figures move.
-const props = defineProps<{ id: string; label: string; pinned: boolean; index: number }>()
+const props = defineProps<{ id: string; label: string; pinned: boolean }>()
 const bench = useBench()
 const swaps = ref<Schemas['Swap'][]>()
 
@@ -25,7 +25,7 @@ async function opened(open: boolean) {
 
 function choose(command: string) {
   if (command === 'pin') bench.togglePin(props.id)
-  else if (command === 'why') bench.why = `/lines/${props.index}/offset_g`
+  else if (command === 'why') bench.why = { line: props.id }
   else {
     const s = swaps.value?.[Number(command)]
     if (s) bench.swap(props.id, s.lines)

@@ -69,7 +69,7 @@ const each = (n: number) => (n < 10 ? n.toFixed(1).replace(/\.0$/, '') : n.toFix
     </div>
     <div class="count well">
       <el-button :aria-label="`${p.count - 1} portions`" :disabled="p.count < 2" @click="toCount(p.count - 1)"><Icon name="minus" /></el-button>
-      <button type="button" class="figure" aria-label="How many portions. Why?" @click="bench.why = '/portion/count'">
+      <button type="button" class="figure" aria-label="How many portions. Why?" @click="bench.why = { figure: 'count' }">
         <b>{{ p.count }}</b>{{ bench.counted ? 'asked for' : 'portions' }}
       </button>
       <el-button :aria-label="`${p.count + 1} portions`" @click="toCount(p.count + 1)"><Icon name="plus" /></el-button>
