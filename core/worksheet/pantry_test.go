@@ -65,7 +65,7 @@ func TestImpossiblePreparationsAreNamedAtTheField(t *testing.T) {
 		"prep.after_g":         {Method: prep.Squeeze, BeforeG: 100, AfterG: 120},
 		"prep.weight_before_g": {Method: prep.Squeeze, AfterG: 120},
 		"prep.brix":            {Brix: 90},
-		"prep.from":          {Method: prep.Thaw},
+		"prep.from":            {Method: prep.Thaw},
 	} {
 		a := add("courgette_grated", 200, batter.StageBatter)
 		a.Prep = p
