@@ -76,10 +76,13 @@ func naturalStep(bold float64) float64 {
 }
 
 // UsualStage is the stage at which an ingredient of the group normally goes in: frozen
-// fruit bleeds and goes on the portion, slices lie under it, pieces are folded in, powders go with the flour.
+// fruit bleeds and goes on the portion, slices lie under it, what is steeped is steeped, pieces are folded in, powders go with the flour.
 func UsualStage(in *food.Ingredient) Stage {
-	if in.IsSlice() {
+	switch {
+	case in.IsSlice():
 		return StageUnderPortion
+	case in.Is(food.Steeps):
+		return StageInfused
 	}
 	switch in.Group {
 	case food.GroupFrozenPiece, food.GroupTopping:

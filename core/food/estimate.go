@@ -28,7 +28,11 @@ func (t *Table) Estimate(in *Ingredient, stated Stated) (estimated []string) {
 	}
 	switch in.Group {
 	case GroupPuree:
-		fill(stated.Body, &in.Body, in.PureeBody(true), "body")
+		body := in.PureeBody(true)
+		if body <= 0 { // neither fibre nor starch is stated
+			body = t.middle(in.Group, func(r *Ingredient) float64 { return r.Body })
+		}
+		fill(stated.Body, &in.Body, body, "body")
 	case GroupFlour, GroupStarch, GroupPowder, GroupSpice, GroupCulturedDairy, GroupEgg:
 		fill(stated.Body, &in.Body, t.middle(in.Group, func(r *Ingredient) float64 { return r.Body }), "body")
 	}

@@ -149,12 +149,13 @@ const (
 	Strong   Trait = "strong"    // takes over when it is dosed boldly
 	Reddens  Trait = "reddens"   // turns red, not grey-green, with soda
 	Yeasts   Trait = "yeast"     // makes its gas while it proves
+	Steeps   Trait = "steeps"    // is steeped in warm liquid and strained out again
 	Drink    Trait = "drink"     // is poured, not dropped: fruit is plumped in it
 	Digests  Trait = "digests"   // raw, its enzymes make milk bitter and egg weep
 )
 
 // Traits lists every trait.
-var Traits = []Trait{HoldsGas, Bitter, Strong, Reddens, Yeasts, Drink, Digests}
+var Traits = []Trait{HoldsGas, Bitter, Strong, Reddens, Yeasts, Steeps, Drink, Digests}
 
 // Is tells whether an ingredient has a trait.
 func (in *Ingredient) Is(t Trait) bool { return slices.Contains(in.Traits, t) }

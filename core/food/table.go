@@ -181,6 +181,8 @@ const (
 	partSlack               = 0.6         // g, rounding of the printed parts
 	energyShare             = 0.08        // of the computed energy (the table's own check)
 	energyFloor             = 2.0         // kcal
+	mostBody                = 40          // g of flour that one gram of a gum thickens like
+	mostUptake              = 12          // g of water that one gram of a seed drinks
 )
 
 var (
@@ -213,7 +215,7 @@ func (in *Ingredient) Check() error {
 	if in.ReleaseFraction < 0 || in.ReleaseFraction > 1 {
 		say("the release fraction is %g, outside 0-1", in.ReleaseFraction)
 	}
-	if in.Body < 0 || in.Body > 2 || in.Uptake < 0 || in.Uptake > 5 {
+	if in.Body < 0 || in.Body > mostBody || in.Uptake < 0 || in.Uptake > mostUptake {
 		say("body or uptake is out of range")
 	}
 	for _, c := range in.Codes {

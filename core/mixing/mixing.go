@@ -257,8 +257,16 @@ func (o *order) infuse(items, wet []Item) {
 			o.step([]Item{i}, "Steep %s in a little warm liquid for %d min, strain and press: the base has no liquid of its own to steep it in.", i.amount(), steepMin)
 			continue
 		}
-		o.step([]Item{i}, "Warm the %s, steep %s in it for %d min, strain, press what is left, and top up with fresh to %.0f g: leaves and steam keep some.", words.List(into), i.amount(), steepMin, g)
+		o.step([]Item{i}, "Warm the %s, steep %s in it for %d min, strain, press what is left, and top up with fresh to %.0f g: %s.", words.List(into), i.amount(), steepMin, g, i.keeps())
 	}
+}
+
+// keeps says how much of the liquid what is steeped holds back.
+func (i Item) keeps() string {
+	if held := i.Ingredient.Uptake * i.WeighG; held >= 1 {
+		return fmt.Sprintf("it keeps about %.0f g, and some goes in steam", held)
+	}
+	return "leaves and steam keep some"
 }
 
 // prepare tells what is done to additions before they go in; the step that takes them in counts
