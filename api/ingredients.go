@@ -8,6 +8,7 @@ import (
 	"upbeatladle/core/batter"
 	"upbeatladle/core/food"
 	"upbeatladle/core/measure"
+	"upbeatladle/core/recipe"
 )
 
 // defaultFlourG scales doses when no batch is named: the range per 100 g of flour.
@@ -34,7 +35,7 @@ func (s *Server) ListIngredients(c *gin.Context, p ListIngredientsParams) {
 	if !ok {
 		return
 	}
-	found := in.Table.Search(value(p.Q), food.Group(value(p.Group)))
+	found := recipe.Search(in.Table, value(p.Q), food.Group(value(p.Group)))
 	out := IngredientList{Items: []Ingredient{}, Allergens: food.Allergens}
 	for _, in := range found[:min(limit, len(found))] {
 		out.Items = append(out.Items, shown(in, flour))

@@ -61,7 +61,7 @@ func TestHardRecipesAreAnswered(t *testing.T) {
 			assert.False(t, strings.Contains(answer(t, v), "NaN"), name)
 		}
 	}
-	for _, flour := range food.Reference().Search("", food.GroupFlour) {
+	for _, flour := range food.Reference().Shelf(food.GroupFlour) {
 		answer(t, variationOf(t, flour.ID+" 250", ""))
 		answer(t, variationOf(t, flour.ID+" 250", "banana_mashed 100"))
 	}

@@ -77,7 +77,7 @@ func randomVariation(r *rand.Rand) document.Variation {
 		return document.Line{Ingredient: id, Amount: amount(g), Unit: "g", Locked: r.IntN(15) == 0}
 	}
 	if r.IntN(3) > 0 { // like a batter
-		flour := pick(r, food.Reference().Search("", food.GroupFlour)).ID
+		flour := pick(r, food.Reference().Shelf(food.GroupFlour)).ID
 		liquid := pick(r, []string{"milk_whole", "buttermilk_cultured", "water", "kefir_plain", "oat_drink", "yogurt_plain", "cottage_cheese"})
 		v.Base.Lines = []document.Line{line(flour, 200+100*r.Float64()), line(liquid, 250+500*r.Float64()), line("egg_whole", 50+150*r.Float64())}
 		for _, l := range []struct {
@@ -93,7 +93,7 @@ func randomVariation(r *rand.Rand) document.Variation {
 		}
 	} else {
 		if v.Form != string(batter.Flourless) {
-			v.Base.Lines = append(v.Base.Lines, line(pick(r, food.Reference().Search("", food.GroupFlour)).ID, randomGrams(r)))
+			v.Base.Lines = append(v.Base.Lines, line(pick(r, food.Reference().Shelf(food.GroupFlour)).ID, randomGrams(r)))
 		}
 		for range r.IntN(7) {
 			v.Base.Lines = append(v.Base.Lines, line(pick(r, table).ID, randomGrams(r)))

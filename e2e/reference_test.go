@@ -65,3 +65,19 @@ func TestARecipeAsWritten(t *testing.T) {
 	assert.Nil(t, written["portion"].(map[string]any)["count"], "the amounts are written out before one of them changes")
 	assert.NotEqual(t, doc["base"], written["base"])
 }
+
+// What is not on the shelf is said, and becomes an ingredient of one's own in a tap; words that
+// other kitchens use find what is there.
+func TestNothingOfThatName(t *testing.T) {
+	c := sits(t, kitchen(t), 1280, 800)
+	c.press("/")
+	c.sees(`document.activeElement?.closest('.el-autocomplete')`)
+	c.press("200 g zuchini" + kb.Enter)
+	c.sees(`document.querySelector('[data-addition=courgette_grated]')`)
+	c.press("/")
+	c.sees(`document.activeElement?.closest('.el-autocomplete')`)
+	c.press("sea buckthorn")
+	c.sees(`[...document.querySelectorAll('.el-autocomplete-suggestion li')].some(li => li.offsetParent && li.innerText.includes('an ingredient of your own'))`)
+	c.press(kb.Enter)
+	c.sees(`location.pathname === '/pantry' && [...document.querySelectorAll('.el-dialog input')].some(i => i.value === 'sea buckthorn')`)
+}

@@ -187,7 +187,7 @@ func draw(t *rapid.T) balance.Problem {
 	p.Lines[milk].Grams = rapid.Float64Range(200, 600).Draw(t, "milk")
 	p.Lines[sugar].Grams = rapid.Float64Range(0, 60).Draw(t, "sugar")
 	for range rapid.IntRange(0, 3).Draw(t, "n") {
-		a := rapid.SampledFrom(food.Reference().Search("", rapid.SampledFrom([]food.Group{food.GroupPuree, food.GroupGrated, food.GroupDryPiece, food.GroupFreshPiece}).Draw(t, "group"))).Draw(t, "addition")
+		a := rapid.SampledFrom(food.Reference().Shelf(rapid.SampledFrom([]food.Group{food.GroupPuree, food.GroupGrated, food.GroupDryPiece, food.GroupFreshPiece}).Draw(t, "group"))).Draw(t, "addition")
 		p.Additions = append(p.Additions, food.Part{Ingredient: a, Grams: rapid.Float64Range(0, 250).Draw(t, "g")})
 	}
 	return p
@@ -260,7 +260,7 @@ func TestScalingARecipeScalesEveryOffset(t *testing.T) {
 }
 
 func TestMorePureeNeverAsksForMoreMilk(t *testing.T) {
-	purees := food.Reference().Search("", food.GroupPuree)
+	purees := food.Reference().Shelf(food.GroupPuree)
 	rapid.Check(t, func(t *rapid.T) {
 		p := problem(batter.HoldBackLiquid)
 		a := rapid.SampledFrom(purees).Draw(t, "puree")
@@ -281,7 +281,7 @@ func TestMorePureeNeverAsksForMoreMilk(t *testing.T) {
 func TestPiecesWithoutReleaseMoveNothing(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		p := problem(rapid.SampledFrom([]batter.Strategy{batter.HoldBackLiquid, batter.BuildUpFlour, batter.Shared}).Draw(t, "strategy"))
-		for _, a := range food.Reference().Search("", food.GroupDryPiece) {
+		for _, a := range food.Reference().Shelf(food.GroupDryPiece) {
 			if a.ReleaseFraction == 0 && a.Body == 0 && a.Uptake == 0 {
 				p.Additions = append(p.Additions, food.Part{Ingredient: a, Grams: rapid.Float64Range(0, 200).Draw(t, "g")})
 			}

@@ -103,7 +103,7 @@ func TestLemonJuiceIsATaste(t *testing.T) {
 // Soda follows the buttermilk that is held back, never the addition.
 func TestSodaFallsOnlyWithTheAcidThatWasHeldBack(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		a := rapid.SampledFrom(food.Reference().Search("", food.GroupPuree)).Draw(t, "puree")
+		a := rapid.SampledFrom(food.Reference().Shelf(food.GroupPuree)).Draw(t, "puree")
 		p := bowl(batter.HoldBackLiquid, culturedBase, food.Part{Ingredient: a, Grams: rapid.Float64Range(0, 250).Draw(t, "g")})
 		s := solve(t, p)
 		before, after := lift.Of(base(p)), lift.Of(parts(p, s.Grams))
@@ -119,7 +119,7 @@ func TestSodaFallsOnlyWithTheAcidThatWasHeldBack(t *testing.T) {
 func TestNoLineGrowsWithoutEnd(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		table := food.Reference().All()
-		lines := map[string]float64{rapid.SampledFrom(food.Reference().Search("", food.GroupFlour)).Draw(t, "flour").ID: rapid.Float64Range(0.2, 300).Draw(t, "f")}
+		lines := map[string]float64{rapid.SampledFrom(food.Reference().Shelf(food.GroupFlour)).Draw(t, "flour").ID: rapid.Float64Range(0.2, 300).Draw(t, "f")}
 		for range rapid.IntRange(0, 4).Draw(t, "n") {
 			lines[rapid.SampledFrom(table).Draw(t, "line").ID] = rapid.Float64Range(0.1, 1000).Draw(t, "g")
 		}
@@ -205,7 +205,7 @@ func TestDryTheAddition(t *testing.T) {
 func TestDryingConservesEverythingButWater(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		groups := []food.Group{food.GroupPuree, food.GroupGrated}
-		a := rapid.SampledFrom(food.Reference().Search("", rapid.SampledFrom(groups).Draw(t, "group"))).Draw(t, "in")
+		a := rapid.SampledFrom(food.Reference().Shelf(rapid.SampledFrom(groups).Draw(t, "group"))).Draw(t, "in")
 		to := rapid.Float64Range(100-a.Water*0.9, 100).Draw(t, "to")
 		d := prep.Evaporated(a, 100, to)
 		raw, dry := food.Whole([]food.Part{{Ingredient: a, Grams: 100}}), food.Whole([]food.Part{{Ingredient: d, Grams: to}})
@@ -241,7 +241,7 @@ func TestAllHoldsScaleWithTheRecipe(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		from := rapid.SampledFrom([]map[string]float64{plainBase, culturedBase}).Draw(t, "base")
 		strategy := rapid.SampledFrom([]batter.Strategy{batter.HoldBackLiquid, batter.BuildUpFlour, batter.Shared}).Draw(t, "strategy")
-		a := rapid.SampledFrom(food.Reference().Search("", food.GroupPuree)).Draw(t, "puree")
+		a := rapid.SampledFrom(food.Reference().Shelf(food.GroupPuree)).Draw(t, "puree")
 		p := bowl(strategy, from, food.Part{Ingredient: a, Grams: rapid.Float64Range(0, 200).Draw(t, "g")})
 		p.Hold = slices.DeleteFunc(slices.Clone(allHolds), func(h batter.Hold) bool { return h == batter.HoldStructure }) // eggs are whole: they do not scale
 		k := rapid.Float64Range(0.5, 4).Draw(t, "k")

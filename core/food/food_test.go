@@ -224,25 +224,6 @@ func TestSweetnessOfPureSugars(t *testing.T) {
 	}
 }
 
-func TestSearch(t *testing.T) {
-	table := food.Reference()
-	first := func(q string) string {
-		hits := table.Search(q, "")
-		require.NotEmpty(t, hits, q)
-		return hits[0].ID
-	}
-	assert.Equal(t, "beetroot_cooked", first("beet"))
-	assert.Equal(t, "courgette_grated", first("courgette"))
-	assert.Equal(t, "courgette_squeezed", first("squeezed cour"))
-	assert.Equal(t, "water", first("water"))
-	assert.Equal(t, "milk_whole", first("WHOLE milk"))
-	assert.Empty(t, table.Search("xyzzy", ""))
-	assert.Len(t, table.Search("", ""), len(table.All()))
-	for _, in := range table.Search("berr", food.GroupFrozenPiece) {
-		assert.Equal(t, food.GroupFrozenPiece, in.Group)
-	}
-}
-
 func TestLabel(t *testing.T) {
 	for id, want := range map[string]string{
 		"beetroot_cooked": "Beetroot", "plain_flour": "Plain wheat flour", "milk_whole": "Whole milk", "corn_starch": "Corn starch", "date_paste": "Date paste",

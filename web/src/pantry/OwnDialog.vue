@@ -9,7 +9,7 @@ import { usePantry, type Item, type Listed } from './pantry'
 
 /** An ingredient of one's own: from a pack, or with every figure. */
 const open = defineModel<boolean>({ required: true })
-const props = defineProps<{ edit?: Listed }>() // an own ingredient whose figures are changed
+const props = defineProps<{ edit?: Listed; called?: string }>() // an own ingredient whose figures are changed, or the name of a new one
 const pantry = usePantry()
 const way = ref<'pack' | 'all'>('pack')
 const name = ref('')
@@ -19,23 +19,29 @@ const label = ref<Partial<Schemas['LabelWish']>>({})
 const item = ref<Partial<Item>>({})
 const faults = ref<Record<string, string>>({})
 const busy = ref(false)
-watch(open, async (o) => {
-  if (!o) return
-  way.value = props.edit ? 'all' : 'pack'
-  name.value = props.edit?.item.name ?? ''
-  like.value = ''
-  label.value = {}
-  item.value = props.edit ? (JSON.parse(JSON.stringify(props.edit.item)) as Item) : {}
-  chosen.value = props.edit?.item.allergens
-  faults.value = {}
-  try {
-    const all = await got(api.GET('/ingredients', { params: { query: { limit: 500 } } }))
-    shelf.value = all.items
-    allergens.value = all.allergens
-  } catch (e) {
-    faults.value = { '': said(e) }
-  }
-})
+const allergens = ref<string[]>([])
+const chosen = ref<string[]>()
+watch(
+  open,
+  async (o) => {
+    if (!o) return
+    way.value = props.edit ? 'all' : 'pack'
+    name.value = props.edit?.item.name ?? props.called ?? ''
+    like.value = ''
+    label.value = {}
+    item.value = props.edit ? (JSON.parse(JSON.stringify(props.edit.item)) as Item) : {}
+    chosen.value = props.edit?.item.allergens
+    faults.value = {}
+    try {
+      const all = await got(api.GET('/ingredients', { params: { query: { limit: 500 } } }))
+      shelf.value = all.items
+      allergens.value = all.allergens
+    } catch (e) {
+      faults.value = { '': said(e) }
+    }
+  },
+  { immediate: true },
+)
 const packFields = [
   ['energy_kcal', 'Energy', 'kcal'],
   ['fat_g', 'Fat', 'g'],
@@ -69,8 +75,6 @@ const allFields = [
   ['piece_height_mm', 'It lies as high as', 'mm'],
   ['release_fraction', 'Gives to the batter', '0–1'],
 ] as const
-const allergens = ref<string[]>([])
-const chosen = ref<string[]>()
 const fault = (k: string) => faults.value[k]
 const general = computed(() => faults.value[''])
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core'
 import { computed, nextTick, onMounted, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
 import Icon from '@/parts/Icon.vue'
 import ImportDialog from './ImportDialog.vue'
 import IngredientPanel from './IngredientPanel.vue'
@@ -11,7 +12,14 @@ import { usePantry } from './pantry'
 import { groups } from './words'
 
 const pantry = usePantry()
+const route = useRoute()
+const router = useRouter()
+const wished = computed(() => (typeof route.query.own === 'string' ? route.query.own : ''))
 const ownOpen = ref(false)
+watch(wished, (name) => (ownOpen.value = !!name || ownOpen.value), { immediate: true })
+watch(ownOpen, (open) => {
+  if (!open && wished.value) void router.replace({ query: {} })
+})
 const importOpen = ref(false)
 onMounted(async () => {
   await Promise.all([pantry.search(), pantry.refresh()])
@@ -86,7 +94,7 @@ const filters = computed(() => [
       </p>
     </section>
     <IngredientPanel v-if="pantry.detail" :detail="pantry.detail" />
-    <OwnDialog v-model="ownOpen" />
+    <OwnDialog v-model="ownOpen" :called="wished" />
     <ImportDialog v-model="importOpen" />
   </main>
 </template>

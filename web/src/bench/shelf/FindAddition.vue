@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue'
+import { useRouter } from 'vue-router'
 import { api, got, said, useLatest, type Ingredient } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
 import { onStep } from '@/parts/figures'
@@ -30,7 +31,8 @@ async function search(q: string, done: (found: Ingredient[]) => void) {
     if (!answer) return
     trouble.value = ''
     listed = q
-    done(answer.items)
+    // Nothing found is said, and can be made an ingredient of one's own.
+    done(answer.items.length ? answer.items : ([{ name: q, nothing: true }] as unknown as Ingredient[]))
     const first = answer.items[0]
     if (hurried === q && first) take(first)
   } catch (e) {
@@ -39,8 +41,10 @@ async function search(q: string, done: (found: Ingredient[]) => void) {
   }
 }
 
+const router = useRouter()
 function take(found: Ingredient | Record<string, unknown>) {
-  emit('found', found as Ingredient)
+  if ('nothing' in found) void router.push({ path: '/pantry', query: { own: text.value || (found.name as string) } })
+  else emit('found', found as Ingredient)
   hurried = undefined
   text.value = ''
   box.value?.blur()
@@ -67,7 +71,8 @@ defineExpose({ focus: () => box.value?.focus() })
       <template #prefix><Icon name="search" /></template>
       <template #suffix><kbd v-if="!text && !words">/</kbd></template>
       <template #default="{ item }">
-        <span class="hit">
+        <span v-if="'nothing' in item" class="hit"><Icon name="plus" />Nothing is called that. Make “{{ item.name }}” an ingredient of your own</span>
+        <span v-else class="hit">
           <i class="tint" :style="{ background: item.colour ?? 'transparent' }" />
           <span class="name">{{ item.name }}</span>
           <small v-if="item.dose.light_g"
