@@ -62,6 +62,9 @@ bench: build ## print the speed of the solver, of a worksheet, of one over HTTP,
 	go test -run '^$$' -bench HTTP -benchtime 3x ./api
 	go test -count=1 -v -run '^TestDragTime' ./e2e | grep -E '^(drag|ok|FAIL|---)'
 
+evidence: web/node_modules/.installed ## write docs/evidence.md out of the tests that compare with values from outside
+	@dir=$$(mktemp -d); REQUIRE_FOOD_TABLE=1 EVIDENCE=$$dir go test -count=1 ./core/... && go run ./internal/evidence/write $$dir docs/evidence.md && tail -1 docs/evidence.md
+
 screenshots: chromium build ## take the pictures in docs/screenshots from the demo kitchen
 	go run ./e2e/screenshots
 

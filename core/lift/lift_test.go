@@ -9,6 +9,7 @@ import (
 
 	"upbeatladle/core/food"
 	"upbeatladle/core/lift"
+	"upbeatladle/internal/evidence"
 )
 
 var in = food.Reference().ByID
@@ -17,9 +18,9 @@ func part(id string, g float64) food.Part { return food.Part{Ingredient: in(id),
 
 // Stoichiometry and the ideal gas: 291 ml of CO2 a gram of soda where acid meets it.
 func TestGasOfSoda(t *testing.T) {
-	assert.InDelta(t, 291, lift.SodaGas(1, 1000), 0.5)
-	assert.InDelta(t, 0.524, lift.SodaGas(1, 1000)/24.47*44.01/1000, 0.001)
-	assert.InDelta(t, 12.2*11.903, lift.SodaGas(1, 0), 0.1, "without acid half as much")
+	evidence.Check(t, evidence.Claim{What: "gas of soda where acid meets it, 25 °C, 1 atm", Unit: "ml/g", Kind: evidence.Law, Source: "stoichiometry and the ideal gas", Outside: 291, Ours: lift.SodaGas(1, 1000), Tolerance: 0.5})
+	evidence.Check(t, evidence.Claim{What: "CO2 of soda", Unit: "g/g", Kind: evidence.Law, Source: "stoichiometry and the ideal gas", Outside: 0.524, Ours: lift.SodaGas(1, 1000) / 24.47 * 44.01 / 1000, Tolerance: 0.001})
+	evidence.Check(t, evidence.Claim{What: "gas of soda without acid, half as much", Unit: "ml/g", Kind: evidence.Law, Source: "stoichiometry and the ideal gas", Outside: 12.2 * 11.903, Ours: lift.SodaGas(1, 0), Tolerance: 0.1})
 	assert.InDelta(t, lift.SodaGas(1, 5), 24.47*5+12.2*(11.903-5), 0.1)
 }
 
@@ -27,7 +28,7 @@ func TestGasOfSoda(t *testing.T) {
 // 266 ml per 100 g; powder gives at least 12 % CO2 (US standard of identity, from memory).
 func TestGasOfPowder(t *testing.T) {
 	l := lift.Of([]food.Part{part("plain_flour", 125), part("baking_powder", 4.6)})
-	assert.InDelta(t, 266, l.Per100(), 1)
+	evidence.Check(t, evidence.Claim{What: "gas of a teaspoon of powder to a US cup of flour", Unit: "ml/100 g", Kind: evidence.Practice, Source: "one teaspoon to a cup", Outside: 266, Ours: l.Per100(), Tolerance: 1})
 	assert.GreaterOrEqual(t, in("baking_powder").CO2, 12.0)
 	assert.InDelta(t, 4.6, lift.PowderFor(l.GasML()), 1e-9)
 }
@@ -42,15 +43,15 @@ func TestSelfRaisingFlourBringsItsOwn(t *testing.T) {
 // memory), citric acid 131 by stoichiometry of the pure acid.
 func TestNeutralisingValues(t *testing.T) {
 	soda := func(id string) float64 { return 100 * lift.AcidPerGram(in(id)) / lift.MeqPerGram }
-	assert.InDelta(t, 44.6, soda("cream_of_tartar"), 0.6)
-	assert.InDelta(t, 131, soda("citric_acid"), 1)
+	evidence.Check(t, evidence.Claim{What: "soda that 100 g cream of tartar takes", Unit: "g", Kind: evidence.Law, Source: "stoichiometry (handbook 45, from memory)", Outside: 44.6, Ours: soda("cream_of_tartar"), Tolerance: 0.6})
+	evidence.Check(t, evidence.Claim{What: "soda that 100 g citric acid takes", Unit: "g", Kind: evidence.Law, Source: "stoichiometry", Outside: 131, Ours: soda("citric_acid"), Tolerance: 1})
 }
 
 // Cultured buttermilk at 0.85 % lactic acid: a US cup (245 g) takes 1.94 g soda, 0.42 tsp
 // (stoichiometry); common practice: about half a teaspoon a cup.
 func TestButtermilkTakesHalfASpoonOfSoda(t *testing.T) {
 	l := lift.Of([]food.Part{part("buttermilk_cultured", 245)})
-	assert.InDelta(t, 1.94, l.AcidMeq/lift.MeqPerGram, 0.02)
+	evidence.Check(t, evidence.Claim{What: "soda that a US cup of buttermilk takes", Unit: "g", Kind: evidence.Law, Source: "stoichiometry, 0.85 % lactic acid; practice: about half a teaspoon", Outside: 1.94, Ours: l.AcidMeq / lift.MeqPerGram, Tolerance: 0.02})
 	assert.True(t, l.Sour)
 	assert.False(t, lift.Of([]food.Part{part("milk_whole", 400), part("plain_flour", 250)}).Sour, "milk and flour titrate, but are not sour")
 }
@@ -66,8 +67,8 @@ func TestPlainMilkBase(t *testing.T) {
 
 // ICAO standard atmosphere: 84.56 kPa at 1500 m.
 func TestPressure(t *testing.T) {
-	assert.InDelta(t, 84.56, lift.PressureKPa(1500), 0.01)
-	assert.InDelta(t, 101.325, lift.PressureKPa(0), 1e-9)
+	evidence.Check(t, evidence.Claim{What: "pressure at 1500 m", Unit: "kPa", Kind: evidence.Published, Source: "ICAO standard atmosphere", Outside: 84.56, Ours: lift.PressureKPa(1500), Tolerance: 0.01})
+	evidence.Check(t, evidence.Claim{What: "pressure at sea level", Unit: "kPa", Kind: evidence.Published, Source: "ICAO standard atmosphere", Outside: 101.325, Ours: lift.PressureKPa(0), Tolerance: 1e-9})
 	assert.InDelta(t, 101.325/84.56, lift.Expansion(1500), 1e-4)
 }
 

@@ -13,6 +13,7 @@ import (
 
 	"upbeatladle/core/food"
 	"upbeatladle/core/measure"
+	"upbeatladle/internal/evidence"
 )
 
 // Volumes as GNU units 2.22 prints them (`units -t '1 uscup' ml`); NIST SP 811 has the US
@@ -50,7 +51,7 @@ func gnuUnits(t *testing.T, from, to string, recorded float64) float64 {
 func TestVolumesAgreeWithGNUUnits(t *testing.T) {
 	for _, c := range gnuVolumes {
 		want := gnuUnits(t, c.ask, "ml", c.recorded)
-		assert.InEpsilon(t, want, c.standard.Volume(c.unit), 1e-6, "%s %s", c.standard.Name, c.unit)
+		evidence.Check(t, evidence.Claim{What: c.standard.Name + " " + string(c.unit), Unit: "ml", Kind: evidence.Published, Source: "GNU units; NIST SP 811 for the US volumes", Outside: want, Ours: c.standard.Volume(c.unit), Share: 1e-6})
 	}
 }
 
@@ -61,7 +62,7 @@ func TestMassesAgreeWithGNUUnits(t *testing.T) {
 	}{measure.Oz: {"oz", 28.349523}, measure.Lb: {"lb", 453.59237}} {
 		g, err := measure.US.ToGrams(1, unit, measure.Subject{})
 		require.NoError(t, err)
-		assert.InEpsilon(t, gnuUnits(t, c.ask, "g", c.recorded), g, 1e-6)
+		evidence.Check(t, evidence.Claim{What: string(unit), Unit: "g", Kind: evidence.Published, Source: "GNU units; NIST SP 811 for the US volumes", Outside: gnuUnits(t, c.ask, "g", c.recorded), Ours: g, Share: 1e-6})
 	}
 }
 
@@ -95,7 +96,7 @@ func TestCupsWeighWhatBeranbaumWeighed(t *testing.T) {
 		s.Method = c.method
 		g, err := measure.US.ToGrams(1, c.unit, s)
 		require.NoError(t, err)
-		assert.InEpsilon(t, want, g, 0.002, "%s %s", c.id, c.method)
+		evidence.Check(t, evidence.Claim{What: "one " + string(c.unit) + " of " + c.id + " " + string(c.method), Unit: "g", Kind: evidence.Published, Source: "Beranbaum, The Cake Bible, as GNU units carries it", Outside: want, Ours: g, Share: 0.002})
 	}
 }
 

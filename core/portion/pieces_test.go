@@ -2,6 +2,7 @@ package portion_test
 
 import (
 	"context"
+	"fmt"
 	"math"
 	"math/rand/v2"
 	"testing"
@@ -13,15 +14,16 @@ import (
 
 	"upbeatladle/core/batter"
 	"upbeatladle/core/portion"
+	"upbeatladle/internal/evidence"
 )
 
 // Poisson λ = 3: none 0.0498, fewer than two 0.1991; λ = 8: fewer than four 0.0424 (closed
 // form; gonum stat/distuv). A binomial of many pieces comes close.
 func TestChanceComesCloseToPoisson(t *testing.T) {
 	many := func(mean float64) portion.Chance { return portion.Chance{Pieces: 20000, Share: mean / 20000} }
-	assert.InDelta(t, 0.0498, many(3).None(), 1e-4)
-	assert.InDelta(t, 0.1991, many(3).Fewer(2), 1e-4)
-	assert.InDelta(t, 0.0424, many(8).Fewer(4), 1e-4)
+	evidence.Check(t, evidence.Claim{What: "chance of none, λ = 3", Unit: "", Kind: evidence.Law, Source: "Poisson", Outside: 0.0498, Ours: many(3).None(), Tolerance: 1e-4})
+	evidence.Check(t, evidence.Claim{What: "chance of fewer than 2, λ = 3", Unit: "", Kind: evidence.Law, Source: "Poisson", Outside: 0.1991, Ours: many(3).Fewer(2), Tolerance: 1e-4})
+	evidence.Check(t, evidence.Claim{What: "chance of fewer than 4, λ = 8", Unit: "", Kind: evidence.Law, Source: "Poisson", Outside: 0.0424, Ours: many(8).Fewer(4), Tolerance: 1e-4})
 	assert.InDelta(t, distuv.Poisson{Lambda: 8}.Prob(6), many(8).Probability(6), 1e-4)
 }
 
@@ -51,7 +53,7 @@ func TestQuantilesAreThoseOfTheBinomial(t *testing.T) {
 func TestBiteShare(t *testing.T) {
 	area := math.Pi * 105 * 105 / 4
 	for n, want := range map[float64]float64{4: 0.426, 8: 0.671, 12: 0.811, 20: 0.938} {
-		assert.InDelta(t, want, portion.BiteShare(n, 10, 10, area), 0.0005)
+		evidence.Check(t, evidence.Claim{What: fmt.Sprintf("bites of 25 mm that meet one of %g pieces of 10 mm, 105 mm pancake", n), Unit: "", Kind: evidence.Law, Source: "Minkowski sum", Outside: want, Ours: portion.BiteShare(n, 10, 10, area), Tolerance: 0.0005})
 	}
 	// A cheese shred of 25 by 3 mm against a 25 mm bite: Barbier's and Santaló's mean outline.
 	shred := portion.BiteShare(10, 25, 3, area)
@@ -62,13 +64,13 @@ func TestBiteShare(t *testing.T) {
 // Chateau, Ovarlez & Trung 2008: 1.088, 1.217, 1.425 at 10, 20 and 30 %.
 func TestStiffening(t *testing.T) {
 	for phi, want := range map[float64]float64{0: 1, 0.1: 1.088, 0.2: 1.217, 0.3: 1.425} {
-		assert.InDelta(t, want, portion.Stiffen(phi), 0.001)
+		evidence.Check(t, evidence.Claim{What: fmt.Sprintf("stiffening at %g of pieces", phi), Unit: "×", Kind: evidence.Published, Source: "Chateau, Ovarlez & Trung 2008", Outside: want, Ours: portion.Stiffen(phi), Tolerance: 0.001})
 	}
 }
 
 // Beris et al. 1985, from memory: 10 mm and 200 kg/m³ need 0.93 Pa.
 func TestSuspension(t *testing.T) {
-	assert.InDelta(t, 0.93, portion.HoldsStill(10, 0.2), 0.005)
+	evidence.Check(t, evidence.Claim{What: "yield stress that holds 10 mm and 200 kg/m³", Unit: "Pa", Kind: evidence.Memory, Source: "Beris et al. 1985", Outside: 0.93, Ours: portion.HoldsStill(10, 0.2), Tolerance: 0.005})
 	standard, crepe := 22.0, 3.0 // L* 2.0 and 2.9
 	assert.False(t, portion.SinkingOf(18, 1.28, standard, 1, 1.06).Moves, "a standard batter holds about 20 mm of chip")
 	assert.True(t, portion.SinkingOf(10, 1.28, crepe, 0.3, 1.08).Moves, "a crêpe batter does not")
@@ -118,7 +120,7 @@ func TestSharedOut(t *testing.T) {
 // Scoops by definition: number 16, 20 and 12 hold 59.1, 47.3 and 78.9 ml.
 func TestScoops(t *testing.T) {
 	for n, ml := range map[float64]float64{16: 59.1, 20: 47.3, 12: 78.9} {
-		assert.InDelta(t, ml, portion.ScoopML(n), 0.05)
+		evidence.Check(t, evidence.Claim{What: fmt.Sprintf("scoop no. %g", n), Unit: "ml", Kind: evidence.Law, Source: "definition: scoops to a US quart", Outside: ml, Ours: portion.ScoopML(n), Tolerance: 0.05})
 	}
 }
 

@@ -2,6 +2,7 @@ package prep_test
 
 import (
 	"encoding/csv"
+	"fmt"
 	"math"
 	"os"
 	"slices"
@@ -16,6 +17,7 @@ import (
 	"upbeatladle/core/flow"
 	"upbeatladle/core/food"
 	"upbeatladle/core/prep"
+	"upbeatladle/internal/evidence"
 )
 
 func row(t require.TestingT, id string) *food.Ingredient {
@@ -44,7 +46,7 @@ func TestReduceIsAMassBalance(t *testing.T) {
 	in := &food.Ingredient{ID: "x", Name: "Purée", Group: food.GroupPuree, Role: food.RolePuree, ReleaseFraction: 1, Body: 0.2,
 		Composition: food.Composition{Water: 92, Carbohydrate: 8, Sugars: 8, Sucrose: 8, Energy: 32}}
 	r := work(t, prep.Job{Method: prep.Reduce, From: in, HaveG: 1000, TargetBrix: 15})
-	assert.InDelta(t, 533.3, r.ProductG, 0.05)
+	evidence.Check(t, evidence.Claim{What: "1000 g at 8 % solids boiled down to 15 %", Unit: "g", Kind: evidence.Law, Source: "mass balance", Outside: 533.3, Ours: r.ProductG, Tolerance: 0.05})
 	assert.InDelta(t, 15, r.Brix, 1e-9)
 	assert.InDelta(t, 85, r.Product.Water, 1e-9)
 	assert.InDelta(t, 0.2*1000/533.333, r.Product.Body, 1e-4, "a reduced purée keeps its body")
@@ -60,7 +62,7 @@ func TestReduceIsAMassBalance(t *testing.T) {
 func TestBrixOfSucroseSolutions(t *testing.T) {
 	for _, b := range []float64{5, 10, 20, 40, 65} {
 		in := &food.Ingredient{ID: "s", Name: "Syrup", Group: food.GroupSyrup, Composition: food.Composition{Water: 100 - b, Carbohydrate: b, Sugars: b, Sucrose: b}}
-		assert.InDelta(t, b, prep.SolubleSolids(in), 1e-9)
+		evidence.Check(t, evidence.Claim{What: fmt.Sprintf("a sucrose solution of %g %%", b), Unit: "°Brix", Kind: evidence.Law, Source: "definition of °Brix", Outside: b, Ours: prep.SolubleSolids(in), Tolerance: 1e-9})
 	}
 	in := &food.Ingredient{ID: "s", Name: "Syrup", Group: food.GroupSyrup, Composition: food.Composition{Water: 80, Carbohydrate: 20, Sugars: 20, Sucrose: 20}}
 	out, err := prep.WithBrix(in, 30)
@@ -71,7 +73,7 @@ func TestBrixOfSucroseSolutions(t *testing.T) {
 	for _, c := range []struct{ brix, at, want float64 }{{10, 30, 10.74}, {60, 30, 60.81}, {15, 25, 15.37}, {10, 20, 10}} {
 		got, err := prep.AtTwenty(c.brix, c.at)
 		require.NoError(t, err)
-		assert.InDelta(t, c.want, got, 0.03, "%v", c)
+		evidence.Check(t, evidence.Claim{What: fmt.Sprintf("%g °Brix read at %g °C, at 20 °C", c.brix, c.at), Unit: "°Brix", Kind: evidence.Memory, Source: "ICUMSA table", Outside: c.want, Ours: got, Tolerance: 0.03})
 	}
 	_, err = prep.AtTwenty(12, 65)
 	assert.ErrorContains(t, err, "come to between")
@@ -87,7 +89,7 @@ func TestSolubleSolidsAgainstPublishedJuices(t *testing.T) {
 	var ratios []float64
 	for id, want := range published {
 		got := prep.SolubleSolids(row(t, id))
-		assert.InEpsilon(t, want, got, 0.45, id)
+		evidence.Check(t, evidence.Claim{What: "single strength " + id, Unit: "°Brix", Kind: evidence.Memory, Source: "21 CFR 101.30", Outside: want, Ours: got, Share: 0.45})
 		ratios = append(ratios, got/want)
 	}
 	slices.Sort(ratios)
@@ -138,7 +140,7 @@ func TestPureesAreReconstructedFromRawFood(t *testing.T) {
 		r := work(t, j)
 		want := row(t, puree)
 		assert.Equal(t, puree, r.StandIn)
-		assert.InDelta(t, want.Water, r.Product.Water, 3.5, raw)
+		evidence.Check(t, evidence.Claim{What: "water of " + puree + " prepared from " + raw, Unit: "g/100 g", Kind: evidence.Memory, Source: "USDA SR Legacy", Outside: want.Water, Ours: r.Product.Water, Tolerance: 3.5})
 		if raw != "sweet_potato_grated" { // its starch turns to sugar while it cooks, which is not modelled
 			assert.InDelta(t, want.Sugars, r.Product.Sugars, 2.2, raw)
 		}
