@@ -9,7 +9,7 @@ PROGRAM_FILES := $(shell git ls-files cmd core document store api demo device st
 WEB_FILES := $(filter-out web/components.d.ts,$(shell git ls-files web 2>/dev/null)) api/openapi.yaml
 
 .DEFAULT_GOAL := help
-.PHONY: help demo demo-reset test build check audit generate bench screenshots chromium clean
+.PHONY: help demo demo-reset test build check audit generate bench evidence screenshots chromium clean
 
 help: ## list the targets
 	@grep -E '^[a-z-]+:.*## ' $(MAKEFILE_LIST) | sed -E 's/^([a-z-]+):.*## /\1\t/' | expand -t 14

@@ -340,6 +340,7 @@ const (
 	PantryItemTraitsDrink    PantryItemTraits = "drink"
 	PantryItemTraitsHoldsGas PantryItemTraits = "holds_gas"
 	PantryItemTraitsReddens  PantryItemTraits = "reddens"
+	PantryItemTraitsSteeps   PantryItemTraits = "steeps"
 	PantryItemTraitsStrong   PantryItemTraits = "strong"
 	PantryItemTraitsYeast    PantryItemTraits = "yeast"
 )
@@ -356,6 +357,8 @@ func (e PantryItemTraits) Valid() bool {
 	case PantryItemTraitsHoldsGas:
 		return true
 	case PantryItemTraitsReddens:
+		return true
+	case PantryItemTraitsSteeps:
 		return true
 	case PantryItemTraitsStrong:
 		return true
@@ -512,19 +515,22 @@ func (e Strategy) Valid() bool {
 
 // Defines values for Unit.
 const (
-	Can   Unit = "can"
-	Cup   Unit = "cup"
-	Each  Unit = "each"
-	FlOz  Unit = "fl_oz"
-	G     Unit = "g"
-	Kg    Unit = "kg"
-	L     Unit = "l"
-	Lb    Unit = "lb"
-	Ml    Unit = "ml"
-	Oz    Unit = "oz"
-	Pinch Unit = "pinch"
-	Tbsp  Unit = "tbsp"
-	Tsp   Unit = "tsp"
+	Can     Unit = "can"
+	Cup     Unit = "cup"
+	Each    Unit = "each"
+	FlOz    Unit = "fl_oz"
+	G       Unit = "g"
+	Glass   Unit = "glass"
+	Handful Unit = "handful"
+	Kg      Unit = "kg"
+	L       Unit = "l"
+	Lb      Unit = "lb"
+	Ml      Unit = "ml"
+	Mug     Unit = "mug"
+	Oz      Unit = "oz"
+	Pinch   Unit = "pinch"
+	Tbsp    Unit = "tbsp"
+	Tsp     Unit = "tsp"
 )
 
 // Valid indicates whether the value is a known member of the Unit enum.
@@ -540,6 +546,10 @@ func (e Unit) Valid() bool {
 		return true
 	case G:
 		return true
+	case Glass:
+		return true
+	case Handful:
+		return true
 	case Kg:
 		return true
 	case L:
@@ -547,6 +557,8 @@ func (e Unit) Valid() bool {
 	case Lb:
 		return true
 	case Ml:
+		return true
+	case Mug:
 		return true
 	case Oz:
 		return true

@@ -37,8 +37,9 @@ func (s *Server) ListIngredients(c *gin.Context, p ListIngredientsParams) {
 	}
 	found := recipe.Search(in.Table, value(p.Q), food.Group(value(p.Group)))
 	out := IngredientList{Items: []Ingredient{}, Allergens: food.Allergens}
+	k := in.Kitchen.Domain()
 	for _, in := range found[:min(limit, len(found))] {
-		out.Items = append(out.Items, shown(in, flour))
+		out.Items = append(out.Items, shown(in, flour, k))
 	}
 	c.JSON(http.StatusOK, out)
 }
@@ -51,9 +52,8 @@ func value(s *string) string {
 }
 
 // shown is an ingredient as the shelf shows it, with its dose for a batch.
-func shown(in *food.Ingredient, flour float64) Ingredient {
+func shown(in *food.Ingredient, flour float64, k batter.Kitchen) Ingredient {
 	d := batter.DoseOf(in, flour, 0)
-	k := batter.DefaultKitchen()
 	out := Ingredient{
 		Id: in.ID, Name: in.Name, Label: in.Label(), Group: string(in.Group), Role: string(in.Role),
 		StepG: k.Step(batter.Line{Ingredient: in, Role: in.Role}),

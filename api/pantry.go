@@ -155,7 +155,7 @@ func (s *Server) GetIngredient(c *gin.Context, id Id) {
 		Overrides  []string           `json:"overrides"`
 	}
 	out := detail{
-		Ingredient: shown(in, defaultFlourG), Slices: document.Slices(in), Facts: document.Facts(in), Source: in.CompositionSource,
+		Ingredient: shown(in, defaultFlourG, shelf.Kitchen.Domain()), Slices: document.Slices(in), Facts: document.Facts(in), Source: in.CompositionSource,
 		Notes: in.Notes, Cautions: []string{}, MayContain: append([]string{}, in.MayContain...), UsedIn: []UsedIn{}, Prepares: []Choice{}, Overrides: []string{},
 	}
 	if in.Dose.High > 0 {

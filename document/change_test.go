@@ -111,3 +111,38 @@ func TestReferencesAreVersionTwo(t *testing.T) {
 		assert.ErrorContains(t, err, at, bad)
 	}
 }
+
+// The kitchen's own mug is weighed once, and then measures and reads like any cup.
+func TestTheKitchensOwnMeasures(t *testing.T) {
+	ctx := context.Background()
+	in := document.Setting{Table: food.Reference(), Kitchen: plainKitchen}
+	mug := strings.Replace(small, `"amount":400,"unit":"g"`, `"amount":1,"unit":"mug"`, 1)
+	v, err := document.DecodeVariation([]byte(mug))
+	require.NoError(t, err)
+	_, err = v.Worksheet(ctx, in)
+	refusalCode(t, err, "not_weighed")
+	wish := document.ReadingWish{Text: "Ingredients\n1 mug of milk\n2 handfuls of raisins\n250 g flour\nMethod\nMix it."}
+	r, err := document.Read(wish, in)
+	require.NoError(t, err)
+	assert.Equal(t, "unsure", r.Lines[0].Status)
+	ml := 320.0
+	in.Kitchen.MugML = &ml
+	w, err := v.Worksheet(ctx, in)
+	require.NoError(t, err)
+	assert.InDelta(t, 320*food.Reference().ByID("milk_whole").Density, *w.Lines[1].Base, 1e-6)
+	r, err = document.Read(wish, in)
+	require.NoError(t, err)
+	assert.Equal(t, "read", r.Lines[0].Status)
+	assert.Equal(t, "unsure", r.Lines[1].Status, "nobody has measured a handful yet")
+	v.Kitchen = &document.Kitchen{Measures: "us"}
+	w, err = v.Worksheet(ctx, in)
+	require.NoError(t, err)
+	assert.InDelta(t, 320*food.Reference().ByID("milk_whole").Density, *w.Lines[1].Base, 1e-6, "a mug is the kitchen's, whatever its cups are")
+
+	shell := 62.5
+	egg, err := document.InShell(document.EggWish{ShellG: &shell})
+	require.NoError(t, err)
+	assert.Equal(t, 55.0, egg.EggG, "12 % is shell (common practice)")
+	_, err = document.InShell(document.EggWish{})
+	refusalCode(t, err, "missing")
+}

@@ -73,7 +73,7 @@ func TestBadDocuments(t *testing.T) {
 	for name, c := range map[string]struct{ from, to, pointer, code string }{
 		"unknown ingredient":  {"beetroot_cooked", "beetrot", "/additions/0/ingredient", "unknown_ingredient"},
 		"unit does not fit":   {`200,"unit":"g"`, `200,"unit":"each"`, "/additions/0/unit", "not_counted"},
-		"unknown unit":        {`200,"unit":"g"`, `200,"unit":"handful"`, "/additions/0/unit", "unknown_choice"},
+		"unknown unit":        {`200,"unit":"g"`, `200,"unit":"smidgen"`, "/additions/0/unit", "unknown_choice"},
 		"negative":            {`200,`, `-200,`, "/additions/0/amount", "negative"},
 		"a string for amount": {`200,`, `"200",`, "/additions/0/amount", "wrong_kind"},
 		"null":                {`200,`, `null,`, "/additions/0/amount", "null"},

@@ -2,6 +2,7 @@ package document
 
 import (
 	"fmt"
+	"math"
 	"slices"
 
 	"upbeatladle/core/batter"
@@ -57,6 +58,9 @@ type OwnKitchen struct {
 	LetterKeys    *bool     `json:"letter_keys,omitzero"`
 	Units         string    `json:"units,omitzero"`
 	Currency      string    `json:"currency,omitzero"`
+	MugML         *float64  `json:"mug_ml,omitzero"`
+	GlassML       *float64  `json:"glass_ml,omitzero"`
+	HandfulML     *float64  `json:"handful_ml,omitzero"`
 }
 
 // Bounds of what a kitchen holds; beyond them a figure is a slip of the keys (modelling choice).
@@ -66,6 +70,7 @@ const (
 	minMould, maxMould = 30, 600 // mm
 	minDeep, maxDeep   = 3, 80   // mm
 	maxMoulds          = 24
+	minOwnML, maxOwnML = 10, 1000 // ml of a mug, a glass, a handful
 )
 
 // Limit is what a figure of the kitchen may be, and the step of the hand on it.
@@ -82,17 +87,47 @@ type KitchenForm struct {
 	Ladle   Ladle            `json:"ladle"`
 	Griddle Griddle          `json:"griddle"`
 	Iron    Iron             `json:"iron"`
+	Eggs    []EggSize        `json:"eggs"`
+}
+
+// EggSize is what a country calls an egg, and what is in it.
+type EggSize struct {
+	Label string  `json:"label"`
+	EggG  float64 `json:"egg_g"`
+}
+
+// EggWish asks what is in an egg that was weighed in its shell.
+type EggWish struct {
+	ShellG *float64 `json:"shell_g"`
+}
+
+// EggAnswer is that.
+type EggAnswer struct {
+	EggG float64 `json:"egg_g"`
+}
+
+// InShell answers an EggWish. The error is Problems.
+func InShell(w EggWish) (EggAnswer, error) {
+	r := &reader{}
+	r.need("/shell_g", w.ShellG, minEggG, maxEggG, "An egg in its shell in g")
+	g := batter.EggSize{ShellG: or(w.ShellG)}.EdibleG()
+	return EggAnswer{math.Round(10*g) / 10}, r.p.OrNil()
 }
 
 // FormOfKitchen returns it. New things have usual sizes (common practice, no source).
 func FormOfKitchen() KitchenForm {
 	v := func(f float64) *float64 { return &f }
+	var eggs []EggSize
+	for _, e := range batter.EggSizes {
+		eggs = append(eggs, EggSize{fmt.Sprintf("%s, %s: %.0f g in the shell", e.Where, e.Name, e.ShellG), math.Round(e.EdibleG())})
+	}
 	return KitchenForm{
+		Eggs: eggs,
 		Limits: map[string]Limit{
 			"egg_g": {minEggG, maxEggG, 1}, "altitude_m": {minAltM, maxAltM, 50}, "scale_step_g": {minStepG, maxStepG, 1}, "leavener_step_g": {minStepG, maxStepG, 0.1},
 			"volume_ml": {batter.MinPortionML, batter.MaxPortionML, 5}, "width_cm": {minPlate, maxPlate, 1}, "depth_cm": {minPlate, maxPlate, 1},
 			"min_c": {minPlateC, maxPlateC, 5}, "max_c": {minPlateC, maxPlateC, 5}, "width_mm": {minMould, maxMould, 5}, "length_mm": {minMould, maxMould, 5},
-			"depth_mm": {minDeep, maxDeep, 1}, "gap_mm": {1, maxDeep, 1}, "moulds": {1, maxMoulds, 1},
+			"depth_mm": {minDeep, maxDeep, 1}, "gap_mm": {1, maxDeep, 1}, "moulds": {1, maxMoulds, 1}, "own_ml": {minOwnML, maxOwnML, 5},
 		},
 		Ladle:   Ladle{Name: "Ladle", VolumeML: v(60)},
 		Griddle: Griddle{Name: "Plate", WidthCM: v(50), DepthCM: v(30)},
@@ -126,6 +161,9 @@ func DecodeKitchen(data []byte) (OwnKitchen, error) {
 	}
 	if len([]rune(k.Currency)) > 8 {
 		r.p.Add("/currency", "too_long", "Write the currency in at most 8 characters.")
+	}
+	for at, v := range map[string]*float64{"/mug_ml": k.MugML, "/glass_ml": k.GlassML, "/handful_ml": k.HandfulML} {
+		r.within(at, v, minOwnML, maxOwnML, 0, "A measure of your own in ml")
 	}
 	for _, n := range []int{len(k.Ladles), len(k.Griddles), len(k.Irons)} {
 		if n > maxThings {
@@ -200,11 +238,19 @@ func (r *reader) need(at string, v *float64, low, high float64, what string) {
 // Encode writes the document.
 func (k OwnKitchen) Encode() ([]byte, error) { return encode(k) }
 
+// Domain is the kitchen as the core works with it.
+func (k OwnKitchen) Domain() batter.Kitchen {
+	out := batter.DefaultKitchen()
+	k.into(&out)
+	return out
+}
+
 // into fills the domain's kitchen with what the document of it says.
 func (k *OwnKitchen) into(out *batter.Kitchen) {
 	if st, ok := measure.Standards[k.Measures]; ok {
 		out.Measures = st
 	}
+	out.Measures.Mug, out.Measures.Glass, out.Measures.Handful = or(k.MugML), or(k.GlassML), or(k.HandfulML)
 	for _, f := range []struct {
 		from *float64
 		to   *float64

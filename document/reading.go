@@ -3,6 +3,7 @@ package document
 import (
 	"fmt"
 	"math"
+	"slices"
 	"strings"
 	"unicode/utf8"
 
@@ -77,7 +78,14 @@ func Read(w ReadingWish, s Setting) (Reading, error) {
 	if len(r.Lines) == 0 {
 		return Reading{}, Refusal("/text", "nothing_found", "No ingredient was recognised here. Paste the list of ingredients in English, one on a line, with amounts.")
 	}
-	dropped, err := fix(&r, w, s.Table)
+	k := s.Kitchen.Domain()
+	for i := range r.Lines { // the kitchen may know its own measures
+		l := &r.Lines[i]
+		if slices.Contains(measure.Own, l.Unit) && k.Measures.Volume(l.Unit) > 0 && l.Ingredient != nil {
+			l.Status, l.Asks = recipe.Read, ""
+		}
+	}
+	dropped, err := fix(&r, w, s.Table, k)
 	if err != nil {
 		return Reading{}, err
 	}
@@ -85,7 +93,7 @@ func Read(w ReadingWish, s Setting) (Reading, error) {
 }
 
 // fix puts right what the cook says.
-func fix(r *recipe.Reading, w ReadingWish, table *food.Table) (dropped map[int]bool, err error) {
+func fix(r *recipe.Reading, w ReadingWish, table *food.Table, k batter.Kitchen) (dropped map[int]bool, err error) {
 	var p Problems
 	dropped = map[int]bool{}
 	for i, f := range w.Fixes {
@@ -123,7 +131,7 @@ func fix(r *recipe.Reading, w ReadingWish, table *food.Table) (dropped map[int]b
 		if l.Ingredient == nil || l.Amount <= 0 {
 			continue
 		}
-		if _, err := batter.DefaultKitchen().Grams(batter.Line{Ingredient: l.Ingredient, Amount: l.Amount, Unit: l.Unit, CanG: l.SizeG, CanML: l.SizeML}); err != nil {
+		if _, err := k.Grams(batter.Line{Ingredient: l.Ingredient, Amount: l.Amount, Unit: l.Unit, CanG: l.SizeG, CanML: l.SizeML}); err != nil {
 			p.Add(at+"/unit", "no_density", "%s cannot be measured so. Give grams.", l.Ingredient.Label())
 			continue
 		}

@@ -185,6 +185,8 @@ func (p *Problems) line(at Field, l Line, k Kitchen) (float64, bool) {
 		p.Add(at.of("unit"), "not_counted", "%s does not come in pieces with a known weight. Give grams.", name)
 	case errors.Is(err, measure.ErrCanSize):
 		p.Add(at.of("unit"), "can_size", "Say how much is in a can of %s: size_g or size_ml.", name)
+	case errors.Is(err, measure.ErrNotWeighed):
+		p.Add(at.of("unit"), "not_weighed", "Nobody has weighed your %s yet: fill it with water, weigh that, and tell the Kitchen. Or give grams.", l.Unit)
 	case errors.Is(err, measure.ErrUnknownUnit):
 		p.Add(at.of("unit"), "unknown_unit", "The unit %q is not known. Use one of %s.", l.Unit, unitList())
 	case g > MaxLineG:

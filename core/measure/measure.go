@@ -33,6 +33,8 @@ const PinchPerTsp = 16
 type Standard struct {
 	Name                 string
 	Cup, Tbsp, Tsp, FlOz float64
+
+	Mug, Glass, Handful float64 // the kitchen's own, weighed once with water; 0 until then
 }
 
 // The four standards that a document may name. Metric and Australian spoons: GNU
@@ -67,10 +69,16 @@ const (
 	Each     Unit = "each"
 	Pinch    Unit = "pinch"
 	Can      Unit = "can"
+	Mug      Unit = "mug"
+	Glass    Unit = "glass"
+	Handful  Unit = "handful"
 )
 
 // Units lists every unit in the order in which a chooser shows them.
-var Units = []Unit{Gram, Kilogram, Ml, Litre, Tsp, Tbsp, Cup, FlOz, Oz, Lb, Each, Pinch, Can}
+var Units = []Unit{Gram, Kilogram, Ml, Litre, Tsp, Tbsp, Cup, FlOz, Oz, Lb, Each, Pinch, Can, Mug, Glass, Handful}
+
+// Own lists the measures that differ from kitchen to kitchen.
+var Own = []Unit{Mug, Glass, Handful}
 
 // FlourMethod says how flour got into the cup.
 type FlourMethod string
@@ -106,6 +114,7 @@ var (
 	ErrNoDensity   = errors.New("no density known")
 	ErrNotCounted  = errors.New("not counted in pieces")
 	ErrCanSize     = errors.New("size of the can not given")
+	ErrNotWeighed  = errors.New("the kitchen has not weighed it")
 )
 
 // density in g/ml for the way the cup was filled.
@@ -145,6 +154,12 @@ func (st Standard) Volume(u Unit) float64 {
 		return st.FlOz
 	case Pinch:
 		return st.Tsp / PinchPerTsp
+	case Mug:
+		return st.Mug
+	case Glass:
+		return st.Glass
+	case Handful:
+		return st.Handful
 	}
 	return 0
 }
@@ -164,7 +179,7 @@ func mass(u Unit) float64 {
 	return 0
 }
 
-// ToGrams turns an amount of a subject into grams. The error is one of the four
+// ToGrams turns an amount of a subject into grams. The error is one of those
 // above when the unit does not fit the subject.
 func (st Standard) ToGrams(amount float64, u Unit, s Subject) (float64, error) {
 	if g := mass(u); g > 0 {
@@ -193,6 +208,8 @@ func (st Standard) ToGrams(amount float64, u Unit, s Subject) (float64, error) {
 			return 0, ErrNoDensity
 		}
 		return 0, ErrCanSize
+	case Mug, Glass, Handful:
+		return 0, ErrNotWeighed
 	}
 	return 0, fmt.Errorf("%w %q", ErrUnknownUnit, u)
 }

@@ -134,6 +134,8 @@ var units = map[string]unit{
 	"pint": {"cup", pintCups, ""}, "pints": {"cup", pintCups, ""}, "pt": {"cup", pintCups, ""}, "quart": {"cup", quartCups, ""}, "quarts": {"cup", quartCups, ""},
 	"pinch": {"pinch", 1, ""}, "pinches": {"pinch", 1, ""}, "dash": {"tsp", dashTsp, "dash"}, "dashes": {"tsp", dashTsp, "dash"},
 	"stick": {measure.Gram, stickG, "stick"}, "sticks": {measure.Gram, stickG, "stick"}, "knob": {measure.Gram, knobG, "knob"}, "knobs": {measure.Gram, knobG, "knob"},
+	"mug": {measure.Mug, 1, ""}, "mugs": {measure.Mug, 1, ""}, "mugful": {measure.Mug, 1, ""}, "mugfuls": {measure.Mug, 1, ""}, "glass": {measure.Glass, 1, ""}, "glasses": {measure.Glass, 1, ""}, "glassful": {measure.Glass, 1, ""},
+	"handful": {measure.Handful, 1, ""}, "handfuls": {measure.Handful, 1, ""},
 	"can": {"can", 1, "can"}, "cans": {"can", 1, "can"}, "tin": {"can", 1, "can"}, "tins": {"can", 1, "can"},
 }
 
@@ -141,7 +143,7 @@ var units = map[string]unit{
 var containers = set("packet packets pack packs sachet sachets tub tubs pot pots jar jars carton cartons box boxes bag bags bottle bottles container envelope")
 
 // vague words name no amount: the cook is asked.
-var vague = set("handful handfuls splash splashes drizzle glug sprinkle sprinkling bit some few little dollop")
+var vague = set("splash splashes drizzle glug sprinkle sprinkling bit some few little dollop")
 
 // notFood are units of time, heat and length: such a number is no amount of food.
 var notFood = set("minute minutes min mins hour hours hr hrs second seconds sec degree degrees °c °f c° celsius fahrenheit cm mm inch inches in day days time times overnight")

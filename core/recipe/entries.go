@@ -252,6 +252,9 @@ func (l *Line) fit(q *quantity, brackets []quantity) {
 			l.Amount, l.Unit = g, measure.Gram
 		}
 	}
+	if slices.Contains(measure.Own, l.Unit) {
+		l.Asks = fmt.Sprintf("How much is your %s? Weigh it once in the Kitchen, or give grams.", l.Unit)
+	}
 }
 
 // withoutWeight takes a weight in brackets out of the note once it is the amount.

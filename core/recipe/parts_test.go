@@ -112,12 +112,18 @@ func TestWhatDoesNotAgreeIsAsked(t *testing.T) {
 }
 
 func TestVagueAmountsAreAskedAndRulesAreStated(t *testing.T) {
-	for _, line := range []string{"a splash of milk", "a handful of raisins", "some sugar", "a drizzle of honey", "salt to taste", "milk as needed"} {
+	for _, line := range []string{"a splash of milk", "some sugar", "a drizzle of honey", "salt to taste", "milk as needed"} {
 		l := only(t, line)
 		assert.Equal(t, recipe.Unsure, l.Status, line)
 		assert.Zero(t, l.Amount, line)
 		assert.NotEmpty(t, l.Asks, line)
 	}
+	for _, line := range []string{"a handful of raisins", "2 mugs plain flour", "1 glass of milk"} {
+		l := only(t, line)
+		assert.Equal(t, recipe.Unsure, l.Status, line)
+		assert.Contains(t, l.Asks, "Weigh it once in the Kitchen", line)
+	}
+	assert.Equal(t, 30.0, only(t, "a handful (30 g) of raisins").Amount)
 	l := only(t, "a stick of butter")
 	assert.Equal(t, 113.0, l.Amount)
 	assert.Contains(t, l.Note, "1 stick")

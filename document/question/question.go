@@ -58,6 +58,9 @@ var Table = []Question{
 	ask("scalings", "a batch of another size", func(ctx context.Context, in document.Setting, w document.ScaleWish) (document.Scaled, error) {
 		return document.Scale(ctx, w, in)
 	}),
+	ask("eggs", "what is in an egg that was weighed in its shell", func(_ context.Context, _ document.Setting, w document.EggWish) (document.EggAnswer, error) {
+		return document.InShell(w)
+	}),
 	ask("plain-bases", "the plain base behind a recipe that was written with its additions", func(ctx context.Context, in document.Setting, w document.PlainBaseWish) (document.Base, error) {
 		return document.PlainBase(ctx, w, in)
 	}),

@@ -55,6 +55,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/eggs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What is in an egg that was weighed in its shell */
+        post: operations["weighEgg"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/plain-bases": {
         parameters: {
             query?: never;
@@ -743,7 +760,7 @@ export interface components {
         /** @enum {string} */
         Hold: "thickness" | "sweetness" | "lift" | "tang" | "salt" | "fat" | "structure" | "batch_size";
         /** @enum {string} */
-        Unit: "g" | "kg" | "ml" | "l" | "tsp" | "tbsp" | "cup" | "fl_oz" | "oz" | "lb" | "each" | "pinch" | "can";
+        Unit: "g" | "kg" | "ml" | "l" | "tsp" | "tbsp" | "cup" | "fl_oz" | "oz" | "lb" | "each" | "pinch" | "can" | "mug" | "glass" | "handful";
         /** @enum {string} */
         Measures: "metric" | "us" | "imperial" | "au";
         Line: {
@@ -972,7 +989,7 @@ export interface components {
             caution_codes?: ("tasting" | "wash" | "melt" | "knife" | "knife_round")[];
             /** @description Colour of its juice when that is another */
             tint_hex?: string;
-            traits?: ("holds_gas" | "bitter" | "strong" | "reddens" | "yeast" | "drink" | "digests")[];
+            traits?: ("holds_gas" | "bitter" | "strong" | "reddens" | "yeast" | "steeps" | "drink" | "digests")[];
             /** @description Id of what it is once puréed */
             puree_becomes?: string;
             /**
@@ -1091,7 +1108,7 @@ export interface components {
             caution_codes?: ("tasting" | "wash" | "melt" | "knife" | "knife_round")[];
             /** @description Colour of its juice when that is another */
             tint_hex?: string;
-            traits?: ("holds_gas" | "bitter" | "strong" | "reddens" | "yeast" | "drink" | "digests")[];
+            traits?: ("holds_gas" | "bitter" | "strong" | "reddens" | "yeast" | "steeps" | "drink" | "digests")[];
             /** @description Id of what it is once puréed */
             puree_becomes?: string;
             /**
@@ -2257,6 +2274,15 @@ export interface components {
             units?: "grams" | "cups";
             /** @description Sign or letters before a price */
             currency?: string;
+            /**
+             * Format: double
+             * @description What the kitchen's own mug holds, weighed with water
+             */
+            mug_ml?: number;
+            /** Format: double */
+            glass_ml?: number;
+            /** Format: double */
+            handful_ml?: number;
         };
         SavedKitchen: {
             /** Format: int64 */
@@ -2273,6 +2299,29 @@ export interface components {
             ladle: components["schemas"]["Ladle"];
             griddle: components["schemas"]["Griddle"];
             iron: components["schemas"]["Iron"];
+            /** @description What countries call an egg */
+            eggs: {
+                label: string;
+                /**
+                 * Format: double
+                 * @description Without the shell
+                 */
+                egg_g: number;
+            }[];
+        };
+        EggWish: {
+            /**
+             * Format: double
+             * @description In its shell
+             */
+            shell_g: number;
+        };
+        EggAnswer: {
+            /**
+             * Format: double
+             * @description Without it
+             */
+            egg_g: number;
         };
         FigureLimit: {
             /** Format: double */
@@ -2544,6 +2593,31 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Scaled"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    weighEgg: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EggWish"];
+            };
+        };
+        responses: {
+            /** @description What is in it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EggAnswer"];
                 };
             };
             default: components["responses"]["Problem"];

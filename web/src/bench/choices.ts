@@ -51,4 +51,7 @@ export const unitLabels: Record<Schemas['Unit'], string> = {
   each: 'pieces',
   pinch: 'pinch',
   can: 'can',
+  mug: 'mug',
+  glass: 'glass',
+  handful: 'handful',
 }

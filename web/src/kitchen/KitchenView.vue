@@ -3,7 +3,7 @@ import { computed, onMounted, ref, watch } from 'vue'
 import { ElMessage } from 'element-plus'
 import Icon from '@/parts/Icon.vue'
 import type { IconName } from '@/parts/icons'
-import { newKey } from '@/api/client'
+import { api, got, newKey, said } from '@/api/client'
 import EarlierKitchens from './EarlierKitchens.vue'
 import PutAside from './PutAside.vue'
 import { useKitchen, type Own } from './kitchen'
@@ -30,6 +30,23 @@ async function save() {
   if (await kitchen.save(form.value))
     ElMessage({ message: 'The kitchen is kept. Every variation is worked out with it from now on.', duration: 4000 })
   busy.value = false
+}
+
+/** The kitchen's own measures, weighed once: a gram of water is a millilitre. */
+const own = [
+  { key: 'mug_ml', label: 'Your mug: water in it (g)' },
+  { key: 'glass_ml', label: 'Your glass: water in it (g)' },
+  { key: 'handful_ml', label: 'A handful, in a jug (ml)' },
+] as const
+const eggTrouble = ref('')
+async function inShell(shell: number | null | undefined) {
+  if (!shell || !form.value) return
+  try {
+    form.value.egg_g = (await got(api.POST('/eggs', { body: { shell_g: shell } }))).egg_g
+    eggTrouble.value = ''
+  } catch (e) {
+    eggTrouble.value = said(e)
+  }
 }
 
 const measures = [
@@ -89,6 +106,26 @@ const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iro
             </el-form-item>
             <el-form-item label="One egg, no shell (g)" :error="fault('egg_g')"
               ><el-input-number v-model="form.egg_g" v-bind="limit('egg_g')" aria-label="One egg in grams"
+            /></el-form-item>
+            <el-form-item label="or by its size">
+              <el-select
+                :model-value="undefined"
+                placeholder="what the box says"
+                aria-label="The size of your eggs"
+                @update:model-value="form.egg_g = $event">
+                <el-option v-for="e in kitchen.form?.eggs ?? []" :key="e.label" :value="e.egg_g" :label="e.label" />
+              </el-select>
+            </el-form-item>
+            <el-form-item label="or one in its shell (g)" :error="eggTrouble"
+              ><el-input-number
+                :model-value="null"
+                :controls="false"
+                placeholder="weigh it"
+                aria-label="One egg weighed in its shell"
+                @change="inShell"
+            /></el-form-item>
+            <el-form-item v-for="m in own" :key="m.key" :label="m.label" :error="fault(m.key)"
+              ><el-input-number v-model="form[m.key]" v-bind="limit('own_ml')" placeholder="not yet" :aria-label="m.label"
             /></el-form-item>
             <el-form-item label="Altitude (m)" :error="fault('altitude_m')"
               ><el-input-number v-model="form.altitude_m" v-bind="limit('altitude_m')" aria-label="Altitude in metres"
