@@ -46,7 +46,9 @@ var rules = map[string]func(w, left worksheet.Worksheet, v document.Variation) s
 			if !same && !strings.Contains(n.Text, "It comes of") {
 				return n.Code + " is not in “leave it”, and nobody says why: " + n.Text
 			}
-			if spoils := []string{"soapy", "grey", "soda_not_sour"}; !same && slices.Contains(spoils, n.Code) && !strings.Contains(n.Text, "pin") && !strings.Contains(n.Text, "than the base has") {
+			// What was wished for brings it: to dry is to throw acid away, and a tang may be pulled too far.
+			wished := v.Offset.Strategy == string(batter.DryAddition) || v.Offset.Targets != nil && v.Offset.Targets.Tang != nil
+			if spoils := []string{"soapy", "grey", "soda_not_sour"}; !same && !wished && slices.Contains(spoils, n.Code) && !strings.Contains(n.Text, "pin") && !strings.Contains(n.Text, "than the base has") {
 				return n.Code + " comes of the advice: " + n.Text
 			}
 		}

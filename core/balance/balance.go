@@ -65,6 +65,7 @@ type Problem struct {
 	Hold      []batter.Hold
 	SugarBy   batter.SugarBy
 	AllowLow  []food.Role // lines of these roles may give way entirely
+	FineStep  float64     // g that soda is rounded to afterwards
 	EggG      float64     // of one egg, for whole eggs added under the structure hold
 }
 

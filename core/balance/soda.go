@@ -12,8 +12,8 @@ import (
 // grey, and titration overstates what soda takes from weak acids (modelling choice).
 const sodaBelow = 0.9
 
-// soapEdge keeps the advice that far from the soapy end of the tang [meq per 100 g], so that
-// rounding to the scale does not cross it (modelling choice).
+// soapEdge keeps the advice that far from the soapy end of the tang [meq per 100 g] (modelling
+// choice), and half a step of the fine scale further, so that rounding does not cross it.
 const soapEdge = 0.1
 
 // TastesSour tells whether an addition is put in for its sourness: juice, vinegar, zest. No
@@ -93,8 +93,11 @@ func (s *solver) sodaStage(held bool) stage {
 		if s.acid > 0 { // soda that never had any acid stays as it is
 			want = math.Min(want, math.Max(ratio, sodaBelow)*takes)
 		}
+		if ratio < lift.GreyAbove { // rounding must not turn fruit grey that the base would not
+			want = math.Min(want, lift.GreyAbove*takes-s.p.FineStep/2)
+		}
 		if soapy := batter.TangBand().Low; plainTang > soapy { // a smaller bowl must not come out soapy
-			keep := math.Min(plainTang, soapy+soapEdge)
+			keep := math.Min(plainTang, soapy+soapEdge+100*lift.MeqPerGram*s.p.FineStep/2/s.batterMass(x))
 			want = math.Min(want, takes-keep*s.batterMass(x)/100/lift.MeqPerGram)
 		}
 		grow := math.Max(0, (want-(s.soda-free))/free) // what else there is of soda was put in on purpose

@@ -200,7 +200,7 @@ func (w *described) liftNotes() {
 func (w *described) sodaNotes() {
 	l, tang, band := w.weighed.lift, w.out.Gauges.Tang, batter.TangBand()
 	switch {
-	case l.SodaG > 0 && !l.Sour && !w.plain.lift.Sour:
+	case l.SodaG > 0 && !w.with.lift.Sour && !w.plain.lift.Sour: // whatever was dried out of it
 		w.note("soda_not_sour", "", "There is soda, but nothing sour for it to work on: it tastes of soap. Use %s of baking powder instead.", words.Grams(lift.PowderFor(lift.SodaGas(l.SodaG, l.AcidMeq)), 0.1))
 	case l.SodaG > 0 && tang.After() < band.Low && tang.Base() < band.Low && l.SodaG < w.plain.lift.SodaG+w.k.LeavenStep:
 		w.note("base_soapy", "", "The base itself has more soda than its acid takes, and stays soapy. Take %s less.", words.Grams(l.SodaG-l.AcidMeq/lift.MeqPerGram, 0.1))

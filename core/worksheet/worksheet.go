@@ -4,6 +4,7 @@ package worksheet
 
 import (
 	"context"
+	"maps"
 	"math"
 	"slices"
 
@@ -249,7 +250,12 @@ func (w *measured) additions() []food.Part {
 func (w *measured) problem() balance.Problem {
 	p := balance.Problem{
 		Additions: w.additions(), Reference: w.reference, Strategy: w.v.Offset.Strategy, Hold: w.v.Offset.Hold, Targets: w.v.Offset.Targets,
-		SugarBy: w.v.Offset.SugarBy, AllowLow: w.v.Offset.AllowLow, EggG: w.k.EggG,
+		SugarBy: w.v.Offset.SugarBy, AllowLow: w.v.Offset.AllowLow, EggG: w.k.EggG, FineStep: w.k.LeavenStep,
+	}
+	if _, judged := batter.ThicknessBand(w.v.Form); !judged { // it is not moved by what it is not judged on
+		p.Hold = slices.DeleteFunc(slices.Clone(p.Hold), func(h batter.Hold) bool { return h == batter.HoldThickness })
+		p.Targets = maps.Clone(p.Targets)
+		delete(p.Targets, batter.HoldThickness)
 	}
 	for i, l := range w.v.Base.Lines {
 		p.Lines = append(p.Lines, balance.Line{Ingredient: l.Ingredient, Grams: w.base[i], Role: l.Role, Locked: l.Locked})
@@ -278,10 +284,17 @@ func (w *measured) solve(ctx context.Context, preview bool) (*solved, error) {
 		}
 	}
 	s.roundAdditions()
-	for i, l := range w.v.Base.Lines {
-		s.lines = append(s.lines, s.baseLine(i, l))
+	s.roundBase()
+	if s.crosses() { // one step of soda less keeps clear
+		s.solution.Grams = slices.Clone(s.solution.Grams)
+		for i, l := range w.v.Base.Lines {
+			if lift.IsSoda(l.Ingredient) && !l.Locked {
+				s.solution.Grams[i] = math.Max(0, s.weigh[i]-w.k.Step(l))
+			}
+		}
+		s.roundBase()
 	}
-	s.weighed, s.bySpoon = bowlOf(s.parts(s.weigh)), bowlOf(s.parts(s.spooned))
+	s.bySpoon = bowlOf(s.parts(s.spooned))
 	inBowl := 0
 	for i, a := range w.v.Additions {
 		var made *food.Part
@@ -292,6 +305,26 @@ func (w *measured) solve(ctx context.Context, preview bool) (*solved, error) {
 		s.lines = append(s.lines, s.additionLine(i, a, made))
 	}
 	return s, nil
+}
+
+// roundBase makes the ledger of the base's lines and the bowl as it is weighed.
+func (w *solved) roundBase() {
+	w.weigh, w.spooned, w.lines = nil, nil, nil
+	for i, l := range w.v.Base.Lines {
+		w.lines = append(w.lines, w.baseLine(i, l))
+	}
+	w.weighed = bowlOf(w.parts(w.weigh))
+}
+
+// crosses tells whether rounding has taken the bowl over the edge of grey fruit or of soap, which
+// neither the reference nor the bowl without offsets crosses.
+func (w *solved) crosses() bool {
+	if w.weighed.lift.SodaG <= 0 || w.v.Offset.Strategy == batter.Leave {
+		return false
+	}
+	grey := func(b bowl) bool { return b.lift.SodaToAcid() >= lift.GreyAbove }
+	soapy := func(b bowl) bool { return b.lift.Tang(b.account.Mass) < batter.TangBand().Low }
+	return grey(w.weighed) && !grey(w.with) && !grey(w.plain) || soapy(w.weighed) && !soapy(w.with) && !soapy(w.plain)
 }
 
 // parts lists base lines of the given masses with the additions that are in the bowl.
