@@ -75,7 +75,7 @@ func (w *solved) judge(g Gauge, band batter.Band, level float64) Gauge {
 func compare(g Gauge, same, low, high string) Gauge {
 	switch {
 	case g.State == Level && g.Target != nil:
-		g.VerdictText = "As you set it: " + words.Either(g.Goal() > g.Base(), g.HighText, g.LowText) + " than the base"
+		g.VerdictText = words.Upper(words.Either(g.Goal() > g.Base(), g.HighText, g.LowText)) + ", as you set it"
 	case g.State == Level:
 		g.VerdictText = same
 	case g.State == InBand && g.Target != nil:
@@ -110,7 +110,11 @@ func (w *solved) thickness() Gauge {
 
 func (w *solved) moisture() Gauge {
 	g := w.across(Gauge{Key: Moisture, Label: "To cook off", Unit: "g water/100 g dry", LowText: "drier", HighText: "wetter", Decimals: 0}, bowl.moisture)
-	g = w.judge(g, batter.MoistureBand(g.Base()), levelShare*g.Base())
+	band := batter.MoistureBand(g.Base())
+	if _, pulled := w.v.Offset.Targets[batter.HoldThickness]; pulled && !math.IsNaN(g.After()) { // that is what a thicker batter is
+		band.Low, band.High = math.Min(band.Low, g.After()), math.Max(band.High, g.After())
+	}
+	g = w.judge(g, band, levelShare*g.Base())
 	g.Verdict = map[GaugeState]string{Level: "level", InBand: "near", Low: "dry", High: "wet"}[g.State]
 	return compare(g, "As wet as the base", "Drier than the base", "Wetter than the base")
 }
