@@ -369,6 +369,33 @@ func (e PantryItemTraits) Valid() bool {
 	}
 }
 
+// Defines values for Place.
+const (
+	Beside  Place = "beside"
+	Middle  Place = "middle"
+	Pan     Place = "pan"
+	Serving Place = "serving"
+	Top     Place = "top"
+)
+
+// Valid indicates whether the value is a known member of the Place enum.
+func (e Place) Valid() bool {
+	switch e {
+	case Beside:
+		return true
+	case Middle:
+		return true
+	case Pan:
+		return true
+	case Serving:
+		return true
+	case Top:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for PreparationStartRipeness.
 const (
 	Firm     PreparationStartRipeness = "firm"
@@ -995,6 +1022,22 @@ type PantryItemPureeCooked string
 // PantryItemTraits defines model for PantryItem.Traits.
 type PantryItemTraits string
 
+// Part Something of a serving that is not in the batter
+type Part struct {
+	Kind  Place       `json:"kind"`
+	Lines *[]PartLine `json:"lines,omitempty"`
+
+	// Text In the words of the cook
+	Text string `json:"text"`
+}
+
+// PartLine defines model for PartLine.
+type PartLine struct {
+	Amount     *float64 `json:"amount,omitempty"`
+	Ingredient string   `json:"ingredient"`
+	Unit       *Unit    `json:"unit,omitempty"`
+}
+
 // Picture One portion in small
 type Picture struct {
 	// Allergens What is contained, what some makes may carry, and that packs decide
@@ -1007,6 +1050,9 @@ type Picture struct {
 	// Trouble Why it cannot be worked out
 	Trouble *string `json:"trouble,omitempty"`
 }
+
+// Place defines model for Place.
+type Place string
 
 // PortionWish defines model for PortionWish.
 type PortionWish struct {
@@ -1088,6 +1134,21 @@ type Reference struct {
 
 // ReferenceKind defines model for Reference.Kind.
 type ReferenceKind string
+
+// Said What the recipe that this was read from claims of itself; shown, never worked with
+type Said struct {
+	// Count Pieces
+	Count *float64 `json:"count,omitempty"`
+
+	// Minutes A side
+	Minutes *float64 `json:"minutes,omitempty"`
+
+	// Text As it stood
+	Text *string `json:"text,omitempty"`
+
+	// VolumeMl Batter of one
+	VolumeMl *float64 `json:"volume_ml,omitempty"`
+}
 
 // ScaleLoad defines model for ScaleLoad.
 type ScaleLoad struct {
@@ -1177,19 +1238,23 @@ type Variation struct {
 	Name      string          `json:"name"`
 	Offset    *Offset         `json:"offset,omitempty"`
 	Pantry    *[]PantryItem   `json:"pantry,omitempty"`
+	Parts     *[]Part         `json:"parts,omitempty"`
 	Portion   *PortionWish    `json:"portion,omitempty"`
 
 	// Reference The bowl that targets and base figures are taken from
 	Reference *Reference `json:"reference,omitempty"`
 
-	// Version 2 when it has a reference or targets
+	// Said What the recipe that this was read from claims of itself; shown, never worked with
+	Said *Said `json:"said,omitempty"`
+
+	// Version 2 when it has a reference, targets, parts or what a recipe said
 	Version VariationVersion `json:"version"`
 }
 
 // VariationFormat defines model for Variation.Format.
 type VariationFormat string
 
-// VariationVersion 2 when it has a reference or targets
+// VariationVersion 2 when it has a reference, targets, parts or what a recipe said
 type VariationVersion int
 
 // Version defines model for Version.

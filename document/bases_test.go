@@ -3,11 +3,13 @@ package document_test
 import (
 	"context"
 	"fmt"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"upbeatladle/core/batter"
 	"upbeatladle/document"
 	"upbeatladle/starter"
 )
@@ -58,4 +60,96 @@ func TestTheReaderTellsAllergensOfEveryLine(t *testing.T) {
 	r, err = document.Read(document.ReadingWish{Text: "Pancakes\n\nIngredients\n250 g plain flour\n300 ml water\na handful of walnuts", Fixes: []document.Fix{{Line: 2, LeaveOut: true}}}, here())
 	require.NoError(t, err)
 	assert.NotContains(t, r.Allergens, "walnut", "what is left out is out")
+}
+
+const finished = `Banana pancakes
+
+Makes 8 to 10 pancakes
+
+200 g flour
+10 g baking powder
+250 ml milk
+1 egg
+150 g mashed banana
+some sugar
+oil for frying
+
+For the topping:
+40 g hazelnuts
+1 flurb of zonk
+
+Method
+1. Ladle 60 ml of batter for each pancake.
+2. Cook 2 to 3 minutes a side.`
+
+// A finished recipe is a variation held to itself: it moves nothing. What is beside the batter stays
+// with it in every export, allergens too.
+func TestAFinishedRecipeIsKeptAsItIs(t *testing.T) {
+	ctx := context.Background()
+	r, err := document.Read(document.ReadingWish{Text: finished}, here())
+	require.NoError(t, err)
+	require.NotNil(t, r.Variation)
+	assert.Equal(t, 2, r.Variation.Version)
+	assert.Equal(t, 9.0, *r.Said.Count)
+	assert.Equal(t, 60.0, *r.Said.VolumeML)
+	assert.Equal(t, 2.5, *r.Said.Minutes)
+	data, err := document.Answer(r.Variation)
+	require.NoError(t, err)
+	v, err := document.DecodeVariation(data)
+	require.NoError(t, err)
+	w, err := v.Worksheet(ctx, here())
+	require.NoError(t, err)
+	for _, l := range w.Lines {
+		if l.Offset != nil {
+			assert.Zero(t, *l.Offset, l.Name)
+		}
+	}
+	require.Len(t, w.Parts, 3)
+	assert.Equal(t, []batter.Place{batter.InPan, batter.OnTop, batter.OnTop}, []batter.Place{w.Parts[0].Kind, w.Parts[1].Kind, w.Parts[2].Kind})
+	assert.Contains(t, w.AllergenText, "hazelnut")
+	assert.Contains(t, w.AllergenText, "not known: “1 flurb of zonk”")
+	for _, as := range []string{"jsonld", "markdown", "csv", "text", "json"} {
+		out, err := v.Export(ctx, as, here(), nil)
+		require.NoError(t, err)
+		assert.Contains(t, string(out), "hazelnut", as)
+		assert.Contains(t, string(out), "flurb of zonk", as)
+	}
+	assert.Contains(t, r.Base.SourceNote, "oil for frying; 40 g hazelnuts; 1 flurb of zonk")
+	assert.Contains(t, r.Base.SourceNote, "Not taken: some sugar")
+	assert.True(t, v.Uses("hazelnuts_chopped") || v.Uses("hazelnuts"), "a tub of them is not put aside unseen")
+
+	bowl := document.ReadingWish{Text: finished, Fixes: []document.Fix{{Line: 7, Place: "bowl"}, {Line: 6, Place: "bowl"}, {Line: 0, Place: "nowhere"}}}
+	_, err = document.Read(bowl, here())
+	assert.ErrorContains(t, err, "/fixes/2/place")
+	bowl.Fixes = bowl.Fixes[:2]
+	r, err = document.Read(bowl, here())
+	require.NoError(t, err)
+	assert.Equal(t, "addition", r.Lines[7].GoesTo, "hazelnuts belong into the bowl after all")
+	assert.Equal(t, "How much vegetable oil?", r.Lines[6].Asks)
+}
+
+// Flour that has no amount yet is still flour: no recipe becomes flourless by a gap.
+func TestFlourWithoutAnAmountIsStillFlour(t *testing.T) {
+	r, err := document.Read(document.ReadingWish{Text: "Pancakes\n\nIngredients\nplain flour\n300 ml milk\n2 eggs\nMethod\nMix it."}, here())
+	require.NoError(t, err)
+	assert.Equal(t, "pancake", r.Form)
+	assert.Equal(t, "How much plain wheat flour?", r.Lines[0].Asks)
+}
+
+// What a document may say of its parts and of what its recipe claimed.
+func TestPartsAndClaimsThatCannotBe(t *testing.T) {
+	for bad, at := range map[string]string{
+		`"parts":[{"kind":"hat","text":"x"}]`:                                                               "/parts/0/kind",
+		`"parts":[{"kind":"top","text":" "}]`:                                                               "/parts/0/text",
+		`"parts":[{"kind":"top","text":"` + strings.Repeat("x", 400) + `"}]`:                                "/parts/0/text",
+		`"parts":[{"kind":"top","text":"x","lines":[{"ingredient":"zonk"}]}]`:                               "/parts/0/lines/0/ingredient",
+		`"parts":[{"kind":"top","text":"x","lines":[{"ingredient":"honey","amount":-1,"unit":"furlong"}]}]`: "/parts/0/lines/0/unit",
+		`"said":{"count":0}`: "/said/count",
+		`"said":{"text":"` + strings.Repeat("x", 3000) + `"}`: "/said/text",
+	} {
+		v, err := document.DecodeVariation([]byte(strings.Replace(small, `"additions"`, bad+`,"additions"`, 1)))
+		require.NoError(t, err, bad)
+		_, _, err = v.Domain(here())
+		assert.ErrorContains(t, err, at, bad)
+	}
 }

@@ -8,6 +8,7 @@ import (
 	"strconv"
 	"strings"
 
+	"upbeatladle/core/batter"
 	"upbeatladle/core/worksheet"
 )
 
@@ -59,7 +60,7 @@ func usedItems(v Variation, items []PantryItem) []PantryItem {
 		had[key(p)] = true
 	}
 	for _, p := range items { // newest first
-		if k := key(p); !had[k] && !p.onlyStocks() && Uses(v.Base.Lines, v.Additions, k) {
+		if k := key(p); !had[k] && !p.onlyStocks() && v.Uses(k) {
 			had[k] = true
 			out = append(out, p)
 		}
@@ -77,6 +78,9 @@ func weighed(l worksheet.Line) string {
 	return text
 }
 
+// served says where something stands that is not in the batter.
+var served = map[batter.Place]string{batter.OnTop: "On top", batter.Middle: "Inside", batter.OnSide: "Beside", batter.InPan: "For the pan", batter.Serving: "To serve"}
+
 func export(as, name, form string, w worksheet.Worksheet) ([]byte, error) {
 	var lines []string
 	for _, l := range w.Lines {
@@ -84,15 +88,20 @@ func export(as, name, form string, w worksheet.Worksheet) ([]byte, error) {
 			lines = append(lines, weighed(l))
 		}
 	}
+	beside := len(lines)
+	for _, p := range w.Parts {
+		lines = append(lines, served[p.Kind]+": "+p.Text)
+	}
+	lines, extra := lines[:beside], lines[beside:]
 	switch as {
 	case "jsonld":
-		return jsonLD(name, form, lines, w)
+		return jsonLD(name, form, append(lines, extra...), w)
 	case "markdown":
-		return markdown(name, lines, w), nil
+		return markdown(name, lines, extra, w), nil
 	case "csv":
 		return ledgerCSV(w)
 	case "text":
-		return plain(name, lines, w), nil
+		return plain(name, append(lines, extra...), w), nil
 	}
 	return nil, Refusal("/as", "unknown_choice", "“%s” is not a format. Use json, jsonld, markdown, csv or text.", clip(as))
 }
@@ -135,7 +144,7 @@ func jsonLD(name, form string, lines []string, w worksheet.Worksheet) ([]byte, e
 	return encode(out)
 }
 
-func markdown(name string, lines []string, w worksheet.Worksheet) []byte {
+func markdown(name string, lines, extra []string, w worksheet.Worksheet) []byte {
 	var b bytes.Buffer
 	fmt.Fprintf(&b, "# %s\n\n", escapeMarkdown(name))
 	if w.Portion.Count > 0 {
@@ -144,6 +153,12 @@ func markdown(name string, lines []string, w worksheet.Worksheet) []byte {
 	b.WriteString("## Ingredients\n\n")
 	for _, l := range lines {
 		fmt.Fprintf(&b, "- %s\n", escapeMarkdown(l))
+	}
+	if len(extra) > 0 {
+		b.WriteString("\n## Beside the batter\n\n")
+		for _, l := range extra {
+			fmt.Fprintf(&b, "- %s\n", escapeMarkdown(l))
+		}
 	}
 	b.WriteString("\n## Method\n\n")
 	for i, s := range w.Mixing {
@@ -216,6 +231,12 @@ func ledgerCSV(w worksheet.Worksheet) ([]byte, error) {
 	}
 	for _, l := range w.Lines {
 		rec := []string{guarded(l.Ingredient), guarded(l.Name), l.From, figure(l.Base), figure(l.ActsLike), figure(l.Offset), figure(&l.Weigh), guarded(l.Measure), guarded(strings.Join(l.Allergens, ";")), guarded(strings.Join(l.MayContain, ";"))}
+		if err := c.Write(rec); err != nil {
+			return nil, err
+		}
+	}
+	for _, p := range w.Parts {
+		rec := []string{"", guarded(p.Text), string(p.Kind), "", "", "", "", "", guarded(strings.Join(p.Allergens, ";")), guarded(strings.Join(p.MayContain, ";"))}
 		if err := c.Write(rec); err != nil {
 			return nil, err
 		}

@@ -88,6 +88,13 @@ func structured(data []byte) (text, title string, err error) {
 	}
 	var b strings.Builder
 	title = oneText(r["name"])
+	if makes := oneText(r["recipeYield"]); makes != "" {
+		word := "Makes " // what they are is said, or it is so many people
+		if strings.Trim(makes, "0123456789 ") == "" {
+			word = "Serves "
+		}
+		b.WriteString(word + html.UnescapeString(makes) + "\n")
+	}
 	b.WriteString("Ingredients\n")
 	for _, i := range append(texts(r["recipeIngredient"], 0), texts(r["ingredients"], 0)...) {
 		b.WriteString(strings.Join(strings.Fields(html.UnescapeString(i)), " ") + "\n")

@@ -609,8 +609,21 @@ func readable(in *food.Ingredient) float64 {
 	return prep.SolubleSolids(in)
 }
 
-// Uses tells whether a document of a base or variation names an ingredient.
-func Uses(lines []Line, additions []Addition, id string) bool {
-	return slices.ContainsFunc(lines, func(l Line) bool { return l.Ingredient == id }) ||
-		slices.ContainsFunc(additions, func(a Addition) bool { return a.Ingredient == id })
+// Uses tells whether a base names an ingredient.
+func (b Base) Uses(id string) bool { return names(b.Lines, id) }
+
+// Uses tells whether a variation names an ingredient: in its bowl, in the bowl that it is held to,
+// or beside it.
+func (v Variation) Uses(id string) bool {
+	adds := func(all []Addition) bool {
+		return slices.ContainsFunc(all, func(a Addition) bool { return a.Ingredient == id })
+	}
+	return v.Base != nil && names(v.Base.Lines, id) || adds(v.Additions) || v.Reference != nil && adds(v.Reference.Additions) ||
+		slices.ContainsFunc(v.Parts, func(p Part) bool {
+			return slices.ContainsFunc(p.Lines, func(l PartLine) bool { return l.Ingredient == id })
+		})
+}
+
+func names(lines []Line, id string) bool {
+	return slices.ContainsFunc(lines, func(l Line) bool { return l.Ingredient == id })
 }

@@ -24,6 +24,7 @@ type Fix struct {
 	Amount     *float64 `json:"amount,omitzero"`
 	Unit       string   `json:"unit,omitzero"`
 	LeaveOut   bool     `json:"leave_out,omitzero"`
+	Place      string   `json:"place,omitzero"` // bowl, or a place beside it
 }
 
 // ReadingWish is a text to read, with what the cook has put right.
@@ -47,7 +48,8 @@ type ReadLine struct {
 	Confidence float64  `json:"confidence"`
 	Status     string   `json:"status"`
 	Asks       string   `json:"asks,omitzero"`
-	GoesTo     string   `json:"goes_to,omitzero"` // base · addition; left out when it goes nowhere
+	Place      string   `json:"place,omitzero"`   // when it is beside
+	GoesTo     string   `json:"goes_to,omitzero"` // base · addition · beside, for the pan or the table; left out when it goes nowhere
 }
 
 // Reading is the answer.
@@ -61,6 +63,8 @@ type Reading struct {
 	Form      string     `json:"form"`
 	Base      *Base      `json:"base,omitzero"`
 	Additions []Addition `json:"additions"`
+	Variation *Variation `json:"variation,omitzero"` // the recipe as it is written, which moves nothing
+	Said      *Said      `json:"said,omitzero"`
 	Allergens string     `json:"allergen_text"` // of every line that is named, with an amount or not
 }
 
@@ -89,8 +93,11 @@ func Read(w ReadingWish, s Setting) (Reading, error) {
 	if err != nil {
 		return Reading{}, err
 	}
-	return reading(r, w, dropped), nil
+	return reading(r, w, dropped, k), nil
 }
+
+// inBowl is the place of what is in the batter.
+const inBowl = "bowl"
 
 // fix puts right what the cook says.
 func fix(r *recipe.Reading, w ReadingWish, table *food.Table, k batter.Kitchen) (dropped map[int]bool, err error) {
@@ -105,6 +112,15 @@ func fix(r *recipe.Reading, w ReadingWish, table *food.Table, k batter.Kitchen) 
 		l := &r.Lines[f.Line]
 		if f.LeaveOut {
 			dropped[f.Line] = true
+			continue
+		}
+		switch {
+		case f.Place == inBowl:
+			l.Place = ""
+		case slices.Contains(batter.Places, batter.Place(f.Place)):
+			l.Place = batter.Place(f.Place)
+		case f.Place != "":
+			p.Add(at+"/place", "unknown_choice", "“%s” is not a place. Use one of bowl, %s.", clip(f.Place), words(batter.Places))
 			continue
 		}
 		if f.Ingredient != "" {
@@ -128,19 +144,23 @@ func fix(r *recipe.Reading, w ReadingWish, table *food.Table, k batter.Kitchen) 
 		if f.Unit != "" {
 			l.Unit = measure.Unit(f.Unit)
 		}
-		if l.Ingredient == nil || l.Amount <= 0 {
+		if l.Ingredient == nil {
+			continue
+		}
+		if l.Amount <= 0 {
+			l.AskHowMuch()
 			continue
 		}
 		if _, err := k.Grams(batter.Line{Ingredient: l.Ingredient, Amount: l.Amount, Unit: l.Unit, CanG: l.SizeG, CanML: l.SizeML}); err != nil {
 			p.Add(at+"/unit", "no_density", "%s cannot be measured so. Give grams.", l.Ingredient.Label())
 			continue
 		}
-		l.Status, l.Confidence, l.Asks, l.Outside = recipe.Read, 1, "", false
+		l.Status, l.Confidence, l.Asks = recipe.Read, 1, ""
 	}
 	return dropped, p.OrNil()
 }
 
-func reading(r recipe.Reading, w ReadingWish, dropped map[int]bool) Reading {
+func reading(r recipe.Reading, w ReadingWish, dropped map[int]bool, k batter.Kitchen) Reading {
 	out := Reading{Format: ReadingFormat, Version: Version, Title: r.Title, Lines: []ReadLine{}, Steps: r.Steps, Other: r.Other, Additions: []Addition{}}
 	if w.Name != "" {
 		r.Title = w.Name
@@ -164,7 +184,10 @@ func reading(r recipe.Reading, w ReadingWish, dropped map[int]bool) Reading {
 		goes[from[at]] = map[bool]string{true: "base", false: "addition"}[i < len(c.Base.Lines)]
 	}
 	for i, l := range r.Lines {
-		j := ReadLine{Text: l.Text, Unit: string(l.Unit), Note: l.Note, Confidence: math.Round(100*l.Confidence) / 100, Status: string(l.Status), Asks: l.Asks, GoesTo: goes[i]}
+		if l.Place != "" && !dropped[i] && goes[i] == "" {
+			goes[i] = "beside"
+		}
+		j := ReadLine{Text: l.Text, Unit: string(l.Unit), Note: l.Note, Confidence: math.Round(100*l.Confidence) / 100, Status: string(l.Status), Asks: l.Asks, Place: string(l.Place), GoesTo: goes[i]}
 		if l.Ingredient != nil {
 			j.Ingredient, j.Name = l.Ingredient.ID, l.Ingredient.Name
 		}
@@ -175,26 +198,101 @@ func reading(r recipe.Reading, w ReadingWish, dropped map[int]bool) Reading {
 		}
 		out.Lines = append(out.Lines, j)
 	}
-	if len(c.Base.Lines) > 0 {
-		b := Base{Format: BaseFormat, Version: Version, Name: clip(c.Base.Name), Form: string(c.Form), Style: string(c.Base.Style)}
-		school := School{Lumps: c.Base.School.Lumps, Eggs: c.Base.School.Eggs}
-		if !math.IsNaN(c.Base.School.RestMin) {
-			rest := c.Base.School.RestMin
-			school.RestMin = &rest
-		}
-		if school != (School{}) {
-			b.School = &school
-		}
-		for _, l := range c.Base.Lines {
-			b.Lines = append(b.Lines, writtenLine(l))
-		}
-		out.Base = &b
-	}
+	out.Said = saidOf(r.Said, k)
 	out.Allergens = readAllergens(kept.Lines).Text()
-	for _, a := range c.Additions {
-		out.Additions = append(out.Additions, Addition{Line: writtenLine(a.Line), Stage: string(a.Stage)})
+	for i, a := range c.Additions {
+		l := writtenLine(a.Line)
+		l.ID = fmt.Sprintf("a%d", i+1)
+		out.Additions = append(out.Additions, Addition{Line: l, Stage: string(a.Stage)})
+	}
+	if len(c.Base.Lines) == 0 {
+		return out
+	}
+	b := Base{Format: BaseFormat, Version: Version, Name: clip(c.Base.Name), Form: string(c.Form), Style: string(c.Base.Style), SourceNote: sourceNote(out.Lines, dropped)}
+	school := School{Lumps: c.Base.School.Lumps, Eggs: c.Base.School.Eggs}
+	if !math.IsNaN(c.Base.School.RestMin) {
+		rest := c.Base.School.RestMin
+		school.RestMin = &rest
+	}
+	if school != (School{}) {
+		b.School = &school
+	}
+	for i, l := range c.Base.Lines {
+		one := writtenLine(l)
+		one.ID = fmt.Sprintf("b%d", i+1)
+		b.Lines = append(b.Lines, one)
+	}
+	out.Base = &b
+	v := b.Variation()
+	v.Additions, v.Parts, v.Said = out.Additions, partsOf(r, dropped), out.Said
+	if len(v.Additions) > 0 {
+		v.Reference = &Reference{Kind: AsWrittenReference, Additions: slices.Clone(v.Additions)}
+	}
+	if v.usesReferences() {
+		v.Version = withReferences
+	}
+	out.Variation = &v
+	return out
+}
+
+// sourceNote keeps with the base what of the text is not in its bowl: what is for the pan or the
+// table, and what could not be taken.
+func sourceNote(lines []ReadLine, dropped map[int]bool) string {
+	var beside, out []string
+	for i, l := range lines {
+		switch {
+		case l.GoesTo == "beside":
+			beside = append(beside, l.Text)
+		case l.GoesTo == "" && !dropped[i]:
+			out = append(out, l.Text)
+		}
+	}
+	note := "Read from a recipe."
+	if len(beside) > 0 {
+		note += " For the pan or the table: " + strings.Join(beside, "; ") + "."
+	}
+	if len(out) > 0 {
+		note += " Not taken: " + strings.Join(out, "; ") + "."
+	}
+	return note
+}
+
+// partsOf writes what the recipe has beside its batter.
+func partsOf(r recipe.Reading, dropped map[int]bool) []Part {
+	var out []Part
+	for i, l := range r.Lines {
+		if l.Place == "" || dropped[i] || len(out) == batter.MaxLines {
+			continue
+		}
+		p := Part{Kind: string(l.Place), Text: clip(l.Text)}
+		if l.Ingredient != nil && l.Status != recipe.NotUnderstood {
+			one := PartLine{Ingredient: l.Ingredient.ID}
+			if l.Amount > 0 {
+				amount := significant(l.Amount)
+				one.Amount, one.Unit = &amount, string(l.Unit)
+			}
+			p.Lines = []PartLine{one}
+		}
+		out = append(out, p)
 	}
 	return out
+}
+
+// saidOf writes what a recipe claims, its portion by the kitchen's measures.
+func saidOf(s recipe.Said, k batter.Kitchen) *Said {
+	if s == (recipe.Said{}) {
+		return nil
+	}
+	out := Said{Text: s.Text}
+	if r := []rune(out.Text); len(r) > maxSaid/4 {
+		out.Text = string(r[:maxSaid/4])
+	}
+	for to, v := range map[**float64]float64{&out.Count: s.Count, &out.Minutes: s.Minutes, &out.VolumeML: s.Portion * k.Measures.Volume(s.Unit)} {
+		if v > 0 && !math.IsInf(v, 0) {
+			*to = &v
+		}
+	}
+	return &out
 }
 
 // readAllergens are those of every line whose name is known, for the pan and the table too, with

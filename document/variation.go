@@ -121,6 +121,34 @@ const (
 	AsWrittenReference ReferenceKind = "as_written"
 )
 
+// Part is something of a serving that is not in the batter, in the cook's words, with what it is
+// made of as far as that is known.
+type Part struct {
+	Kind  string     `json:"kind"` // top · middle · beside · pan · serving
+	Text  string     `json:"text"`
+	Lines []PartLine `json:"lines,omitzero"`
+}
+
+// PartLine is an ingredient of a part; how much of it need not be known.
+type PartLine struct {
+	Ingredient string   `json:"ingredient"`
+	Amount     *float64 `json:"amount,omitzero"`
+	Unit       string   `json:"unit,omitzero"`
+}
+
+const maxPartText = 300 // characters
+
+// Said is what the recipe that a variation was read from claims of itself. It is shown beside what
+// is worked out, and never worked with.
+type Said struct {
+	Count    *float64 `json:"count,omitzero"`     // pieces
+	VolumeML *float64 `json:"volume_ml,omitzero"` // batter of one
+	Minutes  *float64 `json:"minutes,omitzero"`   // a side
+	Text     string   `json:"text,omitzero"`      // as it stood
+}
+
+const maxSaid = 2000 // characters
+
 // Portion is the portion as written.
 type Portion struct {
 	VolumeML *float64 `json:"volume_ml,omitzero"`
@@ -160,6 +188,8 @@ type Variation struct {
 	Reference *Reference   `json:"reference,omitzero"`
 	Offset    *Offset      `json:"offset,omitzero"`
 	Portion   *Portion     `json:"portion,omitzero"`
+	Parts     []Part       `json:"parts,omitzero"`
+	Said      *Said        `json:"said,omitzero"`
 	Kitchen   *Kitchen     `json:"kitchen,omitzero"`
 	Pantry    []PantryItem `json:"pantry,omitzero"`
 }
@@ -185,7 +215,7 @@ func DecodeVariation(data []byte) (Variation, error) {
 	return v, v.header()
 }
 
-// header accepts version 2 as well, in which references and targets are new.
+// header accepts version 2 as well, in which references, targets, parts and what a recipe said are new.
 func (v Variation) header() error {
 	if v.Version == withReferences {
 		return header(v.Format, Version, VariationFormat)
@@ -220,10 +250,14 @@ func header(format string, version int, want string) error {
 // program reads whatever it can.
 func (v Variation) Encode() ([]byte, error) {
 	v.Version = Version
-	if v.Reference != nil || v.Offset != nil && v.Offset.Targets != nil {
+	if v.usesReferences() {
 		v.Version = withReferences
 	}
 	return encode(v)
+}
+
+func (v Variation) usesReferences() bool {
+	return v.Reference != nil || v.Said != nil || len(v.Parts) > 0 || v.Offset != nil && v.Offset.Targets != nil
 }
 
 // Encode writes the document.
@@ -380,11 +414,62 @@ func (v Variation) Domain(s Setting) (batter.Variation, batter.Kitchen, error) {
 	out.Offset = r.offset(v.Offset)
 	k := r.kitchen(v.Kitchen)
 	out.Portion = r.portion(v.Portion, out.Form, k)
+	out.Beside = r.parts(v.Parts)
+	r.claims(v.Said)
 	out.NotYet = r.notYet
 	if len(r.p) > 0 {
 		return batter.Variation{}, batter.Kitchen{}, r.p
 	}
 	return out, k, pointed(out.Check(k).OrNil(), "")
+}
+
+// parts reads what stands beside the batter.
+func (r *reader) parts(parts []Part) []batter.Beside {
+	if len(parts) > batter.MaxLines {
+		r.p.Add("/parts", "too_many", "%d parts beside the batter are too many; %d is the most.", len(parts), batter.MaxLines)
+		return nil
+	}
+	var out []batter.Beside
+	for i, p := range parts {
+		at := fmt.Sprintf("/parts/%d", i)
+		b := batter.Beside{Place: choice(r, at+"/kind", p.Kind, batter.Places, "", "place"), Text: strings.TrimSpace(p.Text)}
+		switch {
+		case b.Text == "":
+			r.p.Add(at+"/text", "missing", "Say what it is.")
+		case len(b.Text) > maxPartText:
+			r.p.Add(at+"/text", "too_long", "What stands beside the batter is told in at most %d characters.", maxPartText)
+		}
+		if len(p.Lines) > batter.MaxLines {
+			r.p.Add(at+"/lines", "too_many", "%d lines are too many; %d is the most.", len(p.Lines), batter.MaxLines)
+			continue
+		}
+		for j, l := range p.Lines {
+			in := r.table.ByID(l.Ingredient)
+			if in == nil {
+				r.p.Add(fmt.Sprintf("%s/lines/%d/ingredient", at, j), "unknown_ingredient", "There is no ingredient “%s” on the shelf. Search for it by name and use the id that is shown.", clip(l.Ingredient))
+				continue
+			}
+			r.above(fmt.Sprintf("%s/lines/%d/amount", at, j), l.Amount, "The amount")
+			if l.Unit != "" {
+				choice(r, fmt.Sprintf("%s/lines/%d/unit", at, j), l.Unit, measure.Units, "", "unit")
+			}
+			b.Uses = append(b.Uses, in)
+		}
+		out = append(out, b)
+	}
+	return out
+}
+
+func (r *reader) claims(s *Said) {
+	if s == nil {
+		return
+	}
+	r.above("/said/count", s.Count, "The number that the recipe makes")
+	r.above("/said/volume_ml", s.VolumeML, "The portion that the recipe names")
+	r.above("/said/minutes", s.Minutes, "The minutes a side that the recipe names")
+	if len(s.Text) > maxSaid {
+		r.p.Add("/said/text", "too_long", "What the recipe said is longer than %d characters.", maxSaid)
+	}
 }
 
 func (r *reader) additions(where string, additions []Addition) []batter.Addition {

@@ -45,8 +45,9 @@ const notebook = `Carrot pancakes from the quay
 1. Whisk the dry things together.
 2. Mix until just combined.`
 
-// A page of a notebook is pasted; the line that was not understood is put right, the base is
-// kept with what was already in it, and both are on the bench.
+// A page of a notebook is pasted; the line that was not understood is put right, the recipe is kept
+// as it is and moves nothing; with other fruit in it the milk moves. Its base alone is the other
+// choice.
 func TestPasteFixKeepAndSeeItOnTheBench(t *testing.T) {
 	k := kitchen(t)
 	c := sits(t, k, 1280, 800)
@@ -61,13 +62,29 @@ func TestPasteFixKeepAndSeeItOnTheBench(t *testing.T) {
 	c.do(chromedp.KeyEvent("walnuts"))
 	c.chooses("Walnuts, chopped")
 	c.sees(`document.querySelectorAll('.reader [data-status=read]').length === 9`)
-	c.click(".reader .foot .el-button:not(.go)")
+	c.click(".reader .foot .go")
 	c.sees(`document.querySelector('h1').innerText === 'Carrot pancakes from the quay'`)
 	c.sees(`document.querySelector('[data-addition=carrot_grated]') && document.querySelector('[data-addition=walnuts_chopped] .amount').innerText.startsWith('40')`)
-	c.sees(`document.querySelectorAll('[data-line]').length === 7 && document.querySelector('[data-line=milk_whole] .out')`)
+	c.sees(`document.querySelectorAll('[data-line]').length === 7 && [...document.querySelectorAll('.glass')].every(g => g.dataset.state === 'level')`)
+	milk := c.figure(milkWeigh)
+	assert.InDelta(t, 400*1.03, milk, 4, "milk is about 1.03 g a ml, and none of it moved")
+	c.click("[aria-label='Something else instead of Carrot']")
+	c.click(".instead input")
+	c.press("zucchini")
+	c.sees(`[...document.querySelectorAll('.el-autocomplete-suggestion li')].some(li => li.innerText.startsWith('Courgette') && li.offsetParent)`)
+	c.press(kb.Enter)
+	c.sees(fmt.Sprintf(`parseFloat(document.querySelector('[data-line=milk_whole] .out').innerText) < %g`, milk)) // courgette is wetter than carrot
 	c.saved()
 	c.click("a[href='/bases']")
+	c.sees(`document.querySelectorAll('[data-base]').length === 4`)
+	c.click(".bases .bar .go")
+	c.pastes(notebook)
+	c.sees(`document.querySelectorAll('.reader [data-status]').length === 9`)
+	c.click(".reader [data-status=not_understood] .ghost")
+	c.sees(`document.querySelectorAll('.reader li.out').length === 1`)
+	c.click(".reader .foot .el-button:not(.go)")
 	c.sees(`document.querySelector('[data-base="Carrot pancakes from the quay"] [data-ratio=thickness]')`)
+	c.closed()
 	// What cannot be read says so, and nothing is kept.
 	c.click(".bases .bar .go")
 	c.pastes("It rained on the pier all morning, and nobody came.")
@@ -76,6 +93,38 @@ func TestPasteFixKeepAndSeeItOnTheBench(t *testing.T) {
 	c.press(kb.Escape)
 	c.closed()
 	c.sees(`document.querySelectorAll('[data-base]').length === 5`)
+}
+
+// On a telephone: keeping with open lines lists them first and keeps nothing until it is agreed; what
+// is on the table stays with the recipe, and so do its allergens.
+func TestNothingOfARecipeIsDropped(t *testing.T) {
+	k := kitchen(t)
+	c := sits(t, k, 390, 844)
+	c.do(chromedp.Navigate(k.URL + "/bases"))
+	c.sees(`document.querySelectorAll('[data-base]').length === 4`)
+	c.click(".bases .bar .go")
+	c.pastes("Banana pancakes\n\nMakes 8\n\n200 g flour\n10 g baking powder\n250 ml milk\n1 egg\n150 g mashed banana\nsome sugar\n\nFor the topping:\n40 g hazelnuts\n1 flurb of zonk")
+	c.sees(`document.querySelectorAll('.reader [data-status]').length === 8`)
+	c.sees(`document.querySelector('.understood').innerText.includes('How much white sugar?') && document.querySelector('.understood').innerText.includes('Makes 8')`)
+	c.keepsTheRules(390, "reader with everything")
+	c.click(".reader .foot .go")
+	c.sees(`document.querySelector('.still-open li')?.innerText.includes('How much white sugar?')`)
+	c.keepsTheRules(390, "what is still open")
+	c.click(".still-open .go")
+	c.sees(`!document.querySelector('.still-open')?.offsetParent && document.querySelector('.reader .foot .go')`)
+	var all struct{ Items []json.RawMessage }
+	c.get("/api/v1/variations", &all)
+	had := len(all.Items)
+	c.click(".reader .foot .go")
+	c.click(".still-open footer .el-button:not(.go)")
+	c.sees(`document.querySelector('h1')?.innerText === 'Banana pancakes'`)
+	c.get("/api/v1/variations", &all)
+	assert.Len(t, all.Items, had+1)
+	c.click(".tab")
+	c.sees(`document.querySelector('.beside')?.innerText.includes('40 g hazelnuts')`)
+	_, doc := c.stored()
+	assert.Len(t, doc["parts"], 2)
+	c.sees(`document.body.innerText.includes('hazelnut') && document.body.innerText.includes('not known: “1 flurb of zonk”')`)
 }
 
 // The starter shelf, two of it side by side, one changed by a swap, one put aside and back.

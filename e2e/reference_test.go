@@ -30,7 +30,7 @@ func TestARecipeAsWritten(t *testing.T) {
 
 	c.click("[aria-label='Something else instead of Beetroot']")
 	c.click(".instead input")
-	c.press("carrot")
+	c.press("boiled carrot")
 	c.sees(`[...document.querySelectorAll('.el-autocomplete-suggestion li')].some(li => li.innerText.startsWith('Carrot, boiled') && li.offsetParent)`)
 	c.press(kb.Enter)
 	c.sees(`document.querySelector('[data-addition=carrot_cooked]')`)

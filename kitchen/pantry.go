@@ -201,8 +201,8 @@ func (k *Kitchen) UsedIn(ctx context.Context, id string) ([]Use, error) {
 func uses(kind store.Kind, body []byte, id string) bool {
 	if kind == store.Base {
 		b, err := document.DecodeBase(body)
-		return err == nil && document.Uses(b.Lines, nil, id)
+		return err == nil && b.Uses(id)
 	}
 	v, err := document.DecodeVariation(body)
-	return err == nil && v.Base != nil && document.Uses(v.Base.Lines, v.Additions, id)
+	return err == nil && v.Uses(id)
 }

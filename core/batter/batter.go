@@ -211,6 +211,30 @@ type Portion struct {
 	Count    int // the batch scales to so many portions; 0 when the count follows the batch
 }
 
+// Place is where something stands that a portion is cooked or eaten with and that is not in the
+// batter.
+type Place string
+
+// The places.
+const (
+	OnTop   Place = "top"
+	Middle  Place = "middle" // a filling
+	OnSide  Place = "beside"
+	InPan   Place = "pan"
+	Serving Place = "serving"
+)
+
+// Places are all of them.
+var Places = []Place{OnTop, Middle, OnSide, InPan, Serving}
+
+// Beside is something of a serving that is not in the batter. No figure of the batter knows of it;
+// its allergens and its cautions count.
+type Beside struct {
+	Place Place
+	Text  string             // in the cook's words
+	Uses  []*food.Ingredient // none when nobody knows what it is
+}
+
 // Variation is a base with additions, and what the cook wants of them.
 type Variation struct {
 	Name      string
@@ -220,6 +244,7 @@ type Variation struct {
 	Reference Reference
 	Offset    Offset
 	Portion   Portion
+	Beside    []Beside
 	NotYet    []string // wishes that are understood and not worked out yet, in a cook's words
 }
 

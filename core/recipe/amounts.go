@@ -145,6 +145,9 @@ var containers = set("packet packets pack packs sachet sachets tub tubs pot pots
 // vague words name no amount: the cook is asked.
 var vague = set("splash splashes drizzle glug sprinkle sprinkling bit some few little dollop")
 
+// nothingSaid are those that say nothing of an amount at all.
+var nothingSaid = set("bit some few little")
+
 // notFood are units of time, heat and length: such a number is no amount of food.
 var notFood = set("minute minutes min mins hour hours hr hrs second seconds sec degree degrees °c °f c° celsius fahrenheit cm mm inch inches in day days time times overnight")
 

@@ -46,7 +46,7 @@ func (r Reading) Compose() Composed {
 		return slices.ContainsFunc(r.Lines, func(l Line) bool { return l.Ingredient != nil && l.Ingredient.ID == id })
 	}
 	flour := slices.ContainsFunc(r.Lines, func(l Line) bool {
-		return l.Ingredient != nil && l.Amount > 0 && !l.Outside && l.Ingredient.Role == food.RoleFlour
+		return l.Ingredient != nil && l.Place == "" && l.Ingredient.Role == food.RoleFlour // with an amount or still without
 	})
 	for _, f := range formWords {
 		if c.Form == "" && strings.Contains(named, f.word) {
@@ -56,7 +56,7 @@ func (r Reading) Compose() Composed {
 	var mark []bool
 	k := batter.DefaultKitchen()
 	for i, l := range r.Lines {
-		if l.Ingredient == nil || l.Amount <= 0 || l.Outside || l.Status == NotUnderstood {
+		if l.Ingredient == nil || l.Amount <= 0 || l.Place != "" || l.Status == NotUnderstood {
 			continue
 		}
 		line := batter.Line{Ingredient: l.Ingredient, Amount: l.Amount, Unit: l.Unit, Role: l.Ingredient.Role, CanG: l.SizeG, CanML: l.SizeML, Method: l.Method}

@@ -134,9 +134,6 @@ func addUp(toks []token, qs []quantity) []quantity {
 	return out
 }
 
-// outside says that something is not for the batter.
-var outside = []string{"for the pan", "for frying", "for greasing", "for the griddle", "for cooking", "for the iron", "to serve", "for serving", "for dusting", "to fry", "for brushing", "to grease", "to decorate", "for topping", "to drizzle"}
-
 // named reads the name and the note of one part of a line, with its amount if it has one.
 func (r *reader) named(text string, toks []token, q *quantity, brackets []quantity) []Line {
 	l := Line{Text: strings.TrimSpace(text)}
@@ -154,8 +151,8 @@ func (r *reader) named(text string, toks []token, q *quantity, brackets []quanti
 		l.fit(q, brackets)
 	}
 	low := fold(text)
-	for _, o := range outside {
-		l.Outside = l.Outside || strings.Contains(low, o) && !strings.Contains(low, "plus") && !strings.Contains(low, "extra")
+	if l.Place = r.place; l.Place == "" && !strings.Contains(low, "plus") && !strings.Contains(low, "extra") {
+		l.Place = placeSaid(low)
 	}
 	if strings.Contains(low, "to taste") || strings.Contains(low, "as needed") {
 		l.Amount = 0
@@ -207,7 +204,9 @@ func (l *Line) fit(q *quantity, brackets []quantity) {
 	switch {
 	case q.vague != "":
 		l.Amount, l.Unit = 0, ""
-		l.Asks = fmt.Sprintf("How much is a %s?", strings.TrimSuffix(q.vague, "s"))
+		if !nothingSaid[q.vague] {
+			l.Asks = fmt.Sprintf("How much is a %s?", strings.TrimSuffix(q.vague, "s"))
+		}
 	case q.word == "can":
 		l.Unit = "can"
 		if g, ok := grams(q.size, q.sizeUnit); ok {
@@ -419,18 +418,31 @@ func (l Line) settle(h hit) Line {
 		if err != nil && l.Asks == "" {
 			l.Asks = "How many grams are that?"
 		}
-	} else if !l.Outside {
-		l.Unit = ""
-		l.Asks = joined(l.Asks, map[bool]string{true: "How much?", false: ""}[l.Asks == ""])
-	}
-	if l.Amount <= 0 {
+	} else {
 		l.Unit, l.Amount = "", 0
+		l.AskHowMuch()
 	}
 	if l.Asks != "" && l.Status == Read {
 		l.Status = Unsure
-		l.Confidence *= 0.7
+		l.Confidence *= askedWorth
 	}
 	return l
+}
+
+// askedWorth is what is left of the confidence in a line that has to ask.
+const askedWorth = 0.7
+
+// AskHowMuch asks for the amount of a line that has none, unless it asks something already or stands
+// beside the batter, where it needs none.
+func (l *Line) AskHowMuch() {
+	if l.Asks != "" || l.Place != "" {
+		return
+	}
+	l.Status, l.Asks = Unsure, "How much "+lowerFirst(l.Ingredient.Label())+"?"
+	if l.Ingredient.UnitG > 0 && !l.Ingredient.IsFlour() {
+		l.Asks = "How many?"
+	}
+	l.Confidence *= askedWorth
 }
 
 func lowerFirst(s string) string {

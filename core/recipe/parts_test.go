@@ -177,8 +177,8 @@ func TestThePanAndTheTableAreNotTheBatter(t *testing.T) {
 		base = append(base, l.Ingredient.ID)
 	}
 	assert.Equal(t, []string{"plain_flour", "milk_whole", "egg_whole", "butter_unsalted"}, base)
-	assert.True(t, r.Lines[3].Outside)
-	assert.True(t, r.Lines[4].Outside)
+	assert.Equal(t, batter.InPan, r.Lines[3].Place)
+	assert.Equal(t, batter.Serving, r.Lines[4].Place)
 	assert.Empty(t, c.Additions)
 	assert.Equal(t, []int{0, 1, 2, 5}, c.LineOf)
 }

@@ -7,6 +7,7 @@ import (
 	"strings"
 	"unicode"
 
+	"upbeatladle/core/batter"
 	"upbeatladle/core/food"
 	"upbeatladle/core/measure"
 )
@@ -33,8 +34,8 @@ type Line struct {
 	Note       string // what else the line says
 	Confidence float64
 	Status     Status
-	Asks       string // what the cook should be asked, empty when nothing
-	Outside    bool   // for the pan or for serving: not part of the batter
+	Asks       string       // what the cook should be asked, empty when nothing
+	Place      batter.Place // where it stands when it is not part of the batter
 }
 
 // Reading is a recipe that was read. Nothing of the text is dropped: what is neither an
@@ -44,6 +45,7 @@ type Reading struct {
 	Lines []Line
 	Steps []string
 	Other []string
+	Said  Said
 }
 
 // Limits of a text.
@@ -74,12 +76,7 @@ func ReadText(text string, table *food.Table) Reading {
 	if len(full) <= 2 {
 		r.spoken(full)
 	} else {
-		headed := -1 // where the list of ingredients is announced
-		for i, l := range full {
-			if m, ok := headingMode(strings.Trim(l, "#*_ \t")); ok && m == ingredients && headed < 0 {
-				headed = i
-			}
-		}
+		headed := listBegins(full)
 		for i, l := range full {
 			if i < headed && len(quantities(tokens(l))) == 0 && !isMeta(l) {
 				if r.out.Title == "" {
@@ -92,13 +89,33 @@ func ReadText(text string, table *food.Table) Reading {
 			r.line(l, i == 0)
 		}
 	}
+	r.out.Said = said(r.out)
 	return r.out
+}
+
+// listBegins is where the list of ingredients is announced; -1 when nothing does, or when the list
+// has begun without it.
+func listBegins(lines []string) int {
+	amounts := 0
+	for i, l := range lines {
+		bare := strings.Trim(l, "#*_ \t")
+		if m, ok := headingMode(bare); ok && m == ingredients && placeOf(bare) == "" {
+			return i
+		}
+		if len(quantities(tokens(l))) > 0 && !isMeta(l) && !isStep(l) {
+			if amounts++; amounts > 1 {
+				break
+			}
+		}
+	}
+	return -1
 }
 
 type reader struct {
 	names *index
 	out   Reading
 	mode  mode
+	place batter.Place // of the lines under the heading that was read last
 }
 
 // spoken reads a text that is not in lines: sentence by sentence, cut where the doing begins.
@@ -127,7 +144,7 @@ func (r *reader) line(text string, first bool) {
 		return // a rule between parts says nothing
 	}
 	if m, ok := headingMode(bare); ok {
-		r.mode = m
+		r.mode, r.place = m, placeOf(bare)
 		r.out.Other = append(r.out.Other, bare)
 		return
 	}
@@ -184,6 +201,9 @@ var headings = map[string]mode{
 func headingMode(s string) (mode, bool) {
 	key := strings.TrimSpace(strings.Trim(fold(s), ":.-# "))
 	m, ok := headings[key]
+	if !ok && headedPlaces[strings.TrimPrefix(strings.TrimPrefix(key, "for the "), "for ")] != "" {
+		return ingredients, true
+	}
 	if !ok && strings.HasSuffix(s, ":") && strings.HasPrefix(key, "for the ") && len(quantities(tokens(s))) == 0 {
 		return ingredients, true
 	}

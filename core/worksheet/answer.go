@@ -22,6 +22,7 @@ type Worksheet struct {
 	Gauges              Gauges           `json:"gauges"`
 	Batter              Batter           `json:"batter"`
 	Portion             Portion          `json:"portion"`
+	Parts               []ServedPart     `json:"parts,omitzero"` // for the pan and the table
 	Plate               *Plate           `json:"plate,omitzero"`
 	NutritionPerPortion *Nutrients       `json:"nutrition_per_portion,omitzero"` // nil when the bowl fills no portion
 	NutritionPer100G    *Nutrients       `json:"nutrition_per_100g,omitzero"`
@@ -38,6 +39,14 @@ type Worksheet struct {
 	Held                []batter.Hold    `json:"held"`                // what the offsets hold, the defaults filled in
 	Strategies          []Preview        `json:"strategies,omitzero"` // when it was asked for
 	Working             []Working        `json:"working,omitzero"`    // likewise
+}
+
+// ServedPart is something of a serving that is not in the batter.
+type ServedPart struct {
+	Kind       batter.Place `json:"kind"`
+	Text       string       `json:"text"`
+	Allergens  []string     `json:"allergens,omitzero"`
+	MayContain []string     `json:"may_contain,omitzero"`
 }
 
 // Include names what is worked out only for whoever asks for it: half of the time, half of the

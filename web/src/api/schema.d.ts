@@ -1529,6 +1529,8 @@ export interface components {
             /** Format: double */
             amount?: number;
             unit?: components["schemas"]["Unit"];
+            /** @enum {string} */
+            place?: "bowl" | "top" | "middle" | "beside" | "pan" | "serving";
             leave_out?: boolean;
         };
         ReadingWish: {
@@ -1555,8 +1557,12 @@ export interface components {
             status: "read" | "unsure" | "not_understood";
             /** @description What the cook is asked */
             asks?: string;
-            /** @enum {string} */
-            goes_to?: "base" | "addition";
+            place?: components["schemas"]["Place"];
+            /**
+             * @description Beside is for the pan or the table; nothing when it is not taken
+             * @enum {string}
+             */
+            goes_to?: "base" | "addition" | "beside";
         };
         Reading: {
             /** @enum {string} */
@@ -1571,6 +1577,8 @@ export interface components {
             form: components["schemas"]["Form"];
             base?: components["schemas"]["Base"];
             additions: components["schemas"]["Addition"][];
+            variation?: components["schemas"]["Variation"];
+            said?: components["schemas"]["Said"];
             /** @description Allergens of every line that is named, and what is not known */
             allergen_text: string;
         };
@@ -1681,7 +1689,7 @@ export interface components {
             /** @enum {string} */
             format: "upbeat-ladle/variation";
             /**
-             * @description 2 when it has a reference or targets
+             * @description 2 when it has a reference, targets, parts or what a recipe said
              * @enum {integer}
              */
             version: 1 | 2;
@@ -1692,8 +1700,51 @@ export interface components {
             reference?: components["schemas"]["Reference"];
             offset?: components["schemas"]["Offset"];
             portion?: components["schemas"]["PortionWish"];
+            parts?: components["schemas"]["Part"][];
+            said?: components["schemas"]["Said"];
             kitchen?: components["schemas"]["Kitchen"];
             pantry?: components["schemas"]["PantryItem"][];
+        };
+        /** @enum {string} */
+        Place: "top" | "middle" | "beside" | "pan" | "serving";
+        /** @description Something of a serving that is not in the batter */
+        Part: {
+            kind: components["schemas"]["Place"];
+            /** @description In the words of the cook */
+            text: string;
+            lines?: components["schemas"]["PartLine"][];
+        };
+        PartLine: {
+            ingredient: string;
+            /** Format: double */
+            amount?: number;
+            unit?: components["schemas"]["Unit"];
+        };
+        ServedPart: {
+            kind: components["schemas"]["Place"];
+            text: string;
+            allergens?: string[];
+            may_contain?: string[];
+        };
+        /** @description What the recipe that this was read from claims of itself; shown, never worked with */
+        Said: {
+            /**
+             * Format: double
+             * @description Pieces
+             */
+            count?: number;
+            /**
+             * Format: double
+             * @description Batter of one
+             */
+            volume_ml?: number;
+            /**
+             * Format: double
+             * @description A side
+             */
+            minutes?: number;
+            /** @description As it stood */
+            text?: string;
         };
         Base: {
             /** @enum {string} */
@@ -1728,6 +1779,8 @@ export interface components {
             may_contain: string[];
             /** @description What is contained, what some makes may carry, and that packs decide, in one line */
             allergen_text: string;
+            /** @description For the pan and the table */
+            parts?: components["schemas"]["ServedPart"][];
             verdict: components["schemas"]["Verdict"][];
             cautions: components["schemas"]["Caution"][];
             mixing: components["schemas"]["MixingStep"][];

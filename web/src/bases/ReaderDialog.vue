@@ -5,9 +5,10 @@ import { useRouter } from 'vue-router'
 import { ElMessage } from 'element-plus'
 import { api, got, said, faultsOf, useLatest, type Schemas } from '@/api/client'
 import { useBench } from '@/bench/bench'
-import { forms, unitLabels } from '@/bench/choices'
+import { forms, places, unitLabels } from '@/bench/choices'
 import AllergenLine from '@/parts/AllergenLine.vue'
 import Icon from '@/parts/Icon.vue'
+import OpenLinesDialog from './OpenLinesDialog.vue'
 import { useBases, type Base, type Fingerprint } from './bases'
 import { styles } from './words'
 
@@ -94,9 +95,7 @@ function fix(i: number, patch: Partial<Schemas['ReadingFix']>) {
 }
 const units = (id?: string) => bases.ingredients.find((x) => x.id === id)?.units ?? (['g', 'each'] as Schemas['Unit'][])
 const open_ = computed(() => reading.value?.lines.filter((l, i) => l.status !== 'read' && !fixes.value[i]?.leave_out).length ?? 0)
-const base = computed<Base | undefined>(() =>
-  reading.value?.base ? { ...reading.value.base, name: name.value || reading.value.base.name, source_note: 'read from a recipe' } : undefined,
-)
+const base = computed<Base | undefined>(() => reading.value?.base && { ...reading.value.base, name: name.value || reading.value.base.name })
 const input = ref<HTMLInputElement>()
 async function fromFile(e: Event) {
   const file = (e.target as HTMLInputElement).files?.[0]
@@ -109,31 +108,41 @@ function showOpen() {
 const signs = { read: 'in_band', unsure: 'unknown', not_understood: 'high' } as const
 const statusWords = { read: 'read', unsure: 'not sure', not_understood: 'not understood' } as const
 
-async function keep(withVariation: boolean) {
-  if (!base.value || !reading.value) return
+/** What is still open is told before anything is kept. */
+const asking = ref(false)
+const wanted = ref(false)
+const stillOpen = computed(
+  () => reading.value?.lines.filter((l, i) => l.status !== 'read' && l.goes_to !== 'beside' && !fixes.value[i]?.leave_out) ?? [],
+)
+function wants(whole: boolean) {
+  wanted.value = whole
+  asking.value = stillOpen.value.length > 0
+  if (!asking.value) void keep(whole)
+}
+function keepSo() {
+  asking.value = false
+  void keep(wanted.value)
+}
+function backToLines() {
+  asking.value = false
+  showOpen()
+}
+
+async function keep(whole: boolean) {
+  if (!base.value || !reading.value?.variation) return
   busy.value = true
   try {
-    const saved = await bases.save(JSON.parse(JSON.stringify(base.value)) as Base)
-    if (withVariation) {
+    if (whole) {
       await bench.create({
-        format: 'upbeat-ladle/variation',
-        version: 1,
-        name: name.value || saved.document.name,
-        form: reading.value.form,
-        additions: reading.value.additions,
-        base: {
-          name: saved.document.name,
-          style: saved.document.style,
-          school: saved.document.school,
-          lines: saved.document.lines,
-          source_note: saved.document.source_note,
-          base_ref: { id: saved.id, revision: saved.revision },
-        },
+        ...reading.value.variation,
+        name: base.value.name,
+        base: { ...reading.value.variation.base, name: base.value.name },
       })
       open.value = false
       void router.push('/')
       return
     }
+    const saved = await bases.save(JSON.parse(JSON.stringify(base.value)) as Base)
     open.value = false
     ElMessage({ message: `“${saved.document.name}” is on the shelf of bases.`, duration: 4000 })
   } catch (e) {
@@ -168,6 +177,7 @@ async function keep(withVariation: boolean) {
             <b>{{ reading.lines.length }}</b> ingredients; {{ reading.steps.length }} steps
             <el-button v-if="open_" @click="showOpen"><i class="sign high" />{{ open_ }} to look at</el-button>
           </p>
+          <p v-if="reading.said?.text" class="asks">It says: {{ reading.said.text }}</p>
           <ul ref="list" class="lines">
             <li
               v-for="(l, i) in reading.lines"
@@ -204,6 +214,14 @@ async function keep(withVariation: boolean) {
                   @update:model-value="fix(i, { unit: $event as Schemas['Unit'] })"
                   ><el-option v-for="u in units(fixes[i]?.ingredient ?? l.ingredient)" :key="u" :value="u" :label="unitLabels[u]"
                 /></el-select>
+                <el-select
+                  v-if="l.place || fixes[i]?.place"
+                  :model-value="fixes[i]?.place ?? l.place"
+                  class="place"
+                  :aria-label="`Where “${l.text}” goes`"
+                  @update:model-value="fix(i, { place: $event as Schemas['ReadingFix']['place'] })"
+                  ><el-option value="bowl" label="in the bowl" /><el-option v-for="(words, p) in places" :key="p" :value="p" :label="words"
+                /></el-select>
                 <el-button
                   class="ghost"
                   :aria-label="fixes[i]?.leave_out ? `Put “${l.text}” back` : `Leave out “${l.text}”`"
@@ -219,7 +237,7 @@ async function keep(withVariation: boolean) {
           </ul>
         </template>
       </div>
-      <form novalidate class="foot" @submit.prevent="keep(false)">
+      <form novalidate class="foot" @submit.prevent="wants(Boolean(reading?.additions.length))">
         <el-input v-model="name" maxlength="200" placeholder="Name of the base" aria-label="Name of the base" />
         <el-select :model-value="form ?? reading?.form" placeholder="For" aria-label="Form" @update:model-value="form = $event as Schemas['Form']"
           ><el-option v-for="f in forms" :key="f.value" :value="f.value" :label="f.label"
@@ -227,11 +245,14 @@ async function keep(withVariation: boolean) {
         <span v-if="base?.style" class="chip">{{ styles[base.style] }}</span>
         <p class="said">{{ print?.sentences[0] }}</p>
         <AllergenLine v-if="reading" :text="reading.allergen_text" class="allergens" />
-        <el-button v-if="reading?.additions.length" :disabled="!base || busy" @click="keep(true)"
-          >Keep with its {{ reading.additions.length === 1 ? 'addition' : `${reading.additions.length} additions` }}</el-button
+        <el-button v-if="reading?.additions.length" :disabled="!base || busy" @click="wants(false)"
+          >Only the base, without {{ reading.additions.length === 1 ? 'its addition' : `its ${reading.additions.length} additions` }}</el-button
         >
-        <el-button class="go" native-type="submit" :disabled="!base || busy">Keep the base</el-button>
+        <el-button class="go" native-type="submit" :disabled="!base || busy">{{
+          reading?.additions.length ? 'Keep the recipe as it is' : 'Keep the base'
+        }}</el-button>
       </form>
+      <OpenLinesDialog v-model="asking" :lines="stillOpen" @keep="keepSo" @back="backToLines" />
     </div>
   </el-dialog>
 </template>
@@ -316,6 +337,9 @@ li.out {
 }
 .unit {
   width: 84px;
+}
+.place {
+  width: 116px;
 }
 .row :deep(.el-input__wrapper),
 .row :deep(.el-select__wrapper) {

@@ -9,6 +9,9 @@ export const strategies: { value: Schemas['Strategy']; label: string; key: strin
   { value: 'leave', label: 'leave it', key: '5', does: 'no offsets' },
 ]
 
+/** Where something stands that is not in the batter. */
+export const places: Record<Schemas['Place'], string> = { top: 'on top', middle: 'inside', beside: 'beside', pan: 'for the pan', serving: 'to serve' }
+
 export const holds: { value: Schemas['Hold']; label: string; does: string }[] = [
   { value: 'thickness', label: 'Thickness', does: 'pours like the base' },
   { value: 'sweetness', label: 'Sweetness', does: 'tastes as sweet as the base' },

@@ -88,7 +88,7 @@ const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iro
       <p class="muted">What you cook with. Every figure on the bench uses it.</p>
       <el-button v-if="lastGone" @click="putBack"><Icon name="undo" />Put back</el-button>
       <EarlierKitchens v-else @chosen="goBack" />
-      <el-button class="go" :disabled="!changed || busy" @click="save">Keep it</el-button>
+      <el-button class="go" :disabled="!changed" :loading="busy" @click="save">Keep it</el-button>
     </header>
     <p v-if="kitchen.trouble" class="panel trouble" role="alert">
       <i class="sign high" />{{ kitchen.trouble }} <el-button @click="kitchen.load">Try again</el-button>

@@ -75,6 +75,7 @@ const each = (n: number) => (n < 10 ? n.toFixed(1).replace(/\.0$/, '') : n.toFix
       <el-button :aria-label="`${p.count + 1} portions`" @click="toCount(p.count + 1)"><Icon name="plus" /></el-button>
       <el-button aria-label="Scale the batch" title="Scale the batch" @click="scaleOpen = true"><Icon name="resize" /></el-button>
     </div>
+    <p v-if="bench.doc?.said?.text" class="cost">The recipe says: {{ bench.doc.said.text }}</p>
     <dl class="facts">
       <div class="well">
         <dd>{{ p.mass_g.toFixed(0) }} g</dd>
@@ -86,7 +87,9 @@ const each = (n: number) => (n < 10 ? n.toFixed(1).replace(/\.0$/, '') : n.toFix
       </div>
       <div class="well">
         <dd>{{ plate?.fill !== undefined ? `${(100 * plate.fill).toFixed(0)} %` : (plate?.fit ?? `${p.left_over_ml.toFixed(0)} ml`) }}</dd>
-        <dt>{{ plate?.fill !== undefined ? 'of the mould' : plate ? `at once, ${plate.rounds} loads` : 'left over' }}</dt>
+        <dt>
+          {{ plate?.fill !== undefined ? 'of the mould' : plate ? `at once, ${plate.rounds} ${plate.rounds === 1 ? 'load' : 'loads'}` : 'left over' }}
+        </dt>
       </div>
     </dl>
     <p v-if="sheet.cost" class="cost" :title="sheet.cost.missing.length ? `No price yet: ${sheet.cost.missing.join(', ')}` : undefined">
