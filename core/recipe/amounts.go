@@ -53,11 +53,14 @@ func tokens(s string) []token {
 			out = append(out, token{word, fold(s[i:j]), s[i:j], i, j, 0})
 			i = j
 		default:
-			text := string(r)
-			if strings.ContainsRune("–—‒−", r) {
+			text, of := string(r), sign
+			switch {
+			case strings.ContainsRune("–—‒−", r):
 				text = "-"
+			case r == '&':
+				text, of = "and", word
 			}
-			out = append(out, token{sign, text, text, i, i + size, 0})
+			out = append(out, token{of, text, s[i : i+size], i, i + size, 0})
 			i += size
 		}
 	}
@@ -98,7 +101,33 @@ func scanNumber(s string) (n int, v float64) {
 
 var numberWords = map[string]float64{
 	"one": 1, "two": 2, "three": 3, "four": 4, "five": 5, "six": 6, "seven": 7, "eight": 8, "nine": 9, "ten": 10, "eleven": 11, "twelve": 12,
-	"half": 0.5, "quarter": 0.25, "third": 1. / 3, "couple": 2, "dozen": 12, "fifteen": 15, "twenty": 20, "hundred": 100,
+	"half": 0.5, "quarter": 0.25, "fourth": 0.25, "third": 1. / 3, "eighth": 0.125, "couple": 2, "dozen": 12, "fifteen": 15, "twenty": 20, "hundred": 100,
+}
+
+// parts of a whole in words, one and several.
+var (
+	parts        = set("half quarter fourth third eighth")
+	severalParts = map[string]float64{"quarters": 0.25, "fourths": 0.25, "thirds": 1. / 3, "eighths": 0.125}
+)
+
+// lostStroke are fractions whose stroke may have been lost on the way: "1 4 cup".
+var lostStroke = map[[2]float64]bool{{1, 2}: true, {1, 3}: true, {2, 3}: true, {1, 4}: true, {3, 4}: true, {1, 8}: true}
+
+// withoutStroke reads a fraction that lost its stroke, before a cup or a spoon: "3 4 cup", "1 1 2 cups".
+func withoutStroke(toks []token, i int) (v float64, end int, ok bool) {
+	whole := func(j int) bool {
+		return j < len(toks) && toks[j].kind == number && toks[j].value == math.Trunc(toks[j].value) && toks[j].value < 10 && len(toks[j].text) == 1
+	}
+	spoonAt := func(j int) bool {
+		return j < len(toks) && spoons[units[toks[j].text].unit] > 0 && units[toks[j].text].word == ""
+	}
+	switch {
+	case whole(i) && whole(i+1) && spoonAt(i+2) && lostStroke[[2]float64{toks[i].value, toks[i+1].value}]:
+		return toks[i].value / toks[i+1].value, i + 2, true
+	case whole(i) && whole(i+1) && whole(i+2) && spoonAt(i+3) && lostStroke[[2]float64{toks[i+1].value, toks[i+2].value}]:
+		return toks[i].value + toks[i+1].value/toks[i+2].value, i + 3, true
+	}
+	return 0, i, false
 }
 
 // unit is what a unit's word stands for: a unit of the documents, and how many of it.
@@ -143,7 +172,7 @@ var units = map[string]unit{
 var containers = set("packet packets pack packs sachet sachets tub tubs pot pots jar jars carton cartons box boxes bag bags bottle bottles container envelope")
 
 // vague words name no amount: the cook is asked.
-var vague = set("splash splashes drizzle glug sprinkle sprinkling bit some few little dollop")
+var vague = set("splash splashes drizzle glug glugs sprinkle sprinkling bit some few little dollop squeeze shake shakes sprig sprigs bunch drop drops spoonful spoonfuls spoon scoop scoops")
 
 // nothingSaid are those that say nothing of an amount at all.
 var nothingSaid = set("bit some few little")
@@ -152,7 +181,7 @@ var nothingSaid = set("bit some few little")
 var notFood = set("minute minutes min mins hour hours hr hrs second seconds sec degree degrees °c °f c° celsius fahrenheit cm mm inch inches in day days time times overnight")
 
 // sizes beside a unit or an egg do not change the amount that is read.
-var sizeWords = set("heaped heaping level levelled leveled rounded scant generous big small large medium good about approx approximately around roughly full extra xl")
+var sizeWords = set("heaped heaping level levelled leveled rounded scant generous big small large medium good about approx approximately around roughly full extra xl flat wee tiny nice")
 
 // quantity is an amount with its unit, and where it stands among the tokens.
 type quantity struct {
@@ -165,6 +194,8 @@ type quantity struct {
 	sizeUnit   measure.Unit
 	vague      string
 	inside     bool // in brackets
+	apiece     bool // "60 g each"
+	guessed    bool // a fraction that lost its stroke
 }
 
 // quantities finds the amounts of a line, in their order.
@@ -201,12 +232,14 @@ func numberAt(toks []token, i int) (v float64, end int, ok bool) {
 		v, end = t.value, i+1
 	case t.kind == word && numberWords[t.text] > 0:
 		v, end = numberWords[t.text], i+1
-		if (t.text == "half" || t.text == "quarter" || t.text == "third" || t.text == "couple" || t.text == "dozen") && end < len(toks) {
+		if parts[t.text] && end+2 < len(toks) && toks[end].text == "of" && toks[end+1].text == "a" && units[toks[end+2].text].unit != "" {
+			end += 2
+		} else if (parts[t.text] || t.text == "couple" || t.text == "dozen") && end < len(toks) {
 			for end < len(toks) && (toks[end].text == "a" || toks[end].text == "an" || toks[end].text == "of" && t.text == "couple") {
 				end++
 			}
-		} else if end < len(toks) && (toks[end].text == "quarters" || toks[end].text == "thirds") {
-			v *= map[string]float64{"quarters": 0.25, "thirds": 1. / 3}[toks[end].text]
+		} else if end < len(toks) && severalParts[toks[end].text] > 0 {
+			v *= severalParts[toks[end].text]
 			end++
 			if end+1 < len(toks) && toks[end].text == "of" && toks[end+1].text == "a" {
 				end += 2
@@ -240,6 +273,14 @@ func numberAt(toks []token, i int) (v float64, end int, ok bool) {
 // quantityAt reads an amount that begins at a token.
 func quantityAt(toks []token, i int) (quantity, bool) {
 	t := toks[i]
+	if v, end, ok := withoutStroke(toks, i); ok {
+		q, ok := finish(toks, quantity{start: i, end: end, amount: v, unit: measure.Each})
+		q.guessed = true
+		return q, ok
+	}
+	if i == 0 && alone(toks) {
+		return finish(toks, quantity{amount: 1, unit: measure.Each})
+	}
 	if t.kind == word && (vague[t.text] || units[t.text].unit == "pinch" || t.text == "knob" || t.text == "dash") && (i == 0 || !isName(toks[i-1])) {
 		return finish(toks, quantity{start: i, end: i, amount: 1, unit: measure.Each})
 	}
@@ -268,6 +309,15 @@ func quantityAt(toks []token, i int) (quantity, bool) {
 	return q, ok
 }
 
+// alone tells whether a line begins with its unit, or what describes it: "level teaspoon of".
+func alone(toks []token) bool {
+	i := 0
+	for i < len(toks) && toks[i].kind == word && sizeWords[toks[i].text] {
+		i++
+	}
+	return i < len(toks) && toks[i].kind == word && (len(toks[i].text) > 3 || i > 0) && (units[toks[i].text].unit != "" && units[toks[i].text].word != "can" || i > 0 && vague[toks[i].text])
+}
+
 func isName(t token) bool {
 	return t.kind == word && t.text != "a" && t.text != "and" && t.text != "plus" && t.text != "with"
 }
@@ -283,6 +333,17 @@ func finish(toks []token, q quantity) (quantity, bool) {
 	i := q.end
 	if at(i) == "%" || notFood[at(i)] || at(i) == "°" {
 		return quantity{}, false
+	}
+	// "3-ingredient pancakes" counts no food
+	if at(i) == "-" && i+1 < len(toks) && toks[i-1].kind == number && toks[i-1].to == toks[i].at && toks[i].to == toks[i+1].at && toks[i+1].kind == word &&
+		units[at(i+1)].unit == "" && !containers[at(i+1)] {
+		return quantity{}, false
+	}
+	// "one 14 ounce can", "two 400 g tins"
+	if v, e, ok := numberAt(toks, i); ok && toks[i].kind == number {
+		if u, ok := units[at(e)]; ok && u.word == "" && (units[at(e+1)].word == "can" || containers[at(e+1)]) {
+			q.size, q.sizeUnit, i = v*u.per, u.unit, e+1
+		}
 	}
 	// "2 x 400 g can", "1 x 400 ml can"
 	if (at(i) == "x" || at(i) == "×") && i+1 < len(toks) {
@@ -302,7 +363,7 @@ func finish(toks []token, q quantity) (quantity, bool) {
 			}
 		}
 	}
-	for sizeWords[at(i)] && (units[at(i+1)].unit != "" || containers[at(i+1)] || sizeWords[at(i+1)]) {
+	for sizeWords[at(i)] && (units[at(i+1)].unit != "" || containers[at(i+1)] || sizeWords[at(i+1)] || vague[at(i+1)]) {
 		i++
 	}
 	text := at(i)
@@ -383,5 +444,6 @@ func (q quantity) closed(toks []token) quantity {
 	if q.end < len(toks) && toks[q.end].text == "." {
 		q.end++
 	}
+	q.apiece = q.end < len(toks) && toks[q.end].text == "each"
 	return q
 }

@@ -13,8 +13,20 @@ import (
 
 // entries takes a line apart into its ingredients.
 func (r *reader) entries(text string, toks []token, found []quantity) []Line {
+	if of, ok := zestAndJuice(text); ok { // one lemon gives both
+		var out []Line
+		for _, what := range []string{"zest of ", "juice of "} {
+			whole := what + of
+			t := r.tokens(whole)
+			for _, l := range r.entries(whole, t, quantities(t)) {
+				l.Text = strings.TrimSpace(text)
+				out = append(out, l)
+			}
+		}
+		return out
+	}
 	main := slices.DeleteFunc(slices.Clone(found), func(q quantity) bool { return q.inside })
-	main = addUp(toks, dropAlternatives(toks, main))
+	main = sized(toks, addUp(toks, dropAlternatives(toks, main)))
 	if len(main) == 0 {
 		return r.named(text, toks, nil, found)
 	}
@@ -45,6 +57,30 @@ func (r *reader) entries(text string, toks []token, found []quantity) []Line {
 		shifted.start -= from
 		shifted.end -= from
 		out = append(out, r.named(own, part, &shifted, inside(found, from, to))...)
+	}
+	return out
+}
+
+// zestAndJuice tells what both are taken of.
+func zestAndJuice(text string) (of string, ok bool) {
+	for _, both := range []string{"zest and juice of ", "juice and zest of ", "zest & juice of ", "juice & zest of "} {
+		if low := strings.ToLower(text); strings.HasPrefix(low, both) && len(low) == len(text) {
+			return text[len(both):], true
+		}
+	}
+	return "", false
+}
+
+// sized gives a container without its size the amount that stands behind the name: "a tub of
+// ricotta, 250 g".
+func sized(toks []token, qs []quantity) []quantity {
+	var out []quantity
+	for _, q := range qs {
+		if n := len(out); n > 0 && (out[n-1].word == "container" || out[n-1].word == "can") && out[n-1].size == 0 && q.unit != measure.Each && q.word == "" && len(nameWords(toks[q.end:])) == 0 {
+			out[n-1].size, out[n-1].sizeUnit = q.amount, q.unit
+			continue
+		}
+		out = append(out, q)
 	}
 	return out
 }
@@ -90,6 +126,15 @@ func nameWords(toks []token) []string {
 		}
 	}
 	return out
+}
+
+// spelledOut are the tokens of a line in a row, as they are understood.
+func spelledOut(toks []token) string {
+	texts := make([]string, len(toks))
+	for i, t := range toks {
+		texts[i] = t.text
+	}
+	return strings.Join(texts, " ")
 }
 
 func tokenWords(toks []token) []string {
@@ -151,6 +196,9 @@ func (r *reader) named(text string, toks []token, q *quantity, brackets []quanti
 		l.fit(q, brackets)
 	}
 	low := fold(text)
+	if r.out.Language != English {
+		low = spelledOut(toks)
+	}
 	if l.Place = r.place; l.Place == "" && !strings.Contains(low, "plus") && !strings.Contains(low, "extra") {
 		l.Place = placeSaid(low)
 	}
@@ -213,6 +261,9 @@ func (l *Line) fit(q *quantity, brackets []quantity) {
 			l.SizeG = round(g)
 		} else if v, ok := ml(q.size, q.sizeUnit); ok {
 			l.SizeML = round(v)
+		} else if g, ok := bracketed(brackets, grams); ok {
+			note("%s × %s g", short(q.amount), short(g))
+			l.Amount, l.Unit = q.amount*g, measure.Gram
 		} else {
 			l.Asks = "How much is in the can?"
 		}
@@ -239,7 +290,7 @@ func (l *Line) fit(q *quantity, brackets []quantity) {
 	}
 	// A weight in brackets is surer than the cup before it.
 	for _, b := range brackets {
-		if g, ok := grams(b.amount, b.unit); ok && q.word != "can" && b.vague == "" {
+		if g, ok := grams(b.amount, b.unit); ok && q.word != "can" && b.vague == "" && b.word == "" {
 			if own, same := grams(l.Amount, l.Unit); same {
 				if math.Abs(own-g) > 0.1*own {
 					l.Asks = fmt.Sprintf("%s g and %s g do not agree. Which is it?", short(own), short(g))
@@ -248,12 +299,31 @@ func (l *Line) fit(q *quantity, brackets []quantity) {
 			}
 			l.Note = withoutWeight(l.Note)
 			note("%s %s", short(l.Amount), l.Unit)
+			if l.Unit == measure.Each {
+				l.pieces = l.Amount
+				if b.apiece {
+					g *= l.Amount
+				}
+			}
 			l.Amount, l.Unit = g, measure.Gram
 		}
+	}
+	if q.guessed {
+		l.Asks = fmt.Sprintf("Is that %s %s? The stroke of the fraction may be lost.", short(l.Amount), l.Unit)
 	}
 	if slices.Contains(measure.Own, l.Unit) {
 		l.Asks = fmt.Sprintf("How much is your %s? Weigh it once in the Kitchen, or give grams.", l.Unit)
 	}
+}
+
+// bracketed is the first amount in brackets that is a weight.
+func bracketed(brackets []quantity, grams func(float64, measure.Unit) (float64, bool)) (float64, bool) {
+	for _, b := range brackets {
+		if g, ok := grams(b.amount, b.unit); ok && b.vague == "" && b.word == "" {
+			return g, true
+		}
+	}
+	return 0, false
 }
 
 // withoutWeight takes a weight in brackets out of the note once it is the amount.
@@ -404,6 +474,9 @@ func (l Line) settle(h hit) Line {
 		l.Status = Unsure
 		l.Asks = joined(l.Asks, "Is it "+lowerFirst(h.in.Name)+"?")
 	}
+	if h.in.IsWholeEgg() && l.pieces > 0 { // what is told of an egg's weight counts its shell
+		l.Amount, l.Unit = l.pieces, measure.Each
+	}
 	low := fold(l.Text)
 	if h.in.IsFlour() && l.Unit == "cup" {
 		switch {
@@ -415,7 +488,11 @@ func (l Line) settle(h hit) Line {
 	}
 	if l.Amount > 0 {
 		_, err := batter.DefaultKitchen().Grams(batter.Line{Ingredient: h.in, Amount: l.Amount, Unit: l.Unit, CanG: l.SizeG, CanML: l.SizeML})
-		if err != nil && l.Asks == "" {
+		switch {
+		case err != nil && l.Asks == "" && l.Unit == measure.Each: // half a lemon is no amount of juice
+			l.Unit, l.Amount = "", 0
+			l.AskHowMuch()
+		case err != nil && l.Asks == "":
 			l.Asks = "How many grams are that?"
 		}
 	} else {

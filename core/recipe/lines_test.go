@@ -87,3 +87,32 @@ func TestTheCorpus(t *testing.T) { assert.GreaterOrEqual(t, accuracy(t, "lines.t
 
 // Lines that were written first and not tuned on: how it does on what it never saw.
 func TestLinesHeldOut(t *testing.T) { assert.GreaterOrEqual(t, accuracy(t, "held_out.tsv"), 0.7) }
+
+// Lines of messages, cards and talk; every third is only scored.
+func TestMessyLines(t *testing.T) {
+	data, err := os.ReadFile("testdata/messy.tsv")
+	require.NoError(t, err)
+	all := corpus(t, "messy.tsv")
+	var good, of [2]int
+	n := 0
+	for line := range strings.Lines(string(data)) {
+		text, _, ok := strings.Cut(line, "\t")
+		if strings.HasPrefix(line, "#") || !ok {
+			continue
+		}
+		held := 0
+		if n%3 == 2 {
+			held = 1
+		}
+		n++
+		of[held]++
+		if wrong := right(text, all[text]); wrong != "" {
+			t.Logf("%q: %s, want %v", text, wrong, all[text])
+		} else {
+			good[held]++
+		}
+	}
+	t.Logf("messy.tsv: %d of %d lines it was made with, %d of %d held out", good[0], of[0], good[1], of[1])
+	assert.GreaterOrEqual(t, float64(good[0])/float64(of[0]), 0.95)
+	assert.GreaterOrEqual(t, float64(good[1])/float64(of[1]), 0.8)
+}

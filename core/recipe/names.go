@@ -29,7 +29,8 @@ func fold(s string) string {
 
 var accents = map[rune]string{
 	'à': "a", 'á': "a", 'â': "a", 'ã': "a", 'ä': "a", 'å': "a", 'ç': "c", 'è': "e", 'é': "e", 'ê': "e", 'ë': "e", 'ì': "i", 'í': "i", 'î': "i", 'ï': "i",
-	'ñ': "n", 'ò': "o", 'ó': "o", 'ô': "o", 'õ': "o", 'ö': "o", 'ù': "u", 'ú': "u", 'û': "u", 'ü': "u", 'ý': "y", 'œ': "oe", 'æ': "ae", 'ß': "ss",
+	'ñ': "n", 'ò': "o", 'ó': "o", 'ô': "o", 'õ': "o", 'ö': "o", 'ù': "u", 'ú': "u", 'û': "u", 'ü': "u", 'ý': "y", 'œ': "oe", 'æ': "ae", 'ß': "ss", 'ø': "o",
+	'ą': "a", 'ć': "c", 'ę': "e", 'ł': "l", 'ń': "n", 'ś': "s", 'ź': "z", 'ż': "z",
 }
 
 // words are the folded words of a text.
@@ -51,7 +52,7 @@ func stem(w string) string {
 }
 
 // spelled is another spelling of a word.
-var spelled = map[string]string{"yoghurt": "yogurt", "yoghourt": "yogurt", "colour": "color", "colouring": "coloring", "pureed": "puree", "grate": "grated"}
+var spelled = map[string]string{"choc": "chocolate", "yoghurt": "yogurt", "yoghourt": "yogurt", "colour": "color", "colouring": "coloring", "pureed": "puree", "grate": "grated"}
 
 // stop words carry no name.
 var stop = set("of the a an and or with for in on to into from about approx some your my any each extra plus more x very good quality pure freshly finely coarsely roughly thinly " +
@@ -94,6 +95,7 @@ type index struct {
 	weight map[string]float64
 	all    []string
 	exact  map[string]*food.Ingredient // by the whole name as the table writes it
+	called map[string]*food.Ingredient // by the words of a name of names.csv in their order, a space before each; nil when the table has no such food
 }
 
 // latest is the index of the table that was read with last: a kitchen's table changes when its
@@ -117,7 +119,7 @@ func indexOf(t *food.Table) *index {
 }
 
 func newIndex(t *food.Table) *index {
-	x := &index{byWord: map[string][]int{}, weight: map[string]float64{}, exact: map[string]*food.Ingredient{}}
+	x := &index{byWord: map[string][]int{}, weight: map[string]float64{}, exact: map[string]*food.Ingredient{}, called: map[string]*food.Ingredient{}}
 	add := func(in *food.Ingredient, text string, order int) {
 		var w []string
 		for _, one := range words(text) {
@@ -138,6 +140,13 @@ func newIndex(t *food.Table) *index {
 		}
 		for i, n := range fields[1:] {
 			add(in, n, i)
+			key := ""
+			for _, w := range words(n) {
+				key += " " + stem(spell(w))
+			}
+			if _, ok := x.called[key]; !ok {
+				x.called[key] = in
+			}
 		}
 	}
 	for _, in := range t.All() {
@@ -270,7 +279,7 @@ func (x *index) whole(text string) hit {
 
 // near is the known word one slip away from w, if there is just one such length of word.
 func (x *index) near(w string) string {
-	if len(w) < typoFrom {
+	if len(w) < typoFrom || w == "batter" { // no slip for butter
 		return ""
 	}
 	for _, k := range x.all {

@@ -15,6 +15,9 @@ var headedPlaces = map[string]batter.Place{
 	"custard": batter.OnSide, "whipped cream": batter.OnSide, "side": batter.OnSide,
 	"pan": batter.InPan, "frying": batter.InPan, "to fry": batter.InPan, "griddle": batter.InPan, "iron": batter.InPan, "greasing": batter.InPan, "cooking": batter.InPan,
 	"to serve": batter.Serving, "serving": batter.Serving, "serve with": batter.Serving,
+	"belag": batter.OnTop, "garniture": batter.OnTop, "cobertura": batter.OnTop, "copertura": batter.OnTop, "fullung": batter.Middle, "relleno": batter.Middle,
+	"ripieno": batter.Middle, "vulling": batter.Middle, "nadzienie": batter.Middle, "zum servieren": batter.Serving, "pour servir": batter.Serving, "para servir": batter.Serving,
+	"per servire": batter.Serving, "om te serveren": batter.Serving, "do podania": batter.Serving,
 }
 
 // placeOf is the place that a heading speaks of, or none.

@@ -35,6 +35,7 @@ type Line struct {
 	Confidence float64
 	Status     Status
 	Asks       string       // what the cook should be asked, empty when nothing
+	pieces     float64      // counted, where a weight was told too
 	Place      batter.Place // where it stands when it is not part of the batter
 }
 
@@ -46,6 +47,8 @@ type Reading struct {
 	Steps []string
 	Other []string
 	Said  Said
+
+	Language Language // that it was read in
 }
 
 // Limits of a text.
@@ -73,12 +76,14 @@ func ReadText(text string, table *food.Table) Reading {
 			full = append(full, l)
 		}
 	}
-	if len(full) <= 2 {
-		r.spoken(full)
+	full, stamped := withoutStamps(full)
+	r.out.Language = r.names.languageOf(full)
+	if stamped || isTalk(full) {
+		r.talk(full, stamped)
 	} else {
 		headed := listBegins(full)
 		for i, l := range full {
-			if i < headed && len(quantities(tokens(l))) == 0 && !isMeta(l) {
+			if i < headed && len(quantities(r.tokens(l))) == 0 && !isMeta(l) {
 				if r.out.Title == "" {
 					r.out.Title = strings.Trim(l, "#*: ")
 				} else {
@@ -89,6 +94,7 @@ func ReadText(text string, table *food.Table) Reading {
 			r.line(l, i == 0)
 		}
 	}
+	r.mentions()
 	r.out.Said = said(r.out)
 	return r.out
 }
@@ -118,25 +124,6 @@ type reader struct {
 	place batter.Place // of the lines under the heading that was read last
 }
 
-// spoken reads a text that is not in lines: sentence by sentence, cut where the doing begins.
-func (r *reader) spoken(full []string) {
-	for i, l := range full {
-		if len(full) > 1 && i == 0 && len(quantities(tokens(l))) == 0 && len(strings.Fields(l)) <= 8 {
-			r.out.Title = strings.Trim(l, "#*: ")
-			continue
-		}
-		for _, s := range sentences(l) {
-			have, do := cutAtVerb(s)
-			if have != "" {
-				r.line(have, false)
-			}
-			if do != "" {
-				r.out.Steps = append(r.out.Steps, do)
-			}
-		}
-	}
-}
-
 // line takes one line of the text to where it belongs.
 func (r *reader) line(text string, first bool) {
 	bare := strings.TrimSpace(strings.Trim(text, "#*_ \t"))
@@ -148,14 +135,14 @@ func (r *reader) line(text string, first bool) {
 		r.out.Other = append(r.out.Other, bare)
 		return
 	}
-	toks := tokens(unbullet(text))
+	toks := r.tokens(unbullet(text))
 	found := quantities(toks)
 	switch {
 	case len(r.out.Lines) >= MaxLines:
 		r.out.Other = append(r.out.Other, bare)
 	case isMeta(bare):
 		r.out.Other = append(r.out.Other, bare)
-	case first && r.out.Title == "" && r.mode == unknown && len(found) == 0 && !isStep(text) && r.names.match(words(bare)).score < certain:
+	case first && r.out.Title == "" && r.mode == unknown && len(found) == 0 && !isStep(text) && r.names.match(nameWords(toks)).score < certain:
 		r.out.Title = strings.Trim(bare, "#*: ")
 	case r.mode != steps && strings.HasSuffix(bare, ":") && len(found) == 0:
 		r.out.Other = append(r.out.Other, bare)
@@ -163,7 +150,7 @@ func (r *reader) line(text string, first bool) {
 		r.out.Steps = append(r.out.Steps, unnumber(bare))
 	case len(found) > 0:
 		r.out.Lines = append(r.out.Lines, r.entries(unbullet(text), toks, found)...)
-	case r.mode == ingredients || len(strings.Fields(bare)) <= 8 && r.names.match(words(bare)).score >= sure:
+	case r.mode == ingredients || len(strings.Fields(bare)) <= 8 && r.names.match(nameWords(toks)).score >= sure:
 		r.out.Lines = append(r.out.Lines, r.entries(unbullet(text), toks, nil)...)
 	case len(strings.Fields(bare)) > 6:
 		r.out.Steps = append(r.out.Steps, bare)
@@ -178,7 +165,11 @@ func unbullet(s string) string {
 	for _, box := range []string{"[ ]", "[x]", "[X]", "☐", "☑", "▢", "□"} {
 		s = strings.TrimPrefix(s, box)
 	}
-	return strings.TrimSpace(s)
+	s = strings.TrimSpace(s)
+	if strings.HasPrefix(s, "(") && strings.HasSuffix(s, ")") && strings.Count(s, "(") == 1 { // all of it in brackets
+		s = strings.TrimSpace(s[1 : len(s)-1])
+	}
+	return s
 }
 
 // unnumber takes the number off the front of a step.
@@ -195,6 +186,11 @@ var headings = map[string]mode{
 	"for the pancakes": ingredients, "for the waffles": ingredients, "for the crepes": ingredients, "batter": ingredients, "dry": ingredients, "wet": ingredients,
 	"dry ingredients": ingredients, "wet ingredients": ingredients, "shopping list": ingredients,
 	"method": steps, "directions": steps, "instructions": steps, "steps": steps, "preparation": steps, "how to": steps, "how to make": steps,
+	"zutaten": ingredients, "teig": ingredients, "fur den teig": ingredients, "ingredientes": ingredients, "masa": ingredients, "para la masa": ingredients,
+	"ingredienti": ingredients, "impasto": ingredients, "per limpasto": ingredients, "ingredienten": ingredients, "beslag": ingredients, "voor het beslag": ingredients,
+	"skladniki": ingredients, "ciasto": ingredients, "pate": ingredients, "pour la pate": ingredients,
+	"zubereitung": steps, "anleitung": steps, "preparacion": steps, "elaboracion": steps, "preparazione": steps, "procedimento": steps, "bereiding": steps,
+	"bereidingswijze": steps, "przygotowanie": steps, "sposob przygotowania": steps,
 	"how to make it": steps, "procedure": steps, "to make": steps, "to cook": steps, "notes": steps, "tips": steps,
 }
 
@@ -262,30 +258,6 @@ func sentences(s string) []string {
 		out = append(out, rest)
 	}
 	return out
-}
-
-// cutAtVerb divides a spoken sentence into what is needed and what is done with it.
-func cutAtVerb(s string) (have, do string) {
-	toks := tokens(s)
-	found := quantities(toks)
-	if len(found) == 0 {
-		if isStep(s) || len(words(s)) > 6 {
-			return "", s
-		}
-		return s, ""
-	}
-	last := found[len(found)-1]
-	for i := found[0].end; i < len(toks); i++ {
-		if toks[i].kind != word || !verbs[toks[i].text] || i == 0 || toks[i].text == "in" || toks[i].text == "to" {
-			continue
-		}
-		prev := toks[i-1]
-		if prev.text == "," || prev.text == "then" || prev.text == "and" && i > last.end || prev.text == "." {
-			from := prev.at
-			return strings.TrimSpace(s[:from]), strings.Trim(s[toks[i].at:], " .")
-		}
-	}
-	return s, ""
 }
 
 func set(s string) map[string]bool {

@@ -40,22 +40,21 @@ func said(r Reading) Said {
 		}
 	}
 	for _, line := range append(append([]string{r.Title}, r.Other...), r.Steps...) {
+		if s.Count > 0 && s.Minutes > 0 && s.Portion > 0 {
+			break
+		}
 		low := strings.Trim(fold(line), " .*#_")
-		m := countOf.FindStringSubmatch(low)
-		if m == nil {
-			if m = makes.FindStringSubmatch(low); m != nil && (people[m[3]] || units[m[3]].unit != "") {
-				m = nil
+		if s.Count == 0 {
+			if s.Count = countIn(low); s.Count > 0 {
+				tell(line)
 			}
 		}
-		if n := middle(m); n > 0 && s.Count == 0 {
-			s.Count = n
-			tell(line)
+		if s.Minutes == 0 && strings.Contains(low, "side") {
+			if s.Minutes = middle(sideTime.FindStringSubmatch(low)); s.Minutes > 0 {
+				tell(line)
+			}
 		}
-		if v := middle(sideTime.FindStringSubmatch(low)); v > 0 && s.Minutes == 0 {
-			s.Minutes = v
-			tell(line)
-		}
-		if s.Portion == 0 && apiece.MatchString(low) {
+		if s.Portion == 0 && strings.ContainsAny(low, "0123456789½¼¾⅓") && apiece.MatchString(low) {
 			for _, q := range quantities(tokens(line)) {
 				if volumes[q.unit] && q.amount > 0 {
 					s.Portion, s.Unit = q.amount, q.unit
@@ -66,6 +65,24 @@ func said(r Reading) Said {
 		}
 	}
 	return s
+}
+
+// countIn is how many pieces a line says that there are, or 0.
+func countIn(low string) float64 {
+	if len(low) < 60 {
+		if n := middle(countOf.FindStringSubmatch(low)); n > 0 {
+			return n
+		}
+	}
+	for _, w := range []string{"make", "yield", "gives", "enough"} {
+		if !strings.Contains(low, w) {
+			continue
+		}
+		if m := makes.FindStringSubmatch(low); m != nil && !people[m[3]] && units[m[3]].unit == "" {
+			return middle(m)
+		}
+	}
+	return 0
 }
 
 // volumes measure a ladle of batter.

@@ -161,3 +161,11 @@ func BenchmarkSixtyLines(b *testing.B) {
 		recipe.ReadText(text, food.Reference())
 	}
 }
+
+// 256 kB of talk, the longest text that is read.
+func BenchmarkTalk(b *testing.B) {
+	text := strings.Repeat("so now we take two cups of flour and a teaspoon of baking powder, and then I pour in the milk and whisk it until it looks like thick cream, you know, ", 1+recipe.MaxBytes/150)[:recipe.MaxBytes]
+	for range b.N {
+		recipe.ReadText(text, food.Reference())
+	}
+}

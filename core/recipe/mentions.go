@@ -1,0 +1,72 @@
+package recipe
+
+import (
+	"strings"
+
+	"upbeatladle/core/batter"
+	"upbeatladle/core/food"
+)
+
+// notMentions are names that in a step are mostly something else: the whites of eggs that are listed,
+// water in a pot, to cream, a date.
+var notMentions = set("white yolk water cream date tea coffee sprinkle orange chip powder soda syrup sauce juice zest spice berry fruit chocolate piece topping filling mix")
+
+const longestName = 3 // words
+
+// mentions adds what only the steps name: for the pan or the table, or asked for.
+func (r *reader) mentions() {
+	if len(r.out.Lines) == 0 {
+		return
+	}
+	var listed strings.Builder
+	for _, l := range r.out.Lines {
+		listed.WriteString(" " + fold(l.Text))
+		if l.Ingredient != nil {
+			listed.WriteString(" " + fold(l.Ingredient.Name))
+		}
+	}
+	known := listed.String()
+	for _, step := range r.out.Steps {
+		toks := r.tokens(step)
+		for i := 0; i < len(toks) && len(r.out.Lines) < MaxLines; i++ {
+			in, n := r.names.exactly(toks[i:])
+			if in == nil {
+				continue
+			}
+			raw := step[toks[i].at:toks[i+n-1].to]
+			last := stem(toks[i+n-1].text)
+			joinedOn := i+n < len(toks) && toks[i+n].text == "-" && toks[i+n].at == toks[i+n-1].to
+			if !(n == 1 && notMentions[last]) && !joinedOn && !strings.Contains(known, last) {
+				r.out.Lines = append(r.out.Lines, mention(in, raw, step, fold(step[:toks[i].at])))
+				known += " " + fold(raw)
+			}
+			i += n - 1
+		}
+	}
+}
+
+func mention(in *food.Ingredient, raw, step, before string) Line {
+	l := Line{Text: raw, Ingredient: in, Note: "only the steps name it: " + step, Status: Read, Confidence: 0.8, Place: servedIn(before)}
+	if l.Place == "" && in.Role == food.RoleFat && (strings.Contains(before, "fry") || strings.Contains(before, "grease") || strings.Contains(before, "brush") || strings.Contains(before, "cook") || strings.Contains(before, "pan") || strings.Contains(before, "griddle")) {
+		l.Place = batter.InPan
+	}
+	l.AskHowMuch()
+	if l.Asks != "" {
+		l.Asks = "Only the steps name it. " + l.Asks
+	}
+	return l
+}
+
+// exactly finds the longest name that a text begins with, word for word, and how many tokens it has.
+func (x *index) exactly(toks []token) (*food.Ingredient, int) {
+	var key string
+	var in *food.Ingredient
+	n := 0
+	for i := 0; i < len(toks) && i < longestName && toks[i].kind == word; i++ {
+		key += " " + stem(spell(toks[i].text))
+		if found, ok := x.called[key]; ok {
+			in, n = found, i+1
+		}
+	}
+	return in, n
+}

@@ -1,0 +1,157 @@
+package recipe_test
+
+import (
+	"math"
+	"os"
+	"slices"
+	"strconv"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"upbeatladle/core/food"
+	"upbeatladle/core/recipe"
+)
+
+type passage struct {
+	name, text string
+	want       []entry
+	heldOut    bool // only ever scored
+}
+
+// passages reads a file of whole texts: "== name", the text, "--", and an entry a line.
+func passages(t *testing.T, file string) []passage {
+	t.Helper()
+	data, err := os.ReadFile("testdata/" + file)
+	require.NoError(t, err)
+	var out []passage
+	for i, part := range strings.Split(string(data), "\n== ")[1:] {
+		name, rest, _ := strings.Cut(part, "\n")
+		text, truth, ok := strings.Cut(rest, "\n--\n")
+		require.True(t, ok, name)
+		p := passage{name: name, text: text, heldOut: i%3 == 2}
+		for line := range strings.Lines(truth) {
+			f := strings.Fields(line)
+			require.Len(t, f, 3, name)
+			v, err := strconv.ParseFloat(f[1], 64)
+			require.NoError(t, err)
+			p.want = append(p.want, entry{f[0], v, f[2]})
+		}
+		out = append(out, p)
+	}
+	return out
+}
+
+// tally counts how a corpus was read: of what a cook would write down, how much was found and how
+// much of it with the right amount; what was read that is not there; what was lost.
+type tally struct{ want, found, right, false, dropped int }
+
+func (s *tally) add(r recipe.Reading, want []entry) (wrong []string) {
+	taken := make([]bool, len(r.Lines))
+	for _, w := range want {
+		s.want++
+		at, whole := -1, false
+		for i, l := range r.Lines {
+			if taken[i] || l.Ingredient == nil && w.id != "?" || l.Ingredient != nil && l.Ingredient.ID != w.id {
+				continue
+			}
+			unit := string(l.Unit)
+			if unit == "" {
+				unit = "-"
+			}
+			same := math.Abs(l.Amount-w.amount) <= 1e-4*math.Max(1, w.amount) && (w.id == "?" || unit == w.unit)
+			if at < 0 || same && !whole {
+				at, whole = i, same
+			}
+		}
+		switch {
+		case at < 0:
+			s.dropped++
+			wrong = append(wrong, "lost "+w.id)
+		case whole:
+			s.found, s.right = s.found+1, s.right+1
+			taken[at] = true
+		default:
+			s.found++
+			taken[at] = true
+			wrong = append(wrong, "amount of "+w.id)
+		}
+	}
+	for i, l := range r.Lines {
+		if !taken[i] && l.Status == recipe.Read {
+			s.false++
+			wrong = append(wrong, "false "+l.Text)
+		}
+	}
+	return wrong
+}
+
+func scored(t *testing.T, file string) (tuned, held tally) {
+	for _, p := range passages(t, file) {
+		s := &tuned
+		if p.heldOut {
+			s = &held
+		}
+		if wrong := s.add(recipe.ReadText(p.text, food.Reference()), p.want); len(wrong) > 0 {
+			t.Logf("%s: %s", p.name, strings.Join(wrong, ", "))
+		}
+	}
+	for name, s := range map[string]tally{"made with": tuned, "held out": held} {
+		t.Logf("%s, %s: of %d, %d found, %d right, %d dropped; %d false", file, name, s.want, s.found, s.right, s.dropped, s.false)
+	}
+	return tuned, held
+}
+
+func (s tally) share() float64 { return float64(s.right) / float64(s.want) }
+
+// Talk, messages and subtitles.
+func TestTheCorpusOfTalk(t *testing.T) {
+	tuned, held := scored(t, "talk.txt")
+	assert.GreaterOrEqual(t, tuned.share(), 0.95)
+	assert.GreaterOrEqual(t, held.share(), 0.7)
+}
+
+// Short whole recipes, in seven languages.
+func TestTheCorpusOfWholeRecipes(t *testing.T) {
+	tuned, held := scored(t, "whole.txt")
+	assert.GreaterOrEqual(t, tuned.share(), 0.95)
+	assert.GreaterOrEqual(t, held.share(), 0.8)
+}
+
+// What the reader is sure of is right: of the entries with a confidence of 0.95 or more, at least 97 %
+// over all corpora.
+func TestConfidenceMeansSomething(t *testing.T) {
+	sure, wrong := 0, 0
+	count := func(text string, r recipe.Reading, want []entry) {
+		for _, l := range r.Lines {
+			if l.Confidence < 0.95 {
+				continue
+			}
+			sure++
+			unit := string(l.Unit)
+			if unit == "" {
+				unit = "-"
+			}
+			if !slices.ContainsFunc(want, func(w entry) bool {
+				return l.Ingredient != nil && w.id == l.Ingredient.ID && w.unit == unit && math.Abs(w.amount-l.Amount) <= 1e-4*math.Max(1, w.amount)
+			}) {
+				wrong++
+				t.Logf("sure and wrong: %q in %q", l.Text, text)
+			}
+		}
+	}
+	for _, file := range []string{"lines.tsv", "held_out.tsv", "messy.tsv"} {
+		for text, want := range corpus(t, file) {
+			count(text, recipe.ReadText("Ingredients\n"+text+"\nMethod\nMix.", food.Reference()), want)
+		}
+	}
+	for _, file := range []string{"talk.txt", "whole.txt"} {
+		for _, p := range passages(t, file) {
+			count(p.name, recipe.ReadText(p.text, food.Reference()), p.want)
+		}
+	}
+	t.Logf("of %d entries with a confidence of 0.95 or more, %d are right (%.1f %%)", sure, sure-wrong, 100*float64(sure-wrong)/float64(sure))
+	assert.GreaterOrEqual(t, float64(sure-wrong)/float64(sure), 0.97)
+}

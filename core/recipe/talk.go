@@ -1,0 +1,257 @@
+package recipe
+
+import (
+	"regexp"
+	"slices"
+	"strings"
+
+	"upbeatladle/core/batter"
+	"upbeatladle/core/measure"
+)
+
+// stamp is a time of a recording: "00:12", "[0:03]", "(1:02:03.500)".
+var (
+	stamp     = regexp.MustCompile(`[\[(]?\b\d{1,2}:\d{2}(?::\d{2})?(?:[.,]\d{1,3})?\b[\])]?`)
+	stampLine = regexp.MustCompile(`^[\[(]?\d{1,2}:\d{2}(?::\d{2})?(?:[.,]\d{1,3})?[\])]?\s*(?:-->|-|–|$)`)
+	allDigits = regexp.MustCompile(`^\d+$`)
+)
+
+// withoutStamps takes the times of a recording out of its lines, with the numbers of subtitles. A
+// single time is left: a recipe may say when.
+func withoutStamps(lines []string) (kept []string, stamped bool) {
+	n := 0
+	for _, l := range lines {
+		if strings.Contains(l, ":") {
+			n += len(stamp.FindAllString(l, 2))
+		}
+	}
+	if n < 2 {
+		return lines, false
+	}
+	for i, l := range lines {
+		switch {
+		case strings.EqualFold(l, "WEBVTT"), stampLine.MatchString(l) && strings.Trim(stamp.ReplaceAllString(l, ""), " ->–") == "":
+			continue
+		case allDigits.MatchString(l) && i+1 < len(lines) && stampLine.MatchString(lines[i+1]):
+			continue
+		}
+		for _, part := range stamp.Split(l, -1) {
+			if part = strings.TrimSpace(part); part != "" {
+				kept = append(kept, part)
+			}
+		}
+	}
+	return kept, true
+}
+
+// talkFrom is how many words a line has in the middle from which a text is talk and not a list
+// (modelling choice).
+const talkFrom = 20
+
+func isTalk(lines []string) bool {
+	n := 0
+	for _, l := range lines {
+		if _, ok := headingMode(strings.Trim(l, "#*_ \t")); ok {
+			return false
+		}
+		n += len(strings.Fields(l))
+	}
+	return len(lines) <= 2 || n > talkFrom*len(lines)
+}
+
+// ends are words that no name goes over in talk.
+var ends = set("then now goes go into in so until till it its which that i we you my your when because is are was were on at from with please ok okay if for but as this these " +
+	"those until whatever right there here going gonna thats lol xx actually sorry")
+
+// corrects are words that take back what was said before them.
+var corrects = set("sorry actually rather correction mean scratch wait no")
+
+// notFoods are what a cook measures that is no ingredient.
+var notFoods = set("batter mixture mix dough pan bowl griddle ladle side one each time times people person")
+
+// talk reads a text that is not in lines: an amount and the name that follows it, wherever they
+// stand, sentence by sentence.
+func (r *reader) talk(lines []string, stamped bool) {
+	if !stamped && len(lines) > 1 && len(quantities(r.tokens(lines[0]))) == 0 && len(strings.Fields(lines[0])) <= 8 {
+		r.out.Title = strings.Trim(lines[0], "#*: ")
+		lines = lines[1:]
+	}
+	if stamped { // a sentence goes on over its subtitles
+		lines = []string{strings.Join(lines, " ")}
+	}
+	for _, l := range lines {
+		for _, s := range sentences(l) {
+			for len(s) > longestSentence {
+				at := breathIn(s[:longestSentence])
+				r.sentence(s[:at])
+				s = strings.TrimLeft(s[at:], " ,")
+			}
+			r.sentence(s)
+		}
+	}
+	r.once()
+}
+
+// longestSentence is how many bytes are read as one: talk that is written down by a machine has no
+// stops (modelling choice).
+const longestSentence = 1000
+
+// breathIn is where a long sentence can be cut: at its last comma, else at its last space.
+func breathIn(s string) int {
+	for _, at := range []string{", ", " and ", " "} {
+		if i := strings.LastIndex(s, at); i > len(s)/2 {
+			return i
+		}
+	}
+	return len(strings.ToValidUTF8(s, "")) // a word of so many letters
+}
+
+// sentence reads the amounts of a sentence with their names; a sentence in which something is done is
+// a step as well.
+func (r *reader) sentence(s string) {
+	if len(r.out.Lines) >= MaxLines {
+		r.out.Other = append(r.out.Other, s)
+		return
+	}
+	toks := r.tokens(s)
+	var found []quantity
+	for _, q := range quantities(toks) {
+		if !q.inside {
+			found = append(found, q)
+		}
+	}
+	found = sized(toks, addUp(toks, dropAlternatives(toks, found)))
+	before, had := 0, len(r.out.Lines)
+	for i, q := range found {
+		to := len(toks)
+		if i+1 < len(found) {
+			to = found[i+1].start
+		}
+		end := nameEnd(toks, q.end, to)
+		from := q.start
+		if name := nameWords(toks[q.end:end]); len(name) == 0 || r.names.match(name).score < sure {
+			if at := r.nameBefore(toks, before, q.start); at >= 0 {
+				from, end = at, q.end
+			}
+		}
+		taken := r.spokenLine(s, toks, q, before, from, end)
+		back := slices.ContainsFunc(toks[before:q.start], func(t token) bool { return corrects[t.text] })
+		before = end
+		if len(taken) == 0 || len(r.out.Lines) >= MaxLines {
+			continue
+		}
+		if n := len(r.out.Lines); back && n > had && len(taken) == 1 && r.out.Lines[n-1].Ingredient == taken[0].Ingredient {
+			taken[0].Note = joined(taken[0].Note, "put right while speaking; before: "+r.out.Lines[n-1].Text)
+			r.out.Lines[n-1] = taken[0]
+			continue
+		}
+		r.out.Lines = append(r.out.Lines, taken...)
+	}
+	done := slices.ContainsFunc(toks, func(t token) bool { return t.kind == word && verbs[t.text] })
+	switch {
+	case len(found) == 0 && !done && len(strings.Fields(s)) <= 8 && r.names.match(nameWords(toks)).score >= sure:
+		r.out.Lines = append(r.out.Lines, r.entries(s, toks, nil)...)
+	case done || len(words(s)) > 6 && len(r.out.Lines) == had:
+		r.out.Steps = append(r.out.Steps, s)
+	case len(r.out.Lines) == had:
+		r.out.Other = append(r.out.Other, s)
+	}
+}
+
+// nameEnd is where a name that begins at from ends, at the latest before to. A comma ends it unless
+// what follows describes it: "butter, melted".
+func nameEnd(toks []token, from, to int) int {
+	had := false
+	for i := from; i < to; i++ {
+		t := toks[i]
+		switch {
+		case t.kind == word && (ends[t.text] || verbs[t.text] || had && t.text == "and" && i+1 < to && (verbs[toks[i+1].text] || ends[toks[i+1].text])):
+			return i
+		case t.text == "," && i+1 < to && toks[i+1].kind == word && (kindWord[toks[i+1].text] || stop[toks[i+1].text] && len(toks[i+1].text) > 4):
+		case t.kind == sign && t.text != "-" && t.text != "%" && t.text != "(" && t.text != ")" && t.text != "/" && (had || t.text != "."):
+			return i
+		}
+		had = had || t.kind == word && !stop[t.text]
+	}
+	for to > from && (toks[to-1].text == "and" || toks[to-1].text == "plus" || toks[to-1].text == "a") {
+		to--
+	}
+	return to
+}
+
+// nameBefore finds the name that stands before its amount: "now the milk, 400 ml". It is the first
+// token of it, or -1.
+func (r *reader) nameBefore(toks []token, from, to int) int {
+	last := to
+	for last > from && toks[last-1].kind == sign {
+		last--
+	}
+	at := last
+	for at > from && toks[at-1].kind == word && !ends[toks[at-1].text] && !verbs[toks[at-1].text] && last-at < 4 {
+		at--
+	}
+	for ; at < last; at++ {
+		if r.names.match(tokenWords(toks[at:last])).score >= sure {
+			return at
+		}
+	}
+	return -1
+}
+
+// spokenLine makes the lines of one amount and its name; none when it is no food.
+func (r *reader) spokenLine(s string, toks []token, q quantity, before, from, end int) []Line {
+	part, said := toks[from:end], 0
+	if before > 0 {
+		said = toks[before-1].to
+	}
+	if len(part) == 0 {
+		return nil
+	}
+	name := nameWords(toks[q.end:max(q.end, end)])
+	if len(name) > 0 && notFoods[name[0]] {
+		return nil
+	}
+	shifted := q
+	shifted.start, shifted.end = q.start-from, q.end-from
+	lines := r.named(s[part[0].at:part[len(part)-1].to], part, &shifted, nil)
+	if q.unit == measure.Each || q.unit == "" || q.vague != "" { // a number may count anything
+		lines = slices.DeleteFunc(lines, func(l Line) bool { return l.Status == NotUnderstood })
+	}
+	for i := range lines {
+		if lines[i].Place == "" {
+			lines[i].Place = servedIn(fold(s[min(said, part[0].at):part[0].at]))
+		}
+	}
+	return lines
+}
+
+// once drops what was announced and measured later, and what was named twice without an amount.
+func (r *reader) once() {
+	measured := map[string]bool{}
+	for _, l := range r.out.Lines {
+		if l.Ingredient != nil && l.Amount > 0 {
+			measured[l.Ingredient.ID] = true
+		}
+	}
+	r.out.Lines = slices.DeleteFunc(r.out.Lines, func(l Line) bool {
+		if l.Ingredient == nil || l.Amount > 0 {
+			return false
+		}
+		had := measured[l.Ingredient.ID]
+		measured[l.Ingredient.ID] = true
+		return had
+	})
+}
+
+// servedIn is the place that a doing puts something in: served with it, on top of it, in the pan.
+func servedIn(folded string) batter.Place {
+	for _, s := range []struct {
+		words string
+		place batter.Place
+	}{{"serve", batter.Serving}, {"top with", batter.OnTop}, {"topped with", batter.OnTop}, {"drizzle", batter.OnTop}, {"dust with", batter.OnTop}, {"sprinkle with", batter.OnTop}, {"fill with", batter.Middle}, {"spread with", batter.Middle}} {
+		if strings.Contains(folded, s.words) {
+			return s.place
+		}
+	}
+	return ""
+}
