@@ -12,27 +12,6 @@ import (
 	"github.com/oapi-codegen/runtime"
 )
 
-// Defines values for AdditionFlourMethod.
-const (
-	AdditionFlourMethodScooped AdditionFlourMethod = "scooped"
-	AdditionFlourMethodSifted  AdditionFlourMethod = "sifted"
-	AdditionFlourMethodSpooned AdditionFlourMethod = "spooned"
-)
-
-// Valid indicates whether the value is a known member of the AdditionFlourMethod enum.
-func (e AdditionFlourMethod) Valid() bool {
-	switch e {
-	case AdditionFlourMethodScooped:
-		return true
-	case AdditionFlourMethodSifted:
-		return true
-	case AdditionFlourMethodSpooned:
-		return true
-	default:
-		return false
-	}
-}
-
 // Defines values for AsideKind.
 const (
 	AsideKindBase      AsideKind = "base"
@@ -111,6 +90,27 @@ func (e DoseWord) Valid() bool {
 	}
 }
 
+// Defines values for FlourMethod.
+const (
+	Scooped FlourMethod = "scooped"
+	Sifted  FlourMethod = "sifted"
+	Spooned FlourMethod = "spooned"
+)
+
+// Valid indicates whether the value is a known member of the FlourMethod enum.
+func (e FlourMethod) Valid() bool {
+	switch e {
+	case Scooped:
+		return true
+	case Sifted:
+		return true
+	case Spooned:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for Form.
 const (
 	Crepe     Form = "crepe"
@@ -168,27 +168,6 @@ func (e Hold) Valid() bool {
 	case HoldTang:
 		return true
 	case HoldThickness:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for LineFlourMethod.
-const (
-	LineFlourMethodScooped LineFlourMethod = "scooped"
-	LineFlourMethodSifted  LineFlourMethod = "sifted"
-	LineFlourMethodSpooned LineFlourMethod = "spooned"
-)
-
-// Valid indicates whether the value is a known member of the LineFlourMethod enum.
-func (e LineFlourMethod) Valid() bool {
-	switch e {
-	case LineFlourMethodScooped:
-		return true
-	case LineFlourMethodSifted:
-		return true
-	case LineFlourMethodSpooned:
 		return true
 	default:
 		return false
@@ -658,24 +637,21 @@ type Added struct {
 
 // Addition defines model for Addition.
 type Addition struct {
-	Amount           float64              `json:"amount"`
-	FlourMethod      *AdditionFlourMethod `json:"flour_method,omitempty"`
-	Id               *string              `json:"id,omitempty"`
-	Ingredient       string               `json:"ingredient"`
-	Locked           *bool                `json:"locked,omitempty"`
-	Measured         *Measured            `json:"measured,omitempty"`
-	PlacedPerPortion *float64             `json:"placed_per_portion,omitempty"`
-	Prep             *string              `json:"prep,omitempty"`
-	Role             *string              `json:"role,omitempty"`
-	ShareOfBowl      *float64             `json:"share_of_bowl,omitempty"`
-	SizeG            *float64             `json:"size_g,omitempty"`
-	SizeMl           *float64             `json:"size_ml,omitempty"`
-	Stage            *Stage               `json:"stage,omitempty"`
-	Unit             Unit                 `json:"unit"`
+	Amount           float64      `json:"amount"`
+	FlourMethod      *FlourMethod `json:"flour_method,omitempty"`
+	Id               *string      `json:"id,omitempty"`
+	Ingredient       string       `json:"ingredient"`
+	Locked           *bool        `json:"locked,omitempty"`
+	Measured         *Measured    `json:"measured,omitempty"`
+	PlacedPerPortion *float64     `json:"placed_per_portion,omitempty"`
+	Prep             *string      `json:"prep,omitempty"`
+	Role             *string      `json:"role,omitempty"`
+	ShareOfBowl      *float64     `json:"share_of_bowl,omitempty"`
+	SizeG            *float64     `json:"size_g,omitempty"`
+	SizeMl           *float64     `json:"size_ml,omitempty"`
+	Stage            *Stage       `json:"stage,omitempty"`
+	Unit             Unit         `json:"unit"`
 }
-
-// AdditionFlourMethod defines model for Addition.FlourMethod.
-type AdditionFlourMethod string
 
 // Aside defines model for Aside.
 type Aside struct {
@@ -793,6 +769,9 @@ type Fingerprint struct {
 	Trouble *bool `json:"trouble,omitempty"`
 }
 
+// FlourMethod defines model for FlourMethod.
+type FlourMethod string
+
 // Form defines model for Form.
 type Form string
 
@@ -845,19 +824,16 @@ type Kitchen struct {
 
 // Line defines model for Line.
 type Line struct {
-	Amount      float64          `json:"amount"`
-	FlourMethod *LineFlourMethod `json:"flour_method,omitempty"`
-	Id          *string          `json:"id,omitempty"`
-	Ingredient  string           `json:"ingredient"`
-	Locked      *bool            `json:"locked,omitempty"`
-	Role        *string          `json:"role,omitempty"`
-	SizeG       *float64         `json:"size_g,omitempty"`
-	SizeMl      *float64         `json:"size_ml,omitempty"`
-	Unit        Unit             `json:"unit"`
+	Amount      float64      `json:"amount"`
+	FlourMethod *FlourMethod `json:"flour_method,omitempty"`
+	Id          *string      `json:"id,omitempty"`
+	Ingredient  string       `json:"ingredient"`
+	Locked      *bool        `json:"locked,omitempty"`
+	Role        *string      `json:"role,omitempty"`
+	SizeG       *float64     `json:"size_g,omitempty"`
+	SizeMl      *float64     `json:"size_ml,omitempty"`
+	Unit        Unit         `json:"unit"`
 }
-
-// LineFlourMethod defines model for Line.FlourMethod.
-type LineFlourMethod string
 
 // ListItem defines model for ListItem.
 type ListItem struct {

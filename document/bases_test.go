@@ -153,3 +153,88 @@ func TestPartsAndClaimsThatCannotBe(t *testing.T) {
 		assert.ErrorContains(t, err, at, bad)
 	}
 }
+
+// What no flour takes is asked about with what may have been meant; a cook who says that it is right is
+// not asked again.
+func TestSlipsAreCaught(t *testing.T) {
+	read := func(text string, fixes ...document.Fix) document.Reading {
+		r, err := document.Read(document.ReadingWish{Text: "Ingredients\n" + text + "\nMethod\nMix it.", Fixes: fixes}, here())
+		require.NoError(t, err)
+		return r
+	}
+	amount := 5.0
+	for text, want := range map[string]struct {
+		line             int
+		asks, ingredient string
+		unit             string
+	}{
+		"250 g flour\n300 ml milk\n5 tbsp baking powder\n2 eggs":        {2, "lot of baking powder for 250 g of flour. Was it 5 tsp?", "baking_powder", "tsp"},
+		"250 g flour\n300 ml milk\n2 tbsp salt\n2 eggs":                 {2, "lot of salt", "salt_fine", "tsp"},
+		"250 g flour\n300 ml milk\n10 g baking soda\n2 eggs":            {2, "Was it baking powder?", "baking_powder", "g"},
+		"250 g flour\n60 g buttermilk powder\n5 g soda\n2 eggs":         {1, "Was it buttermilk?", "buttermilk_cultured", "g"},
+		"250 g flour\n300 kg milk\n5 g baking powder\n2 eggs":           {1, "lot of whole milk", "milk_whole", "g"},
+		"250 g flour\n300 ml milk\n10 g baking powder\n3 tbsp cinnamon": {3, "lot of cinnamon", "cinnamon", "tsp"},
+	} {
+		r := read(text)
+		l := r.Lines[want.line]
+		assert.Equal(t, "unsure", l.Status, text)
+		assert.Contains(t, l.Asks, want.asks, text)
+		require.NotNil(t, l.Suggests, text)
+		assert.Equal(t, [2]string{want.ingredient, want.unit}, [2]string{l.Suggests.Ingredient, l.Suggests.Unit}, text)
+		for i, other := range r.Lines {
+			if i != want.line {
+				assert.Empty(t, other.Asks, text)
+			}
+		}
+	}
+	right := document.Fix{Line: 2, Ingredient: "baking_powder", Amount: &amount, Unit: "tbsp"}
+	assert.Empty(t, read("250 g flour\n300 ml milk\n5 tbsp baking powder\n2 eggs", right).Lines[2].Asks)
+	for _, sound := range []string{
+		"250 g flour\n300 ml buttermilk\n5 g baking soda\n2 eggs", "250 g flour\n300 ml milk\n15 g baking powder\n2 eggs\n100 g sugar\n5 g salt",
+		"100 g flour\n250 g ricotta\n3 eggs\n1 tsp baking powder\n125 ml milk", "150 g flour\n350 ml milk\n3 eggs\n30 g butter",
+	} {
+		for _, l := range read(sound).Lines {
+			assert.Empty(t, l.Asks, sound)
+		}
+	}
+}
+
+// How flour got into the cup is asked once: for the recipe, then for the kitchen.
+func TestHowFlourGotIntoTheCup(t *testing.T) {
+	in := here()
+	wish := document.ReadingWish{Text: "Ingredients\n2 cups flour\n1 cup rye flour, scooped\n500 ml milk\n2 eggs\nMethod\nMix it."}
+	r, err := document.Read(wish, in)
+	require.NoError(t, err)
+	assert.True(t, r.AsksFlourMethod)
+	assert.Equal(t, "spooned", r.FlourMethod)
+	wish.FlourMethod = "sifted"
+	r, err = document.Read(wish, in)
+	require.NoError(t, err)
+	assert.False(t, r.AsksFlourMethod)
+	assert.Equal(t, []string{"sifted", "scooped"}, []string{r.Base.Lines[0].FlourMethod, r.Base.Lines[1].FlourMethod}, "what the recipe says stays")
+	wish.FlourMethod, in.Kitchen = "", document.OwnKitchen{FlourMethod: "scooped"}
+	r, err = document.Read(wish, in)
+	require.NoError(t, err)
+	assert.Equal(t, "scooped", r.Base.Lines[0].FlourMethod)
+	assert.False(t, r.AsksFlourMethod)
+	wish.FlourMethod = "thrown"
+	_, err = document.Read(wish, in)
+	assert.ErrorContains(t, err, "/flour_method")
+	r, err = document.Read(document.ReadingWish{Text: "200 g flour\n300 ml milk\n2 eggs"}, in)
+	require.NoError(t, err)
+	assert.Empty(t, r.FlourMethod, "nothing is by the cup")
+}
+
+// “(or milk)” is a choice, and butter “for the batter and the pan” has two uses.
+func TestChoicesAndTwoUses(t *testing.T) {
+	r, err := document.Read(document.ReadingWish{Text: "Ingredients\n200 g flour\n300 ml buttermilk (or milk)\n3 tbsp melted butter, for the batter and the pan\nMethod\nMix it."}, here())
+	require.NoError(t, err)
+	require.NotNil(t, r.Lines[1].Or)
+	assert.Equal(t, "milk_whole", r.Lines[1].Or.Ingredient)
+	assert.Equal(t, "read", r.Lines[1].Status)
+	assert.Contains(t, r.Lines[2].Asks, "How much of it goes into the batter?")
+	assert.Equal(t, "base", r.Lines[2].GoesTo)
+	r, err = document.Read(document.ReadingWish{Text: "Ingredients\n200 g flour\n300 ml buttermilk (or milk)\nMethod\nMix it.", Fixes: []document.Fix{*r.Lines[1].Or}}, here())
+	require.NoError(t, err)
+	assert.Equal(t, "milk_whole", r.Base.Lines[1].Ingredient)
+}

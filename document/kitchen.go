@@ -61,6 +61,7 @@ type OwnKitchen struct {
 	MugML         *float64  `json:"mug_ml,omitzero"`
 	GlassML       *float64  `json:"glass_ml,omitzero"`
 	HandfulML     *float64  `json:"handful_ml,omitzero"`
+	FlourMethod   string    `json:"flour_method,omitzero"` // how this kitchen's recipes fill a cup with flour
 }
 
 // Bounds of what a kitchen holds; beyond them a figure is a slip of the keys (modelling choice).
@@ -158,6 +159,9 @@ func DecodeKitchen(data []byte) (OwnKitchen, error) {
 	}
 	if k.Units != "" && !slices.Contains([]string{"grams", "cups"}, k.Units) {
 		r.p.Add("/units", "unknown_choice", "“%s” is not a way to show amounts. Use grams or cups.", clip(k.Units))
+	}
+	if k.FlourMethod != "" {
+		choice(r, "/flour_method", k.FlourMethod, flourMethods, "", "way to measure flour")
 	}
 	if len([]rune(k.Currency)) > 8 {
 		r.p.Add("/currency", "too_long", "Write the currency in at most 8 characters.")

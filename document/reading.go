@@ -33,6 +33,8 @@ type ReadingWish struct {
 	Name  string `json:"name,omitzero"`
 	Form  string `json:"form,omitzero"`
 	Fixes []Fix  `json:"fixes,omitzero"`
+
+	FlourMethod string `json:"flour_method,omitzero"` // how flour got into the cup, where the recipe does not say
 }
 
 // ReadLine is one ingredient of the text.
@@ -48,8 +50,10 @@ type ReadLine struct {
 	Confidence float64  `json:"confidence"`
 	Status     string   `json:"status"`
 	Asks       string   `json:"asks,omitzero"`
-	Place      string   `json:"place,omitzero"`   // when it is beside
-	GoesTo     string   `json:"goes_to,omitzero"` // base · addition · beside, for the pan or the table; left out when it goes nowhere
+	Or         *Fix     `json:"or,omitzero"`       // what may be taken instead, as the line says
+	Suggests   *Fix     `json:"suggests,omitzero"` // what it may have meant
+	Place      string   `json:"place,omitzero"`    // when it is beside
+	GoesTo     string   `json:"goes_to,omitzero"`  // base · addition · beside, for the pan or the table; left out when it goes nowhere
 }
 
 // Reading is the answer.
@@ -63,9 +67,14 @@ type Reading struct {
 	Form      string     `json:"form"`
 	Base      *Base      `json:"base,omitzero"`
 	Additions []Addition `json:"additions"`
+	Language  string     `json:"language"`           // that it was read in, by name
 	Variation *Variation `json:"variation,omitzero"` // the recipe as it is written, which moves nothing
 	Said      *Said      `json:"said,omitzero"`
-	Allergens string     `json:"allergen_text"` // of every line that is named, with an amount or not
+
+	FlourMethod     string `json:"flour_method,omitzero"`      // taken for flour by the cup, when there is any
+	AsksFlourMethod bool   `json:"asks_flour_method,omitzero"` // nobody has said so yet
+
+	Allergens string `json:"allergen_text"` // of every line that is named, with an amount or not
 }
 
 // Read reads a recipe as it was pasted: free text, a saved page, or its structured data. The
@@ -89,11 +98,42 @@ func Read(w ReadingWish, s Setting) (Reading, error) {
 			l.Status, l.Asks = recipe.Read, ""
 		}
 	}
+	method, asked, err := byTheCup(&r, w, s)
+	if err != nil {
+		return Reading{}, err
+	}
 	dropped, err := fix(&r, w, s.Table, k)
 	if err != nil {
 		return Reading{}, err
 	}
-	return reading(r, w, dropped, k), nil
+	r.Slips(k, s.Table)
+	out := reading(r, w, dropped, k)
+	out.FlourMethod, out.AsksFlourMethod = method, asked
+	return out, nil
+}
+
+// byTheCup fills in how flour got into its cups where the recipe does not say: as the cook says now, as
+// the kitchen does, else spooned, and then it is asked. The method is empty when there is no such flour.
+func byTheCup(r *recipe.Reading, w ReadingWish, s Setting) (method string, asked bool, err error) {
+	chosen := w.FlourMethod
+	if chosen == "" {
+		chosen = s.Kitchen.FlourMethod
+	}
+	if chosen != "" && !slices.Contains(flourMethods, measure.FlourMethod(chosen)) {
+		return "", false, Refusal("/flour_method", "unknown_choice", "“%s” is not a way to measure flour. Use one of %s.", clip(chosen), words(flourMethods))
+	}
+	for i := range r.Lines {
+		l := &r.Lines[i]
+		if l.Ingredient == nil || !l.Ingredient.IsFlour() || l.Unit != "cup" || l.Method != "" || l.Amount <= 0 {
+			continue
+		}
+		method, asked = chosen, chosen == ""
+		if asked {
+			method = string(measure.Spooned)
+		}
+		l.Method = measure.FlourMethod(method)
+	}
+	return method, asked, nil
 }
 
 // inBowl is the place of what is in the batter.
@@ -161,7 +201,7 @@ func fix(r *recipe.Reading, w ReadingWish, table *food.Table, k batter.Kitchen) 
 }
 
 func reading(r recipe.Reading, w ReadingWish, dropped map[int]bool, k batter.Kitchen) Reading {
-	out := Reading{Format: ReadingFormat, Version: Version, Title: r.Title, Lines: []ReadLine{}, Steps: r.Steps, Other: r.Other, Additions: []Addition{}}
+	out := Reading{Format: ReadingFormat, Version: Version, Title: r.Title, Language: recipe.LanguageNames[r.Language], Lines: []ReadLine{}, Steps: r.Steps, Other: r.Other, Additions: []Addition{}}
 	if w.Name != "" {
 		r.Title = w.Name
 	}
@@ -190,6 +230,12 @@ func reading(r recipe.Reading, w ReadingWish, dropped map[int]bool, k batter.Kit
 		j := ReadLine{Text: l.Text, Unit: string(l.Unit), Note: l.Note, Confidence: math.Round(100*l.Confidence) / 100, Status: string(l.Status), Asks: l.Asks, Place: string(l.Place), GoesTo: goes[i]}
 		if l.Ingredient != nil {
 			j.Ingredient, j.Name = l.Ingredient.ID, l.Ingredient.Name
+		}
+		if l.Asks != "" {
+			j.Suggests = asFix(i, l.Suggests)
+		}
+		if l.Or != nil && l.Or.Ingredient != l.Ingredient {
+			j.Or = asFix(i, l.Or)
 		}
 		for to, v := range map[**float64]float64{&j.Amount: l.Amount, &j.SizeG: l.SizeG, &j.SizeML: l.SizeML} {
 			if v > 0 {
@@ -233,6 +279,19 @@ func reading(r recipe.Reading, w ReadingWish, dropped map[int]bool, k batter.Kit
 	}
 	out.Variation = &v
 	return out
+}
+
+// asFix writes what a line may have meant as the fix that makes it so.
+func asFix(line int, s *recipe.Suggestion) *Fix {
+	if s == nil || s.Ingredient == nil {
+		return nil
+	}
+	f := Fix{Line: line, Ingredient: s.Ingredient.ID, Unit: string(s.Unit)}
+	if s.Amount > 0 {
+		amount := significant(s.Amount)
+		f.Amount = &amount
+	}
+	return &f
 }
 
 // sourceNote keeps with the base what of the text is not in its bowl: what is for the pan or the

@@ -271,6 +271,8 @@ func (b Base) Variation() Variation {
 	}
 }
 
+var flourMethods = []measure.FlourMethod{measure.Spooned, measure.Scooped, measure.Sifted}
+
 // reader gathers what is wrong while a document is turned into the domain.
 type reader struct {
 	p      Problems
@@ -356,7 +358,7 @@ func (r *reader) line(at string, l Line, id string) (batter.Line, bool) {
 		ID: id, Ingredient: in, Amount: *l.Amount, Locked: l.Locked,
 		Unit:   choice(r, at+"/unit", l.Unit, measure.Units, "", "unit"),
 		Role:   choice(r, at+"/role", l.Role, food.Roles, in.Role, "role"),
-		Method: choice(r, at+"/flour_method", l.FlourMethod, []measure.FlourMethod{measure.Sifted, measure.Spooned, measure.Scooped}, measure.Spooned, "way to measure flour"),
+		Method: choice(r, at+"/flour_method", l.FlourMethod, flourMethods, measure.Spooned, "way to measure flour"),
 		CanG:   r.above(at+"/size_g", l.SizeG, "The size of the can"),
 		CanML:  r.above(at+"/size_ml", l.SizeML, "The size of the can"),
 	}, true

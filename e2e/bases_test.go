@@ -103,10 +103,23 @@ func TestNothingOfARecipeIsDropped(t *testing.T) {
 	c.do(chromedp.Navigate(k.URL + "/bases"))
 	c.sees(`document.querySelectorAll('[data-base]').length === 4`)
 	c.click(".bases .bar .go")
-	c.pastes("Banana pancakes\n\nMakes 8\n\n200 g flour\n10 g baking powder\n250 ml milk\n1 egg\n150 g mashed banana\nsome sugar\n\nFor the topping:\n40 g hazelnuts\n1 flurb of zonk")
+	c.pastes("Banana pancakes\n\nMakes 8\n\n2 cups flour\n5 tbsp baking powder\n250 ml milk\n1 egg\n150 g mashed banana\nsome sugar\n\nFor the topping:\n40 g hazelnuts\n1 flurb of zonk")
 	c.sees(`document.querySelectorAll('.reader [data-status]').length === 8`)
 	c.sees(`document.querySelector('.understood').innerText.includes('How much white sugar?') && document.querySelector('.understood').innerText.includes('Makes 8')`)
 	c.keepsTheRules(390, "reader with everything")
+	c.sees(`document.querySelector('.reader .cups')?.innerText.includes('How does the flour get into the cup?')`)
+	c.click(".reader .cups .el-radio-button:nth-child(2)")
+	c.sees(`document.querySelector('.reader .cups').innerText.includes('Flour gets into the cup')`)
+	c.sees(`document.querySelector('[data-read=baking_powder][data-status=unsure] .asks').innerText.includes('That is a lot of baking powder')`)
+	c.click("[data-read=baking_powder] .asks .el-button")
+	c.sees(`document.querySelector('[data-read=baking_powder][data-status=read]')`)
+	var own struct {
+		Document struct {
+			FlourMethod string `json:"flour_method"`
+		}
+	}
+	c.get("/api/v1/kitchen", &own)
+	assert.Equal(t, "scooped", own.Document.FlourMethod, "said once, the kitchen remembers it")
 	c.click(".reader .foot .go")
 	c.sees(`document.querySelector('.still-open li')?.innerText.includes('How much white sugar?')`)
 	c.keepsTheRules(390, "what is still open")

@@ -219,7 +219,39 @@ func (r *reader) named(text string, toks []token, q *quantity, brackets []quanti
 		}
 		return out
 	}
-	return []Line{l.settle(r.names.match(core))}
+	one := l.settle(r.names.match(core))
+	one.Or = r.alternative(one)
+	if one.Status == Read && one.Place == "" && twoUses(low) {
+		one.doubt("It is for the batter and for the pan. How much of it goes into the batter?", nil)
+	}
+	return []Line{one}
+}
+
+// alternative is what a line says may be taken instead: "buttermilk (or milk)".
+func (r *reader) alternative(l Line) *Suggestion {
+	if l.Ingredient == nil {
+		return nil
+	}
+	for part := range strings.SplitSeq(fold(l.Note), "; ") {
+		name, ok := strings.CutPrefix(part, "or ")
+		if !ok {
+			continue
+		}
+		if h := r.names.match(words(name)); h.in != nil && h.score >= sure && h.in != l.Ingredient {
+			return &Suggestion{h.in, l.Amount, l.Unit}
+		}
+	}
+	return nil
+}
+
+// twoUses tells whether one amount is meant for the batter and for the pan.
+func twoUses(low string) bool {
+	for _, pan := range []string{"the pan", "pan", "frying", "the griddle", "the iron", "cooking"} {
+		if strings.Contains(low, "batter and "+pan) || strings.Contains(low, "batter and for "+pan) {
+			return true
+		}
+	}
+	return false
 }
 
 // fit turns containers, cans and weights in brackets into an amount.

@@ -35,6 +35,8 @@ type Line struct {
 	Confidence float64
 	Status     Status
 	Asks       string       // what the cook should be asked, empty when nothing
+	Or         *Suggestion  // what may be taken instead, as the line says
+	Suggests   *Suggestion  // what it may have meant, when that can be said
 	pieces     float64      // counted, where a weight was told too
 	Place      batter.Place // where it stands when it is not part of the batter
 }

@@ -771,8 +771,7 @@ export interface components {
             unit: components["schemas"]["Unit"];
             role?: string;
             locked?: boolean;
-            /** @enum {string} */
-            flour_method?: "sifted" | "spooned" | "scooped";
+            flour_method?: components["schemas"]["FlourMethod"];
             /** Format: double */
             size_g?: number;
             /** Format: double */
@@ -796,8 +795,7 @@ export interface components {
             unit: components["schemas"]["Unit"];
             role?: string;
             locked?: boolean;
-            /** @enum {string} */
-            flour_method?: "sifted" | "spooned" | "scooped";
+            flour_method?: components["schemas"]["FlourMethod"];
             /** Format: double */
             size_g?: number;
             /** Format: double */
@@ -1538,7 +1536,10 @@ export interface components {
             name?: string;
             form?: components["schemas"]["Form"];
             fixes?: components["schemas"]["ReadingFix"][];
+            flour_method?: components["schemas"]["FlourMethod"];
         };
+        /** @enum {string} */
+        FlourMethod: "spooned" | "scooped" | "sifted";
         ReadLine: {
             text: string;
             ingredient?: string;
@@ -1557,6 +1558,8 @@ export interface components {
             status: "read" | "unsure" | "not_understood";
             /** @description What the cook is asked */
             asks?: string;
+            or?: components["schemas"]["ReadingFix"];
+            suggests?: components["schemas"]["ReadingFix"];
             place?: components["schemas"]["Place"];
             /**
              * @description Beside is for the pan or the table; nothing when it is not taken
@@ -1579,6 +1582,11 @@ export interface components {
             additions: components["schemas"]["Addition"][];
             variation?: components["schemas"]["Variation"];
             said?: components["schemas"]["Said"];
+            /** @description That it was read in, by name */
+            language: string;
+            flour_method?: components["schemas"]["FlourMethod"];
+            /** @description Nobody has said yet how flour got into the cup */
+            asks_flour_method?: boolean;
             /** @description Allergens of every line that is named, and what is not known */
             allergen_text: string;
         };
@@ -2336,6 +2344,7 @@ export interface components {
             glass_ml?: number;
             /** Format: double */
             handful_ml?: number;
+            flour_method?: components["schemas"]["FlourMethod"];
         };
         SavedKitchen: {
             /** Format: int64 */

@@ -2,7 +2,7 @@
 import { ref } from 'vue'
 import { ElMessage } from 'element-plus'
 import { api, got, said, type Schemas } from '@/api/client'
-import { unitLabels } from '@/bench/choices'
+import { flourMethods, unitLabels } from '@/bench/choices'
 import Icon from '@/parts/Icon.vue'
 import { asVariation, useBases, type Base } from './bases'
 
@@ -12,6 +12,7 @@ defineProps<{ faults: Record<string, string> }>()
 const bases = useBases()
 void bases.loadIngredients()
 const swaps = ref<Schemas['Swap'][]>()
+const isFlour = (id: string) => bases.ingredients.find((i) => i.id === id)?.group === 'flour'
 const units = (id: string) => bases.ingredients.find((i) => i.id === id)?.units ?? ['g']
 
 async function opened(open: boolean, i: number) {
@@ -53,6 +54,14 @@ function change(i: number, id: string) {
       <el-input-number :model-value="l.amount" :min="0" :controls="false" :aria-label="`Amount of line ${i + 1}`" @change="l.amount = $event ?? 0" />
       <el-select v-model="l.unit" class="unit" :aria-label="`Unit of line ${i + 1}`"
         ><el-option v-for="u in units(l.ingredient)" :key="u" :value="u" :label="unitLabels[u]"
+      /></el-select>
+      <el-select
+        v-if="l.unit === 'cup' && isFlour(l.ingredient)"
+        :model-value="l.flour_method ?? 'spooned'"
+        class="cup"
+        :aria-label="`How the flour of line ${i + 1} gets into the cup`"
+        @update:model-value="l.flour_method = $event"
+        ><el-option v-for="m in flourMethods" :key="m.value" :value="m.value" :label="m.label"
       /></el-select>
       <el-dropdown trigger="click" @command="put(i, Number($event))" @visible-change="opened($event, i)">
         <el-button class="ghost" :aria-label="`What can stand in for line ${i + 1}`" title="What can stand in for it"
@@ -105,6 +114,9 @@ li :deep(.el-select__wrapper) {
 }
 .unit {
   width: 84px;
+}
+.cup {
+  width: 132px;
 }
 .ghost {
   width: var(--touch);

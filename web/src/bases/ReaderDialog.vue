@@ -5,10 +5,11 @@ import { useRouter } from 'vue-router'
 import { ElMessage } from 'element-plus'
 import { api, got, said, faultsOf, useLatest, type Schemas } from '@/api/client'
 import { useBench } from '@/bench/bench'
-import { forms, places, unitLabels } from '@/bench/choices'
+import { flourMethods, forms, places, unitLabels } from '@/bench/choices'
 import AllergenLine from '@/parts/AllergenLine.vue'
 import Icon from '@/parts/Icon.vue'
 import OpenLinesDialog from './OpenLinesDialog.vue'
+import { useKitchen } from '@/kitchen/kitchen'
 import { useBases, type Base, type Fingerprint } from './bases'
 import { styles } from './words'
 
@@ -20,6 +21,15 @@ const router = useRouter()
 const text = ref('')
 const name = ref('')
 const form = ref<Schemas['Form']>()
+const flourMethod = ref<Schemas['FlourMethod']>()
+const kitchen = useKitchen()
+/** Said once, it is what this kitchen's recipes mean by a cup of flour. */
+async function fillsCups(method: Schemas['FlourMethod']) {
+  flourMethod.value = method
+  if (!kitchen.own) await kitchen.load()
+  if (kitchen.own && !(await kitchen.save({ ...kitchen.own, flour_method: method })))
+    ElMessage({ message: 'It is used here; the kitchen could not remember it.', duration: 5000 })
+}
 const fixes = ref<Record<number, Schemas['ReadingFix']>>({})
 const reading = shallowRef<Schemas['Reading']>()
 const print = shallowRef<Fingerprint>()
@@ -31,7 +41,7 @@ watch(open, (o) => {
   if (!o) return
   void bases.loadIngredients()
   text.value = name.value = trouble.value = ''
-  form.value = reading.value = print.value = undefined
+  form.value = flourMethod.value = reading.value = print.value = undefined
   fixes.value = {}
 })
 const latest = useLatest()
@@ -46,7 +56,13 @@ async function read() {
     const data = await latest(
       got(
         api.POST('/readings', {
-          body: { text: text.value, ...(form.value ? { form: form.value } : {}), ...(name.value ? { name: name.value } : {}), fixes: sent },
+          body: {
+            text: text.value,
+            ...(form.value ? { form: form.value } : {}),
+            ...(flourMethod.value ? { flour_method: flourMethod.value } : {}),
+            ...(name.value ? { name: name.value } : {}),
+            fixes: sent,
+          },
         }),
       ),
     )
@@ -78,7 +94,7 @@ watch(text, () => {
   name.value = ''
   void readSoon()
 })
-watch([form, fixes], () => void readSoon(), { deep: true })
+watch([form, fixes, flourMethod], () => void readSoon(), { deep: true })
 
 function fix(i: number, patch: Partial<Schemas['ReadingFix']>) {
   const l = reading.value?.lines[i]
@@ -94,6 +110,9 @@ function fix(i: number, patch: Partial<Schemas['ReadingFix']>) {
   }
 }
 const units = (id?: string) => bases.ingredients.find((x) => x.id === id)?.units ?? (['g', 'each'] as Schemas['Unit'][])
+const nameOf = (id?: string) => (bases.ingredients.find((x) => x.id === id)?.name ?? '').toLowerCase()
+const suggestion = (s: Schemas['ReadingFix'], was?: string) =>
+  `${s.amount} ${unitLabels[s.unit ?? 'g']} ${s.ingredient === was ? '' : nameOf(s.ingredient)}`.trim()
 const open_ = computed(() => reading.value?.lines.filter((l, i) => l.status !== 'read' && !fixes.value[i]?.leave_out).length ?? 0)
 const base = computed<Base | undefined>(() => reading.value?.base && { ...reading.value.base, name: name.value || reading.value.base.name })
 const input = ref<HTMLInputElement>()
@@ -174,10 +193,25 @@ async function keep(whole: boolean) {
         <p v-else-if="!reading" class="well none">What is understood appears here, line by line.</p>
         <template v-else>
           <p class="sum" role="status">
-            <b>{{ reading.lines.length }}</b> ingredients; {{ reading.steps.length }} steps
+            <b>{{ reading.lines.length }}</b> ingredients; {{ reading.steps.length }} {{ reading.steps.length === 1 ? 'step' : 'steps'
+            }}<template v-if="reading.language !== 'English'">; read as {{ reading.language }}</template>
             <el-button v-if="open_" @click="showOpen"><i class="sign high" />{{ open_ }} to look at</el-button>
           </p>
           <p v-if="reading.said?.text" class="asks">It says: {{ reading.said.text }}</p>
+          <div v-if="reading.flour_method" class="row cups">
+            <span id="cups"
+              ><i v-if="reading.asks_flour_method" class="sign unknown" />{{
+                reading.asks_flour_method ? 'How does the flour get into the cup?' : 'Flour gets into the cup'
+              }}</span
+            >
+            <el-radio-group
+              :model-value="reading.flour_method"
+              class="pick"
+              aria-labelledby="cups"
+              @update:model-value="fillsCups($event as Schemas['FlourMethod'])"
+              ><el-radio-button v-for="m in flourMethods" :key="m.value" :value="m.value">{{ m.label }}</el-radio-button></el-radio-group
+            >
+          </div>
           <ul ref="list" class="lines">
             <li
               v-for="(l, i) in reading.lines"
@@ -188,7 +222,9 @@ async function keep(whole: boolean) {
               :class="{ out: fixes[i]?.leave_out }">
               <p class="text">
                 <i class="sign" :class="signs[l.status]" /><span class="vh">{{ statusWords[l.status] }}</span
-                >{{ l.text }}<small v-if="l.goes_to === 'addition'" class="chip rim">addition</small>
+                >{{ l.text
+                }}<el-button v-if="l.or && !fixes[i]?.leave_out" class="or" @click="fix(i, l.or)">or {{ nameOf(l.or.ingredient) }}</el-button
+                ><small v-if="l.goes_to === 'addition'" class="chip rim">addition</small>
               </p>
               <div class="row">
                 <el-select
@@ -231,7 +267,9 @@ async function keep(whole: boolean) {
               </div>
               <p v-if="lineTrouble[i]" class="fault" role="alert">{{ lineTrouble[i] }}</p>
               <p v-else-if="l.asks && !fixes[i]?.leave_out" class="asks">
-                {{ l.asks }} <template v-if="l.status !== 'read'">({{ (100 * l.confidence).toFixed(0) }} % sure)</template>
+                {{ l.asks }}
+                <el-button v-if="l.suggests" @click="fix(i, l.suggests)">{{ suggestion(l.suggests, l.ingredient) }}</el-button>
+                <el-button v-if="l.goes_to" @click="fix(i, {})">It is right</el-button>
               </p>
             </li>
           </ul>
@@ -320,7 +358,8 @@ li.out {
   font-weight: 600;
   padding-bottom: 4px;
 }
-.text small {
+.text small,
+.text .or {
   margin-left: auto;
 }
 .row {
@@ -338,6 +377,15 @@ li.out {
 .unit {
   width: 84px;
 }
+.cups span {
+  display: inline-flex;
+  align-items: center;
+  gap: var(--s2);
+}
+.cups {
+  flex-wrap: wrap;
+  padding-bottom: var(--s2);
+}
 .place {
   width: 116px;
 }
@@ -350,6 +398,10 @@ li.out {
   padding: 0;
 }
 .asks {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: var(--s1) var(--s2);
   color: var(--ink-2);
   font-size: var(--t-mini);
   padding-top: 2px;

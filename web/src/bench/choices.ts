@@ -9,6 +9,13 @@ export const strategies: { value: Schemas['Strategy']; label: string; key: strin
   { value: 'leave', label: 'leave it', key: '5', does: 'no offsets' },
 ]
 
+/** How flour got into a cup. */
+export const flourMethods: { value: Schemas['FlourMethod']; label: string }[] = [
+  { value: 'spooned', label: 'spooned in' },
+  { value: 'scooped', label: 'scooped with it' },
+  { value: 'sifted', label: 'sifted in' },
+]
+
 /** Where something stands that is not in the batter. */
 export const places: Record<Schemas['Place'], string> = { top: 'on top', middle: 'inside', beside: 'beside', pan: 'for the pan', serving: 'to serve' }
 

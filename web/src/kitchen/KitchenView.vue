@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, watch } from 'vue'
 import { ElMessage } from 'element-plus'
+import { flourMethods } from '@/bench/choices'
 import Icon from '@/parts/Icon.vue'
 import type { IconName } from '@/parts/icons'
 import { api, got, newKey, said } from '@/api/client'
@@ -127,6 +128,11 @@ const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iro
             <el-form-item v-for="m in own" :key="m.key" :label="m.label" :error="fault(m.key)"
               ><el-input-number v-model="form[m.key]" v-bind="limit('own_ml')" placeholder="not yet" :aria-label="m.label"
             /></el-form-item>
+            <el-form-item label="Flour in a recipe's cup" :error="fault('flour_method')">
+              <el-select v-model="form.flour_method" clearable placeholder="ask each time" aria-label="How flour gets into the cup">
+                <el-option v-for="m in flourMethods" :key="m.value" :value="m.value" :label="m.label" />
+              </el-select>
+            </el-form-item>
             <el-form-item label="Altitude (m)" :error="fault('altitude_m')"
               ><el-input-number v-model="form.altitude_m" v-bind="limit('altitude_m')" aria-label="Altitude in metres"
             /></el-form-item>

@@ -32,9 +32,9 @@ async function search(q: string, done: (found: Ingredient[]) => void) {
     trouble.value = ''
     listed = q
     // Nothing found is said, and can be made an ingredient of one's own.
-    done(answer.items.length ? answer.items : ([{ name: q, nothing: true }] as unknown as Ingredient[]))
-    const first = answer.items[0]
-    if (hurried === q && first) take(first)
+    const items = answer.items.length ? answer.items : ([{ name: q, nothing: true }] as unknown as Ingredient[])
+    done(items)
+    if (hurried === q) take(items[0]!)
   } catch (e) {
     trouble.value = said(e)
     done([])
@@ -43,7 +43,7 @@ async function search(q: string, done: (found: Ingredient[]) => void) {
 
 const router = useRouter()
 function take(found: Ingredient | Record<string, unknown>) {
-  if ('nothing' in found) void router.push({ path: '/pantry', query: { own: text.value || (found.name as string) } })
+  if ('nothing' in found) void router.push({ path: '/pantry', query: { own: listed } })
   else emit('found', found as Ingredient)
   hurried = undefined
   text.value = ''

@@ -1,0 +1,118 @@
+package recipe
+
+import (
+	"fmt"
+
+	"upbeatladle/core/batter"
+	"upbeatladle/core/food"
+	"upbeatladle/core/measure"
+)
+
+// Suggestion is what a line may have meant.
+type Suggestion struct {
+	Ingredient *food.Ingredient
+	Amount     float64
+	Unit       measure.Unit
+}
+
+// What flour takes at the most, g per 100 g of flour and starch, before an amount is asked about. All
+// are far above what anyone bakes (common practice, no source): powder is used at 3 to 8, soda at 0.5
+// to 1.5, salt at 0.5 to 2, dried yeast at 1 to 3, spice at 0.5 to 2, sugar at 0 to 40.
+var tooMuch = []struct {
+	is   func(*food.Ingredient) bool
+	most float64
+}{
+	{func(in *food.Ingredient) bool { return in.ID == bakingPowder }, 12},
+	{func(in *food.Ingredient) bool { return in.ID == bakingSoda }, 2.5},
+	{func(in *food.Ingredient) bool { return in.ID == driedYeast }, 6},
+	{func(in *food.Ingredient) bool { return in.Group == food.GroupSalt }, 5},
+	{func(in *food.Ingredient) bool { return in.Group == food.GroupSpice }, 8},
+	{func(in *food.Ingredient) bool { return in.Role == food.RoleSugar }, 120},
+	{func(in *food.Ingredient) bool { return in.Role == food.RoleFat }, 120},
+	{func(in *food.Ingredient) bool { return in.Role == food.RoleLiquid }, 600},
+}
+
+// What lifts, by name: a reader has to tell one from the other.
+const (
+	bakingPowder    = "baking_powder"
+	bakingSoda      = "baking_soda"
+	driedYeast      = "dried_yeast"
+	buttermilkDry   = "buttermilk_powder"
+	buttermilkFluid = "buttermilk_cultured"
+)
+
+// lifting is the soda [g per 100 g flour] from which it is there to lift and not to brown, and powderFor
+// how much powder lifts as much (an acid makes soda about three times as strong as powder; common
+// practice). sourShare is the share of the soda that what is sour must be able to take up, or powder may
+// have been meant: milk and flour take up about a quarter, buttermilk most of it (modelling choice).
+const (
+	lifting   = 1.0
+	powderFor = 3.0
+	sourShare = 0.5
+)
+
+// smallerUnit is the unit that was meant when one is far too large.
+var smallerUnit = map[measure.Unit]measure.Unit{"tbsp": "tsp", "cup": "tbsp", "kg": measure.Gram, "l": measure.Ml, "lb": "oz"}
+
+// Slips asks about amounts that no flour takes and about one thing written for another. Lines that a
+// cook has put right, with a confidence of 1, stay as they are.
+func (r *Reading) Slips(k batter.Kitchen, table *food.Table) {
+	grams := make([]float64, len(r.Lines))
+	var flour, acid float64
+	lifts, wet := false, false
+	for i, l := range r.Lines {
+		if l.Ingredient == nil || l.Amount <= 0 || l.Place != "" || l.Status == NotUnderstood {
+			continue
+		}
+		g, err := k.Grams(batter.Line{Ingredient: l.Ingredient, Amount: l.Amount, Unit: l.Unit, CanG: l.SizeG, CanML: l.SizeML, Method: l.Method})
+		if err != nil {
+			continue
+		}
+		grams[i] = g
+		if l.Ingredient.Role == food.RoleFlour {
+			flour += g
+		}
+		acid += g / 100 * max(0, l.Ingredient.Acid)
+		lifts = lifts || l.Ingredient.ID == bakingPowder || l.Ingredient.ID == driedYeast || l.Ingredient.ID == "self_raising_flour"
+		wet = wet || l.Ingredient.Role == food.RoleLiquid && l.Ingredient.ID != buttermilkDry
+	}
+	for i := range r.Lines {
+		l := &r.Lines[i]
+		if grams[i] == 0 || l.Confidence == 1 || l.Asks != "" {
+			continue
+		}
+		name := lowerFirst(l.Ingredient.Label())
+		switch {
+		case l.Ingredient.ID == buttermilkDry && !wet:
+			l.doubt("Buttermilk powder needs water, and none is named. Was it buttermilk?", &Suggestion{table.ByID(buttermilkFluid), l.Amount, l.Unit})
+		case flour <= 0:
+		case l.Ingredient.ID == bakingSoda && 100*grams[i]/flour >= lifting && !lifts && acid < sourShare*-l.Ingredient.Acid*grams[i]/100:
+			l.doubt("Soda lifts only with something sour, and there is little that is sour here. Was it baking powder?", &Suggestion{table.ByID(bakingPowder), l.Amount, l.Unit})
+		default:
+			l.tooMuch(name, 100*grams[i]/flour, flour)
+		}
+	}
+}
+
+// tooMuch asks about an amount of p g per 100 g of flour when that is more than anyone bakes.
+func (l *Line) tooMuch(name string, p, flour float64) {
+	for _, t := range tooMuch {
+		if !t.is(l.Ingredient) || p <= t.most {
+			continue
+		}
+		asks := fmt.Sprintf("That is a lot of %s for %.0f g of flour.", name, flour)
+		if l.Ingredient.ID == bakingSoda && p <= powderFor*lifting*2 {
+			l.doubt(asks+" Is it right?", nil)
+		} else if unit, ok := smallerUnit[l.Unit]; ok {
+			l.doubt(fmt.Sprintf("%s Was it %s %s?", asks, short(l.Amount), unit), &Suggestion{l.Ingredient, l.Amount, unit})
+		} else {
+			l.doubt(asks+" Is it right?", nil)
+		}
+		return
+	}
+}
+
+func (l *Line) doubt(asks string, s *Suggestion) {
+	l.Status, l.Asks, l.Suggests = Unsure, asks, s
+	l.Confidence *= askedWorth
+}
