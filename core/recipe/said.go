@@ -44,6 +44,9 @@ func said(r Reading) Said {
 			break
 		}
 		low := strings.Trim(fold(line), " .*#_")
+		if strings.HasPrefix(low, "serves") { // how many pieces that is nobody says
+			tell(line)
+		}
 		if s.Count == 0 {
 			if s.Count = countIn(low); s.Count > 0 {
 				tell(line)
