@@ -248,7 +248,7 @@ func servedIn(folded string) batter.Place {
 	for _, s := range []struct {
 		words string
 		place batter.Place
-	}{{"serve", batter.Serving}, {"top with", batter.OnTop}, {"topped with", batter.OnTop}, {"drizzle", batter.OnTop}, {"dust with", batter.OnTop}, {"sprinkle with", batter.OnTop}, {"fill with", batter.Middle}, {"spread with", batter.Middle}} {
+	}{{"serve", batter.Serving}, {"great with", batter.Serving}, {"good with", batter.Serving}, {"lovely with", batter.Serving}, {"goes well with", batter.Serving}, {"top with", batter.OnTop}, {"topped with", batter.OnTop}, {"drizzle", batter.OnTop}, {"dust with", batter.OnTop}, {"sprinkle with", batter.OnTop}, {"fill with", batter.Middle}, {"spread with", batter.Middle}} {
 		if strings.Contains(folded, s.words) {
 			return s.place
 		}
