@@ -51,12 +51,15 @@ func (e BaseFormat) Valid() bool {
 // Defines values for BaseVersion.
 const (
 	BaseVersionN1 BaseVersion = 1
+	BaseVersionN2 BaseVersion = 2
 )
 
 // Valid indicates whether the value is a known member of the BaseVersion enum.
 func (e BaseVersion) Valid() bool {
 	switch e {
 	case BaseVersionN1:
+		return true
+	case BaseVersionN2:
 		return true
 	default:
 		return false
@@ -669,20 +672,25 @@ type AsideKind string
 
 // Base defines model for Base.
 type Base struct {
-	Form       Form        `json:"form"`
-	Format     BaseFormat  `json:"format"`
-	Lines      []Line      `json:"lines"`
-	Name       string      `json:"name"`
-	School     *School     `json:"school,omitempty"`
-	SourceNote *string     `json:"source_note,omitempty"`
-	Style      *string     `json:"style,omitempty"`
-	Version    BaseVersion `json:"version"`
+	Form       Form       `json:"form"`
+	Format     BaseFormat `json:"format"`
+	Lines      []Line     `json:"lines"`
+	Name       string     `json:"name"`
+	School     *School    `json:"school,omitempty"`
+	SourceNote *string    `json:"source_note,omitempty"`
+
+	// SourceText Id of the text that it was read from
+	SourceText *string `json:"source_text,omitempty"`
+	Style      *string `json:"style,omitempty"`
+
+	// Version 2 when it names a text
+	Version BaseVersion `json:"version"`
 }
 
 // BaseFormat defines model for Base.Format.
 type BaseFormat string
 
-// BaseVersion defines model for Base.Version.
+// BaseVersion 2 when it names a text
 type BaseVersion int
 
 // BasePart defines model for BasePart.
@@ -692,7 +700,10 @@ type BasePart struct {
 	Name       string   `json:"name"`
 	School     *School  `json:"school,omitempty"`
 	SourceNote *string  `json:"source_note,omitempty"`
-	Style      *string  `json:"style,omitempty"`
+
+	// SourceText Id of the text that it was read from
+	SourceText *string `json:"source_text,omitempty"`
+	Style      *string `json:"style,omitempty"`
 }
 
 // BaseRef defines model for BaseRef.
@@ -808,6 +819,12 @@ type IngredientList struct {
 	// Allergens The names that allergens have here
 	Allergens []string     `json:"allergens"`
 	Items     []Ingredient `json:"items"`
+}
+
+// KeptText defines model for KeptText.
+type KeptText struct {
+	Id   string `json:"id"`
+	Text string `json:"text"`
 }
 
 // Kitchen defines model for Kitchen.
@@ -1100,6 +1117,11 @@ type Ratio struct {
 
 // RatioState defines model for Ratio.State.
 type RatioState string
+
+// RecipeText defines model for RecipeText.
+type RecipeText struct {
+	Text string `json:"text"`
+}
 
 // Reference The bowl that targets and base figures are taken from
 type Reference struct {
@@ -1439,6 +1461,12 @@ type ServerInterface interface {
 	// ListPreparations The preparations, what each asks and what each suits
 	// (GET /preparations)
 	ListPreparations(c *gin.Context)
+	// PutText Keep the text of a recipe, once, beside what was read from it
+	// (POST /texts)
+	PutText(c *gin.Context)
+	// GetText The text of a recipe as it was pasted
+	// (GET /texts/{id})
+	GetText(c *gin.Context, id Id)
 	// ListVariations Saved variations, last changed first
 	// (GET /variations)
 	ListVariations(c *gin.Context, params ListVariationsParams)
@@ -2253,6 +2281,44 @@ func (siw *ServerInterfaceWrapper) ListPreparations(c *gin.Context) {
 	siw.Handler.ListPreparations(c)
 }
 
+// PutText operation middleware
+func (siw *ServerInterfaceWrapper) PutText(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.PutText(c)
+}
+
+// GetText operation middleware
+func (siw *ServerInterfaceWrapper) GetText(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetText(c, id)
+}
+
 // ListVariations operation middleware
 func (siw *ServerInterfaceWrapper) ListVariations(c *gin.Context) {
 
@@ -2630,6 +2696,8 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/bases", wrapper.CreateBase)
 	router.POST(options.BaseURL+"/bases-starter", wrapper.AddStarterBases)
 	router.GET(options.BaseURL+"/bases-shelf", wrapper.ListBaseShelf)
+	router.POST(options.BaseURL+"/texts", wrapper.PutText)
+	router.GET(options.BaseURL+"/texts/:id", wrapper.GetText)
 	router.GET(options.BaseURL+"/kitchen/revisions", wrapper.ListKitchens)
 	router.GET(options.BaseURL+"/bin", wrapper.ListBin)
 	router.GET(options.BaseURL+"/exports/:kind/:id", wrapper.ExportDocument)

@@ -15,7 +15,7 @@ import (
 )
 
 // ArchiveFormat is a whole kitchen in one document: {"format", "version", "kitchen",
-// "kitchen_history", "pantry": […], "bases": […], "variations": […]}.
+// "kitchen_history", "pantry": […], "texts": […], "bases": […], "variations": […]}.
 const ArchiveFormat = "upbeat-ladle/archive"
 
 // ArchiveVersion is the version that is written; version 1, without histories, is read for ever.
@@ -64,7 +64,7 @@ type KitchenHistory struct {
 }
 
 // sections are the lists of an archive by the kind of what is in them.
-var sections = map[string]string{"pantry": "pantry", "base": "bases", "variation": "variations"}
+var sections = map[string]string{"pantry": "pantry", "text": "texts", "base": "bases", "variation": "variations"}
 
 // ArchiveWriter writes an archive piece by piece.
 type ArchiveWriter struct {
@@ -148,7 +148,7 @@ func OpenArchive(from io.ReadSeeker) (*ArchiveFile, error) {
 			v, err := in.ReadValue()
 			head[name] = v.Clone()
 			return err
-		case slices.Contains([]string{"pantry", "bases", "variations"}, name):
+		case slices.Contains([]string{"pantry", "texts", "bases", "variations"}, name):
 			if in.PeekKind() != '[' {
 				odd = name
 				return in.pass()
@@ -187,7 +187,7 @@ func OpenArchive(from io.ReadSeeker) (*ArchiveFile, error) {
 
 // standAlone takes the file for one document of a format.
 func (a *ArchiveFile) standAlone(format string) error {
-	kinds := map[string]string{VariationFormat: "variation", BaseFormat: "base", PantryFormat: "pantry", KitchenFormat: "kitchen"}
+	kinds := map[string]string{VariationFormat: "variation", BaseFormat: "base", PantryFormat: "pantry", TextFormat: "text", KitchenFormat: "kitchen"}
 	if a.kind = kinds[format]; a.kind == "" {
 		return Refusal("/format", "wrong_format", "“%s” is not a format that is known here.", clip(format))
 	}

@@ -138,6 +138,12 @@ func Canonical(kind string, data []byte) ([]byte, error) {
 			return nil, err
 		}
 		return i.Encode()
+	case "text":
+		t, err := DecodeText(data)
+		if err != nil {
+			return nil, err
+		}
+		return t.Encode()
 	}
 	v, err := DecodeVariation(data)
 	if err != nil {
@@ -152,6 +158,8 @@ func summarise(ctx context.Context, kind string, data []byte, s Setting) (Summar
 		return SummariseBase(ctx, data, s)
 	case "pantry":
 		return SummariseItem(ctx, data, s)
+	case "text":
+		return SummariseText(ctx, data, s)
 	}
 	return SummariseVariation(ctx, data, s)
 }
@@ -187,8 +195,11 @@ func changes(ctx context.Context, kind string, was, is []byte, s Setting) []stri
 		}
 		return v.Worksheet(ctx, s)
 	}
-	if kind == "pantry" {
+	switch kind {
+	case "pantry":
 		return []string{"its figures differ"}
+	case "text":
+		return []string{"it says something else"}
 	}
 	a, errA := sheet(was)
 	b, errB := sheet(is)

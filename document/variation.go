@@ -75,6 +75,7 @@ type BasePart struct {
 	School     *School  `json:"school,omitzero"`
 	Lines      []Line   `json:"lines"`
 	SourceNote string   `json:"source_note,omitzero"`
+	SourceText string   `json:"source_text,omitzero"` // id of the text that it was read from
 	BaseRef    *BaseRef `json:"base_ref,omitzero"`
 }
 
@@ -204,6 +205,7 @@ type Base struct {
 	School     *School `json:"school,omitzero"`
 	Lines      []Line  `json:"lines"`
 	SourceNote string  `json:"source_note,omitzero"`
+	SourceText string  `json:"source_text,omitzero"`
 }
 
 // DecodeVariation reads a variation document. The error is Problems.
@@ -215,7 +217,7 @@ func DecodeVariation(data []byte) (Variation, error) {
 	return v, v.header()
 }
 
-// header accepts version 2 as well, in which references, targets, parts and what a recipe said are new.
+// header accepts version 2 as well, in which references, targets, parts, a text and what a recipe said are new.
 func (v Variation) header() error {
 	if v.Version == withReferences {
 		return header(v.Format, Version, VariationFormat)
@@ -230,6 +232,9 @@ func DecodeBase(data []byte) (Base, error) {
 	var b Base
 	if err := Strict(data, &b); err != nil {
 		return Base{}, err
+	}
+	if b.Version == withReferences { // in which a text is new
+		return b, header(b.Format, Version, BaseFormat)
 	}
 	return b, header(b.Format, b.Version, BaseFormat)
 }
@@ -257,17 +262,23 @@ func (v Variation) Encode() ([]byte, error) {
 }
 
 func (v Variation) usesReferences() bool {
-	return v.Reference != nil || v.Said != nil || len(v.Parts) > 0 || v.Offset != nil && v.Offset.Targets != nil
+	return v.Base != nil && v.Base.SourceText != "" || v.Reference != nil || v.Said != nil || len(v.Parts) > 0 || v.Offset != nil && v.Offset.Targets != nil
 }
 
-// Encode writes the document.
-func (b Base) Encode() ([]byte, error) { return encode(b) }
+// Encode writes the document; as version 2 only with a text.
+func (b Base) Encode() ([]byte, error) {
+	b.Version = Version
+	if b.SourceText != "" {
+		b.Version = withReferences
+	}
+	return encode(b)
+}
 
 // Variation makes the plain variation of a base: no additions, the form's usual portion.
 func (b Base) Variation() Variation {
 	return Variation{
 		Format: VariationFormat, Version: Version, Name: b.Name, Form: b.Form,
-		Base: &BasePart{Name: b.Name, Style: b.Style, School: b.School, Lines: b.Lines, SourceNote: b.SourceNote},
+		Base: &BasePart{Name: b.Name, Style: b.Style, School: b.School, Lines: b.Lines, SourceNote: b.SourceNote, SourceText: b.SourceText},
 	}
 }
 
@@ -411,6 +422,9 @@ func (v Variation) Domain(s Setting) (batter.Variation, batter.Kitchen, error) {
 		out.Base.Style = choice(r, "/base/style", v.Base.Style, batter.Styles, "", "style")
 	}
 	out.Base.School = r.school("/base/school", v.Base.School)
+	if len(v.Base.SourceText) > 64 {
+		r.p.Add("/base/source_text", "too_long", "The id is longer than 64 characters.")
+	}
 	out.Additions = r.additions("/additions", v.Additions)
 	out.Reference = r.reference(v.Reference)
 	out.Offset = r.offset(v.Offset)

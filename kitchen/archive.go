@@ -15,7 +15,7 @@ import (
 )
 
 // archived are the kinds of an archive, in the order in which they build on each other.
-var archived = []store.Kind{store.Pantry, store.Base, store.Variation}
+var archived = []store.Kind{store.Pantry, store.Text, store.Base, store.Variation}
 
 // Archive writes everything that the kitchen keeps, as it stands at one moment, with its
 // history; of what was put aside, what is still used.
@@ -44,7 +44,7 @@ func (k *Kitchen) Archive(ctx context.Context, to io.Writer) error {
 		inUse := used(shelved)
 		for _, kind := range archived {
 			for _, w := range slices.Backward(shelved[kind]) { // oldest first, so that lists keep their order
-				if w.PutAside && !inUse(w) {
+				if (w.PutAside || kind == store.Text) && !inUse(w) {
 					continue
 				}
 				if w, err = s.Whole(ctx, w); err != nil {
@@ -98,19 +98,31 @@ func wellFormed(body []byte) ([]byte, error) {
 	return json.Marshal(string(body))
 }
 
-// used tells of what was put aside whether something on the shelf still names it: an own
+// used tells of a text whether something was read from it, and of what was put aside whether something on the shelf still names it: an own
 // ingredient in a recipe, a base under a variation.
 func used(kept map[store.Kind][]store.Whole) func(store.Whole) bool {
-	bases := map[string]bool{}
+	bases, texts := map[string]bool{}, map[string]bool{}
 	for _, w := range kept[store.Variation] {
-		if v, err := document.DecodeVariation(w.Body); err == nil && !w.PutAside && v.Base != nil && v.Base.BaseRef != nil {
+		v, err := document.DecodeVariation(w.Body)
+		if err != nil || w.PutAside || v.Base == nil {
+			continue
+		}
+		texts[v.Base.SourceText] = true
+		if v.Base.BaseRef != nil {
 			bases[v.Base.BaseRef.ID] = true
+		}
+	}
+	for _, w := range kept[store.Base] {
+		if b, err := document.DecodeBase(w.Body); err == nil && (!w.PutAside || bases[w.ID]) {
+			texts[b.SourceText] = true
 		}
 	}
 	return func(w store.Whole) bool {
 		switch w.Kind {
 		case store.Base:
 			return bases[w.ID]
+		case store.Text:
+			return texts[w.ID]
 		case store.Pantry:
 			var i document.Item
 			if document.Strict(w.Body, &i) != nil || i.StandsFor != "" {

@@ -110,6 +110,7 @@ type archive struct {
 	Kitchen    jsontext.Value           `json:"kitchen,omitzero"`
 	History    *document.KitchenHistory `json:"kitchen_history,omitzero"`
 	Pantry     []document.Kept          `json:"pantry,omitzero"`
+	Texts      []document.Kept          `json:"texts,omitzero"`
 	Bases      []document.Kept          `json:"bases,omitzero"`
 	Variations []document.Kept          `json:"variations,omitzero"`
 }

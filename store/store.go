@@ -30,6 +30,7 @@ const (
 	Base      Kind = "base"
 	Variation Kind = "variation"
 	Pantry    Kind = "pantry"
+	Text      Kind = "text" // what something was read from
 )
 
 // Errors that callers tell apart with errors.Is.

@@ -632,6 +632,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/texts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep the text of a recipe, once, beside what was read from it */
+        post: operations["putText"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/texts/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The text of a recipe as it was pasted */
+        get: operations["getText"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/kitchen/revisions": {
         parameters: {
             query?: never;
@@ -828,6 +862,8 @@ export interface components {
             school?: components["schemas"]["School"];
             lines: components["schemas"]["Line"][];
             source_note?: string;
+            /** @description Id of the text that it was read from */
+            source_text?: string;
             base_ref?: components["schemas"]["BaseRef"];
         };
         Offset: {
@@ -1567,6 +1603,13 @@ export interface components {
              */
             goes_to?: "base" | "addition" | "beside";
         };
+        RecipeText: {
+            text: string;
+        };
+        KeptText: {
+            id: string;
+            text: string;
+        };
         Reading: {
             /** @enum {string} */
             format: "upbeat-ladle/reading";
@@ -1660,12 +1703,14 @@ export interface components {
             kitchen?: components["schemas"]["OwnKitchen"];
             kitchen_history?: components["schemas"]["KitchenHistory"];
             pantry?: components["schemas"]["Kept"][];
+            /** @description What bases and variations were read from */
+            texts?: components["schemas"]["Kept"][];
             bases?: components["schemas"]["Kept"][];
             variations?: components["schemas"]["Kept"][];
         };
         Fate: {
             /** @enum {string} */
-            kind: "kitchen" | "pantry" | "base" | "variation";
+            kind: "kitchen" | "pantry" | "text" | "base" | "variation";
             name: string;
             /** @enum {string} */
             action: "added" | "changed" | "same" | "refused";
@@ -1757,14 +1802,19 @@ export interface components {
         Base: {
             /** @enum {string} */
             format: "upbeat-ladle/base";
-            /** @enum {integer} */
-            version: 1;
+            /**
+             * @description 2 when it names a text
+             * @enum {integer}
+             */
+            version: 1 | 2;
             name: string;
             form: components["schemas"]["Form"];
             style?: string;
             school?: components["schemas"]["School"];
             lines: components["schemas"]["Line"][];
             source_note?: string;
+            /** @description Id of the text that it was read from */
+            source_text?: string;
         };
         Worksheet: {
             /** @enum {string} */
@@ -3738,6 +3788,54 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Reading"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putText: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RecipeText"];
+            };
+        };
+        responses: {
+            /** @description Kept */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptText"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getText: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The text */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptText"];
                 };
             };
             default: components["responses"]["Problem"];

@@ -70,7 +70,7 @@ function take(line: Record<string, unknown>) {
     if (!report.value.refused) open.value = false
   }
 }
-const kinds: Record<string, string> = { kitchen: 'kitchen', pantry: 'pantry', base: 'base', variation: 'variation' }
+const kinds: Record<string, string> = { kitchen: 'kitchen', pantry: 'pantry', text: 'recipe text', base: 'base', variation: 'variation' }
 const signs: Record<string, string> = { added: 'in_band', changed: 'ring', refused: 'high', same: 'unknown' }
 </script>
 

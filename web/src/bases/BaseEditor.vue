@@ -4,6 +4,7 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { ElMessage } from 'element-plus'
 import { api, got, said, type Problem } from '@/api/client'
 import { forms } from '@/bench/choices'
+import SourceText from '@/parts/SourceText.vue'
 import Icon from '@/parts/Icon.vue'
 import FingerprintBars from './FingerprintBars.vue'
 import LineRows from './LineRows.vue'
@@ -139,7 +140,9 @@ async function keep() {
               @update:model-value="school('eggs', $event)" />
           </div>
           <div class="wide">
-            <label for="base-note">Where it is from</label><el-input id="base-note" v-model="base.source_note" maxlength="500" />
+            <label for="base-note">Where it is from</label><el-input id="base-note" v-model="base.source_note" maxlength="500" /><SourceText
+              v-if="base.source_text"
+              :id="base.source_text" />
           </div>
         </div>
       </div>

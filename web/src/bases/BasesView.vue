@@ -64,6 +64,7 @@ const toBench = (b: Shelved) =>
         school: b.document.school,
         lines: b.document.lines,
         source_note: b.document.source_note,
+        source_text: b.document.source_text,
         base_ref: { id: b.id, revision: b.revision },
       },
     })

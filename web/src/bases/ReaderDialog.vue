@@ -151,17 +151,18 @@ async function keep(whole: boolean) {
   if (!base.value || !reading.value?.variation) return
   busy.value = true
   try {
+    const { id: source_text } = await got(api.POST('/texts', { body: { text: text.value } }))
     if (whole) {
       await bench.create({
         ...reading.value.variation,
         name: base.value.name,
-        base: { ...reading.value.variation.base, name: base.value.name },
+        base: { ...reading.value.variation.base, name: base.value.name, source_text },
       })
       open.value = false
       void router.push('/')
       return
     }
-    const saved = await bases.save(JSON.parse(JSON.stringify(base.value)) as Base)
+    const saved = await bases.save(JSON.parse(JSON.stringify({ ...base.value, source_text })) as Base)
     open.value = false
     ElMessage({ message: `“${saved.document.name}” is on the shelf of bases.`, duration: 4000 })
   } catch (e) {

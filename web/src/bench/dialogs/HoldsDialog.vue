@@ -4,6 +4,7 @@ import { ElMessage } from 'element-plus'
 import { api, got, newKey, said, type Schemas } from '@/api/client'
 import { useBench } from '@/bench/bench'
 import { holds } from '@/bench/choices'
+import SourceText from '@/parts/SourceText.vue'
 
 const shown = defineModel<boolean>({ required: true })
 const bench = useBench()
@@ -85,6 +86,7 @@ function keepFloor(role: (typeof floors)[number]['role'], stays: boolean) {
       <el-button @click="bench.holdTo('as_written')">Take it as it is in the bowl now</el-button>
       <el-button @click="findBehind">The plain base behind this</el-button>
     </p>
+    <p v-if="bench.doc?.base.source_text" class="row"><SourceText :id="bench.doc.base.source_text" /></p>
     <div v-if="behind" class="well behind">
       <p>{{ amounts(behind) }}</p>
       <el-button class="go" @click="keepBehind">Keep it as a base</el-button>

@@ -60,13 +60,13 @@ async function create() {
   }
   const ok = await attempt(async () => {
     const base = await got(api.GET('/bases/{id}', { params: { path: { id: baseId.value ?? '' } } }))
-    const { name: baseName, form, style, school, lines, source_note } = base.document
+    const { name: baseName, form, style, school, lines, source_note, source_text } = base.document
     await bench.create({
       format: 'upbeat-ladle/variation',
       version: 1,
       name: name.value.trim(),
       form,
-      base: { name: baseName, style, school, lines, source_note, base_ref: { id: base.id, revision: base.revision } },
+      base: { name: baseName, style, school, lines, source_note, source_text, base_ref: { id: base.id, revision: base.revision } },
     })
   })
   if (ok) {
