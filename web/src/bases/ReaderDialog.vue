@@ -376,7 +376,7 @@ li.out {
   width: 96px;
 }
 .unit {
-  width: 84px;
+  width: 108px;
 }
 .cups span {
   display: inline-flex;
