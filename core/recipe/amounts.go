@@ -172,7 +172,7 @@ var units = map[string]unit{
 var containers = set("packet packets pack packs sachet sachets tub tubs pot pots jar jars carton cartons box boxes bag bags bottle bottles container envelope")
 
 // vague words name no amount: the cook is asked.
-var vague = set("splash splashes drizzle glug glugs sprinkle sprinkling bit some few little dollop squeeze shake shakes sprig sprigs bunch drop drops spoonful spoonfuls spoon scoop scoops")
+var vague = set("splash splashes drizzle glug glugs sprinkle sprinkling bit some few little dollop squeeze shake shakes sprig sprigs bunch drop drops spoonful spoonfuls spoon scoop scoops teacup teacups")
 
 // nothingSaid are those that say nothing of an amount at all.
 var nothingSaid = set("bit some few little")
@@ -304,10 +304,13 @@ func quantityAt(toks []token, i int) (quantity, bool) {
 	q, ok = finish(toks, q)
 	if bare && q.end == i+1 && q.vague == "" && q.unit == measure.Each {
 		// "a" before a plain word is an amount only at the front: "an egg".
-		return q, i == 0
+		return q, i == 0 || (toks[i-1].text == "," || toks[i-1].text == "and") && q.end < len(toks) && oneOf[stem(toks[q.end].text)]
 	}
 	return q, ok
 }
+
+// oneOf are foods of which a cook says "an egg" in the middle of a sentence.
+var oneOf = set("egg yolk banana apple pear carrot courgette zucchini beetroot orange lemon lime potato onion")
 
 // alone tells whether a line begins with its unit, or what describes it: "level teaspoon of".
 func alone(toks []token) bool {

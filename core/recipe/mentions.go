@@ -24,6 +24,9 @@ func (r *reader) mentions() {
 		if l.Ingredient != nil {
 			listed.WriteString(" " + fold(l.Ingredient.Name))
 		}
+		for _, w := range words(l.Text) {
+			listed.WriteString(" " + stem(spell(w)))
+		}
 	}
 	known := listed.String()
 	for _, step := range r.out.Steps {

@@ -32,9 +32,14 @@ var (
 // people eat portions; how many pieces that is the recipe does not say.
 var people = set("people persons servings serving portions portion adults children guests")
 
+const longestClaim = 160 // characters
+
 func said(r Reading) Said {
 	var s Said
 	tell := func(text string) {
+		if r := []rune(text); len(r) > longestClaim {
+			text = string(r[:longestClaim]) + "…"
+		}
 		if text = strings.TrimSpace(text); !strings.Contains(s.Text, text) {
 			s.Text = joined(s.Text, text)
 		}
@@ -57,7 +62,7 @@ func said(r Reading) Said {
 				tell(line)
 			}
 		}
-		if s.Portion == 0 && strings.ContainsAny(low, "0123456789½¼¾⅓") && apiece.MatchString(low) {
+		if s.Portion == 0 && (strings.Contains(low, "batter") || strings.Contains(low, "per ") || strings.Contains(low, "each") || strings.Contains(low, "portions of")) && apiece.MatchString(low) {
 			for _, q := range quantities(tokens(line)) {
 				if volumes[q.unit] && q.amount > 0 {
 					s.Portion, s.Unit = q.amount, q.unit

@@ -120,7 +120,7 @@ func (r *reader) sentence(s string) {
 			found = append(found, q)
 		}
 	}
-	found = sized(toks, addUp(toks, dropAlternatives(toks, found)))
+	found = saidTwice(toks, sized(toks, addUp(toks, dropAlternatives(toks, found))))
 	before, had := 0, len(r.out.Lines)
 	for i, q := range found {
 		to := len(toks)
@@ -133,6 +133,11 @@ func (r *reader) sentence(s string) {
 			if at := r.nameBefore(toks, before, q.start); at >= 0 {
 				from, end = at, q.end
 			}
+		}
+		if n := len(r.out.Lines); n > had && from == q.start && restates(toks[before:q.start]) && !r.isNamed(toks[q.end:end]) {
+			r.out.Lines[n-1].restate(q)
+			before = end
+			continue
 		}
 		taken := r.spokenLine(s, toks, q, before, from, end)
 		back := slices.ContainsFunc(toks[before:q.start], func(t token) bool { return corrects[t.text] })
@@ -158,6 +163,47 @@ func (r *reader) sentence(s string) {
 	}
 }
 
+// repeats are the words that say an amount again: "two cups, that's like 250 grams".
+var repeats = set("so that thats is its it like about or around roughly maybe say")
+
+// restates tells whether what stands before an amount announces that it says the one before again.
+func restates(between []token) bool {
+	said := false
+	for i := len(between) - 1; i >= 0 && (between[i].kind == sign || repeats[between[i].text]); i-- {
+		said = said || between[i].text == "that" || between[i].text == "thats"
+	}
+	return said
+}
+
+// saidTwice joins an amount that says the one before again before either has a name: "a quarter cup, so
+// that's like 60 ml, of oil".
+func saidTwice(toks []token, qs []quantity) []quantity {
+	var out []quantity
+	for _, q := range qs {
+		if n := len(out); n > 0 && restates(toks[out[n-1].end:q.start]) && !slices.ContainsFunc(toks[out[n-1].end:q.start], func(t token) bool { return t.kind == word && !repeats[t.text] }) {
+			out[n-1].end = q.end
+			continue
+		}
+		out = append(out, q)
+	}
+	return out
+}
+
+func (r *reader) isNamed(toks []token) bool {
+	name := nameWords(toks)
+	return len(name) > 0 && r.names.match(name).score >= sure
+}
+
+// restate takes a weight that a line is told again in; another measure says nothing new.
+func (l *Line) restate(q quantity) {
+	g, ok := map[measure.Unit]float64{measure.Gram: 1, "kg": 1000, "oz": measure.Ounce, "lb": measure.Pound}[q.unit]
+	if !ok || l.Ingredient == nil || l.Ingredient.IsWholeEgg() || l.Unit == measure.Gram {
+		return
+	}
+	l.Note = joined(l.Note, short(l.Amount)+" "+string(l.Unit))
+	l.Amount, l.Unit = g*q.amount, measure.Gram
+}
+
 // nameEnd is where a name that begins at from ends, at the latest before to. A comma ends it unless
 // what follows describes it: "butter, melted".
 func nameEnd(toks []token, from, to int) int {
@@ -165,7 +211,8 @@ func nameEnd(toks []token, from, to int) int {
 	for i := from; i < to; i++ {
 		t := toks[i]
 		switch {
-		case t.kind == word && (ends[t.text] || verbs[t.text] || had && t.text == "and" && i+1 < to && (verbs[toks[i+1].text] || ends[toks[i+1].text])):
+		case t.text == "," && !had && i+1 < to && toks[i+1].text == "of":
+		case t.kind == word && (had && t.text == "the" || ends[t.text] || verbs[t.text] || had && t.text == "and" && i+1 < to && (verbs[toks[i+1].text] || ends[toks[i+1].text])):
 			return i
 		case t.text == "," && i+1 < to && toks[i+1].kind == word && (kindWord[toks[i+1].text] || stop[toks[i+1].text] && len(toks[i+1].text) > 4):
 		case t.kind == sign && t.text != "-" && t.text != "%" && t.text != "(" && t.text != ")" && t.text != "/" && (had || t.text != "."):
@@ -179,11 +226,14 @@ func nameEnd(toks []token, from, to int) int {
 	return to
 }
 
+// between stand between a name and its amount: "the sugar, I use two tablespoons".
+var between = set("i we you use used take need put in about just of have is are its thats like")
+
 // nameBefore finds the name that stands before its amount: "now the milk, 400 ml". It is the first
 // token of it, or -1.
 func (r *reader) nameBefore(toks []token, from, to int) int {
 	last := to
-	for last > from && toks[last-1].kind == sign {
+	for last > from && (toks[last-1].kind == sign || between[toks[last-1].text]) {
 		last--
 	}
 	at := last
@@ -197,6 +247,9 @@ func (r *reader) nameBefore(toks []token, from, to int) int {
 	}
 	return -1
 }
+
+// justBefore is how many bytes before a name say where it goes: "serve it with".
+const justBefore = 24
 
 // spokenLine makes the lines of one amount and its name; none when it is no food.
 func (r *reader) spokenLine(s string, toks []token, q quantity, before, from, end int) []Line {
@@ -219,7 +272,7 @@ func (r *reader) spokenLine(s string, toks []token, q quantity, before, from, en
 	}
 	for i := range lines {
 		if lines[i].Place == "" {
-			lines[i].Place = servedIn(fold(s[min(said, part[0].at):part[0].at]))
+			lines[i].Place = servedIn(fold(s[max(min(said, part[0].at), part[0].at-justBefore):part[0].at]))
 		}
 	}
 	return lines
@@ -248,7 +301,7 @@ func servedIn(folded string) batter.Place {
 	for _, s := range []struct {
 		words string
 		place batter.Place
-	}{{"serve", batter.Serving}, {"great with", batter.Serving}, {"good with", batter.Serving}, {"lovely with", batter.Serving}, {"goes well with", batter.Serving}, {"top with", batter.OnTop}, {"topped with", batter.OnTop}, {"drizzle", batter.OnTop}, {"dust with", batter.OnTop}, {"sprinkle with", batter.OnTop}, {"fill with", batter.Middle}, {"spread with", batter.Middle}} {
+	}{{"serve", batter.Serving}, {"top w", batter.OnTop}, {"great with", batter.Serving}, {"good with", batter.Serving}, {"lovely with", batter.Serving}, {"goes well with", batter.Serving}, {"top with", batter.OnTop}, {"topped with", batter.OnTop}, {"drizzle", batter.OnTop}, {"dust with", batter.OnTop}, {"sprinkle with", batter.OnTop}, {"fill with", batter.Middle}, {"spread with", batter.Middle}} {
 		if strings.Contains(folded, s.words) {
 			return s.place
 		}

@@ -127,16 +127,25 @@ function showOpen() {
 const signs = { read: 'in_band', unsure: 'unknown', not_understood: 'high' } as const
 const statusWords = { read: 'read', unsure: 'not sure', not_understood: 'not understood' } as const
 
+/** A recipe with more than its base is kept as one; the base alone is the other choice. */
+const whole = computed(
+  () => !!reading.value && (reading.value.additions.length > 0 || !!reading.value.variation?.parts?.some((p) => p.kind !== 'pan')),
+)
+const onlyBase = computed(() => {
+  const n = reading.value?.additions.length ?? 0
+  return n === 0 ? 'Only the base' : `Only the base, without its ${n === 1 ? 'addition' : `${n} additions`}`
+})
+
 /** What is still open is told before anything is kept. */
 const asking = ref(false)
 const wanted = ref(false)
 const stillOpen = computed(
   () => reading.value?.lines.filter((l, i) => l.status !== 'read' && l.goes_to !== 'beside' && !fixes.value[i]?.leave_out) ?? [],
 )
-function wants(whole: boolean) {
-  wanted.value = whole
+function wants(recipe: boolean) {
+  wanted.value = recipe
   asking.value = stillOpen.value.length > 0
-  if (!asking.value) void keep(whole)
+  if (!asking.value) void keep(recipe)
 }
 function keepSo() {
   asking.value = false
@@ -147,12 +156,12 @@ function backToLines() {
   showOpen()
 }
 
-async function keep(whole: boolean) {
+async function keep(recipe: boolean) {
   if (!base.value || !reading.value?.variation) return
   busy.value = true
   try {
     const { id: source_text } = await got(api.POST('/texts', { body: { text: text.value } }))
-    if (whole) {
+    if (recipe) {
       await bench.create({
         ...reading.value.variation,
         name: base.value.name,
@@ -276,7 +285,7 @@ async function keep(whole: boolean) {
           </ul>
         </template>
       </div>
-      <form novalidate class="foot" @submit.prevent="wants(Boolean(reading?.additions.length))">
+      <form novalidate class="foot" @submit.prevent="wants(whole)">
         <el-input v-model="name" maxlength="200" placeholder="Name of the base" aria-label="Name of the base" />
         <el-select :model-value="form ?? reading?.form" placeholder="For" aria-label="Form" @update:model-value="form = $event as Schemas['Form']"
           ><el-option v-for="f in forms" :key="f.value" :value="f.value" :label="f.label"
@@ -284,12 +293,8 @@ async function keep(whole: boolean) {
         <span v-if="base?.style" class="chip">{{ styles[base.style] }}</span>
         <p class="said">{{ print?.sentences[0] }}</p>
         <AllergenLine v-if="reading" :text="reading.allergen_text" class="allergens" />
-        <el-button v-if="reading?.additions.length" :disabled="!base || busy" @click="wants(false)"
-          >Only the base, without {{ reading.additions.length === 1 ? 'its addition' : `its ${reading.additions.length} additions` }}</el-button
-        >
-        <el-button class="go" native-type="submit" :disabled="!base || busy">{{
-          reading?.additions.length ? 'Keep the recipe as it is' : 'Keep the base'
-        }}</el-button>
+        <el-button v-if="whole" :disabled="!base || busy" @click="wants(false)">{{ onlyBase }}</el-button>
+        <el-button class="go" native-type="submit" :disabled="!base || busy">{{ whole ? 'Keep the recipe as it is' : 'Keep the base' }}</el-button>
       </form>
       <OpenLinesDialog v-model="asking" :lines="stillOpen" @keep="keepSo" @back="backToLines" />
     </div>
