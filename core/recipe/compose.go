@@ -26,7 +26,7 @@ var formWords = []struct {
 	word string
 	form batter.Form
 }{
-	{"waffle", batter.Waffle}, {"gaufre", batter.Waffle}, {"crepe", batter.Crepe}, {"galette", batter.Crepe}, {"drop scone", batter.DropScone},
+	{"waffle", batter.Waffle}, {"gaufre", batter.Waffle}, {"waffel", batter.Waffle}, {"gofre", batter.Waffle}, {"cialde", batter.Waffle}, {"wafel", batter.Waffle}, {"gofry", batter.Waffle}, {"crepe", batter.Crepe}, {"crespelle", batter.Crepe}, {"flensje", batter.Crepe}, {"nalesniki", batter.Crepe}, {"galette", batter.Crepe}, {"drop scone", batter.DropScone},
 	{"scotch pancake", batter.DropScone}, {"pikelet", batter.DropScone}, {"pancake", batter.Pancake}, {"griddle cake", batter.Pancake}, {"hotcake", batter.Pancake}, {"flapjack", batter.Pancake},
 }
 

@@ -11,6 +11,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"upbeatladle/core/batter"
 	"upbeatladle/core/food"
 	"upbeatladle/core/recipe"
 )
@@ -154,4 +155,20 @@ func TestConfidenceMeansSomething(t *testing.T) {
 	}
 	t.Logf("of %d entries with a confidence of 0.95 or more, %d are right (%.1f %%)", sure, sure-wrong, 100*float64(sure-wrong)/float64(sure))
 	assert.GreaterOrEqual(t, float64(sure-wrong)/float64(sure), 0.97)
+}
+
+// The language is guessed, and what a recipe is called tells its form.
+func TestLanguagesAndForms(t *testing.T) {
+	forms := map[string]batter.Form{"fr": batter.Crepe, "pl": batter.Crepe, "de fruit": batter.Waffle, "it zucca": batter.Pancake}
+	for _, p := range passages(t, "whole.txt") {
+		r := recipe.ReadText(p.text, food.Reference())
+		want := recipe.English
+		if lang, _, _ := strings.Cut(p.name, " "); len(lang) == 2 && recipe.LanguageNames[recipe.Language(lang)] != "" {
+			want = recipe.Language(lang)
+		}
+		assert.Equal(t, want, r.Language, p.name)
+		if form, ok := forms[p.name]; ok {
+			assert.Equal(t, form, r.Compose().Form, p.name)
+		}
+	}
 }
