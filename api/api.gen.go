@@ -672,25 +672,28 @@ type AsideKind string
 
 // Base defines model for Base.
 type Base struct {
-	Form       Form       `json:"form"`
-	Format     BaseFormat `json:"format"`
-	Lines      []Line     `json:"lines"`
-	Name       string     `json:"name"`
-	School     *School    `json:"school,omitempty"`
-	SourceNote *string    `json:"source_note,omitempty"`
+	Form   Form       `json:"form"`
+	Format BaseFormat `json:"format"`
+	Lines  []Line     `json:"lines"`
+	Name   string     `json:"name"`
+
+	// Parts That every variation of it begins with
+	Parts      *[]Part `json:"parts,omitempty"`
+	School     *School `json:"school,omitempty"`
+	SourceNote *string `json:"source_note,omitempty"`
 
 	// SourceText Id of the text that it was read from
 	SourceText *string `json:"source_text,omitempty"`
 	Style      *string `json:"style,omitempty"`
 
-	// Version 2 when it names a text
+	// Version 2 when it names a text or has parts
 	Version BaseVersion `json:"version"`
 }
 
 // BaseFormat defines model for Base.Format.
 type BaseFormat string
 
-// BaseVersion 2 when it names a text
+// BaseVersion 2 when it names a text or has parts
 type BaseVersion int
 
 // BasePart defines model for BasePart.

@@ -114,7 +114,16 @@ func TestAFinishedRecipeIsKeptAsItIs(t *testing.T) {
 		assert.Contains(t, string(out), "hazelnut", as)
 		assert.Contains(t, string(out), "flurb of zonk", as)
 	}
-	assert.Contains(t, r.Base.SourceNote, "oil for frying; 40 g hazelnuts; 1 flurb of zonk")
+	assert.Len(t, r.Base.Parts, 3)
+	assert.Contains(t, r.Base.AllergenText(here()), "hazelnut", "its base alone tells them too")
+	assert.Contains(t, r.Base.AllergenText(here()), "not known: “1 flurb of zonk”")
+	body, err := r.Base.Encode()
+	require.NoError(t, err)
+	kept, err := document.DecodeBase(body)
+	require.NoError(t, err)
+	assert.Equal(t, 2, kept.Version)
+	assert.Len(t, kept.Variation().Parts, 3, "what begins with it has them")
+	assert.True(t, kept.Uses("vegetable_oil"))
 	assert.Contains(t, r.Base.SourceNote, "Not taken: some sugar")
 	assert.True(t, v.Uses("hazelnuts_chopped") || v.Uses("hazelnuts"), "a tub of them is not put aside unseen")
 

@@ -78,8 +78,8 @@ func weighed(l worksheet.Line) string {
 	return text
 }
 
-// served says where something stands that is not in the batter.
-var served = map[batter.Place]string{batter.OnTop: "On top", batter.Middle: "Inside", batter.OnSide: "Beside", batter.InPan: "For the pan", batter.Serving: "To serve"}
+// placeWords say where something stands that is not in the batter.
+var placeWords = map[batter.Place]string{batter.OnTop: "On top", batter.Middle: "Inside", batter.OnSide: "Beside", batter.InPan: "For the pan", batter.Serving: "To serve"}
 
 func export(as, name, form string, w worksheet.Worksheet) ([]byte, error) {
 	var lines []string
@@ -90,7 +90,7 @@ func export(as, name, form string, w worksheet.Worksheet) ([]byte, error) {
 	}
 	beside := len(lines)
 	for _, p := range w.Parts {
-		lines = append(lines, served[p.Kind]+": "+p.Text)
+		lines = append(lines, placeWords[p.Kind]+": "+p.Text)
 	}
 	lines, extra := lines[:beside], lines[beside:]
 	switch as {

@@ -8,7 +8,7 @@ import (
 	"upbeatladle/core/safety"
 )
 
-// AllergenText tells the allergens of the base in one line; a line whose ingredient is not on the
+// AllergenText tells the allergens of the base, and of what stands beside it, in one line; a line whose ingredient is not on the
 // shelf is named as not known.
 func (b Base) AllergenText(s Setting) string {
 	var used []*food.Ingredient
@@ -18,6 +18,18 @@ func (b Base) AllergenText(s Setting) string {
 			used = append(used, in)
 		} else {
 			notKnown = append(notKnown, "“"+clip(l.Ingredient)+"”")
+		}
+	}
+	for _, p := range b.Parts {
+		if len(p.Lines) == 0 {
+			notKnown = append(notKnown, "“"+clip(p.Text)+"”")
+		}
+		for _, l := range p.Lines {
+			if in := s.Table.ByID(l.Ingredient); in != nil {
+				used = append(used, in)
+			} else {
+				notKnown = append(notKnown, "“"+clip(p.Text)+"”")
+			}
 		}
 	}
 	if len(b.Lines) == 0 {

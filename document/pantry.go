@@ -610,7 +610,7 @@ func readable(in *food.Ingredient) float64 {
 }
 
 // Uses tells whether a base names an ingredient.
-func (b Base) Uses(id string) bool { return names(b.Lines, id) }
+func (b Base) Uses(id string) bool { return names(b.Lines, id) || served(b.Parts, id) }
 
 // Uses tells whether a variation names an ingredient: in its bowl, in the bowl that it is held to,
 // or beside it.
@@ -619,9 +619,13 @@ func (v Variation) Uses(id string) bool {
 		return slices.ContainsFunc(all, func(a Addition) bool { return a.Ingredient == id })
 	}
 	return v.Base != nil && names(v.Base.Lines, id) || adds(v.Additions) || v.Reference != nil && adds(v.Reference.Additions) ||
-		slices.ContainsFunc(v.Parts, func(p Part) bool {
-			return slices.ContainsFunc(p.Lines, func(l PartLine) bool { return l.Ingredient == id })
-		})
+		served(v.Parts, id)
+}
+
+func served(parts []Part, id string) bool {
+	return slices.ContainsFunc(parts, func(p Part) bool {
+		return slices.ContainsFunc(p.Lines, func(l PartLine) bool { return l.Ingredient == id })
+	})
 }
 
 func names(lines []Line, id string) bool {

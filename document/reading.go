@@ -268,9 +268,12 @@ func reading(r recipe.Reading, w ReadingWish, dropped map[int]bool, k batter.Kit
 		one.ID = fmt.Sprintf("b%d", i+1)
 		b.Lines = append(b.Lines, one)
 	}
+	if b.Parts = partsOf(r, dropped); len(b.Parts) > 0 {
+		b.Version = withReferences
+	}
 	out.Base = &b
 	v := b.Variation()
-	v.Additions, v.Parts, v.Said = out.Additions, partsOf(r, dropped), out.Said
+	v.Additions, v.Said = out.Additions, out.Said
 	if len(v.Additions) > 0 {
 		v.Reference = &Reference{Kind: AsWrittenReference, Additions: slices.Clone(v.Additions)}
 	}
@@ -294,22 +297,15 @@ func asFix(line int, s *recipe.Suggestion) *Fix {
 	return &f
 }
 
-// sourceNote keeps with the base what of the text is not in its bowl: what is for the pan or the
-// table, and what could not be taken.
+// sourceNote keeps with the base what of the text could not be taken.
 func sourceNote(lines []ReadLine, dropped map[int]bool) string {
-	var beside, out []string
+	var out []string
 	for i, l := range lines {
-		switch {
-		case l.GoesTo == "beside":
-			beside = append(beside, l.Text)
-		case l.GoesTo == "" && !dropped[i]:
+		if l.GoesTo == "" && !dropped[i] {
 			out = append(out, l.Text)
 		}
 	}
 	note := "Read from a recipe."
-	if len(beside) > 0 {
-		note += " For the pan or the table: " + strings.Join(beside, "; ") + "."
-	}
 	if len(out) > 0 {
 		note += " Not taken: " + strings.Join(out, "; ") + "."
 	}

@@ -206,6 +206,7 @@ type Base struct {
 	Lines      []Line  `json:"lines"`
 	SourceNote string  `json:"source_note,omitzero"`
 	SourceText string  `json:"source_text,omitzero"`
+	Parts      []Part  `json:"parts,omitzero"` // that every variation of it begins with
 }
 
 // DecodeVariation reads a variation document. The error is Problems.
@@ -233,7 +234,7 @@ func DecodeBase(data []byte) (Base, error) {
 	if err := Strict(data, &b); err != nil {
 		return Base{}, err
 	}
-	if b.Version == withReferences { // in which a text is new
+	if b.Version == withReferences { // in which a text and parts are new
 		return b, header(b.Format, Version, BaseFormat)
 	}
 	return b, header(b.Format, b.Version, BaseFormat)
@@ -265,10 +266,10 @@ func (v Variation) usesReferences() bool {
 	return v.Base != nil && v.Base.SourceText != "" || v.Reference != nil || v.Said != nil || len(v.Parts) > 0 || v.Offset != nil && v.Offset.Targets != nil
 }
 
-// Encode writes the document; as version 2 only with a text.
+// Encode writes the document; as version 2 only with a text or parts.
 func (b Base) Encode() ([]byte, error) {
 	b.Version = Version
-	if b.SourceText != "" {
+	if b.SourceText != "" || len(b.Parts) > 0 {
 		b.Version = withReferences
 	}
 	return encode(b)
@@ -277,7 +278,7 @@ func (b Base) Encode() ([]byte, error) {
 // Variation makes the plain variation of a base: no additions, the form's usual portion.
 func (b Base) Variation() Variation {
 	return Variation{
-		Format: VariationFormat, Version: Version, Name: b.Name, Form: b.Form,
+		Format: VariationFormat, Version: Version, Name: b.Name, Form: b.Form, Parts: b.Parts,
 		Base: &BasePart{Name: b.Name, Style: b.Style, School: b.School, Lines: b.Lines, SourceNote: b.SourceNote, SourceText: b.SourceText},
 	}
 }

@@ -1803,7 +1803,7 @@ export interface components {
             /** @enum {string} */
             format: "upbeat-ladle/base";
             /**
-             * @description 2 when it names a text
+             * @description 2 when it names a text or has parts
              * @enum {integer}
              */
             version: 1 | 2;
@@ -1811,6 +1811,8 @@ export interface components {
             form: components["schemas"]["Form"];
             style?: string;
             school?: components["schemas"]["School"];
+            /** @description That every variation of it begins with */
+            parts?: components["schemas"]["Part"][];
             lines: components["schemas"]["Line"][];
             source_note?: string;
             /** @description Id of the text that it was read from */

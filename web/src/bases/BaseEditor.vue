@@ -5,6 +5,7 @@ import { ElMessage } from 'element-plus'
 import { api, got, said, type Problem } from '@/api/client'
 import { forms } from '@/bench/choices'
 import SourceText from '@/parts/SourceText.vue'
+import BesideList from '@/parts/BesideList.vue'
 import Icon from '@/parts/Icon.vue'
 import FingerprintBars from './FingerprintBars.vue'
 import LineRows from './LineRows.vue'
@@ -111,6 +112,7 @@ async function keep() {
           </div>
         </div>
         <LineRows v-model="base" :faults="faults" />
+        <BesideList v-if="base.parts?.length" :parts="base.parts" @off="base.parts?.splice($event, 1)" />
         <div class="head">
           <div>
             <label for="base-lumps">Stirred</label

@@ -58,6 +58,7 @@ const toBench = (b: Shelved) =>
       version: 1,
       name: `${b.document.name}, new`,
       form: b.document.form,
+      parts: b.document.parts,
       base: {
         name: b.document.name,
         style: b.document.style,

@@ -14,6 +14,7 @@ export const asVariation = (b: Base): Schemas['Variation'] => ({
   version: 1,
   name: b.name || 'Base',
   form: b.form,
+  parts: b.parts,
   base: {
     name: b.name || 'Base',
     style: b.style,

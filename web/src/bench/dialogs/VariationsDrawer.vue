@@ -60,12 +60,13 @@ async function create() {
   }
   const ok = await attempt(async () => {
     const base = await got(api.GET('/bases/{id}', { params: { path: { id: baseId.value ?? '' } } }))
-    const { name: baseName, form, style, school, lines, source_note, source_text } = base.document
+    const { name: baseName, form, style, school, lines, source_note, source_text, parts } = base.document
     await bench.create({
       format: 'upbeat-ladle/variation',
       version: 1,
       name: name.value.trim(),
       form,
+      parts,
       base: { name: baseName, style, school, lines, source_note, source_text, base_ref: { id: base.id, revision: base.revision } },
     })
   })

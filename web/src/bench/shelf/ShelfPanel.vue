@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { nextTick, ref, watch } from 'vue'
 import { ElMessage } from 'element-plus'
+import BesideList from '@/parts/BesideList.vue'
 import Icon from '@/parts/Icon.vue'
 import { useBench } from '@/bench/bench'
-import { places } from '@/bench/choices'
 import AdditionCard from './AdditionCard.vue'
 import FindAddition from './FindAddition.vue'
 
@@ -24,7 +24,8 @@ function remove(id: string, label: string) {
   ElMessage({ message: `${label} is out of the bowl. Ctrl+Z puts it back.`, duration: 5000 })
 }
 
-function removePart(i: number, text: string) {
+function takeOff(i: number) {
+  const text = bench.doc?.parts?.[i]?.text
   bench.change((d) => {
     d.parts?.splice(i, 1)
     if (!d.parts?.length) delete d.parts
@@ -62,15 +63,7 @@ defineExpose({ focusFind: () => find.value?.focus() })
       <h3>Nothing in the bowl yet</h3>
       <p>The batter is the plain base. Press <kbd>/</kbd> to find an addition.</p>
     </div>
-    <div v-if="bench.doc?.parts?.length" class="beside">
-      <h3>Not in the bowl</h3>
-      <ul>
-        <li v-for="(p, i) in bench.doc.parts" :key="i">
-          <small class="chip rim">{{ places[p.kind] }}</small><span>{{ p.text }}</span
-          ><el-button class="ghost" :aria-label="`Take off ${p.text}`" @click="removePart(i, p.text)"><Icon name="bin" :size="18" /></el-button>
-        </li>
-      </ul>
-    </div>
+    <BesideList v-if="bench.doc?.parts?.length" class="aside" :parts="bench.doc.parts" @off="takeOff" />
     <el-button class="dashed more" @click="find?.focus()"><Icon name="plus" />Add something</el-button>
   </section>
 </template>
@@ -102,30 +95,11 @@ defineExpose({ focusFind: () => find.value?.focus() })
   font-size: var(--t-lead);
   margin-bottom: 6px;
 }
-.beside {
+.aside {
   padding: 0 var(--s3) var(--s2);
   max-height: 30%;
   overflow: auto;
   flex: none;
-}
-.beside h3 {
-  font-size: var(--t-mini);
-  color: var(--ink-2);
-}
-.beside ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
-.beside li {
-  display: flex;
-  align-items: center;
-  gap: var(--s2);
-}
-.beside span {
-  flex: 1;
-  min-width: 0;
-  overflow-wrap: anywhere;
 }
 .more {
   margin: auto var(--s3) var(--s3);
