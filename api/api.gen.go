@@ -798,12 +798,15 @@ type Ingredient struct {
 	Colour    *string  `json:"colour,omitempty"`
 
 	// Dose The track of an addition for this batch
-	Dose  Dose        `json:"dose"`
-	Group string      `json:"group"`
-	Id    string      `json:"id"`
-	Label string      `json:"label"`
-	Name  string      `json:"name"`
-	Own   *OwnFigures `json:"own,omitempty"`
+	Dose Dose `json:"dose"`
+
+	// FlourMethods How it can get into a cup, of flour; the first is meant when nothing is said
+	FlourMethods *[]FlourMethod `json:"flour_methods,omitempty"`
+	Group        string         `json:"group"`
+	Id           string         `json:"id"`
+	Label        string         `json:"label"`
+	Name         string         `json:"name"`
+	Own          *OwnFigures    `json:"own,omitempty"`
 
 	// RestG What is neither water nor sugars, in 100 g
 	RestG   float64 `json:"rest_g"`

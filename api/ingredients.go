@@ -66,6 +66,13 @@ func shown(in *food.Ingredient, flour float64, k batter.Kitchen) Ingredient {
 	if in.Colour.Hex != "" {
 		out.Colour = &in.Colour.Hex
 	}
+	if in.IsFlour() {
+		var ways []FlourMethod
+		for _, m := range measure.FlourMethods {
+			ways = append(ways, FlourMethod(m))
+		}
+		out.FlourMethods = &ways
+	}
 	for _, u := range measure.Units {
 		if _, err := k.Grams(batter.Line{Ingredient: in, Amount: 1, Unit: u}); err == nil {
 			out.Units = append(out.Units, Unit(u))

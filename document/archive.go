@@ -66,6 +66,15 @@ type KitchenHistory struct {
 // sections are the lists of an archive by the kind of what is in them.
 var sections = map[string]string{"pantry": "pantry", "text": "texts", "base": "bases", "variation": "variations"}
 
+func isSection(name string) bool {
+	for _, s := range sections {
+		if s == name {
+			return true
+		}
+	}
+	return false
+}
+
 // ArchiveWriter writes an archive piece by piece.
 type ArchiveWriter struct {
 	to      *bufio.Writer
@@ -148,7 +157,7 @@ func OpenArchive(from io.ReadSeeker) (*ArchiveFile, error) {
 			v, err := in.ReadValue()
 			head[name] = v.Clone()
 			return err
-		case slices.Contains([]string{"pantry", "texts", "bases", "variations"}, name):
+		case isSection(name):
 			if in.PeekKind() != '[' {
 				odd = name
 				return in.pass()

@@ -3,6 +3,8 @@ package document_test
 import (
 	"context"
 	"fmt"
+	"os"
+	"slices"
 	"strings"
 	"testing"
 
@@ -246,4 +248,67 @@ func TestChoicesAndTwoUses(t *testing.T) {
 	r, err = document.Read(document.ReadingWish{Text: "Ingredients\n200 g flour\n300 ml buttermilk (or milk)\nMethod\nMix it.", Fixes: []document.Fix{*r.Lines[1].Or}}, here())
 	require.NoError(t, err)
 	assert.Equal(t, "milk_whole", r.Base.Lines[1].Ingredient)
+}
+
+// Every recipe of the reader's corpora is kept as it is: it can be worked with, nothing moves and nothing
+// is faulted, and what stands beside the batter is in every export with its allergens.
+func TestEveryRecipeIsKeptAsItIs(t *testing.T) {
+	ctx, kept := context.Background(), 0
+	for _, file := range []string{"whole.txt", "talk.txt"} {
+		data, err := os.ReadFile("../core/recipe/testdata/" + file)
+		require.NoError(t, err)
+		for _, part := range strings.Split(string(data), "\n== ")[1:] {
+			name, rest, _ := strings.Cut(part, "\n")
+			text, _, _ := strings.Cut(rest, "\n--\n")
+			r, err := document.Read(document.ReadingWish{Text: text}, here())
+			require.NoError(t, err, name)
+			if r.Variation == nil || !slices.ContainsFunc(r.Base.Lines, func(l document.Line) bool { return strings.Contains(l.Ingredient, "flour") }) {
+				continue // it still asks for its flour, or has none
+			}
+			body, err := r.Variation.Encode()
+			require.NoError(t, err, name)
+			v, err := document.DecodeVariation(body)
+			require.NoError(t, err, name)
+			w, err := v.Worksheet(ctx, here())
+			require.NoError(t, err, name)
+			kept++
+			for _, l := range w.Lines {
+				if l.Offset != nil && r.Whole && len(r.Additions) > 0 {
+					assert.Zero(t, *l.Offset, "%s: %s", name, l.Name)
+				}
+				for _, a := range l.Allergens {
+					assert.Contains(t, w.AllergenText, a, name)
+				}
+			}
+			for _, as := range []string{"json", "jsonld", "markdown", "csv", "text"} {
+				out, err := v.Export(ctx, as, here(), nil)
+				require.NoError(t, err, name)
+				for _, p := range w.Parts {
+					assert.Contains(t, string(out), p.Text, "%s as %s", name, as)
+					for _, a := range p.Allergens {
+						assert.Contains(t, w.AllergenText, a, name)
+					}
+				}
+			}
+		}
+	}
+	assert.Greater(t, kept, 40)
+}
+
+// What is beside the batter needs no amount, and a name that a cook gives it is taken.
+func TestWhatIsBesideNeedsNoAmount(t *testing.T) {
+	wish := document.ReadingWish{Text: "Ingredients\n200 g flour\n300 ml milk\n2 eggs\nTo serve:\nzonk dust\n3 flurbs\nMethod\nMix it."}
+	r, err := document.Read(wish, here())
+	require.NoError(t, err)
+	assert.Contains(t, r.Allergens, "Not known: “3 flurbs” and “zonk dust”")
+	wish.Fixes = []document.Fix{{Line: 3, Ingredient: "walnuts_chopped"}, {Line: 4, Ingredient: "honey", Unit: "each"}}
+	r, err = document.Read(wish, here())
+	require.NoError(t, err)
+	assert.Equal(t, []string{"read", "read"}, []string{r.Lines[3].Status, r.Lines[4].Status})
+	assert.NotContains(t, r.Allergens, "not known")
+	assert.Equal(t, "walnuts_chopped", r.Variation.Parts[0].Lines[0].Ingredient)
+	// In the bowl another name asks its own question.
+	r, err = document.Read(document.ReadingWish{Text: "Ingredients\n200 g flour\na splash of milk\nMethod\nMix it.", Fixes: []document.Fix{{Line: 1, Ingredient: "oat_drink"}}}, here())
+	require.NoError(t, err)
+	assert.Equal(t, "How much oat drink?", r.Lines[1].Asks)
 }

@@ -173,7 +173,7 @@ func PlainBase(ctx context.Context, w PlainBaseWish, s Setting) (Base, error) {
 		return Base{}, pointed(err, "/variation")
 	}
 	from := w.Variation.Base
-	b := Base{Format: BaseFormat, Version: Version, Name: strings.TrimSpace(w.Variation.Name) + ", plain", Form: w.Variation.Form, Style: from.Style, School: from.School, SourceNote: from.SourceNote, SourceText: from.SourceText}
+	b := Base{Format: BaseFormat, Version: Version, Name: strings.TrimSpace(w.Variation.Name) + ", plain", Form: w.Variation.Form, Style: from.Style, School: from.School, SourceNote: from.SourceNote, SourceText: from.SourceText, Parts: w.Variation.Parts}
 	for i, l := range from.Lines {
 		was, _ := k.Grams(d.Base.Lines[i])
 		if step := k.Step(d.Base.Lines[i]); math.Abs(grams[i]-was) >= step {

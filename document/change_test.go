@@ -134,6 +134,8 @@ func TestTheKitchensOwnMeasures(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, "read", r.Lines[0].Status)
 	assert.Equal(t, "unsure", r.Lines[1].Status, "nobody has measured a handful yet")
+	assert.Equal(t, "base", r.Lines[0].GoesTo, "it goes into the bowl")
+	assert.Empty(t, r.Lines[1].GoesTo)
 	v.Kitchen = &document.Kitchen{Measures: "us"}
 	w, err = v.Worksheet(ctx, in)
 	require.NoError(t, err)

@@ -161,7 +161,7 @@ func DecodeKitchen(data []byte) (OwnKitchen, error) {
 		r.p.Add("/units", "unknown_choice", "“%s” is not a way to show amounts. Use grams or cups.", clip(k.Units))
 	}
 	if k.FlourMethod != "" {
-		choice(r, "/flour_method", k.FlourMethod, flourMethods, "", "way to measure flour")
+		choice(r, "/flour_method", k.FlourMethod, measure.FlourMethods, "", "way to measure flour")
 	}
 	if len([]rune(k.Currency)) > 8 {
 		r.p.Add("/currency", "too_long", "Write the currency in at most 8 characters.")

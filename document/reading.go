@@ -3,6 +3,7 @@ package document
 import (
 	"fmt"
 	"math"
+	"regexp"
 	"slices"
 	"strings"
 	"unicode/utf8"
@@ -69,6 +70,7 @@ type Reading struct {
 	Additions []Addition `json:"additions"`
 	Language  string     `json:"language"`           // that it was read in, by name
 	Variation *Variation `json:"variation,omitzero"` // the recipe as it is written, which moves nothing
+	Whole     bool       `json:"whole,omitzero"`     // it is more than a base and the fat of its pan
 	Said      *Said      `json:"said,omitzero"`
 
 	FlourMethod     string `json:"flour_method,omitzero"`      // taken for flour by the cup, when there is any
@@ -84,19 +86,13 @@ func Read(w ReadingWish, s Setting) (Reading, error) {
 	if err != nil {
 		return Reading{}, err
 	}
-	r := recipe.ReadText(text, s.Table)
+	k := s.Kitchen.Domain()
+	r := recipe.ReadText(text, s.Table, k)
 	if title != "" {
 		r.Title = title
 	}
 	if len(r.Lines) == 0 {
-		return Reading{}, Refusal("/text", "nothing_found", "No ingredient was recognised here. Paste the list of ingredients in English, one on a line, with amounts.")
-	}
-	k := s.Kitchen.Domain()
-	for i := range r.Lines { // the kitchen may know its own measures
-		l := &r.Lines[i]
-		if slices.Contains(measure.Own, l.Unit) && k.Measures.Volume(l.Unit) > 0 && l.Ingredient != nil {
-			l.Status, l.Asks = recipe.Read, ""
-		}
+		return Reading{}, Refusal("/text", "nothing_found", "No ingredient was recognised here. Paste the list of ingredients, one on a line, with amounts. English, German, French, Spanish, Italian, Dutch and Polish are read.")
 	}
 	method, asked, err := byTheCup(&r, w, s)
 	if err != nil {
@@ -119,8 +115,8 @@ func byTheCup(r *recipe.Reading, w ReadingWish, s Setting) (method string, asked
 	if chosen == "" {
 		chosen = s.Kitchen.FlourMethod
 	}
-	if chosen != "" && !slices.Contains(flourMethods, measure.FlourMethod(chosen)) {
-		return "", false, Refusal("/flour_method", "unknown_choice", "“%s” is not a way to measure flour. Use one of %s.", clip(chosen), words(flourMethods))
+	if chosen != "" && !slices.Contains(measure.FlourMethods, measure.FlourMethod(chosen)) {
+		return "", false, Refusal("/flour_method", "unknown_choice", "“%s” is not a way to measure flour. Use one of %s.", clip(chosen), words(measure.FlourMethods))
 	}
 	for i := range r.Lines {
 		l := &r.Lines[i]
@@ -129,7 +125,7 @@ func byTheCup(r *recipe.Reading, w ReadingWish, s Setting) (method string, asked
 		}
 		method, asked = chosen, chosen == ""
 		if asked {
-			method = string(measure.Spooned)
+			method = string(measure.FlourMethods[0])
 		}
 		l.Method = measure.FlourMethod(method)
 	}
@@ -169,7 +165,7 @@ func fix(r *recipe.Reading, w ReadingWish, table *food.Table, k batter.Kitchen) 
 				p.Add(at+"/ingredient", "unknown_ingredient", "There is no ingredient “%s” on the shelf.", clip(f.Ingredient))
 				continue
 			}
-			l.Ingredient = in
+			l.Ingredient, l.Guessed, l.Asks, l.Confidence = in, false, "", 1 // what was asked was asked of another
 		}
 		if f.Amount != nil {
 			if !(*f.Amount > 0 && *f.Amount <= batter.MaxLineG) {
@@ -187,7 +183,11 @@ func fix(r *recipe.Reading, w ReadingWish, table *food.Table, k batter.Kitchen) 
 		if l.Ingredient == nil {
 			continue
 		}
-		if l.Amount <= 0 {
+		switch {
+		case l.Place != "": // how much there is of it need not be known
+			l.Status, l.Guessed, l.Confidence, l.Asks = recipe.Read, false, 1, ""
+			continue
+		case l.Amount <= 0:
 			l.AskHowMuch()
 			continue
 		}
@@ -195,7 +195,7 @@ func fix(r *recipe.Reading, w ReadingWish, table *food.Table, k batter.Kitchen) 
 			p.Add(at+"/unit", "no_density", "%s cannot be measured so. Give grams.", l.Ingredient.Label())
 			continue
 		}
-		l.Status, l.Confidence, l.Asks = recipe.Read, 1, ""
+		l.Status, l.Guessed, l.Confidence, l.Asks = recipe.Read, false, 1, ""
 	}
 	return dropped, p.OrNil()
 }
@@ -214,7 +214,7 @@ func reading(r recipe.Reading, w ReadingWish, dropped map[int]bool, k batter.Kit
 			from = append(from, i)
 		}
 	}
-	c := kept.Compose()
+	c := kept.Compose(k)
 	if w.Form != "" {
 		c.Form = batter.Form(w.Form)
 	}
@@ -268,19 +268,17 @@ func reading(r recipe.Reading, w ReadingWish, dropped map[int]bool, k batter.Kit
 		one.ID = fmt.Sprintf("b%d", i+1)
 		b.Lines = append(b.Lines, one)
 	}
-	if b.Parts = partsOf(r, dropped); len(b.Parts) > 0 {
-		b.Version = withReferences
-	}
+	b.Parts = partsOf(r, dropped)
+	b.Version = b.needs()
 	out.Base = &b
 	v := b.Variation()
 	v.Additions, v.Said = out.Additions, out.Said
 	if len(v.Additions) > 0 {
 		v.Reference = &Reference{Kind: AsWrittenReference, Additions: slices.Clone(v.Additions)}
 	}
-	if v.usesReferences() {
-		v.Version = withReferences
-	}
+	v.Version = v.needs()
 	out.Variation = &v
+	out.Whole = len(v.Additions) > 0 || slices.ContainsFunc(v.Parts, func(p Part) bool { return p.Kind != string(batter.InPan) })
 	return out
 }
 
@@ -320,7 +318,7 @@ func partsOf(r recipe.Reading, dropped map[int]bool) []Part {
 			continue
 		}
 		p := Part{Kind: string(l.Place), Text: clip(l.Text)}
-		if l.Ingredient != nil && l.Status != recipe.NotUnderstood {
+		if l.Ingredient != nil && l.Status != recipe.NotUnderstood && !l.Guessed { // a guess is in the cook's words only
 			one := PartLine{Ingredient: l.Ingredient.ID}
 			if l.Amount > 0 {
 				amount := significant(l.Amount)
@@ -351,14 +349,16 @@ func saidOf(s recipe.Said, k batter.Kitchen) *Said {
 }
 
 // readAllergens are those of every line whose name is known, for the pan and the table too, with
-// an amount or without; a line that was not understood is named as not known.
+// an amount or without; a line that was not understood, or whose name is a guess, is named as not known.
 func readAllergens(lines []recipe.Line) safety.Allergens {
 	var used []*food.Ingredient
 	var notKnown []string
 	for _, l := range lines {
-		if l.Ingredient != nil && l.Status != recipe.NotUnderstood {
+		known := l.Ingredient != nil && l.Status != recipe.NotUnderstood
+		if known {
 			used = append(used, l.Ingredient)
-		} else {
+		}
+		if !known || l.Guessed {
 			notKnown = append(notKnown, "“"+clip(l.Text)+"”")
 		}
 	}
@@ -381,6 +381,9 @@ func writtenLine(l batter.Line) Line {
 	return out
 }
 
+// looksLikeJSON is the beginning of structured data; "[0:03] so today" is talk.
+var looksLikeJSON = regexp.MustCompile(`^(\{\s*["}]|\[\s*[\[{"\]])`)
+
 // recipeText turns what was pasted into plain text: a page's structured data, a page's own
 // text, or the text as it is. Pages are never run: they are taken apart as text.
 func recipeText(data []byte) (text, title string, err error) {
@@ -392,7 +395,7 @@ func recipeText(data []byte) (text, title string, err error) {
 		return "", "", Refusal("/text", "too_large", "That is more than %d kB, and no recipe is so long. Paste the one recipe.", recipe.MaxBytes>>10)
 	case strings.HasPrefix(trimmed, "PK\x03\x04"), strings.HasPrefix(trimmed, "\x1f\x8b"), strings.ContainsRune(trimmed, 0), !utf8.ValidString(trimmed):
 		return "", "", Refusal("/text", "not_text", "This is a packed or binary file, not text. Open it and paste the recipe's text.")
-	case strings.HasPrefix(trimmed, "{"), strings.HasPrefix(trimmed, "["):
+	case looksLikeJSON.MatchString(trimmed):
 		return structured([]byte(trimmed))
 	case looksLikePage(trimmed):
 		return page(trimmed)

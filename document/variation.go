@@ -218,14 +218,11 @@ func DecodeVariation(data []byte) (Variation, error) {
 	return v, v.header()
 }
 
-// header accepts version 2 as well, in which references, targets, parts, a text and what a recipe said are new.
 func (v Variation) header() error {
-	if v.Version == withReferences {
-		return header(v.Format, Version, VariationFormat)
-	}
-	return header(v.Format, v.Version, VariationFormat)
+	return headerUpTo(withReferences, v.Format, v.Version, VariationFormat)
 }
 
+// withReferences is the version in which references, targets, parts, a text and what a recipe said are new.
 const withReferences = 2
 
 // DecodeBase reads a base document. The error is Problems.
@@ -234,20 +231,22 @@ func DecodeBase(data []byte) (Base, error) {
 	if err := Strict(data, &b); err != nil {
 		return Base{}, err
 	}
-	if b.Version == withReferences { // in which a text and parts are new
-		return b, header(b.Format, Version, BaseFormat)
-	}
-	return b, header(b.Format, b.Version, BaseFormat)
+	return b, headerUpTo(withReferences, b.Format, b.Version, BaseFormat)
 }
 
 func header(format string, version int, want string) error {
+	return headerUpTo(Version, format, version, want)
+}
+
+// headerUpTo accepts every version up to the newest.
+func headerUpTo(newest int, format string, version int, want string) error {
 	switch {
 	case format == "":
 		return Refusal("/format", "missing", "Say what this is: \"format\":%q.", want)
 	case format != want:
 		return Refusal("/format", "wrong_format", "This is %q; %q is wanted here.", format, want)
-	case version != Version:
-		return Refusal("/version", "wrong_version", "Version %d is not known here; %d is.", version, Version)
+	case version < Version || version > newest:
+		return Refusal("/version", "wrong_version", "Version %d is not known here; %d is.", version, newest)
 	}
 	return nil
 }
@@ -255,24 +254,30 @@ func header(format string, version int, want string) error {
 // Encode writes the document; as version 2 only when it uses what is new there, so that an older
 // program reads whatever it can.
 func (v Variation) Encode() ([]byte, error) {
-	v.Version = Version
-	if v.usesReferences() {
-		v.Version = withReferences
-	}
+	v.Version = v.needs()
 	return encode(v)
 }
 
-func (v Variation) usesReferences() bool {
-	return v.Base != nil && v.Base.SourceText != "" || v.Reference != nil || v.Said != nil || len(v.Parts) > 0 || v.Offset != nil && v.Offset.Targets != nil
+// needs is the version that the document takes.
+func (v Variation) needs() int {
+	if v.Base != nil && v.Base.SourceText != "" || v.Reference != nil || v.Said != nil || len(v.Parts) > 0 || v.Offset != nil && v.Offset.Targets != nil {
+		return withReferences
+	}
+	return Version
 }
 
 // Encode writes the document; as version 2 only with a text or parts.
 func (b Base) Encode() ([]byte, error) {
-	b.Version = Version
-	if b.SourceText != "" || len(b.Parts) > 0 {
-		b.Version = withReferences
-	}
+	b.Version = b.needs()
 	return encode(b)
+}
+
+// needs is the version that the document takes.
+func (b Base) needs() int {
+	if b.SourceText != "" || len(b.Parts) > 0 {
+		return withReferences
+	}
+	return Version
 }
 
 // Variation makes the plain variation of a base: no additions, the form's usual portion.
@@ -282,8 +287,6 @@ func (b Base) Variation() Variation {
 		Base: &BasePart{Name: b.Name, Style: b.Style, School: b.School, Lines: b.Lines, SourceNote: b.SourceNote, SourceText: b.SourceText},
 	}
 }
-
-var flourMethods = []measure.FlourMethod{measure.Spooned, measure.Scooped, measure.Sifted}
 
 // reader gathers what is wrong while a document is turned into the domain.
 type reader struct {
@@ -370,7 +373,7 @@ func (r *reader) line(at string, l Line, id string) (batter.Line, bool) {
 		ID: id, Ingredient: in, Amount: *l.Amount, Locked: l.Locked,
 		Unit:   choice(r, at+"/unit", l.Unit, measure.Units, "", "unit"),
 		Role:   choice(r, at+"/role", l.Role, food.Roles, in.Role, "role"),
-		Method: choice(r, at+"/flour_method", l.FlourMethod, flourMethods, measure.Spooned, "way to measure flour"),
+		Method: choice(r, at+"/flour_method", l.FlourMethod, measure.FlourMethods, measure.FlourMethods[0], "way to measure flour"),
 		CanG:   r.above(at+"/size_g", l.SizeG, "The size of the can"),
 		CanML:  r.above(at+"/size_ml", l.SizeML, "The size of the can"),
 	}, true

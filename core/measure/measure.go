@@ -83,12 +83,15 @@ var Own = []Unit{Mug, Glass, Handful}
 // FlourMethod says how flour got into the cup.
 type FlourMethod string
 
-// The three ways of filling a cup; spoon and level is what is meant when nothing is said.
+// The three ways of filling a cup.
 const (
 	Spooned FlourMethod = "spooned"
-	Sifted  FlourMethod = "sifted"
 	Scooped FlourMethod = "scooped"
+	Sifted  FlourMethod = "sifted"
 )
+
+// FlourMethods are all of them; spoon and level, the first, is meant when nothing is said.
+var FlourMethods = []FlourMethod{Spooned, Scooped, Sifted}
 
 // Share of the spooned density for a flour whose own figure is not known: 4 and 5 oz
 // against 4.25 oz a cup (Beranbaum, The Cake Bible, as carried by GNU units).

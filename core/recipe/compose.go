@@ -32,7 +32,7 @@ var formWords = []struct {
 
 // Compose guesses form, style, school and which lines were added to a base. Lines that are not
 // understood or have no amount stay out; the reading says which.
-func (r Reading) Compose() Composed {
+func (r Reading) Compose(k batter.Kitchen) Composed {
 	c := Composed{Name: r.Title}
 	everything := fold(r.Title + " " + strings.Join(r.Steps, " ") + " " + strings.Join(r.Other, " "))
 	named := everything
@@ -54,7 +54,6 @@ func (r Reading) Compose() Composed {
 		}
 	}
 	var mark []bool
-	k := batter.DefaultKitchen()
 	for i, l := range r.Lines {
 		if l.Ingredient == nil || l.Amount <= 0 || l.Place != "" || l.Status == NotUnderstood {
 			continue

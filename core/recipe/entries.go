@@ -193,13 +193,13 @@ func (r *reader) named(text string, toks []token, q *quantity, brackets []quanti
 	l.Note = note
 	if q != nil {
 		l.Amount, l.Unit = q.amount, q.unit
-		l.fit(q, brackets)
+		l.fit(q, brackets, r.kitchen.Measures)
 	}
 	low := fold(text)
 	if r.out.Language != English {
 		low = spelledOut(toks)
 	}
-	if l.Place = r.place; l.Place == "" && !strings.Contains(low, "plus") && !strings.Contains(low, "extra") {
+	if l.Place = r.place; l.Place == "" && !hasExtra(low) {
 		l.Place = placeSaid(low)
 	}
 	if strings.Contains(low, "to taste") || strings.Contains(low, "as needed") {
@@ -207,7 +207,7 @@ func (r *reader) named(text string, toks []token, q *quantity, brackets []quanti
 	}
 	if q != nil && q.start == 0 && q.end < len(toks) {
 		if h := r.names.whole(text[toks[q.end].at-toks[0].at:]); h.in != nil {
-			return []Line{l.settle(h)}
+			return []Line{l.settle(h, r.kitchen)}
 		}
 	}
 	// "salt and pepper", "1 tsp each cinnamon and ginger"
@@ -215,16 +215,22 @@ func (r *reader) named(text string, toks []token, q *quantity, brackets []quanti
 		var out []Line
 		for _, h := range both {
 			one := l
-			out = append(out, one.settle(h))
+			out = append(out, one.settle(h, r.kitchen))
 		}
 		return out
 	}
-	one := l.settle(r.names.match(core))
+	one := l.settle(r.names.match(core), r.kitchen)
 	one.Or = r.alternative(one)
 	if one.Status == Read && one.Place == "" && twoUses(low) {
 		one.doubt("It is for the batter and for the pan. How much of it goes into the batter?", nil)
 	}
 	return []Line{one}
+}
+
+// hasExtra tells whether a line names a second amount for another place: "50 g butter, plus extra for the
+// pan". Extra virgin oil is none.
+func hasExtra(low string) bool {
+	return strings.Contains(low, "plus ") || strings.Contains(low, "extra for") || strings.Contains(low, "more for")
 }
 
 // alternative is what a line says may be taken instead: "buttermilk (or milk)".
@@ -254,33 +260,15 @@ func twoUses(low string) bool {
 	return false
 }
 
+// grams is an amount that is a weight [g].
+func grams(v float64, u measure.Unit) (float64, bool) {
+	g, err := measure.Standard{}.ToGrams(v, u, measure.Subject{}) // a weight is the same in every kitchen
+	return g, err == nil
+}
+
 // fit turns containers, cans and weights in brackets into an amount.
-func (l *Line) fit(q *quantity, brackets []quantity) {
+func (l *Line) fit(q *quantity, brackets []quantity, known measure.Standard) {
 	note := func(format string, args ...any) { l.Note = joined(l.Note, fmt.Sprintf(format, args...)) }
-	grams := func(v float64, u measure.Unit) (float64, bool) {
-		switch u {
-		case measure.Gram:
-			return v, true
-		case "kg":
-			return 1000 * v, true
-		case "oz":
-			return v * measure.Ounce, true
-		case "lb":
-			return v * measure.Pound, true
-		}
-		return 0, false
-	}
-	ml := func(v float64, u measure.Unit) (float64, bool) {
-		switch u {
-		case measure.Ml:
-			return v, true
-		case "l":
-			return 1000 * v, true
-		case "fl_oz":
-			return v * measure.USFlOz, true
-		}
-		return 0, false
-	}
 	switch {
 	case q.vague != "":
 		l.Amount, l.Unit = 0, ""
@@ -291,9 +279,9 @@ func (l *Line) fit(q *quantity, brackets []quantity) {
 		l.Unit = "can"
 		if g, ok := grams(q.size, q.sizeUnit); ok {
 			l.SizeG = round(g)
-		} else if v, ok := ml(q.size, q.sizeUnit); ok {
+		} else if v := q.size * known.Volume(q.sizeUnit); v > 0 {
 			l.SizeML = round(v)
-		} else if g, ok := bracketed(brackets, grams); ok {
+		} else if g, ok := bracketed(brackets); ok {
 			note("%s × %s g", short(q.amount), short(g))
 			l.Amount, l.Unit = q.amount*g, measure.Gram
 		} else {
@@ -343,13 +331,13 @@ func (l *Line) fit(q *quantity, brackets []quantity) {
 	if q.guessed {
 		l.Asks = fmt.Sprintf("Is that %s %s? The stroke of the fraction may be lost.", short(l.Amount), l.Unit)
 	}
-	if slices.Contains(measure.Own, l.Unit) {
+	if slices.Contains(measure.Own, l.Unit) && known.Volume(l.Unit) <= 0 {
 		l.Asks = fmt.Sprintf("How much is your %s? Weigh it once in the Kitchen, or give grams.", l.Unit)
 	}
 }
 
 // bracketed is the first amount in brackets that is a weight.
-func bracketed(brackets []quantity, grams func(float64, measure.Unit) (float64, bool)) (float64, bool) {
+func bracketed(brackets []quantity) (float64, bool) {
 	for _, b := range brackets {
 		if g, ok := grams(b.amount, b.unit); ok && b.vague == "" && b.word == "" {
 			return g, true
@@ -494,7 +482,7 @@ func (r *reader) both(core []string, q *quantity, toks []token) []hit {
 }
 
 // settle gives a line its ingredient, and says how sure it is.
-func (l Line) settle(h hit) Line {
+func (l Line) settle(h hit, k batter.Kitchen) Line {
 	l.Confidence = math.Min(0.99, h.score)
 	if h.in == nil || h.score < maybe {
 		l.Status, l.Confidence = NotUnderstood, math.Min(l.Confidence, maybe)
@@ -502,8 +490,11 @@ func (l Line) settle(h hit) Line {
 	}
 	l.Ingredient = h.in
 	l.Status = Read
+	if l.Place != "" { // how much there is of it need not be known
+		l.Asks = ""
+	}
 	if h.score < sure {
-		l.Status = Unsure
+		l.Status, l.Guessed = Unsure, true
 		l.Asks = joined(l.Asks, "Is it "+lowerFirst(h.in.Name)+"?")
 	}
 	if h.in.IsWholeEgg() && l.pieces > 0 { // what is told of an egg's weight counts its shell
@@ -518,8 +509,8 @@ func (l Line) settle(h hit) Line {
 			l.Method = measure.Sifted
 		}
 	}
-	if l.Amount > 0 {
-		_, err := batter.DefaultKitchen().Grams(batter.Line{Ingredient: h.in, Amount: l.Amount, Unit: l.Unit, CanG: l.SizeG, CanML: l.SizeML})
+	if l.Amount > 0 && l.Place == "" {
+		_, err := k.Grams(batter.Line{Ingredient: h.in, Amount: l.Amount, Unit: l.Unit, CanG: l.SizeG, CanML: l.SizeML})
 		switch {
 		case err != nil && l.Asks == "" && l.Unit == measure.Each: // half a lemon is no amount of juice
 			l.Unit, l.Amount = "", 0
@@ -527,7 +518,7 @@ func (l Line) settle(h hit) Line {
 		case err != nil && l.Asks == "":
 			l.Asks = "How many grams are that?"
 		}
-	} else {
+	} else if l.Amount <= 0 {
 		l.Unit, l.Amount = "", 0
 		l.AskHowMuch()
 	}
@@ -548,7 +539,7 @@ func (l *Line) AskHowMuch() {
 		return
 	}
 	l.Status, l.Asks = Unsure, "How much "+lowerFirst(l.Ingredient.Label())+"?"
-	if l.Ingredient.UnitG > 0 && !l.Ingredient.IsFlour() {
+	if l.Ingredient.Group == food.GroupEgg {
 		l.Asks = "How many?"
 	}
 	l.Confidence *= askedWorth

@@ -12,6 +12,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"upbeatladle/core/batter"
 	"upbeatladle/core/food"
 	"upbeatladle/core/recipe"
 )
@@ -46,7 +47,7 @@ func corpus(t *testing.T, file string) map[string][]entry {
 // right compares what was read with what a cook would.
 func right(text string, want []entry) string {
 	// A list of one line would be taken for spoken text; two more lines make it a list.
-	r := recipe.ReadText("Ingredients\n"+text+"\nMethod\nMix.", food.Reference())
+	r := recipe.ReadText("Ingredients\n"+text+"\nMethod\nMix.", food.Reference(), batter.DefaultKitchen())
 	if len(r.Lines) != len(want) {
 		return fmt.Sprintf("%d entries, not %d", len(r.Lines), len(want))
 	}

@@ -1,6 +1,7 @@
 package recipe
 
 import (
+	"slices"
 	"strings"
 
 	"upbeatladle/core/batter"
@@ -40,7 +41,7 @@ func (r *reader) mentions() {
 			last := stem(toks[i+n-1].text)
 			joinedOn := i+n < len(toks) && toks[i+n].text == "-" && toks[i+n].at == toks[i+n-1].to
 			if !(n == 1 && notMentions[last]) && !joinedOn && !strings.Contains(known, last) {
-				r.out.Lines = append(r.out.Lines, mention(in, raw, step, fold(step[:toks[i].at])))
+				r.out.Lines = append(r.out.Lines, mention(in, raw, step, toks[:i]))
 				known += " " + fold(raw)
 			}
 			i += n - 1
@@ -48,9 +49,12 @@ func (r *reader) mentions() {
 	}
 }
 
-func mention(in *food.Ingredient, raw, step, before string) Line {
+// toThePan are doings that a fat before them is for.
+var toThePan = set("fry grease brush cook pan griddle iron oil heat")
+
+func mention(in *food.Ingredient, raw, step string, before []token) Line {
 	l := Line{Text: raw, Ingredient: in, Note: "only the steps name it: " + step, Status: Read, Confidence: 0.8, Place: servedIn(before)}
-	if l.Place == "" && in.Role == food.RoleFat && (strings.Contains(before, "fry") || strings.Contains(before, "grease") || strings.Contains(before, "brush") || strings.Contains(before, "cook") || strings.Contains(before, "pan") || strings.Contains(before, "griddle")) {
+	if l.Place == "" && in.Role == food.RoleFat && slices.ContainsFunc(before, func(t token) bool { return toThePan[stem(t.text)] }) {
 		l.Place = batter.InPan
 	}
 	l.AskHowMuch()

@@ -18,7 +18,7 @@ import (
 
 // listed reads lines as a list of ingredients.
 func listed(lines ...string) recipe.Reading {
-	return recipe.ReadText("Ingredients\n"+strings.Join(lines, "\n")+"\nMethod\nMix it all together in a bowl.", food.Reference())
+	return recipe.ReadText("Ingredients\n"+strings.Join(lines, "\n")+"\nMethod\nMix it all together in a bowl.", food.Reference(), batter.DefaultKitchen())
 }
 
 func only(t require.TestingT, line string) recipe.Line {
@@ -151,9 +151,9 @@ func TestAmountsThatAddUp(t *testing.T) {
 }
 
 func TestTalkBeforeTheAmount(t *testing.T) {
-	r := recipe.ReadText("ok so for the crepes i use about 250 grams of flour, half a litre of milk, 3 eggs and a pinch of salt. whisk it smooth and leave it in the fridge for an hour", food.Reference())
+	r := recipe.ReadText("ok so for the crepes i use about 250 grams of flour, half a litre of milk, 3 eggs and a pinch of salt. whisk it smooth and leave it in the fridge for an hour", food.Reference(), batter.DefaultKitchen())
 	assert.Equal(t, []string{"plain_flour", "milk_whole", "egg_whole", "salt_fine"}, ids(r))
-	c := r.Compose()
+	c := r.Compose(batter.DefaultKitchen())
 	assert.Equal(t, batter.Crepe, c.Form)
 	assert.Equal(t, 60.0, c.Base.School.RestMin)
 	assert.Equal(t, "whisk smooth", c.Base.School.Lumps)
@@ -171,7 +171,7 @@ func TestSlipsOfTheKeys(t *testing.T) {
 
 func TestThePanAndTheTableAreNotTheBatter(t *testing.T) {
 	r := listed("200 g flour", "300 ml milk", "2 eggs", "oil for frying", "maple syrup, to serve", "50 g butter, plus extra for the pan")
-	c := r.Compose()
+	c := r.Compose(batter.DefaultKitchen())
 	var base []string
 	for _, l := range c.Base.Lines {
 		base = append(base, l.Ingredient.ID)
@@ -195,12 +195,12 @@ func TestStepsAndSchool(t *testing.T) {
 		"Stir until just combined and let it stand 15-20 minutes.":              {Lumps: "stop while lumpy", RestMin: 17.5},
 		"Chill overnight, then beat the whites to stiff peaks and fold them in": {Eggs: "whites whipped, folded in last", RestMin: 480},
 	} {
-		r := recipe.ReadText("Plain pancakes\n\n200 g flour\n300 ml milk\n2 eggs\n\nMethod\n"+steps, food.Reference())
-		assert.Equal(t, want, r.Compose().Base.School, steps)
+		r := recipe.ReadText("Plain pancakes\n\n200 g flour\n300 ml milk\n2 eggs\n\nMethod\n"+steps, food.Reference(), batter.DefaultKitchen())
+		assert.Equal(t, want, r.Compose(batter.DefaultKitchen()).Base.School, steps)
 		assert.NotEmpty(t, r.Steps)
 	}
-	r := recipe.ReadText("200 g flour\n300 ml milk\n2 eggs", food.Reference())
-	assert.True(t, math.IsNaN(r.Compose().Base.School.RestMin), "nothing said, nothing guessed")
+	r := recipe.ReadText("200 g flour\n300 ml milk\n2 eggs", food.Reference(), batter.DefaultKitchen())
+	assert.True(t, math.IsNaN(r.Compose(batter.DefaultKitchen()).Base.School.RestMin), "nothing said, nothing guessed")
 }
 
 // A table with a tub in it is read with the tub's name too.
@@ -208,6 +208,6 @@ func TestOwnIngredientsAreReadByTheirNames(t *testing.T) {
 	own := *food.Reference().ByID("jam_fruit")
 	own.ID, own.Name, own.Own = "quay_jam", "Quayside bramble jelly", &food.Own{Name: "Quayside bramble jelly"}
 	table := food.Reference().With([]*food.Ingredient{&own})
-	r := recipe.ReadText("Ingredients\n2 tbsp bramble jelly\n100 g flour\nMethod\nMix.", table)
+	r := recipe.ReadText("Ingredients\n2 tbsp bramble jelly\n100 g flour\nMethod\nMix.", table, batter.DefaultKitchen())
 	assert.Equal(t, "quay_jam", r.Lines[0].Ingredient.ID)
 }

@@ -3,10 +3,12 @@ package recipe_test
 import (
 	"math"
 	"os"
+	"regexp"
 	"slices"
 	"strconv"
 	"strings"
 	"testing"
+	"unicode"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -95,7 +97,7 @@ func scored(t *testing.T, file string) (tuned, held tally) {
 		if p.heldOut {
 			s = &held
 		}
-		if wrong := s.add(recipe.ReadText(p.text, food.Reference()), p.want); len(wrong) > 0 {
+		if wrong := s.add(recipe.ReadText(p.text, food.Reference(), batter.DefaultKitchen()), p.want); len(wrong) > 0 {
 			t.Logf("%s: %s", p.name, strings.Join(wrong, ", "))
 		}
 	}
@@ -145,12 +147,12 @@ func TestConfidenceMeansSomething(t *testing.T) {
 	}
 	for _, file := range []string{"lines.tsv", "held_out.tsv", "messy.tsv"} {
 		for text, want := range corpus(t, file) {
-			count(text, recipe.ReadText("Ingredients\n"+text+"\nMethod\nMix.", food.Reference()), want)
+			count(text, recipe.ReadText("Ingredients\n"+text+"\nMethod\nMix.", food.Reference(), batter.DefaultKitchen()), want)
 		}
 	}
 	for _, file := range []string{"talk.txt", "whole.txt"} {
 		for _, p := range passages(t, file) {
-			count(p.name, recipe.ReadText(p.text, food.Reference()), p.want)
+			count(p.name, recipe.ReadText(p.text, food.Reference(), batter.DefaultKitchen()), p.want)
 		}
 	}
 	t.Logf("of %d entries with a confidence of 0.95 or more, %d are right (%.1f %%)", sure, sure-wrong, 100*float64(sure-wrong)/float64(sure))
@@ -161,14 +163,68 @@ func TestConfidenceMeansSomething(t *testing.T) {
 func TestLanguagesAndForms(t *testing.T) {
 	forms := map[string]batter.Form{"fr": batter.Crepe, "pl": batter.Crepe, "de fruit": batter.Waffle, "it zucca": batter.Pancake}
 	for _, p := range passages(t, "whole.txt") {
-		r := recipe.ReadText(p.text, food.Reference())
+		r := recipe.ReadText(p.text, food.Reference(), batter.DefaultKitchen())
 		want := recipe.English
 		if lang, _, _ := strings.Cut(p.name, " "); len(lang) == 2 && recipe.LanguageNames[recipe.Language(lang)] != "" {
 			want = recipe.Language(lang)
 		}
 		assert.Equal(t, want, r.Language, p.name)
 		if form, ok := forms[p.name]; ok {
-			assert.Equal(t, form, r.Compose().Form, p.name)
+			assert.Equal(t, form, r.Compose(batter.DefaultKitchen()).Form, p.name)
 		}
 	}
+}
+
+// Nothing of a text is dropped: every word that could name a thing stands in a line, a step, the title or
+// among the rest.
+func TestNoWordIsDropped(t *testing.T) {
+	texts := map[string]string{
+		"what is left over": "two cups of flour and also some lovely hazels from the market, a pint of milk",
+		"brackets in talk":  "we take two cups (240 g) of flour, 300 ml of milk and two eggs",
+	}
+	for _, file := range []string{"talk.txt", "whole.txt"} {
+		for _, p := range passages(t, file) {
+			texts[p.name] = p.text
+		}
+	}
+	stamps := regexp.MustCompile(`(?i)webvtt|[\d:.,]+`)
+	for name, text := range texts {
+		r := recipe.ReadText(text, food.Reference(), batter.DefaultKitchen())
+		kept := strings.Join(append(append([]string{r.Title}, r.Steps...), r.Other...), " ")
+		for _, l := range r.Lines {
+			kept += " " + l.Text + " " + l.Note
+		}
+		for _, w := range strings.FieldsFunc(stamps.ReplaceAllString(text, " "), func(c rune) bool { return !unicode.IsLetter(c) }) {
+			if len([]rune(w)) > 3 && w != "about" {
+				assert.Contains(t, strings.ToLower(kept), strings.ToLower(w), name)
+			}
+		}
+	}
+}
+
+// Where something goes is told by the doing before it, not by letters that look like it.
+func TestWhereAThingGoes(t *testing.T) {
+	place := func(step, id string) batter.Place {
+		r := recipe.ReadText("Pancakes\n\nIngredients\n200 g flour\n300 ml milk\nMethod\n"+step, food.Reference(), batter.DefaultKitchen())
+		for _, l := range r.Lines {
+			if l.Ingredient != nil && l.Ingredient.ID == id {
+				return l.Place
+			}
+		}
+		t.Errorf("%s is not read in %q", id, step)
+		return ""
+	}
+	for step, want := range map[string]batter.Place{
+		"Serve with honey.": batter.Serving, "Top with honey.": batter.OnTop, "Drizzle honey over them.": batter.OnTop, "They are good with honey.": batter.Serving,
+		"Stop whisking when the honey is in.": "", "Reserve the honey.": "", "Drizzle in the honey while you whisk.": "", "Observe how honey browns.": "",
+	} {
+		assert.Equal(t, want, place(step, "honey"), step)
+	}
+	r := recipe.ReadText("we take 200 g of flour, reserve two tablespoons of sugar, serve it with a splash of cream", food.Reference(), batter.DefaultKitchen())
+	assert.Empty(t, r.Lines[1].Place)
+	assert.Equal(t, batter.Serving, r.Lines[2].Place)
+	assert.Empty(t, r.Lines[2].Asks, "how much of it need not be known")
+	l := only(t, "extra virgin olive oil for frying")
+	assert.Equal(t, batter.InPan, l.Place)
+	assert.Empty(t, only(t, "50 g butter, plus extra for the pan").Place)
 }

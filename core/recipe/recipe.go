@@ -26,6 +26,7 @@ const (
 type Line struct {
 	Text       string           // as it stood
 	Ingredient *food.Ingredient // nil when not understood
+	Guessed    bool             // only nearly what its name says
 	Amount     float64          // 0 when there is none
 	Unit       measure.Unit
 	SizeG      float64 // of a can
@@ -68,9 +69,9 @@ const (
 	steps
 )
 
-// ReadText reads a whole text against a table.
-func ReadText(text string, table *food.Table) Reading {
-	r := reader{names: indexOf(table)}
+// ReadText reads a whole text against a table, with the measures of a kitchen.
+func ReadText(text string, table *food.Table, k batter.Kitchen) Reading {
+	r := reader{names: indexOf(table), kitchen: k}
 	lines := strings.Split(strings.NewReplacer("\r\n", "\n", "\r", "\n", "\u2028", "\n").Replace(text), "\n")
 	var full []string
 	for _, l := range lines {
@@ -120,10 +121,11 @@ func listBegins(lines []string) int {
 }
 
 type reader struct {
-	names *index
-	out   Reading
-	mode  mode
-	place batter.Place // of the lines under the heading that was read last
+	names   *index
+	kitchen batter.Kitchen
+	out     Reading
+	mode    mode
+	place   batter.Place // of the lines under the heading that was read last
 }
 
 // line takes one line of the text to where it belongs.

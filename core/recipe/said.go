@@ -1,9 +1,7 @@
 package recipe
 
 import (
-	"math"
 	"regexp"
-	"strconv"
 	"strings"
 
 	"upbeatladle/core/measure"
@@ -102,20 +100,10 @@ func middle(m []string) float64 {
 		return 0
 	}
 	of := func(w string) float64 {
-		switch w {
-		case "a dozen":
-			return 12
-		case "half a", "half":
-			return 0.5
-		}
-		if v, ok := numberWords[w]; ok {
+		if v, _, ok := numberAt(tokens(w), 0); ok && v <= 1e4 {
 			return v
 		}
-		v, err := strconv.ParseFloat(w, 64)
-		if err != nil || math.IsInf(v, 0) || v > 1e4 {
-			return 0
-		}
-		return v
+		return 0
 	}
 	low := of(m[1])
 	if high := of(m[2]); high > low {

@@ -22,9 +22,9 @@ var tooMuch = []struct {
 	is   func(*food.Ingredient) bool
 	most float64
 }{
-	{func(in *food.Ingredient) bool { return in.ID == bakingPowder }, 12},
-	{func(in *food.Ingredient) bool { return in.ID == bakingSoda }, 2.5},
-	{func(in *food.Ingredient) bool { return in.ID == driedYeast }, 6},
+	{isPowder, 12},
+	{isSoda, 2.5},
+	{func(in *food.Ingredient) bool { return in.Is(food.Yeasts) }, 6},
 	{func(in *food.Ingredient) bool { return in.Group == food.GroupSalt }, 5},
 	{func(in *food.Ingredient) bool { return in.Group == food.GroupSpice }, 8},
 	{func(in *food.Ingredient) bool { return in.Role == food.RoleSugar }, 120},
@@ -32,22 +32,21 @@ var tooMuch = []struct {
 	{func(in *food.Ingredient) bool { return in.Role == food.RoleLiquid }, 600},
 }
 
-// What lifts, by name: a reader has to tell one from the other.
+func isSoda(in *food.Ingredient) bool   { return in.Role == food.RoleSoda }
+func isPowder(in *food.Ingredient) bool { return in.Role == food.RoleLeavener && in.CO2 > 0 }
+
+// What is often written for another thing, and that other thing.
 const (
-	bakingPowder    = "baking_powder"
-	bakingSoda      = "baking_soda"
-	driedYeast      = "dried_yeast"
-	buttermilkDry   = "buttermilk_powder"
-	buttermilkFluid = "buttermilk_cultured"
+	dryButtermilk = "buttermilk_powder"
+	buttermilk    = "buttermilk_cultured"
+	bakingPowder  = "baking_powder"
 )
 
-// lifting is the soda [g per 100 g flour] from which it is there to lift and not to brown, and powderFor
-// how much powder lifts as much (an acid makes soda about three times as strong as powder; common
+// lifting is the soda [g per 100 g flour] from which it is there to lift and not to brown (common
 // practice). sourShare is the share of the soda that what is sour must be able to take up, or powder may
 // have been meant: milk and flour take up about a quarter, buttermilk most of it (modelling choice).
 const (
 	lifting   = 1.0
-	powderFor = 3.0
 	sourShare = 0.5
 )
 
@@ -73,37 +72,34 @@ func (r *Reading) Slips(k batter.Kitchen, table *food.Table) {
 			flour += g
 		}
 		acid += g / 100 * max(0, l.Ingredient.Acid)
-		lifts = lifts || l.Ingredient.ID == bakingPowder || l.Ingredient.ID == driedYeast || l.Ingredient.ID == "self_raising_flour"
-		wet = wet || l.Ingredient.Role == food.RoleLiquid && l.Ingredient.ID != buttermilkDry
+		lifts = lifts || l.Ingredient.CO2 > 0 && !isSoda(l.Ingredient) || l.Ingredient.Is(food.Yeasts)
+		wet = wet || l.Ingredient.Role == food.RoleLiquid && l.Ingredient.ID != dryButtermilk
 	}
 	for i := range r.Lines {
 		l := &r.Lines[i]
 		if grams[i] == 0 || l.Confidence == 1 || l.Asks != "" {
 			continue
 		}
-		name := lowerFirst(l.Ingredient.Label())
 		switch {
-		case l.Ingredient.ID == buttermilkDry && !wet:
-			l.doubt("Buttermilk powder needs water, and none is named. Was it buttermilk?", &Suggestion{table.ByID(buttermilkFluid), l.Amount, l.Unit})
+		case l.Ingredient.ID == dryButtermilk && !wet:
+			l.doubt("Buttermilk powder needs water, and none is named. Was it buttermilk?", &Suggestion{table.ByID(buttermilk), l.Amount, l.Unit})
 		case flour <= 0:
-		case l.Ingredient.ID == bakingSoda && 100*grams[i]/flour >= lifting && !lifts && acid < sourShare*-l.Ingredient.Acid*grams[i]/100:
+		case isSoda(l.Ingredient) && 100*grams[i]/flour >= lifting && !lifts && acid < sourShare*-l.Ingredient.Acid*grams[i]/100:
 			l.doubt("Soda lifts only with something sour, and there is little that is sour here. Was it baking powder?", &Suggestion{table.ByID(bakingPowder), l.Amount, l.Unit})
 		default:
-			l.tooMuch(name, 100*grams[i]/flour, flour)
+			l.tooMuch(100*grams[i]/flour, flour)
 		}
 	}
 }
 
 // tooMuch asks about an amount of p g per 100 g of flour when that is more than anyone bakes.
-func (l *Line) tooMuch(name string, p, flour float64) {
+func (l *Line) tooMuch(p, flour float64) {
 	for _, t := range tooMuch {
 		if !t.is(l.Ingredient) || p <= t.most {
 			continue
 		}
-		asks := fmt.Sprintf("That is a lot of %s for %.0f g of flour.", name, flour)
-		if l.Ingredient.ID == bakingSoda && p <= powderFor*lifting*2 {
-			l.doubt(asks+" Is it right?", nil)
-		} else if unit, ok := smallerUnit[l.Unit]; ok {
+		asks := fmt.Sprintf("That is a lot of %s for %.0f g of flour.", lowerFirst(l.Ingredient.Label()), flour)
+		if unit, ok := smallerUnit[l.Unit]; ok {
 			l.doubt(fmt.Sprintf("%s Was it %s %s?", asks, short(l.Amount), unit), &Suggestion{l.Ingredient, l.Amount, unit})
 		} else {
 			l.doubt(asks+" Is it right?", nil)

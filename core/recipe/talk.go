@@ -114,12 +114,8 @@ func (r *reader) sentence(s string) {
 		return
 	}
 	toks := r.tokens(s)
-	var found []quantity
-	for _, q := range quantities(toks) {
-		if !q.inside {
-			found = append(found, q)
-		}
-	}
+	all := quantities(toks)
+	found := slices.DeleteFunc(slices.Clone(all), func(q quantity) bool { return q.inside })
 	found = saidTwice(toks, sized(toks, addUp(toks, dropAlternatives(toks, found))))
 	before, had := 0, len(r.out.Lines)
 	for i, q := range found {
@@ -139,7 +135,7 @@ func (r *reader) sentence(s string) {
 			before = end
 			continue
 		}
-		taken := r.spokenLine(s, toks, q, before, from, end)
+		taken := r.spokenLine(s, toks, q, all, before, from, end)
 		back := slices.ContainsFunc(toks[before:q.start], func(t token) bool { return corrects[t.text] })
 		before = end
 		if len(taken) == 0 || len(r.out.Lines) >= MaxLines {
@@ -152,15 +148,34 @@ func (r *reader) sentence(s string) {
 		}
 		r.out.Lines = append(r.out.Lines, taken...)
 	}
-	done := slices.ContainsFunc(toks, func(t token) bool { return t.kind == word && verbs[t.text] })
-	switch {
-	case len(found) == 0 && !done && len(strings.Fields(s)) <= 8 && r.names.match(nameWords(toks)).score >= sure:
+	if len(found) == 0 && len(strings.Fields(s)) <= 8 && !doing(toks) && r.names.match(nameWords(toks)).score >= sure {
 		r.out.Lines = append(r.out.Lines, r.entries(s, toks, nil)...)
-	case done || len(words(s)) > 6 && len(r.out.Lines) == had:
+	}
+	switch { // what is in no line stays as it was said
+	case doing(toks) || len(words(s)) > 6 && len(r.out.Lines) == had:
 		r.out.Steps = append(r.out.Steps, s)
 	case len(r.out.Lines) == had:
 		r.out.Other = append(r.out.Other, s)
+	case leavesWords(toks, r.out.Lines[had:]):
+		r.out.Steps = append(r.out.Steps, s)
 	}
+}
+
+func doing(toks []token) bool {
+	return slices.ContainsFunc(toks, func(t token) bool { return t.kind == word && verbs[t.text] })
+}
+
+// leavesWords tells whether a sentence has words that could be a name and stand in none of its lines.
+func leavesWords(toks []token, lines []Line) bool {
+	said := map[string]bool{}
+	for _, l := range lines {
+		for _, w := range words(l.Text) {
+			said[w] = true
+		}
+	}
+	return slices.ContainsFunc(toks, func(t token) bool {
+		return t.kind == word && !stop[t.text] && !ends[t.text] && !said[fold(t.raw)]
+	})
 }
 
 // repeats are the words that say an amount again: "two cups, that's like 250 grams".
@@ -196,12 +211,12 @@ func (r *reader) isNamed(toks []token) bool {
 
 // restate takes a weight that a line is told again in; another measure says nothing new.
 func (l *Line) restate(q quantity) {
-	g, ok := map[measure.Unit]float64{measure.Gram: 1, "kg": 1000, "oz": measure.Ounce, "lb": measure.Pound}[q.unit]
+	g, ok := grams(q.amount, q.unit)
 	if !ok || l.Ingredient == nil || l.Ingredient.IsWholeEgg() || l.Unit == measure.Gram {
 		return
 	}
 	l.Note = joined(l.Note, short(l.Amount)+" "+string(l.Unit))
-	l.Amount, l.Unit = g*q.amount, measure.Gram
+	l.Amount, l.Unit = g, measure.Gram
 }
 
 // nameEnd is where a name that begins at from ends, at the latest before to. A comma ends it unless
@@ -248,15 +263,13 @@ func (r *reader) nameBefore(toks []token, from, to int) int {
 	return -1
 }
 
-// justBefore is how many bytes before a name say where it goes: "serve it with".
-const justBefore = 24
+// justBefore is how many tokens before a name say where it goes: "serve it with".
+const justBefore = 5
 
-// spokenLine makes the lines of one amount and its name; none when it is no food.
-func (r *reader) spokenLine(s string, toks []token, q quantity, before, from, end int) []Line {
-	part, said := toks[from:end], 0
-	if before > 0 {
-		said = toks[before-1].to
-	}
+// spokenLine makes the lines of one amount and its name, which stand in the tokens from from to end;
+// what was said since before tells where it goes. There are none when it is no food.
+func (r *reader) spokenLine(s string, toks []token, q quantity, brackets []quantity, before, from, end int) []Line {
+	part := toks[from:end]
 	if len(part) == 0 {
 		return nil
 	}
@@ -266,14 +279,13 @@ func (r *reader) spokenLine(s string, toks []token, q quantity, before, from, en
 	}
 	shifted := q
 	shifted.start, shifted.end = q.start-from, q.end-from
-	lines := r.named(s[part[0].at:part[len(part)-1].to], part, &shifted, nil)
+	if r.place == "" {
+		r.place = servedIn(toks[max(min(before, from), from-justBefore):from])
+		defer func() { r.place = "" }()
+	}
+	lines := r.named(s[part[0].at:part[len(part)-1].to], part, &shifted, inside(brackets, from, end))
 	if q.unit == measure.Each || q.unit == "" || q.vague != "" { // a number may count anything
 		lines = slices.DeleteFunc(lines, func(l Line) bool { return l.Status == NotUnderstood })
-	}
-	for i := range lines {
-		if lines[i].Place == "" {
-			lines[i].Place = servedIn(fold(s[max(min(said, part[0].at), part[0].at-justBefore):part[0].at]))
-		}
 	}
 	return lines
 }
@@ -296,14 +308,35 @@ func (r *reader) once() {
 	})
 }
 
-// servedIn is the place that a doing puts something in: served with it, on top of it, in the pan.
-func servedIn(folded string) batter.Place {
-	for _, s := range []struct {
-		words string
-		place batter.Place
-	}{{"serve", batter.Serving}, {"top w", batter.OnTop}, {"great with", batter.Serving}, {"good with", batter.Serving}, {"lovely with", batter.Serving}, {"goes well with", batter.Serving}, {"top with", batter.OnTop}, {"topped with", batter.OnTop}, {"drizzle", batter.OnTop}, {"dust with", batter.OnTop}, {"sprinkle with", batter.OnTop}, {"fill with", batter.Middle}, {"spread with", batter.Middle}} {
-		if strings.Contains(folded, s.words) {
-			return s.place
+// servedIn is the place that the words before a name put it in: served with it, on top of it.
+func servedIn(before []token) batter.Place {
+	at := func(i int) string {
+		if i < len(before) {
+			return before[i].text
+		}
+		return ""
+	}
+	for i, t := range before {
+		next := at(i + 1)
+		switch t.text {
+		case "serve", "serves", "served", "serving":
+			return batter.Serving
+		case "great", "good", "lovely", "goes", "well":
+			if next == "with" {
+				return batter.Serving
+			}
+		case "drizzle", "scatter":
+			if next != "in" && next != "into" {
+				return batter.OnTop
+			}
+		case "top", "topped", "dust", "dusted", "sprinkle", "finish", "w":
+			if next == "with" || next == "w" {
+				return batter.OnTop
+			}
+		case "fill", "filled", "spread":
+			if next == "with" {
+				return batter.Middle
+			}
 		}
 	}
 	return ""

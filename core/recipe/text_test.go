@@ -51,7 +51,7 @@ Method
 `
 
 func TestANotebookPage(t *testing.T) {
-	r := recipe.ReadText(notebook, food.Reference())
+	r := recipe.ReadText(notebook, food.Reference(), batter.DefaultKitchen())
 	assert.Equal(t, "Carrot pancakes from the quay", r.Title)
 	assert.Equal(t, []string{
 		"plain_flour", "baking_powder", "salt_fine", "egg_whole", "buttermilk_cultured", "butter_unsalted", "carrot_grated", "walnuts_chopped", "cinnamon", "?",
@@ -63,7 +63,7 @@ func TestANotebookPage(t *testing.T) {
 	assert.Equal(t, "sifted", r.Lines[0].Note)
 	assert.Contains(t, r.Lines[4].Note, "or milk")
 	assert.InDelta(t, 0.98, r.Lines[0].Confidence, 0.03)
-	c := r.Compose()
+	c := r.Compose(batter.DefaultKitchen())
 	assert.Equal(t, batter.Pancake, c.Form)
 	assert.Equal(t, batter.Whipped, c.Base.Style)
 	assert.InDelta(t, 20, c.Base.School.RestMin, 0)
@@ -82,21 +82,21 @@ func TestANotebookPage(t *testing.T) {
 }
 
 func TestAHeadedListHasATitleBeforeIt(t *testing.T) {
-	r := recipe.ReadText("Yogurt\n\nIngredients\n5.6 g baking soda (sodium hydrogen carbonate) (1 tsp + 1 pinch)\n2 eggs\nMethod\n1. Mix.", food.Reference())
+	r := recipe.ReadText("Yogurt\n\nIngredients\n5.6 g baking soda (sodium hydrogen carbonate) (1 tsp + 1 pinch)\n2 eggs\nMethod\n1. Mix.", food.Reference(), batter.DefaultKitchen())
 	assert.Equal(t, "Yogurt", r.Title)
 	assert.Equal(t, []string{"baking_soda", "egg_whole"}, ids(r))
 	assert.Equal(t, 5.6, r.Lines[0].Amount)
 }
 
 func TestSpokenText(t *testing.T) {
-	r := recipe.ReadText("So take two cups of flour, a cup and a half of milk, two eggs, three tablespoons of melted butter and a pinch of salt, then mix it all and let it rest for half an hour.", food.Reference())
+	r := recipe.ReadText("So take two cups of flour, a cup and a half of milk, two eggs, three tablespoons of melted butter and a pinch of salt, then mix it all and let it rest for half an hour.", food.Reference(), batter.DefaultKitchen())
 	assert.Equal(t, []string{"plain_flour", "milk_whole", "egg_whole", "butter_unsalted", "salt_fine"}, ids(r))
 	assert.Equal(t, 1.5, r.Lines[1].Amount)
 	assert.NotEmpty(t, r.Steps)
-	assert.InDelta(t, 30, r.Compose().Base.School.RestMin, 0)
-	r = recipe.ReadText("250g flour 500ml milk 3 eggs 30g butter", food.Reference())
+	assert.InDelta(t, 30, r.Compose(batter.DefaultKitchen()).Base.School.RestMin, 0)
+	r = recipe.ReadText("250g flour 500ml milk 3 eggs 30g butter", food.Reference(), batter.DefaultKitchen())
 	assert.Equal(t, []string{"plain_flour", "milk_whole", "egg_whole", "butter_unsalted"}, ids(r))
-	assert.Equal(t, batter.Crepe, r.Compose().Form, "thin, and nothing lifts it")
+	assert.Equal(t, batter.Crepe, r.Compose(batter.DefaultKitchen()).Form, "thin, and nothing lifts it")
 }
 
 func TestFormsAndStyles(t *testing.T) {
@@ -109,7 +109,7 @@ func TestFormsAndStyles(t *testing.T) {
 		"Mochi waffles\n\n200 g mochiko\n240 ml milk\n1 egg\n30 g butter\n1 tsp baking powder":          {"waffle", "chewy"},
 		"Yeast waffles\n\n250 g flour\n400 ml milk\n5 g dried yeast\n80 g butter\n2 eggs\na pinch salt": {"waffle", "yeast"},
 	} {
-		c := recipe.ReadText(text, food.Reference()).Compose()
+		c := recipe.ReadText(text, food.Reference(), batter.DefaultKitchen()).Compose(batter.DefaultKitchen())
 		assert.Equal(t, want, [2]string{string(c.Form), string(c.Base.Style)}, text)
 	}
 }
@@ -119,7 +119,7 @@ func TestOtherTexts(t *testing.T) {
 		"nothing": "", "spaces": " \n\t ", "prose": strings.Repeat("It was a grey morning on the pier and nobody wanted breakfast yet. ", 400),
 		"another script": "小麦粉 200g\n牛乳 300ml\n卵 2個", "only signs": "---\n***\n1/0 cups\n)))(((", "long number": strings.Repeat("9", 400) + " g flour",
 	} {
-		r := recipe.ReadText(text, food.Reference())
+		r := recipe.ReadText(text, food.Reference(), batter.DefaultKitchen())
 		for _, l := range r.Lines {
 			assert.GreaterOrEqual(t, l.Amount, 0.0, name)
 		}
@@ -140,7 +140,7 @@ func FuzzRead(f *testing.F) {
 	}
 	table := food.Reference()
 	f.Fuzz(func(t *testing.T, text string) {
-		r := recipe.ReadText(text, table)
+		r := recipe.ReadText(text, table, batter.DefaultKitchen())
 		for _, l := range r.Lines {
 			if !(l.Amount >= 0 && l.Amount < 1e300) || !(l.Confidence >= 0 && l.Confidence <= 1) {
 				t.Errorf("%q: %g, %g", l.Text, l.Amount, l.Confidence)
@@ -149,16 +149,16 @@ func FuzzRead(f *testing.F) {
 				t.Errorf("%q is %s without an ingredient", l.Text, l.Status)
 			}
 		}
-		r.Compose()
+		r.Compose(batter.DefaultKitchen())
 	})
 }
 
 func BenchmarkSixtyLines(b *testing.B) {
 	text := strings.Repeat(notebook, 3)
-	recipe.ReadText(text, food.Reference()) // the index is built once
+	recipe.ReadText(text, food.Reference(), batter.DefaultKitchen()) // the index is built once
 	b.ResetTimer()
 	for range b.N {
-		recipe.ReadText(text, food.Reference())
+		recipe.ReadText(text, food.Reference(), batter.DefaultKitchen())
 	}
 }
 
@@ -166,6 +166,6 @@ func BenchmarkSixtyLines(b *testing.B) {
 func BenchmarkTalk(b *testing.B) {
 	text := strings.Repeat("so now we take two cups of flour and a teaspoon of baking powder, and then I pour in the milk and whisk it until it looks like thick cream, you know, ", 1+recipe.MaxBytes/150)[:recipe.MaxBytes]
 	for range b.N {
-		recipe.ReadText(text, food.Reference())
+		recipe.ReadText(text, food.Reference(), batter.DefaultKitchen())
 	}
 }

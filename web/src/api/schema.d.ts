@@ -1624,6 +1624,8 @@ export interface components {
             base?: components["schemas"]["Base"];
             additions: components["schemas"]["Addition"][];
             variation?: components["schemas"]["Variation"];
+            /** @description It is more than a base and the fat of its pan */
+            whole?: boolean;
             said?: components["schemas"]["Said"];
             /** @description That it was read in, by name */
             language: string;
@@ -2526,6 +2528,8 @@ export interface components {
             own?: components["schemas"]["OwnFigures"];
             /** @description Units that fit the ingredient */
             units: components["schemas"]["Unit"][];
+            /** @description How it can get into a cup, of flour; the first is meant when nothing is said */
+            flour_methods?: components["schemas"]["FlourMethod"][];
             colour?: string;
             allergens: string[];
         };

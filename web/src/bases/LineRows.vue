@@ -12,7 +12,7 @@ defineProps<{ faults: Record<string, string> }>()
 const bases = useBases()
 void bases.loadIngredients()
 const swaps = ref<Schemas['Swap'][]>()
-const isFlour = (id: string) => bases.ingredients.find((i) => i.id === id)?.group === 'flour'
+const ways = (id: string) => bases.ingredients.find((i) => i.id === id)?.flour_methods
 const units = (id: string) => bases.ingredients.find((i) => i.id === id)?.units ?? ['g']
 
 async function opened(open: boolean, i: number) {
@@ -36,6 +36,7 @@ function change(i: number, id: string) {
   const l = base.value.lines[i]!
   l.ingredient = id
   delete l.role
+  delete l.flour_method
   if (!units(id).includes(l.unit)) l.unit = 'g'
 }
 </script>
@@ -56,8 +57,8 @@ function change(i: number, id: string) {
         ><el-option v-for="u in units(l.ingredient)" :key="u" :value="u" :label="unitLabels[u]"
       /></el-select>
       <el-select
-        v-if="l.unit === 'cup' && isFlour(l.ingredient)"
-        :model-value="l.flour_method ?? 'spooned'"
+        v-if="l.unit === 'cup' && ways(l.ingredient)"
+        :model-value="l.flour_method ?? ways(l.ingredient)?.[0]"
         class="cup"
         :aria-label="`How the flour of line ${i + 1} gets into the cup`"
         @update:model-value="l.flour_method = $event"

@@ -8,7 +8,8 @@ const shown = defineModel<boolean>({ required: true })
 const { lines } = defineProps<{ lines: Schemas['ReadLine'][] }>()
 const emit = defineEmits<{ keep: []; back: [] }>()
 const leftOut = computed(() => lines.filter((l) => !l.goes_to))
-const guessed = computed(() => lines.filter((l) => l.goes_to))
+const guessed = computed(() => lines.filter((l) => l.goes_to && l.goes_to !== 'beside'))
+const unknown = computed(() => lines.filter((l) => l.goes_to === 'beside'))
 </script>
 
 <template>
@@ -16,7 +17,7 @@ const guessed = computed(() => lines.filter((l) => l.goes_to))
     <template v-if="leftOut.length">
       <p>Left out, and kept only as a note:</p>
       <ul>
-        <li v-for="l in leftOut" :key="l.text" class="well">
+        <li v-for="(l, i) in leftOut" :key="i" class="well">
           <b>{{ l.text }}</b><span>{{ l.asks ?? 'It was not understood.' }}</span>
         </li>
       </ul>
@@ -24,8 +25,16 @@ const guessed = computed(() => lines.filter((l) => l.goes_to))
     <template v-if="guessed.length">
       <p>Guessed:</p>
       <ul>
-        <li v-for="l in guessed" :key="l.text" class="well">
+        <li v-for="(l, i) in guessed" :key="i" class="well">
           <b>{{ l.text }}</b><span>{{ l.asks }} Taken as {{ l.amount }} {{ unitLabels[l.unit ?? 'g'] }} of {{ l.name }}.</span>
+        </li>
+      </ul>
+    </template>
+    <template v-if="unknown.length">
+      <p>Kept beside it in your words, allergens not known:</p>
+      <ul>
+        <li v-for="(l, i) in unknown" :key="i" class="well">
+          <b>{{ l.text }}</b><span>{{ l.asks ?? 'It was not understood.' }}</span>
         </li>
       </ul>
     </template>

@@ -34,13 +34,14 @@ const fixes = ref<Record<number, Schemas['ReadingFix']>>({})
 const reading = shallowRef<Schemas['Reading']>()
 const print = shallowRef<Fingerprint>()
 const trouble = ref('')
+const notKept = ref('')
 const lineTrouble = ref<Record<number, string>>({})
 const busy = ref(false)
 
 watch(open, (o) => {
   if (!o) return
   void bases.loadIngredients()
-  text.value = name.value = trouble.value = ''
+  text.value = name.value = trouble.value = notKept.value = ''
   form.value = flourMethod.value = reading.value = print.value = undefined
   fixes.value = {}
 })
@@ -109,11 +110,13 @@ function fix(i: number, patch: Partial<Schemas['ReadingFix']>) {
     },
   }
 }
-const units = (id?: string) => bases.ingredients.find((x) => x.id === id)?.units ?? (['g', 'each'] as Schemas['Unit'][])
+/** The units that fit what it is, and the one that was read. */
+const units = (id?: string, read?: Schemas['Unit']) =>
+  [...new Set([...(bases.ingredients.find((x) => x.id === id)?.units ?? ['g', 'each']), ...(read ? [read] : [])])] as Schemas['Unit'][]
 const nameOf = (id?: string) => (bases.ingredients.find((x) => x.id === id)?.name ?? '').toLowerCase()
 const suggestion = (s: Schemas['ReadingFix'], was?: string) =>
   `${s.amount} ${unitLabels[s.unit ?? 'g']} ${s.ingredient === was ? '' : nameOf(s.ingredient)}`.trim()
-const open_ = computed(() => reading.value?.lines.filter((l, i) => l.status !== 'read' && !fixes.value[i]?.leave_out).length ?? 0)
+const stillOpen = computed(() => reading.value?.lines.filter((l, i) => l.status !== 'read' && !fixes.value[i]?.leave_out) ?? [])
 const base = computed<Base | undefined>(() => reading.value?.base && { ...reading.value.base, name: name.value || reading.value.base.name })
 const input = ref<HTMLInputElement>()
 async function fromFile(e: Event) {
@@ -128,9 +131,7 @@ const signs = { read: 'in_band', unsure: 'unknown', not_understood: 'high' } as 
 const statusWords = { read: 'read', unsure: 'not sure', not_understood: 'not understood' } as const
 
 /** A recipe with more than its base is kept as one; the base alone is the other choice. */
-const whole = computed(
-  () => !!reading.value && (reading.value.additions.length > 0 || !!reading.value.variation?.parts?.some((p) => p.kind !== 'pan')),
-)
+const whole = computed(() => !!reading.value?.whole)
 const onlyBase = computed(() => {
   const n = reading.value?.additions.length ?? 0
   return n === 0 ? 'Only the base' : `Only the base, without its ${n === 1 ? 'addition' : `${n} additions`}`
@@ -139,9 +140,6 @@ const onlyBase = computed(() => {
 /** What is still open is told before anything is kept. */
 const asking = ref(false)
 const wanted = ref(false)
-const stillOpen = computed(
-  () => reading.value?.lines.filter((l, i) => l.status !== 'read' && l.goes_to !== 'beside' && !fixes.value[i]?.leave_out) ?? [],
-)
 function wants(recipe: boolean) {
   wanted.value = recipe
   asking.value = stillOpen.value.length > 0
@@ -159,6 +157,7 @@ function backToLines() {
 async function keep(recipe: boolean) {
   if (!base.value || !reading.value?.variation) return
   busy.value = true
+  notKept.value = ''
   try {
     const { id: source_text } = await got(api.POST('/texts', { body: { text: text.value } }))
     if (recipe) {
@@ -175,7 +174,7 @@ async function keep(recipe: boolean) {
     open.value = false
     ElMessage({ message: `“${saved.document.name}” is on the shelf of bases.`, duration: 4000 })
   } catch (e) {
-    trouble.value = said(e)
+    notKept.value = said(e) // what was read stays where it is
   }
   busy.value = false
 }
@@ -205,7 +204,7 @@ async function keep(recipe: boolean) {
           <p class="sum" role="status">
             <b>{{ reading.lines.length }}</b> ingredients; {{ reading.steps.length }} {{ reading.steps.length === 1 ? 'step' : 'steps'
             }}<template v-if="reading.language !== 'English'">; read as {{ reading.language }}</template>
-            <el-button v-if="open_" @click="showOpen"><i class="sign high" />{{ open_ }} to look at</el-button>
+            <el-button v-if="stillOpen.length" @click="showOpen"><i class="sign high" />{{ stillOpen.length }} to look at</el-button>
           </p>
           <p v-if="reading.said?.text" class="asks">It says: {{ reading.said.text }}</p>
           <div v-if="reading.flour_method" class="row cups">
@@ -258,7 +257,11 @@ async function keep(recipe: boolean) {
                   class="unit"
                   :aria-label="`Unit of “${l.text}”`"
                   @update:model-value="fix(i, { unit: $event as Schemas['Unit'] })"
-                  ><el-option v-for="u in units(fixes[i]?.ingredient ?? l.ingredient)" :key="u" :value="u" :label="unitLabels[u]"
+                  ><el-option
+                    v-for="u in units(fixes[i]?.ingredient ?? l.ingredient, fixes[i]?.unit ?? l.unit)"
+                    :key="u"
+                    :value="u"
+                    :label="unitLabels[u]"
                 /></el-select>
                 <el-select
                   v-if="l.place || fixes[i]?.place"
@@ -286,6 +289,7 @@ async function keep(recipe: boolean) {
         </template>
       </div>
       <form novalidate class="foot" @submit.prevent="wants(whole)">
+        <p v-if="notKept" class="fault" role="alert"><i class="sign high" />Not kept. {{ notKept }}</p>
         <el-input v-model="name" maxlength="200" placeholder="Name of the base" aria-label="Name of the base" />
         <el-select :model-value="form ?? reading?.form" placeholder="For" aria-label="Form" @update:model-value="form = $event as Schemas['Form']"
           ><el-option v-for="f in forms" :key="f.value" :value="f.value" :label="f.label"
@@ -438,7 +442,8 @@ li.out {
 .foot .el-select {
   width: 130px;
 }
-.allergens {
+.allergens,
+.foot .fault {
   flex-basis: 100%;
   order: -1;
 }

@@ -88,7 +88,7 @@ onMounted(() => {
 <style scoped>
 .work {
   display: grid;
-  grid-template-rows: auto minmax(0, 1fr);
+  grid-template: auto minmax(0, 1fr) / minmax(0, 1fr);
   min-width: 0;
   min-height: 0;
 }

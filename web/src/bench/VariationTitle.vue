@@ -25,7 +25,7 @@ function giveUp() {
 
 <template>
   <div class="title">
-    <p class="from">
+    <p class="from" :title="bench.doc?.base.name">
       <template v-if="kitchen.own">{{ kitchen.own.name }} · </template>on {{ bench.doc?.base.name }}
     </p>
     <h1 class="vh">{{ bench.doc?.name }}</h1>
@@ -51,6 +51,9 @@ function giveUp() {
   font-size: var(--t-mini);
   color: var(--ink-2);
   padding-left: 6px;
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
 }
 input {
   width: 100%;

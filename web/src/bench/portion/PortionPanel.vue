@@ -40,6 +40,13 @@ const words = computed(
     `One portion to scale: ${shape.value?.width.toFixed(0)} mm across${p.value.poured_mm ? `, ${p.value.poured_mm.toFixed(1)} mm thick when poured` : ''}`,
 )
 const each = (n: number) => (n < 10 ? n.toFixed(1).replace(/\.0$/, '') : n.toFixed(0))
+
+/** What the recipe claims of itself, in short; as it stood when there is no figure in it. */
+const claims = computed(() => {
+  const s = bench.doc?.said
+  const figures = [s?.count && `makes ${s.count}`, s?.volume_ml && `${s.volume_ml.toFixed(0)} ml each`, s?.minutes && `${s.minutes} min a side`]
+  return figures.filter(Boolean).join(', ') || s?.text
+})
 </script>
 
 <template>
@@ -75,7 +82,7 @@ const each = (n: number) => (n < 10 ? n.toFixed(1).replace(/\.0$/, '') : n.toFix
       <el-button :aria-label="`${p.count + 1} portions`" @click="toCount(p.count + 1)"><Icon name="plus" /></el-button>
       <el-button aria-label="Scale the batch" title="Scale the batch" @click="scaleOpen = true"><Icon name="resize" /></el-button>
     </div>
-    <p v-if="bench.doc?.said?.text" class="cost">The recipe says: {{ bench.doc.said.text }}</p>
+    <p v-if="claims" class="cost claims" :title="bench.doc?.said?.text">The recipe says: {{ claims }}</p>
     <dl class="facts">
       <div class="well">
         <dd>{{ p.mass_g.toFixed(0) }} g</dd>
@@ -208,6 +215,12 @@ dd {
   margin: 6px var(--s3) 0;
   font-size: 14px;
   color: var(--ink-2);
+}
+.claims {
+  display: -webkit-box;
+  -webkit-box-orient: vertical;
+  -webkit-line-clamp: 2;
+  overflow: hidden;
 }
 .cost b {
   color: var(--ink);

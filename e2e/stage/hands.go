@@ -1,0 +1,45 @@
+package stage
+
+import (
+	"context"
+	"fmt"
+
+	"github.com/chromedp/cdproto/cdp"
+	"github.com/chromedp/cdproto/emulation"
+	"github.com/chromedp/cdproto/input"
+	"github.com/chromedp/chromedp"
+)
+
+// Touch makes the tab one that is worked with fingers.
+func (p *Page) Touch() error {
+	return p.Do(chromedp.Func(func(ctx context.Context, t *chromedp.Target) error {
+		_, err := cdp.Call(ctx, t, emulation.SetTouchEmulationEnabled, emulation.SetTouchEmulationEnabledParams{Enabled: true})
+		return err
+	}))
+}
+
+// swipeSteps are the moves of a finger that scrolls.
+const swipeSteps = 12
+
+// Swipe puts a finger on the first match of a CSS selector and draws it dy pixels down the screen, or up.
+func (p *Page) Swipe(css string, dy float64) error {
+	at, err := Ask[[]float64](p, fmt.Sprintf(`(() => { const r = document.querySelector(%q).getBoundingClientRect(); return [r.x + r.width / 2, r.y + r.height / 2] })()`, css))
+	if err != nil {
+		return fmt.Errorf("swiping %s: %w", css, err)
+	}
+	return p.Do(chromedp.Func(func(ctx context.Context, t *chromedp.Target) error {
+		touch := func(kind input.DispatchTouchEventType, points ...*input.TouchPoint) error {
+			_, err := cdp.Call(ctx, t, input.DispatchTouchEvent, input.DispatchTouchEventParams{Type: kind, TouchPoints: append([]*input.TouchPoint{}, points...)})
+			return err
+		}
+		if err := touch("touchStart", &input.TouchPoint{X: at[0], Y: at[1]}); err != nil {
+			return err
+		}
+		for i := 1; i <= swipeSteps; i++ {
+			if err := touch("touchMove", &input.TouchPoint{X: at[0], Y: at[1] + dy*float64(i)/swipeSteps}); err != nil {
+				return err
+			}
+		}
+		return touch("touchEnd")
+	}))
+}
