@@ -1,0 +1,238 @@
+package heat
+
+import (
+	"context"
+	"math"
+)
+
+// The plate temperatures that are tried [°C] (the model's range).
+const (
+	coolestPlate = 135.0
+	hottestPlate = 205.0
+	plateStep    = 5.0
+)
+
+// Shares of the wished dose that the first and the second side may end with inside the window.
+const (
+	firstLeast, firstMost   = 0.81, 1.5
+	secondLeast, secondMost = 0.45, 2.0
+)
+
+// timeStep is what a cook's clock is read to [s].
+const timeStep = 5.0
+
+// Plate is what a plate can do [°C]; zero where nobody said.
+type Plate struct{ LowC, HighC float64 }
+
+func (p Plate) clamp(c float64) float64 {
+	if p.LowC > 0 {
+		c = math.Max(c, p.LowC)
+	}
+	if p.HighC > 0 {
+		c = math.Min(c, p.HighC)
+	}
+	return c
+}
+
+// tries lists the temperatures that a plate can be set to among those that are tried; the nearest
+// one when there are none.
+func (p Plate) tries() []float64 {
+	var out []float64
+	for c := coolestPlate; c <= hottestPlate; c += plateStep {
+		if p.clamp(c) == c {
+			out = append(out, c)
+		}
+	}
+	if len(out) == 0 {
+		return []float64{p.clamp((coolestPlate + hottestPlate) / 2)}
+	}
+	return out
+}
+
+// Trouble is why no heat does all that is wanted.
+type Trouble string
+
+// The troubles.
+const (
+	NoTrouble   Trouble = ""
+	TooPale     Trouble = "too_pale"     // at any heat the plate has, once it is cooked
+	BrownsFirst Trouble = "browns_first" // before it is cooked
+	NeverSets   Trouble = "never_sets"   // within a quarter of an hour a side
+	StaysWet    Trouble = "stays_wet"    // cooked, but gummy: it loses too little water
+	StaysFrozen Trouble = "stays_frozen" // pieces are still frozen in the middle
+)
+
+// Advice is how to cook a portion.
+type Advice struct {
+	PlateC      float64
+	Low, High   float64 // °C: the window; NaN when no heat does all that is wanted
+	FirstS      float64 // to 5 s
+	SecondS     float64 // to 5 s; 0 in an iron
+	SafeS       float64 // the second side (in an iron the time closed) is never shorter, so that eggs set in a bad contact too; NaN when not even so
+	Result      Cooked  // with these times
+	Trouble     Trouble
+	ColourFirst Colour
+	ColourAfter Colour // of the second side
+}
+
+// Ask is a portion to be cooked on a plate. GivenC is where the plate stands, 0 when it is to be
+// advised.
+type Ask struct {
+	Portion Portion
+	Plate   Plate
+	GivenC  float64
+	Steps   []Change // relative: FromS, and °C above the plate's setting
+}
+
+// on is the portion at a setting, with the heat in steps around it.
+func (a *Ask) on(c float64) Portion {
+	p := a.Portion
+	p.PlateC = c
+	p.Changes = nil
+	for _, s := range a.Steps {
+		if s.FromS <= 0 {
+			p.PlateC = c + s.PlateC
+		} else {
+			p.Changes = append(p.Changes, Change{s.FromS, c + s.PlateC})
+		}
+	}
+	return p
+}
+
+// Advise finds the plate's temperature and the times a side. The error is the context's.
+func Advise(ctx context.Context, a Ask) (Advice, error) {
+	a.Portion.air = airAt(a.Portion.AltitudeM)
+	target := wished[Golden]
+	if d, ok := wished[a.Portion.Colour]; ok {
+		target = d
+	}
+	low, high := math.NaN(), math.NaN()
+	best, bestScore := a.Plate.clamp((coolestPlate+hottestPlate)/2), math.Inf(1)
+	tries := a.Plate.tries()
+	hottest := tries[len(tries)-1]
+	if r := Cook(a.on(hottest), Times{}); math.IsNaN(r.CueS) { // what is too thick for the hottest plate is so for all
+		tries, best = nil, hottest
+	}
+	for _, c := range tries {
+		if err := ctx.Err(); err != nil {
+			return Advice{}, err
+		}
+		r := Cook(a.on(c), Times{})
+		if fits(r, target, a.Portion.Iron) {
+			if math.IsNaN(low) {
+				low = c
+			}
+			high = c
+		} else if !math.IsNaN(low) {
+			break // the window is one piece
+		}
+		if s := misses(r, target, a.Portion.Iron); s < bestScore {
+			best, bestScore = c, s
+		}
+	}
+	at := best
+	if !math.IsNaN(low) {
+		at = (low + high) / 2
+	}
+	if a.GivenC > 0 {
+		at = a.GivenC
+	}
+	out, err := a.timed(ctx, at)
+	out.Low, out.High = low, high
+	return out, err
+}
+
+// AdviseAt is the advice for a plate that stands at a temperature; its window is not looked for.
+func AdviseAt(ctx context.Context, a Ask, c float64) (Advice, error) {
+	if a.Portion.air == nil {
+		a.Portion.air = airAt(a.Portion.AltitudeM)
+	}
+	out, err := a.timed(ctx, c)
+	out.Low, out.High = math.NaN(), math.NaN()
+	return out, err
+}
+
+// fits tells whether a cook did all that is wanted.
+func fits(r Cooked, target float64, iron bool) bool {
+	if !r.Sets || !iron && !r.Shed {
+		return false
+	}
+	first := r.DoseFirst >= firstLeast*target && r.DoseFirst <= firstMost*target
+	if iron {
+		return r.DoseFirst >= ironDose*target && r.DoseFirst <= firstMost*target && r.FirstS >= ironLeastS && r.FirstS <= ironMostS
+	}
+	return first && r.DoseSecond >= secondLeast*target && r.DoseSecond <= secondMost*target
+}
+
+// misses is how far a cook is from what is wanted, for the best of what cannot be had.
+func misses(r Cooked, target float64, iron bool) float64 {
+	off := func(dose, want float64) float64 { return math.Abs(math.Log(math.Max(dose, 1e-3) / want)) }
+	s := off(r.DoseFirst, target)
+	if !iron {
+		s += 0.5 * off(r.DoseSecond, (secondDose+0.2)*target)
+		if !r.Shed {
+			s++
+		}
+	}
+	if !r.Sets {
+		s += 100
+	}
+	return s
+}
+
+func roundUp(s float64) float64 { return timeStep * math.Ceil(s/timeStep-1e-9) }
+
+// timed is the advice for one temperature: the cook's own times, the second side never shorter
+// than what the cautious figures ask for, all on a cook's clock; cooked once more with those.
+func (a *Ask) timed(ctx context.Context, c float64) (Advice, error) {
+	if err := ctx.Err(); err != nil {
+		return Advice{}, err
+	}
+	p := a.on(c)
+	r := Cook(p, Times{})
+	out := Advice{PlateC: c, FirstS: timeStep * math.Round(r.FirstS/timeStep)}
+	careful := p
+	careful.Cautious, careful.untilSet, careful.Record = true, true, false
+	if p.Iron {
+		safe := Cook(careful, Times{})
+		out.SafeS = safe.SetAfterS
+		out.FirstS = roundUp(math.Max(r.FirstS, orZero(out.SafeS)))
+	} else {
+		safe := Cook(careful, Times{FirstS: out.FirstS})
+		out.SafeS = safe.SetAfterS
+		out.SecondS = roundUp(math.Max(r.SecondS, orZero(out.SafeS)))
+	}
+	out.Result = Cook(p, Times{out.FirstS, out.SecondS})
+	out.Result.CueS = r.CueS
+	out.ColourFirst, out.ColourAfter = ColourOf(out.Result.DoseFirst), ColourOf(out.Result.DoseSecond)
+	out.Trouble = out.trouble(p)
+	return out, nil
+}
+
+func (a *Advice) trouble(p Portion) Trouble {
+	r := a.Result
+	target := wished[Golden]
+	if d, ok := wished[p.Colour]; ok {
+		target = d
+	}
+	switch {
+	case !r.Sets || math.IsNaN(a.SafeS):
+		return NeverSets
+	case !r.Thawed:
+		return StaysFrozen
+	case r.DoseFirst > 2*firstMost*target || r.DoseSecond > 2*secondMost*target || math.Max(r.DoseFirst, r.DoseSecond) >= burntFrom:
+		return BrownsFirst
+	case r.DoseFirst < firstLeast*target/2:
+		return TooPale
+	case !p.Iron && !r.Shed:
+		return StaysWet
+	}
+	return NoTrouble
+}
+
+func orZero(v float64) float64 {
+	if math.IsNaN(v) {
+		return 0
+	}
+	return v
+}

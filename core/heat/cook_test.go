@@ -1,0 +1,332 @@
+package heat
+
+import (
+	"context"
+	"fmt"
+	"math"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"upbeatladle/internal/evidence"
+)
+
+const usualRise = 12.3 / 7
+
+func portionOf(m Matter, mm float64) Portion {
+	return Portion{Layers: []Layer{{Matter: m, ThickMM: mm, StartC: 20, Gas: gasOnHot, Rise: usualRise}}}
+}
+
+func (p Portion) at(c float64) Portion {
+	p.PlateC = c
+	return p
+}
+
+func advised(t *testing.T, m Matter, mm, rise float64) Advice {
+	t.Helper()
+	p := portionOf(m, mm)
+	p.Layers[0].Rise = rise
+	a, err := Advise(context.Background(), Ask{Portion: p})
+	require.NoError(t, err)
+	return a
+}
+
+func TestMatterIsWhatItsPartsAre(t *testing.T) {
+	water := Matter{Water: 1, Carbohydrate: 1e-12}.At(20)
+	evidence.Check(t, evidence.Claim{What: "water at 20 °C, conductivity", Unit: "W/mK", Kind: evidence.Memory, Source: "tables of water", Outside: 0.598, Ours: water.K, Share: 0.012})
+	evidence.Check(t, evidence.Claim{What: "water at 20 °C, density", Unit: "kg/m³", Kind: evidence.Memory, Source: "tables of water", Outside: 998.2, Ours: water.Rho, Share: 0.003})
+	evidence.Check(t, evidence.Claim{What: "water at 20 °C, heat capacity", Unit: "J/kgK", Kind: evidence.Memory, Source: "tables of water", Outside: 4182, Ours: water.Cp, Share: 0.015})
+	for c, want := range map[float64]Properties{20: {.4517, 1149.0, 2990.7}, 80: {.5068, 1125.5, 3041}} { // kept values
+		got := standard.At(c)
+		assert.InEpsilon(t, want.K, got.K, 1e-3)
+		assert.InEpsilon(t, want.Rho, got.Rho, 1e-3)
+		assert.InEpsilon(t, want.Cp, got.Cp, 1e-3)
+	}
+	assert.InDelta(t, 82.8, standard.SetC(), 0.05)
+	assert.InDelta(t, 83.9, pureed.SetC(), 0.05)
+	assert.InDelta(t, 1, standard.Browns(), 1e-3)
+	assert.InDelta(t, .115, 10*browning(1, 140), 1e-9)
+	assert.InDelta(t, 1.15, 10*browning(1, 180), 1e-9)
+	assert.Zero(t, browning(1, 100))
+}
+
+// Minutes a side that cooks name for their plates.
+func TestTimesOfPractice(t *testing.T) {
+	for _, c := range []struct {
+		what              string
+		mm, plate         float64
+		firstLow, firstHi float64
+		otherLow, otherHi float64
+	}{
+		{"¼ cup on 163 °C, about 3 min a side", 7, 163, 150, 210, 60, 210},
+		{"medium heat, 2 to 3 min a side", 7, 170, 120, 180, 60, 180},
+		{"175 °C, 1½ to 2½ min and 1 to 1½", 7, 175, 90, 150, 55, 95},
+		{"small ones on a hot plate, the second side under a minute", 4.5, 195, 60, 120, 20, 60},
+	} {
+		r := Cook(portionOf(standard, c.mm).at(c.plate), Times{})
+		mid := (c.firstLow + c.firstHi) / 2
+		evidence.Check(t, evidence.Claim{What: c.what + ": first side", Unit: "s", Kind: evidence.Practice, Source: "breakfast cooks", Outside: mid, Ours: r.FirstS, Tolerance: c.firstHi - mid})
+		mid = (c.otherLow + c.otherHi) / 2
+		evidence.Check(t, evidence.Claim{What: c.what + ": second side", Unit: "s", Kind: evidence.Practice, Source: "breakfast cooks", Outside: mid, Ours: r.SecondS, Tolerance: c.otherHi - mid})
+		assert.Equal(t, Golden, ColourOf(r.DoseFirst))
+	}
+	for c, want := range map[float64][2]float64{163: {164, 105}, 170: {137, 90}, 175: {130, 81}, 182: {128, 69}, 190: {125, 57}} { // kept values
+		r := Cook(portionOf(standard, 7).at(c), Times{})
+		assert.InEpsilon(t, want[0], r.FirstS, 0.03)
+		assert.InEpsilon(t, want[1], r.SecondS, 0.04)
+	}
+	iron := portionOf(waffle, 7.5).at(195)
+	iron.Iron, iron.Layers[0].Rise = true, 1.6
+	w := Cook(iron, Times{})
+	evidence.Check(t, evidence.Claim{What: "a thick waffle takes 4 to 5 min", Unit: "s", Kind: evidence.Practice, Source: "waffle cooks", Outside: 270, Ours: w.FirstS, Tolerance: 30})
+	assert.Less(t, w.SetAfterS, 80.0, "it is safe long before it is done")
+	for i := range w.slab.n / 2 {
+		assert.InDelta(t, w.slab.t[i], w.slab.t[w.slab.n-1-i], 1e-9, "a waffle is the same from both sides")
+	}
+	assert.InDelta(t, w.DoseFirst, w.DoseSecond, 1e-9)
+}
+
+// The rules of the trade: thick and sugary want lower heat for longer, wet ones a longer second
+// side, cold batter takes longer.
+func TestRulesOfThePlate(t *testing.T) {
+	thin, usual, fruit := advised(t, thinner, 4.5, 1.6), advised(t, standard, 7, usualRise), advised(t, pureed, 8.5, 1.6)
+	assert.Less(t, fruit.PlateC+8, usual.PlateC)
+	assert.Less(t, usual.PlateC+8, thin.PlateC)
+	assert.Greater(t, fruit.FirstS, usual.FirstS+30)
+	assert.Greater(t, usual.FirstS, thin.FirstS+30)
+	assert.Greater(t, fruit.SecondS, usual.SecondS+30, "wet ones want a longer second side")
+
+	sweet := standard
+	sweet.Carbohydrate, sweet.Sugars, sweet.Reducing, sweet.Water = sweet.Carbohydrate+.03, sweet.Sugars+.03, sweet.Reducing+.03, sweet.Water-.03
+	assert.Less(t, advised(t, sweet, 7, usualRise).PlateC, usual.PlateC, "sugar browns sooner")
+
+	var last float64
+	for _, mm := range []float64{3, 5, 7, 9, 12} {
+		r := Cook(portionOf(standard, mm).at(165), Times{})
+		assert.Greater(t, r.CueS, last, "thicker takes longer")
+		last = r.CueS
+		kept := map[float64]float64{3: 34, 5: 74, 7: 134, 9: 216, 12: 379}
+		assert.InEpsilon(t, kept[mm], r.CueS, 0.06)
+	}
+	last = math.Inf(1)
+	for c, kept := range map[float64]float64{5: 156, 20: 132, 30: 114} {
+		p := portionOf(standard, 7).at(170)
+		p.Layers[0].StartC = c
+		assert.InEpsilon(t, kept, Cook(p, Times{}).CueS, 0.03, "batter of %g °C", c)
+	}
+	for _, c := range []float64{150, 165, 180, 195} {
+		r := Cook(portionOf(standard, 7).at(c), Times{})
+		assert.Less(t, r.CueS, last, "hotter is sooner")
+		last = r.CueS
+	}
+	steady := Cook(portionOf(standard, 7).at(160), Times{})
+	hot := portionOf(standard, 7).at(185)
+	hot.Changes = []Change{{30, 160}}
+	quick := Cook(hot, Times{})
+	assert.Less(t, quick.CueS, steady.CueS, "a hot start sets sooner")
+	assert.Greater(t, quick.DoseFirst, Cook(portionOf(standard, 7).at(160), Times{FirstS: quick.FirstS}).DoseFirst)
+
+	high := portionOf(standard, 7).at(170)
+	high.AltitudeM = 2500
+	mountain, err := Advise(context.Background(), Ask{Portion: high, GivenC: 170})
+	require.NoError(t, err)
+	assert.Less(t, mountain.Result.CentreC, 100.0)
+	assert.Less(t, mountain.Result.CentreC, usual.Result.CentreC, "water boils cooler there")
+}
+
+func TestSlicesSoftenOrStayCrunchy(t *testing.T) {
+	firm := func(mm float64, under bool) Cooked {
+		batter, slice := Layer{Matter: standard, ThickMM: 5, StartC: 20, Gas: gasOnHot, Rise: 1.6}, Layer{Matter: apple, ThickMM: mm, StartC: 20, Gas: gasFruit, Rise: 1, Fruit: true}
+		layers := []Layer{batter, slice}
+		if under {
+			layers = []Layer{slice, batter}
+		}
+		return Cook(Portion{Layers: layers, PlateC: 168}, Times{180, 120})
+	}
+	for _, mm := range []float64{3, 4, 6} {
+		assert.Less(t, firm(mm, true).Firm, 0.35, "%g mm under the batter is soft", mm)
+	}
+	for _, mm := range []float64{9, 12} {
+		assert.Greater(t, firm(mm, true).Firm, 0.45, "%g mm stays crunchy", mm)
+		assert.Greater(t, firm(mm, false).Firm, firm(mm, true).Firm, "under the batter it softens more")
+	}
+	assert.False(t, firm(9, false).Sets && firm(12, true).Sets, "thick slices leave the batter raw")
+}
+
+func TestFrozenPiecesTakeTheirHeat(t *testing.T) {
+	plain := portionOf(standard, 7).at(165)
+	cold := plain
+	cold.Frozen = []Frozen{{KgPerM2: 0.8, Water: 0.85, FromC: -18, PerM2: 1600, DiamMM: 10}}
+	a, b := Cook(plain, Times{}), Cook(cold, Times{})
+	assert.Greater(t, b.CueS, a.CueS+10)
+	assert.Less(t, b.balance, 1e-9)
+	big := plain
+	big.Frozen = []Frozen{{KgPerM2: 2, Water: 0.9, FromC: -18, PerM2: 200, DiamMM: 28}}
+	assert.False(t, Cook(big, Times{120, 60}).Thawed, "a big berry is still ice inside")
+}
+
+func TestTheGridIsFineEnough(t *testing.T) {
+	for _, c := range []float64{150, 170, 190} {
+		p := portionOf(standard, 7).at(c)
+		fine := p
+		fine.Cells, fine.longStep = 64, 0.25
+		a, b := Cook(p, Times{}), Cook(fine, Times{})
+		assert.InEpsilon(t, b.CueS, a.CueS, 0.03)
+		same := Times{a.FirstS, a.SecondS}
+		assert.InEpsilon(t, Cook(fine, same).DoseFirst, Cook(p, same).DoseFirst, 0.06)
+	}
+}
+
+// Whatever is poured on whatever plate: figures that are numbers, heat that adds up, no more
+// steam than there was water, eggs set by the cautious figures too, times a cook can read.
+func TestAnyBowlIsAnsweredSanely(t *testing.T) {
+	random := func(t *rapid.T) Portion {
+		share := func(low, high float64, what string) float64 { return rapid.Float64Range(low, high).Draw(t, what) }
+		m := Matter{Water: share(.35, .8, "water"), Protein: share(0, .15, "protein"), Fat: share(0, .2, "fat"), Fibre: share(0, .05, "fibre"), Ash: share(0, .03, "ash")}
+		m.Carbohydrate = math.Max(.01, 1-m.Water-m.Protein-m.Fat-m.Fibre-m.Ash)
+		m.Sugars = m.Carbohydrate * share(0, 1, "sugars")
+		m.Sucrose = m.Sugars * share(0, 1, "sucrose")
+		m.Reducing = m.Sugars - m.Sucrose
+		p := Portion{Layers: []Layer{{Matter: m, ThickMM: share(.8, 20, "mm"), StartC: share(0, 35, "start"), Gas: gasOnHot, Rise: share(1.1, 1.9, "rise")}}}
+		p.Iron = rapid.Bool().Draw(t, "iron")
+		p.AltitudeM = share(-400, 5000, "altitude")
+		p.Colour = rapid.SampledFrom(Colours).Draw(t, "colour")
+		if rapid.Bool().Draw(t, "slice") && !p.Iron {
+			l := Layer{Matter: apple, ThickMM: share(2, 12, "slice mm"), StartC: 10, Gas: gasFruit, Rise: 1, Fruit: true}
+			p.Layers = append(p.Layers, l)
+		}
+		if rapid.Bool().Draw(t, "frozen") {
+			p.Frozen = []Frozen{{KgPerM2: share(0, 4, "kg"), Water: .85, FromC: -18, PerM2: share(10, 9000, "pieces"), DiamMM: share(2, 30, "size")}}
+		}
+		return p
+	}
+	rapid.Check(t, func(t *rapid.T) {
+		p := random(t)
+		p.PlateC = rapid.Float64Range(80, 300).Draw(t, "plate")
+		for _, times := range []Times{{}, {180, 120}} {
+			r := Cook(p, times)
+			for _, v := range []float64{r.FirstS, r.SecondS, r.CentreC, r.DoseFirst, r.DoseSecond, r.Lost} {
+				if math.IsNaN(v) || math.IsInf(v, 0) {
+					t.Fatalf("not a number: %+v", r)
+				}
+			}
+			water := 0.0
+			for i := range r.slab.n {
+				water += r.slab.wet[i] + r.slab.moist[i]
+				if r.slab.wet[i] < 0 {
+					t.Fatal("less than no water")
+				}
+			}
+			if r.Lost < 0 || r.Lost > 1 || water < 0 || r.balance > 1e-9 {
+				t.Fatalf("lost %g, balance %g", r.Lost, r.balance)
+			}
+			if r.FirstS > mostSideS+1 || r.SecondS > mostSideS+1 {
+				t.Fatal("it does not end")
+			}
+		}
+	})
+}
+
+func TestAdviceIsSafeAndReadable(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		m := standard
+		m.Water = rapid.Float64Range(.4, .65).Draw(t, "water")
+		m.Carbohydrate = 1 - m.Water - m.Protein - m.Fat - m.Fibre - m.Ash
+		p := portionOf(m, rapid.Float64Range(2, 14).Draw(t, "mm"))
+		p.Colour = rapid.SampledFrom(Colours).Draw(t, "colour")
+		low := rapid.Float64Range(80, 200).Draw(t, "low")
+		plate := Plate{low, low + rapid.Float64Range(0, 100).Draw(t, "range")}
+		a, err := Advise(context.Background(), Ask{Portion: p, Plate: plate})
+		require.NoError(t, err)
+		if a.PlateC < plate.LowC || a.PlateC > plate.HighC {
+			t.Fatalf("%g °C on a plate of %g to %g", a.PlateC, plate.LowC, plate.HighC)
+		}
+		if a.Trouble == NeverSets {
+			return
+		}
+		if a.SecondS < a.SafeS || math.Mod(a.SecondS, timeStep) != 0 || math.Mod(a.FirstS, timeStep) != 0 {
+			t.Fatalf("%g s, safe from %g", a.SecondS, a.SafeS)
+		}
+		careful := p.at(a.PlateC)
+		careful.Cautious = true
+		if r := Cook(careful, Times{a.FirstS, a.SecondS}); !r.Sets {
+			t.Fatalf("not set in a bad contact: %+v", a)
+		}
+	})
+}
+
+func TestAdviceSaysWhatCannotBeHad(t *testing.T) {
+	ask := func(p Portion, plate Plate, given float64) Advice {
+		a, err := Advise(context.Background(), Ask{Portion: p, Plate: plate, GivenC: given})
+		require.NoError(t, err)
+		return a
+	}
+	assert.Equal(t, NeverSets, ask(portionOf(standard, 40), Plate{}, 0).Trouble)
+	assert.Equal(t, TooPale, ask(portionOf(standard, 5), Plate{80, 120}, 0).Trouble)
+	assert.Equal(t, BrownsFirst, ask(portionOf(standard, 9), Plate{}, 230).Trouble)
+	assert.Equal(t, NoTrouble, ask(portionOf(standard, 7), Plate{}, 0).Trouble)
+	stopped, stop := context.WithCancel(context.Background())
+	stop()
+	_, err := Advise(stopped, Ask{Portion: portionOf(standard, 7)})
+	assert.ErrorIs(t, err, context.Canceled)
+}
+
+func TestADialSpeaksForItsPlate(t *testing.T) {
+	m := DialMap{Dial: Numbers, Points: []Point{{0, 120}, {4, 170}, {8, 230}}}
+	assert.Equal(t, "5", m.Say(170))
+	assert.Equal(t, "just under 5", m.Say(167))
+	assert.Equal(t, "between 4 and 5", m.Say(164))
+	assert.Equal(t, "1", m.Say(90), "no cooler than it goes")
+	assert.Empty(t, DialMap{}.Say(170))
+	assert.Equal(t, "medium", DialMap{Dial: Words}.Say(175), "the usual, until it is mapped")
+	rapid.Check(t, func(t *rapid.T) {
+		m := DialMap{Dial: rapid.SampledFrom(Dials).Draw(t, "dial"), ShiftC: rapid.Float64Range(-4, 4).Draw(t, "shift")}
+		c := rapid.Float64Range(140, 200).Draw(t, "c")
+		if back := m.C(m.At(c)); math.Abs(back-c) > 1e-6 {
+			t.Fatalf("%g comes back as %g", c, back)
+		}
+	})
+	paler, _ := Learn(CamePale, 0, 0)
+	assert.Greater(t, DialMap{Dial: Numbers, ShiftC: paler}.At(170), DialMap{Dial: Numbers}.At(170), "came out pale: turn it up")
+	darker, _ := Learn(CameDark, 0, 0)
+	assert.Less(t, DialMap{Dial: Numbers, ShiftC: darker}.At(170), DialMap{Dial: Numbers}.At(170))
+	rawShift, rawTouch := Learn(CameRaw, 0, 0)
+	assert.Positive(t, rawShift)
+	p := portionOf(standard, 7)
+	usual := Cook(p.at(170), Times{})
+	p.Contact = rawTouch
+	assert.Greater(t, Cook(p.at(170), Times{}).FirstS, usual.FirstS, "and longer")
+}
+
+func TestCrepesGoByPractice(t *testing.T) {
+	first, second := CrepeTimes(CrepeC)
+	assert.True(t, first.Low <= 60 && 60 <= first.High && second.Low <= 30 && 30 <= second.High, "60 s and 30 s on a hot pan")
+	_, slow := CrepeTimes(165)
+	assert.Equal(t, 120.0, slow.High, "up to two minutes on a medium flame")
+	assert.Equal(t, OneTurner, TurnOf(false).For(100))
+	assert.Equal(t, TwoTurners, TurnOf(true).For(100))
+	assert.Equal(t, OnAPlate, TurnOf(false).For(260))
+}
+
+func BenchmarkCook(b *testing.B) {
+	p := portionOf(standard, 7).at(170)
+	for b.Loop() {
+		Cook(p, Times{})
+	}
+}
+
+func BenchmarkAdvice(b *testing.B) {
+	for b.Loop() {
+		if _, err := Advise(context.Background(), Ask{Portion: portionOf(standard, 7)}); err != nil {
+			b.Fatal(err)
+		}
+	}
+}
+
+func ExampleAdvise() {
+	a, _ := Advise(context.Background(), Ask{Portion: portionOf(standard, 7)})
+	fmt.Printf("%.0f °C, %.0f s, then %.0f s\n", a.PlateC, a.FirstS, a.SecondS)
+	// Output: 170 °C, 135 s, then 95 s
+}

@@ -1,0 +1,156 @@
+package heat
+
+import (
+	"fmt"
+	"math"
+	"slices"
+)
+
+// Dial is what stands on a plate's knob.
+type Dial string
+
+// The dials.
+const (
+	NoDial  Dial = ""        // a thermometer, or nobody said
+	Words   Dial = "words"   // low to high
+	Numbers Dial = "numbers" // 1 to 9
+	Gas     Dial = "gas"     // a flame
+)
+
+// Dials lists them.
+var Dials = []Dial{Words, Numbers, Gas}
+
+var dialMarks = map[Dial][]string{
+	Words:   {"low", "medium low", "medium", "medium high", "high"},
+	Numbers: {"1", "2", "3", "4", "5", "6", "7", "8", "9"},
+	Gas:     {"smallest flame", "small flame", "medium flame", "large flame", "full flame"},
+}
+
+// Marks are what the dial shows, from cool to hot.
+func (d Dial) Marks() []string { return dialMarks[d] }
+
+// Point is what a mark of the dial gives: its place among the marks from 0, and the plate in °C.
+type Point struct {
+	At float64
+	C  float64
+}
+
+// Usual points of a dial that nobody has mapped (common practice, no source: low 135, medium 175,
+// high 215 °C; wide, and so only until the first one is cooked).
+func usualPoints(d Dial) []Point {
+	last := float64(len(d.Marks()) - 1)
+	return []Point{{0, 135}, {last / 2, 175}, {last, 215}}
+}
+
+// DialMap turns a plate's temperature into its dial's words. ShiftC is what the first one cooked
+// showed: how much hotter the plate is than the map says.
+type DialMap struct {
+	Dial   Dial
+	Points []Point // from cool to hot; fewer than two: the usual ones
+	ShiftC float64
+}
+
+// Known tells whether the cook has mapped it.
+func (m DialMap) Known() bool { return len(m.Points) >= 2 }
+
+func (m DialMap) points() []Point {
+	if m.Known() {
+		p := slices.Clone(m.Points)
+		slices.SortFunc(p, func(a, b Point) int { return int(math.Copysign(1, a.At-b.At)) })
+		return p
+	}
+	return usualPoints(m.Dial)
+}
+
+// At is the place on the dial for a temperature, between 0 and the last mark.
+func (m DialMap) At(c float64) float64 {
+	p := m.points()
+	last := float64(len(m.Dial.Marks()) - 1)
+	c -= m.ShiftC
+	i := 1
+	for i < len(p)-1 && c > p[i].C {
+		i++
+	}
+	a, b := p[i-1], p[i]
+	at := a.At
+	if b.C != a.C {
+		at = a.At + (c-a.C)*(b.At-a.At)/(b.C-a.C)
+	}
+	return math.Min(last, math.Max(0, at))
+}
+
+// C is the temperature at a place on the dial.
+func (m DialMap) C(at float64) float64 {
+	p := m.points()
+	i := 1
+	for i < len(p)-1 && at > p[i].At {
+		i++
+	}
+	a, b := p[i-1], p[i]
+	if b.At == a.At {
+		return a.C + m.ShiftC
+	}
+	return a.C + (at-a.At)*(b.C-a.C)/(b.At-a.At) + m.ShiftC
+}
+
+// Say is the place in the plate's own words: "4", "just under 4", "between 4 and 5". Empty without
+// a dial.
+func (m DialMap) Say(c float64) string {
+	marks := m.Dial.Marks()
+	if len(marks) == 0 {
+		return ""
+	}
+	at := m.At(c)
+	near := math.Round(at)
+	switch off := at - near; {
+	case math.Abs(off) < 0.15:
+		return marks[int(near)]
+	case off < 0 && off > -0.35:
+		return "just under " + marks[int(near)]
+	case off > 0 && off < 0.35:
+		return "just over " + marks[int(near)]
+	}
+	low := int(math.Floor(at))
+	return fmt.Sprintf("between %s and %s", marks[low], marks[low+1])
+}
+
+// Verdict is what the first one cooked was like.
+type Verdict string
+
+// The verdicts.
+const (
+	CamePale Verdict = "pale"
+	CameDark Verdict = "dark"
+	CameRaw  Verdict = "raw" // inside, with a good colour outside
+	CameGood Verdict = "good"
+)
+
+// Verdicts lists them.
+var Verdicts = []Verdict{CameGood, CamePale, CameDark, CameRaw}
+
+// How far a verdict moves the plate's map [K] and its contact (modelling choices: about half the
+// usual window, so that two verdicts cross it).
+const (
+	verdictK     = 8.0
+	rawContact   = 0.9
+	mostShiftC   = 60.0
+	leastContact = 0.6
+)
+
+// Learn is the plate after a verdict: hotter or cooler than it was thought, or with a poorer
+// contact, so that the second side takes longer and the plate is turned down.
+func Learn(v Verdict, shiftC, contact float64) (newShiftC, newContact float64) {
+	if contact <= 0 {
+		contact = 1
+	}
+	switch v {
+	case CamePale:
+		shiftC -= verdictK
+	case CameDark:
+		shiftC += verdictK
+	case CameRaw:
+		shiftC += verdictK / 2
+		contact *= rawContact
+	}
+	return math.Min(mostShiftC, math.Max(-mostShiftC, shiftC)), math.Max(leastContact, contact)
+}
