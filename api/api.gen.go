@@ -66,27 +66,117 @@ func (e BaseVersion) Valid() bool {
 	}
 }
 
+// Defines values for Colour.
+const (
+	Deep   Colour = "deep"
+	Golden Colour = "golden"
+	Pale   Colour = "pale"
+)
+
+// Valid indicates whether the value is a known member of the Colour enum.
+func (e Colour) Valid() bool {
+	switch e {
+	case Deep:
+		return true
+	case Golden:
+		return true
+	case Pale:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for CookingFat.
+const (
+	CookingFatBoth   CookingFat = "both"
+	CookingFatButter CookingFat = "butter"
+	CookingFatFilm   CookingFat = "film"
+	CookingFatNone   CookingFat = "none"
+	CookingFatOil    CookingFat = "oil"
+)
+
+// Valid indicates whether the value is a known member of the CookingFat enum.
+func (e CookingFat) Valid() bool {
+	switch e {
+	case CookingFatBoth:
+		return true
+	case CookingFatButter:
+		return true
+	case CookingFatFilm:
+		return true
+	case CookingFatNone:
+		return true
+	case CookingFatOil:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for CookingFrom.
+const (
+	Counter CookingFrom = "counter"
+	Fridge  CookingFrom = "fridge"
+)
+
+// Valid indicates whether the value is a known member of the CookingFrom enum.
+func (e CookingFrom) Valid() bool {
+	switch e {
+	case Counter:
+		return true
+	case Fridge:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for CookingWhen.
+const (
+	CookingWhenEach  CookingWhen = "each"
+	CookingWhenFirst CookingWhen = "first"
+	CookingWhenFlip  CookingWhen = "flip"
+	CookingWhenTop   CookingWhen = "top"
+)
+
+// Valid indicates whether the value is a known member of the CookingWhen enum.
+func (e CookingWhen) Valid() bool {
+	switch e {
+	case CookingWhenEach:
+		return true
+	case CookingWhenFirst:
+		return true
+	case CookingWhenFlip:
+		return true
+	case CookingWhenTop:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for DoseWord.
 const (
-	Bold     DoseWord = "bold"
-	Light    DoseWord = "light"
-	None     DoseWord = "none"
-	PastBold DoseWord = "past bold"
-	Usual    DoseWord = "usual"
+	DoseWordBold     DoseWord = "bold"
+	DoseWordLight    DoseWord = "light"
+	DoseWordNone     DoseWord = "none"
+	DoseWordPastBold DoseWord = "past bold"
+	DoseWordUsual    DoseWord = "usual"
 )
 
 // Valid indicates whether the value is a known member of the DoseWord enum.
 func (e DoseWord) Valid() bool {
 	switch e {
-	case Bold:
+	case DoseWordBold:
 		return true
-	case Light:
+	case DoseWordLight:
 		return true
-	case None:
+	case DoseWordNone:
 		return true
-	case PastBold:
+	case DoseWordPastBold:
 		return true
-	case Usual:
+	case DoseWordUsual:
 		return true
 	default:
 		return false
@@ -353,25 +443,25 @@ func (e PantryItemTraits) Valid() bool {
 
 // Defines values for Place.
 const (
-	Beside  Place = "beside"
-	Middle  Place = "middle"
-	Pan     Place = "pan"
-	Serving Place = "serving"
-	Top     Place = "top"
+	PlaceBeside  Place = "beside"
+	PlaceMiddle  Place = "middle"
+	PlacePan     Place = "pan"
+	PlaceServing Place = "serving"
+	PlaceTop     Place = "top"
 )
 
 // Valid indicates whether the value is a known member of the Place enum.
 func (e Place) Valid() bool {
 	switch e {
-	case Beside:
+	case PlaceBeside:
 		return true
-	case Middle:
+	case PlaceMiddle:
 		return true
-	case Pan:
+	case PlacePan:
 		return true
-	case Serving:
+	case PlaceServing:
 		return true
-	case Top:
+	case PlaceTop:
 		return true
 	default:
 		return false
@@ -524,58 +614,58 @@ func (e Strategy) Valid() bool {
 
 // Defines values for Unit.
 const (
-	Can     Unit = "can"
-	Cup     Unit = "cup"
-	Each    Unit = "each"
-	FlOz    Unit = "fl_oz"
-	G       Unit = "g"
-	Glass   Unit = "glass"
-	Handful Unit = "handful"
-	Kg      Unit = "kg"
-	L       Unit = "l"
-	Lb      Unit = "lb"
-	Ml      Unit = "ml"
-	Mug     Unit = "mug"
-	Oz      Unit = "oz"
-	Pinch   Unit = "pinch"
-	Tbsp    Unit = "tbsp"
-	Tsp     Unit = "tsp"
+	UnitCan     Unit = "can"
+	UnitCup     Unit = "cup"
+	UnitEach    Unit = "each"
+	UnitFlOz    Unit = "fl_oz"
+	UnitG       Unit = "g"
+	UnitGlass   Unit = "glass"
+	UnitHandful Unit = "handful"
+	UnitKg      Unit = "kg"
+	UnitL       Unit = "l"
+	UnitLb      Unit = "lb"
+	UnitMl      Unit = "ml"
+	UnitMug     Unit = "mug"
+	UnitOz      Unit = "oz"
+	UnitPinch   Unit = "pinch"
+	UnitTbsp    Unit = "tbsp"
+	UnitTsp     Unit = "tsp"
 )
 
 // Valid indicates whether the value is a known member of the Unit enum.
 func (e Unit) Valid() bool {
 	switch e {
-	case Can:
+	case UnitCan:
 		return true
-	case Cup:
+	case UnitCup:
 		return true
-	case Each:
+	case UnitEach:
 		return true
-	case FlOz:
+	case UnitFlOz:
 		return true
-	case G:
+	case UnitG:
 		return true
-	case Glass:
+	case UnitGlass:
 		return true
-	case Handful:
+	case UnitHandful:
 		return true
-	case Kg:
+	case UnitKg:
 		return true
-	case L:
+	case UnitL:
 		return true
-	case Lb:
+	case UnitLb:
 		return true
-	case Ml:
+	case UnitMl:
 		return true
-	case Mug:
+	case UnitMug:
 		return true
-	case Oz:
+	case UnitOz:
 		return true
-	case Pinch:
+	case UnitPinch:
 		return true
-	case Tbsp:
+	case UnitTbsp:
 		return true
-	case Tsp:
+	case UnitTsp:
 		return true
 	default:
 		return false
@@ -748,6 +838,39 @@ type Choice struct {
 	// Usual The usual way for it
 	Usual *string `json:"usual,omitempty"`
 }
+
+// Colour defines model for Colour.
+type Colour string
+
+// Cooking What a cook wants of the plate; where it stands is griddle_c of the kitchen
+type Cooking struct {
+	Colour *Colour     `json:"colour,omitempty"`
+	Fat    *CookingFat `json:"fat,omitempty"`
+
+	// From Where the batter comes from
+	From *CookingFrom `json:"from,omitempty"`
+
+	// HotStart Hot for the first moments, then lower
+	HotStart *bool `json:"hot_start,omitempty"`
+
+	// Lacy A crisp edge
+	Lacy *bool `json:"lacy,omitempty"`
+
+	// On Id of the plate or iron
+	On *string `json:"on,omitempty"`
+
+	// When The plate is greased
+	When *CookingWhen `json:"when,omitempty"`
+}
+
+// CookingFat defines model for Cooking.Fat.
+type CookingFat string
+
+// CookingFrom Where the batter comes from
+type CookingFrom string
+
+// CookingWhen The plate is greased
+type CookingWhen string
 
 // Dose The track of an addition for this batch
 type Dose struct {
@@ -1234,16 +1357,19 @@ type UsedInKind string
 
 // Variation defines model for Variation.
 type Variation struct {
-	Additions *[]Addition     `json:"additions,omitempty"`
-	Base      BasePart        `json:"base"`
-	Form      Form            `json:"form"`
-	Format    VariationFormat `json:"format"`
-	Kitchen   *Kitchen        `json:"kitchen,omitempty"`
-	Name      string          `json:"name"`
-	Offset    *Offset         `json:"offset,omitempty"`
-	Pantry    *[]PantryItem   `json:"pantry,omitempty"`
-	Parts     *[]Part         `json:"parts,omitempty"`
-	Portion   *PortionWish    `json:"portion,omitempty"`
+	Additions *[]Addition `json:"additions,omitempty"`
+	Base      BasePart    `json:"base"`
+
+	// Cook What a cook wants of the plate; where it stands is griddle_c of the kitchen
+	Cook    *Cooking        `json:"cook,omitempty"`
+	Form    Form            `json:"form"`
+	Format  VariationFormat `json:"format"`
+	Kitchen *Kitchen        `json:"kitchen,omitempty"`
+	Name    string          `json:"name"`
+	Offset  *Offset         `json:"offset,omitempty"`
+	Pantry  *[]PantryItem   `json:"pantry,omitempty"`
+	Parts   *[]Part         `json:"parts,omitempty"`
+	Portion *PortionWish    `json:"portion,omitempty"`
 
 	// Reference The bowl that targets and base figures are taken from
 	Reference *Reference `json:"reference,omitempty"`

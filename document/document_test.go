@@ -10,6 +10,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"upbeatladle/core/batter"
 	"upbeatladle/core/food"
 	"upbeatladle/document"
 )
@@ -36,6 +37,7 @@ const full = `{"format":"upbeat-ladle/variation","version":2,"name":"Beetroot & 
   "targets":{"thickness":0.9,"sweetness":1.1,"lift":1.2,"tang":-0.5,"salt":1.1,"fat":1.2}},
  "reference":{"kind":"as_written","additions":[{"ingredient":"beetroot_cooked","amount":180,"unit":"g","stage":"batter"}]},
  "portion":{"volume_ml":60,"count":12,"scoop_no":16,"ladle_id":"l"},
+ "cook":{"on":"plate","colour":"deep","from":"fridge","fat":"both","when":"flip","hot_start":true,"lacy":true},
  "kitchen":{"measures":"us","altitude_m":300,"griddle_c":175,"egg_g":55,"scale_step_g":2,"leavener_step_g":0.5,"rest_min":20,"calibration":{"c":3.0,"b":2.2}},
  "pantry":[{"id":"tub1","name":"Tub","group":"puree","role":"puree","water_g":88,"protein_g":1,"fat_g":0,"carbohydrate_g":10,"sugars_g":8,"ash_g":1,"measured":true,"made_on":"2026-11-25"}]}`
 
@@ -46,11 +48,9 @@ func TestTheWholeGrammarIsAccepted(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, "us", k.Measures.Name)
 	assert.Equal(t, 55.0, k.EggG)
-	later := d.NotYet
-	assert.Equal(t, []string{"times for your plate"}, later, "what has not landed is answered with a note, never dropped silently")
-	w, err := document.Work(context.Background(), []byte(full), setting)
+	assert.Equal(t, batter.Cooking{PlateC: 175, On: "plate", Colour: batter.Deep, From: batter.FromFridge, Fat: batter.Both, When: batter.AtFlip, HotStart: true, Lacy: true}, d.Cooking)
+	_, err = document.Work(context.Background(), []byte(full), setting)
 	require.NoError(t, err)
-	assert.Equal(t, len(later), strings.Count(string(w), `"not_yet"`))
 }
 
 func TestWhatIsWrittenReadsTheSame(t *testing.T) {

@@ -1,11 +1,14 @@
 package document
 
 import (
+	"cmp"
 	"fmt"
 	"math"
 	"slices"
+	"strings"
 
 	"upbeatladle/core/batter"
+	"upbeatladle/core/heat"
 	"upbeatladle/core/measure"
 )
 
@@ -28,6 +31,18 @@ type Griddle struct {
 	DepthCM *float64 `json:"depth_cm,omitzero"`
 	MinC    *float64 `json:"min_c,omitzero"`
 	MaxC    *float64 `json:"max_c,omitzero"`
+
+	Dial      string     `json:"dial,omitzero"`        // what stands on its knob: words, numbers, gas
+	Marks     []DialMark `json:"marks,omitzero"`       // what its marks give, as far as it was mapped
+	ShiftC    *float64   `json:"shift_c,omitzero"`     // that it is hotter than its marks say: what the first one cooked showed
+	Contact   *float64   `json:"contact,omitzero"`     // times the usual contact, likewise
+	HeatUpMin *float64   `json:"heat_up_min,omitzero"` // until it is hot
+}
+
+// DialMark is what a mark of a dial gives.
+type DialMark struct {
+	Mark string   `json:"mark"`
+	C    *float64 `json:"c"`
 }
 
 // Iron is a waffle iron; a round one needs its width only.
@@ -40,6 +55,11 @@ type Iron struct {
 	DepthMM  *float64 `json:"depth_mm"`
 	GapMM    *float64 `json:"gap_mm"`
 	Moulds   *float64 `json:"moulds"`
+
+	TakesG    *float64 `json:"takes_g,omitzero"`  // of batter, one that came out well, weighed
+	Light     bool     `json:"light,omitzero"`    // it has a light or a tone of its own
+	ClosedS   *float64 `json:"closed_s,omitzero"` // until that came
+	HeatUpMin *float64 `json:"heat_up_min,omitzero"`
 }
 
 // OwnKitchen is the kitchen document: what the cook works with.
@@ -72,6 +92,14 @@ const (
 	minDeep, maxDeep   = 3, 80   // mm
 	maxMoulds          = 24
 	minOwnML, maxOwnML = 10, 1000 // ml of a mug, a glass, a handful
+	maxShiftC          = 60       // K
+	minContact         = 0.5
+	maxContact         = 1.5
+	maxHeatUpMin       = 60
+	minTakesG          = 10
+	maxTakesG          = 1000
+	minClosedS         = 30
+	maxClosedS         = 900
 )
 
 // Limit is what a figure of the kitchen may be, and the step of the hand on it.
@@ -89,6 +117,13 @@ type KitchenForm struct {
 	Griddle Griddle          `json:"griddle"`
 	Iron    Iron             `json:"iron"`
 	Eggs    []EggSize        `json:"eggs"`
+	Dials   []DialForm       `json:"dials"`
+}
+
+// DialForm is what a dial shows.
+type DialForm struct {
+	Dial  batter.Dial `json:"dial"`
+	Marks []string    `json:"marks"`
 }
 
 // EggSize is what a country calls an egg, and what is in it.
@@ -122,13 +157,17 @@ func FormOfKitchen() KitchenForm {
 	for _, e := range batter.EggSizes {
 		eggs = append(eggs, EggSize{fmt.Sprintf("%s, %s: %.0f g in the shell", e.Where, e.Name, e.ShellG), math.Round(e.EdibleG())})
 	}
+	var dials []DialForm
+	for _, d := range batter.Dials {
+		dials = append(dials, DialForm{d, heat.Marks(d)})
+	}
 	return KitchenForm{
-		Eggs: eggs,
+		Eggs: eggs, Dials: dials,
 		Limits: map[string]Limit{
 			"egg_g": {minEggG, maxEggG, 1}, "altitude_m": {minAltM, maxAltM, 50}, "scale_step_g": {minStepG, maxStepG, 1}, "leavener_step_g": {minStepG, maxStepG, 0.1},
 			"volume_ml": {batter.MinPortionML, batter.MaxPortionML, 5}, "width_cm": {minPlate, maxPlate, 1}, "depth_cm": {minPlate, maxPlate, 1},
 			"min_c": {minPlateC, maxPlateC, 5}, "max_c": {minPlateC, maxPlateC, 5}, "width_mm": {minMould, maxMould, 5}, "length_mm": {minMould, maxMould, 5},
-			"depth_mm": {minDeep, maxDeep, 1}, "gap_mm": {1, maxDeep, 1}, "moulds": {1, maxMoulds, 1}, "own_ml": {minOwnML, maxOwnML, 5},
+			"depth_mm": {minDeep, maxDeep, 1}, "gap_mm": {1, maxDeep, 1}, "moulds": {1, maxMoulds, 1}, "heat_up_min": {1, maxHeatUpMin, 1}, "takes_g": {minTakesG, maxTakesG, 5}, "closed_s": {minClosedS, maxClosedS, 5}, "own_ml": {minOwnML, maxOwnML, 5},
 		},
 		Ladle:   Ladle{Name: "Ladle", VolumeML: v(60)},
 		Griddle: Griddle{Name: "Plate", WidthCM: v(50), DepthCM: v(30)},
@@ -189,6 +228,13 @@ func DecodeKitchen(data []byte) (OwnKitchen, error) {
 		}
 		r.within(at+"/min_c", g.MinC, minPlateC, maxPlateC, 0, "The plate in °C")
 		r.within(at+"/max_c", g.MaxC, minPlateC, maxPlateC, 0, "The plate in °C")
+		if g.MinC != nil && g.MaxC != nil && *g.MinC > *g.MaxC {
+			r.p.Add(at+"/max_c", "out_of_range", "The hottest of the plate is below its coolest.")
+		}
+		r.within(at+"/shift_c", g.ShiftC, -maxShiftC, maxShiftC, 0, "What the first one showed, in °C,")
+		r.within(at+"/contact", g.Contact, minContact, maxContact, 0, "The contact of the plate")
+		r.within(at+"/heat_up_min", g.HeatUpMin, 1, maxHeatUpMin, 0, "The minutes until it is hot")
+		r.dial(at, g)
 	}
 	for i, n := range k.Irons {
 		at := fmt.Sprintf("/irons/%d", i)
@@ -200,8 +246,44 @@ func DecodeKitchen(data []byte) (OwnKitchen, error) {
 		r.need(at+"/depth_mm", n.DepthMM, minDeep, maxDeep, "The height of a waffle in mm")
 		r.need(at+"/gap_mm", n.GapMM, 1, maxDeep, "The gap of the plates in mm")
 		r.need(at+"/moulds", n.Moulds, 1, maxMoulds, "The number of waffles at once")
+		r.within(at+"/takes_g", n.TakesG, minTakesG, maxTakesG, 0, "The batter of one in g")
+		r.within(at+"/closed_s", n.ClosedS, minClosedS, maxClosedS, 0, "The time until its light, in s,")
+		r.within(at+"/heat_up_min", n.HeatUpMin, 1, maxHeatUpMin, 0, "The minutes until it is hot")
 	}
 	return k, r.p.OrNil()
+}
+
+// dial reads what stands on a plate's knob: the temperatures of its marks must rise with them.
+func (r *reader) dial(at string, g Griddle) []batter.Mark {
+	if g.Dial == "" {
+		if len(g.Marks) > 0 {
+			r.p.Add(at+"/dial", "missing", "Say what stands on the knob: words, numbers or gas.")
+		}
+		return nil
+	}
+	dial := choice(r, at+"/dial", g.Dial, batter.Dials, "", "dial")
+	names := heat.Marks(dial)
+	var out []batter.Mark
+	for i, m := range g.Marks {
+		mark := fmt.Sprintf("%s/marks/%d", at, i)
+		place := slices.Index(names, m.Mark)
+		if place < 0 {
+			r.p.Add(mark+"/mark", "unknown_choice", "“%s” is not on that dial. It has %s.", clip(m.Mark), strings.Join(names, ", "))
+			continue
+		}
+		r.need(mark+"/c", m.C, minPlateC, maxPlateC, "The plate in °C")
+		if slices.ContainsFunc(out, func(o batter.Mark) bool { return o.At == float64(place) }) {
+			r.p.Add(mark+"/mark", "duplicate", "“%s” stands twice.", m.Mark)
+		}
+		out = append(out, batter.Mark{At: float64(place), C: or(m.C)})
+	}
+	slices.SortFunc(out, func(a, b batter.Mark) int { return cmp.Compare(a.At, b.At) })
+	for i := 1; i < len(out); i++ {
+		if out[i].C <= out[i-1].C {
+			r.p.Add(at+"/marks", "out_of_order", "A higher mark has to be hotter: %s is %.0f °C and %s is %.0f °C.", names[int(out[i-1].At)], out[i-1].C, names[int(out[i].At)], out[i].C)
+		}
+	}
+	return out
 }
 
 func trimKitchen(pointer string) string {
@@ -267,7 +349,10 @@ func (k *OwnKitchen) into(out *batter.Kitchen) {
 		out.Ladles = append(out.Ladles, batter.Ladle{ID: l.ID, Name: l.Name, VolumeML: or(l.VolumeML)})
 	}
 	for _, g := range k.Griddles {
-		plate := batter.Griddle{ID: g.ID, Name: g.Name, Round: g.Round, WidthMM: 10 * or(g.WidthCM), DepthMM: 10 * or(g.DepthCM)}
+		plate := batter.Griddle{
+			ID: g.ID, Name: g.Name, Round: g.Round, WidthMM: 10 * or(g.WidthCM), DepthMM: 10 * or(g.DepthCM), MinC: or(g.MinC), MaxC: or(g.MaxC),
+			Dial: batter.Dial(g.Dial), Marks: (&reader{}).dial("", g), ShiftC: or(g.ShiftC), Contact: or(g.Contact), HeatUpMin: or(g.HeatUpMin),
+		}
 		if g.Round {
 			plate.DepthMM = plate.WidthMM
 		}
@@ -276,7 +361,7 @@ func (k *OwnKitchen) into(out *batter.Kitchen) {
 	for _, n := range k.Irons {
 		iron := batter.Iron{
 			ID: n.ID, Name: n.Name, Round: n.Round, WidthMM: or(n.WidthMM), LengthMM: or(n.LengthMM), DepthMM: or(n.DepthMM),
-			GapMM: or(n.GapMM), Moulds: int(or(n.Moulds)),
+			GapMM: or(n.GapMM), Moulds: int(or(n.Moulds)), TakesG: or(n.TakesG), Light: n.Light, ClosedS: or(n.ClosedS), HeatUpMin: or(n.HeatUpMin),
 		}
 		if n.Round {
 			iron.LengthMM = iron.WidthMM

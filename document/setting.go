@@ -37,7 +37,7 @@ func age(madeOn string, today time.Time) int {
 	return max(0, int(now.Sub(made).Hours()/24))
 }
 
-// ReadInclude reads what is to be included, divided by commas: "working,strategies". The error
+// ReadInclude reads what is to be included, divided by commas: "working,cook". The error
 // is Problems.
 func ReadInclude(list string) (worksheet.Include, error) {
 	var out worksheet.Include
@@ -48,8 +48,12 @@ func ReadInclude(list string) (worksheet.Include, error) {
 			out.Working = true
 		case "strategies":
 			out.Strategies = true
+		case "cook":
+			out.Cook = true
+		case "curves":
+			out.Cook, out.Curves = true, true
 		default:
-			return out, Refusal("/include", "unknown_choice", "“%s” cannot be included. Use working or strategies, divided by commas.", clip(name))
+			return out, Refusal("/include", "unknown_choice", "“%s” cannot be included. Use working, strategies, cook or curves, divided by commas.", clip(name))
 		}
 	}
 	return out, nil

@@ -150,6 +150,17 @@ type Said struct {
 
 const maxSaid = 2000 // characters
 
+// Cooking is what a cook wants of the plate; where it stands is the kitchen's griddle_c.
+type Cooking struct {
+	On       string `json:"on,omitzero"` // id of the plate or iron
+	Colour   string `json:"colour,omitzero"`
+	From     string `json:"from,omitzero"` // where the batter comes from
+	Fat      string `json:"fat,omitzero"`
+	When     string `json:"when,omitzero"` // the plate is greased
+	HotStart bool   `json:"hot_start,omitzero"`
+	Lacy     bool   `json:"lacy,omitzero"`
+}
+
 // Portion is the portion as written.
 type Portion struct {
 	VolumeML *float64 `json:"volume_ml,omitzero"`
@@ -191,6 +202,7 @@ type Variation struct {
 	Portion   *Portion     `json:"portion,omitzero"`
 	Parts     []Part       `json:"parts,omitzero"`
 	Said      *Said        `json:"said,omitzero"`
+	Cook      *Cooking     `json:"cook,omitzero"`
 	Kitchen   *Kitchen     `json:"kitchen,omitzero"`
 	Pantry    []PantryItem `json:"pantry,omitzero"`
 }
@@ -222,7 +234,8 @@ func (v Variation) header() error {
 	return headerUpTo(withReferences, v.Format, v.Version, VariationFormat)
 }
 
-// withReferences is the version in which references, targets, parts, a text and what a recipe said are new.
+// withReferences is the version in which references, targets, parts, a text, what a recipe said and
+// the wishes for the plate are new.
 const withReferences = 2
 
 // DecodeBase reads a base document. The error is Problems.
@@ -260,7 +273,7 @@ func (v Variation) Encode() ([]byte, error) {
 
 // needs is the version that the document takes.
 func (v Variation) needs() int {
-	if v.Base != nil && v.Base.SourceText != "" || v.Reference != nil || v.Said != nil || len(v.Parts) > 0 || v.Offset != nil && v.Offset.Targets != nil {
+	if v.Base != nil && v.Base.SourceText != "" || v.Reference != nil || v.Said != nil || v.Cook != nil || len(v.Parts) > 0 || v.Offset != nil && v.Offset.Targets != nil {
 		return withReferences
 	}
 	return Version
@@ -290,16 +303,9 @@ func (b Base) Variation() Variation {
 
 // reader gathers what is wrong while a document is turned into the domain.
 type reader struct {
-	p      Problems
-	table  *food.Table
-	notYet []string
-	ids    map[string]bool
-}
-
-func (r *reader) later(wished bool, what string) {
-	if wished {
-		r.notYet = append(r.notYet, what)
-	}
+	p     Problems
+	table *food.Table
+	ids   map[string]bool
 }
 
 // choice reads one of a few words; empty takes the default.
@@ -434,9 +440,9 @@ func (v Variation) Domain(s Setting) (batter.Variation, batter.Kitchen, error) {
 	out.Offset = r.offset(v.Offset)
 	k := r.kitchen(v.Kitchen)
 	out.Portion = r.portion(v.Portion, out.Form, k)
-	out.Beside = r.parts(v.Parts)
+	out.Beside = r.parts(v.Parts, k)
+	out.Cooking = r.cooking(v.Cook, v.Kitchen)
 	r.claims(v.Said)
-	out.NotYet = r.notYet
 	if len(r.p) > 0 {
 		return batter.Variation{}, batter.Kitchen{}, r.p
 	}
@@ -444,7 +450,7 @@ func (v Variation) Domain(s Setting) (batter.Variation, batter.Kitchen, error) {
 }
 
 // parts reads what stands beside the batter.
-func (r *reader) parts(parts []Part) []batter.Beside {
+func (r *reader) parts(parts []Part, k batter.Kitchen) []batter.Beside {
 	if len(parts) > batter.MaxLines {
 		r.p.Add("/parts", "too_many", "%d parts beside the batter are too many; %d is the most.", len(parts), batter.MaxLines)
 		return nil
@@ -473,12 +479,48 @@ func (r *reader) parts(parts []Part) []batter.Beside {
 			if l.Unit != "" {
 				choice(r, fmt.Sprintf("%s/lines/%d/unit", at, j), l.Unit, measure.Units, "", "unit")
 			}
-			b.Uses = append(b.Uses, in)
+			grams := math.NaN()
+			if l.Amount != nil && l.Unit != "" {
+				if g, err := k.Grams(batter.Line{Ingredient: in, Amount: *l.Amount, Unit: measure.Unit(l.Unit)}); err == nil {
+					grams = g
+				}
+			}
+			b.Uses, b.Grams = append(b.Uses, in), append(b.Grams, grams)
 		}
 		out = append(out, b)
 	}
 	return out
 }
+
+// cooking reads the wishes for the plate.
+func (r *reader) cooking(c *Cooking, k *Kitchen) batter.Cooking {
+	var out batter.Cooking
+	if k != nil && k.GriddleC != nil {
+		out.PlateC = *k.GriddleC
+	}
+	if c == nil {
+		return out
+	}
+	if len(c.On) > maxID {
+		r.p.Add("/cook/on", "too_long", "The id is longer than %d characters.", maxID)
+	}
+	out.On, out.HotStart, out.Lacy = c.On, c.HotStart, c.Lacy
+	if c.Colour != "" {
+		out.Colour = choice(r, "/cook/colour", c.Colour, batter.Colours, "", "colour")
+	}
+	if c.From != "" {
+		out.From = choice(r, "/cook/from", c.From, batter.Froms, "", "place that the batter comes from")
+	}
+	if c.Fat != "" {
+		out.Fat = choice(r, "/cook/fat", c.Fat, batter.Fats, "", "fat for the pan")
+	}
+	if c.When != "" {
+		out.When = choice(r, "/cook/when", c.When, batter.Whens, "", "time to grease the plate")
+	}
+	return out
+}
+
+const maxID = 64 // characters
 
 func (r *reader) claims(s *Said) {
 	if s == nil {
@@ -638,7 +680,6 @@ func (r *reader) kitchen(k *Kitchen) batter.Kitchen {
 	out.LeavenStep = r.within("/kitchen/leavener_step_g", k.LeavenerStepG, minStepG, maxStepG, out.LeavenStep, "The fine scale's step in g")
 	out.AltitudeM = r.within("/kitchen/altitude_m", k.AltitudeM, minAltM, maxAltM, 0, "The altitude in m")
 	r.within("/kitchen/griddle_c", k.GriddleC, minPlateC, maxPlateC, 0, "The plate in °C")
-	r.later(k.GriddleC != nil, "times for your plate")
 	out.RestMin = r.within("/kitchen/rest_min", k.RestMin, 0, maxRestMin, out.RestMin, "The rest in minutes")
 	if c := k.CalibrationOwn; c != nil {
 		if c.C == nil || c.B == nil {

@@ -137,6 +137,7 @@ type solver struct {
 	base    []float64
 	flour   float64 // g of flour lines in the base
 	mass    float64 // g of the base
+	account float64 // g of the reference's batter account
 	added   float64 // g of the additions, and of what else is not as in the reference
 	lStar   float64 // to hold
 	terms   map[batter.Hold]term
@@ -197,6 +198,7 @@ func newSolver(p Problem) *solver {
 	s.p.Reference = p.Reference
 	th, account, gas := flow.Of(p.Reference), food.Batter(p.Reference), lift.Of(p.Reference)
 	account.Mass = math.Max(account.Mass, leastBatter*whole) // pieces and nothing between them
+	s.account = account.Mass
 	to := p.Targets.Of
 	s.lStar, s.soda, s.acid, s.gas = to(batter.HoldThickness, th.L()), gas.SodaG, gas.AcidMeq, to(batter.HoldLift, gas.GasML()/gas.FlourBody)
 	if gas.FlourBody <= 0 {
@@ -599,7 +601,8 @@ func (s *solver) left(h batter.Hold, t term, x []float64) (float64, bool) {
 		per := 100 * v / s.batterMass(x)
 		return per, math.Abs(per) > tangLeft
 	case batter.HoldSweetness, batter.HoldSalt:
-		return v / s.batterMass(x), math.Abs(v/t.scale) > relativeLeft
+		per := v / s.batterMass(x) // of the batter that came of it, which is what is tasted
+		return per, math.Abs(per)*s.account > relativeLeft*t.scale
 	}
 	return v / t.scale, math.Abs(v/t.scale) > relativeLeft
 }

@@ -233,6 +233,7 @@ type Beside struct {
 	Place Place
 	Text  string             // in the cook's words
 	Uses  []*food.Ingredient // none when nobody knows what it is
+	Grams []float64          // of them in all, NaN where nobody said; may be shorter
 }
 
 // Variation is a base with additions, and what the cook wants of them.
@@ -245,7 +246,7 @@ type Variation struct {
 	Offset    Offset
 	Portion   Portion
 	Beside    []Beside
-	NotYet    []string // wishes that are understood and not worked out yet, in a cook's words
+	Cooking   Cooking
 }
 
 // Kitchen is what the batter is measured and made with.
@@ -274,6 +275,12 @@ type Griddle struct {
 	ID, Name         string
 	Round            bool
 	WidthMM, DepthMM float64 // or the diameter twice
+	MinC, MaxC       float64 // °C that it can be set to; 0 when nobody said
+	Dial             Dial
+	Marks            []Mark  // what the dial gives, as far as it was mapped
+	ShiftC           float64 // K that it is hotter than its map says: what the first one cooked showed
+	Contact          float64 // times the usual contact, likewise; 0 is 1
+	HeatUpMin        float64 // min until it is hot; 0 for the usual
 }
 
 // Iron is a waffle iron: its mould, and how many at once. The first is the one in use.
@@ -284,6 +291,10 @@ type Iron struct {
 	DepthMM           float64 // overall height of a waffle
 	GapMM             float64 // between the plates where they are closest
 	Moulds            int     // waffles at once
+	TakesG            float64 // g of batter of one that came out well, weighed; 0 when nobody did
+	Light             bool    // it has a light or a tone of its own
+	ClosedS           float64 // s until that came; 0 when not known
+	HeatUpMin         float64 // min until it is hot; 0 for the usual
 }
 
 // Defaults of a kitchen that says nothing.

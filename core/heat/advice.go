@@ -3,6 +3,8 @@ package heat
 import (
 	"context"
 	"math"
+
+	"upbeatladle/core/batter"
 )
 
 // The plate temperatures that are tried [°C] (the model's range).
@@ -20,6 +22,12 @@ const (
 
 // timeStep is what a cook's clock is read to [s].
 const timeStep = 5.0
+
+// The grid and the step [s] with which the window is looked for.
+const (
+	scanCells = 16
+	scanStepS = 2.0
+)
 
 // Plate is what a plate can do [°C]; zero where nobody said.
 type Plate struct{ LowC, HighC float64 }
@@ -71,8 +79,8 @@ type Advice struct {
 	SafeS       float64 // the second side (in an iron the time closed) is never shorter, so that eggs set in a bad contact too; NaN when not even so
 	Result      Cooked  // with these times
 	Trouble     Trouble
-	ColourFirst Colour
-	ColourAfter Colour // of the second side
+	ColourFirst batter.Colour
+	ColourAfter batter.Colour // of the second side
 }
 
 // Ask is a portion to be cooked on a plate. GivenC is where the plate stands, 0 when it is to be
@@ -99,10 +107,17 @@ func (a *Ask) on(c float64) Portion {
 	return p
 }
 
+// roughly is the portion on a coarser grid: good enough to look for a window of 5 K.
+func (a *Ask) roughly(c float64) Portion {
+	p := a.on(c)
+	p.Cells, p.longStep, p.Record = scanCells, scanStepS, false
+	return p
+}
+
 // Advise finds the plate's temperature and the times a side. The error is the context's.
 func Advise(ctx context.Context, a Ask) (Advice, error) {
 	a.Portion.air = airAt(a.Portion.AltitudeM)
-	target := wished[Golden]
+	target := wished[batter.Golden]
 	if d, ok := wished[a.Portion.Colour]; ok {
 		target = d
 	}
@@ -110,14 +125,14 @@ func Advise(ctx context.Context, a Ask) (Advice, error) {
 	best, bestScore := a.Plate.clamp((coolestPlate+hottestPlate)/2), math.Inf(1)
 	tries := a.Plate.tries()
 	hottest := tries[len(tries)-1]
-	if r := Cook(a.on(hottest), Times{}); math.IsNaN(r.CueS) { // what is too thick for the hottest plate is so for all
+	if r := Cook(a.roughly(hottest), Times{}); math.IsNaN(r.CueS) { // what is too thick for the hottest plate is so for all
 		tries, best = nil, hottest
 	}
 	for _, c := range tries {
 		if err := ctx.Err(); err != nil {
 			return Advice{}, err
 		}
-		r := Cook(a.on(c), Times{})
+		r := Cook(a.roughly(c), Times{})
 		if fits(r, target, a.Portion.Iron) {
 			if math.IsNaN(low) {
 				low = c
@@ -132,7 +147,7 @@ func Advise(ctx context.Context, a Ask) (Advice, error) {
 	}
 	at := best
 	if !math.IsNaN(low) {
-		at = (low + high) / 2
+		at = a.Plate.clamp(math.Round((low + high) / 2))
 	}
 	if a.GivenC > 0 {
 		at = a.GivenC
@@ -211,7 +226,7 @@ func (a *Ask) timed(ctx context.Context, c float64) (Advice, error) {
 
 func (a *Advice) trouble(p Portion) Trouble {
 	r := a.Result
-	target := wished[Golden]
+	target := wished[batter.Golden]
 	if d, ok := wished[p.Colour]; ok {
 		target = d
 	}
@@ -224,7 +239,7 @@ func (a *Advice) trouble(p Portion) Trouble {
 		return BrownsFirst
 	case r.DoseFirst < firstLeast*target/2:
 		return TooPale
-	case !p.Iron && !r.Shed:
+	case !p.Iron && r.Gummy:
 		return StaysWet
 	}
 	return NoTrouble

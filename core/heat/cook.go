@@ -2,6 +2,8 @@ package heat
 
 import (
 	"math"
+
+	"upbeatladle/core/batter"
 )
 
 // Read-outs of a cook.
@@ -14,6 +16,8 @@ const (
 	ShedFrom   = 0.06 // share of its mass that a batter of ShedWater has to lose, else it eats gummy (modelling choice)
 	ShedWater  = 0.53 // share of water in it
 	shedMore   = 0.8  // more for each share of water above
+	gummyShare = 0.8  // of that, below which it eats gummy for certain (modelling choice)
+	slowSecond = 1.3  // times the first side that the second may take to steam off (modelling choice)
 
 	ironDose  = 0.6  // of the wished colour an iron waits for
 	ironSteam = 0.62 // of its peak that the steam has fallen to (fitted to 4-5 min)
@@ -50,20 +54,6 @@ func browning(factor, t float64) float64 {
 	return wake * brownRate * factor * math.Pow(10, (t-brownC)/brownZ)
 }
 
-// Colour is a shade that a cook wants.
-type Colour string
-
-// The shades: below Burnt, what a face turns.
-const (
-	Pale   Colour = "pale"
-	Golden Colour = "golden"
-	Deep   Colour = "deep"
-	Burnt  Colour = "burnt"
-)
-
-// Colours are those that can be wished for.
-var Colours = []Colour{Pale, Golden, Deep}
-
 // Edges of the shades [dose], and the dose in the middle of each (modelling choice).
 const (
 	goldenFrom = 0.5
@@ -71,19 +61,19 @@ const (
 	burntFrom  = 4.5
 )
 
-var wished = map[Colour]float64{Pale: 0.35, Golden: 1, Deep: 2.6}
+var wished = map[batter.Colour]float64{batter.Pale: 0.35, batter.Golden: 1, batter.Deep: 2.6}
 
 // ColourOf names a dose.
-func ColourOf(dose float64) Colour {
+func ColourOf(dose float64) batter.Colour {
 	switch {
 	case dose < goldenFrom:
-		return Pale
+		return batter.Pale
 	case dose < deepFrom:
-		return Golden
+		return batter.Golden
 	case dose < burntFrom:
-		return Deep
+		return batter.Deep
 	}
-	return Burnt
+	return batter.Burnt
 }
 
 // Shade is a dose as a place between 0, raw, and 1, black: where it is drawn.
@@ -110,11 +100,12 @@ type Portion struct {
 	AltitudeM float64
 	Contact   float64 // times the usual contact: 1, or what the first one cooked showed
 	Iron      bool    // a plate on both faces, and no flip
-	Colour    Colour
+	Colour    batter.Colour
+	NoStarch  bool // nothing in it turns gummy: the rule of what has to steam off does not hold
 	Cautious  bool // the worst that contact, steam and setting are likely to be
 	Cells     int  // 0 for the usual number
 
-	Record    bool // the moments on the way, for the curves
+	Record bool // the moments on the way, for the curves
 
 	longStep float64 // s; 0 for the usual
 	air      *air    // of AltitudeM, when it is there already
@@ -145,7 +136,8 @@ type Cooked struct {
 	DoseFirst       float64
 	DoseSecond      float64
 	Lost            float64 // share of the poured mass that left as steam
-	Shed            bool    // enough of it
+	Shed            bool    // enough of it,
+	Gummy           bool    // and so little that it shows
 	Firm            float64 // of fruit, 1 raw to 0 soft; NaN without any
 	Thawed          bool    // every frozen piece
 	Sets            bool    // all of the batter has set and was hot enough
@@ -179,7 +171,7 @@ func Cook(p Portion, times Times) Cooked {
 	s := newSlab(p.Layers, n, around)
 	r := run{p: p, s: s, target: wished[p.Colour]}
 	if r.target == 0 {
-		r.target = wished[Golden]
+		r.target = wished[batter.Golden]
 	}
 	s.iron = p.Iron
 	if p.Cautious {
@@ -403,7 +395,7 @@ func (r *run) needs() float64 {
 	return ShedFrom + shedMore*(r.batterWet0/r.batter0-ShedWater)
 }
 
-func (r *run) shed() bool { return r.left/r.batter0 >= r.needs() }
+func (r *run) shed() bool { return r.p.NoStarch || r.left/r.batter0 >= r.needs() }
 
 // paces a phase: short steps after pouring and flipping.
 type pace struct{ dt, long float64 }
@@ -443,6 +435,7 @@ func (r *run) cook(times Times) Cooked {
 	out.Sets = out.Sets && !math.IsNaN(out.SetAfterS)
 	out.DoseFirst, out.DoseSecond = r.dose[0], r.dose[1]
 	out.Lost, out.Shed = r.left/r.mass0, r.shed()
+	out.Gummy = !out.Shed && r.left/r.batter0 < gummyShare*r.needs()
 	out.Thawed = true
 	for _, f := range r.s.sink {
 		out.Thawed = out.Thawed && f.wants <= 0
@@ -489,7 +482,7 @@ func (r *run) first(times Times, out *Cooked) {
 }
 
 // second is the second side: until the coldest point is done, enough has steamed off and it has
-// its colour, but no longer than the first; or for its time.
+// its colour, but not much longer than the first; or for its time.
 func (r *run) second(times Times, out *Cooked) {
 	flip := r.t
 	end := flip + mostSideS
@@ -508,7 +501,7 @@ func (r *run) second(times Times, out *Cooked) {
 		if done && r.p.untilSet {
 			break
 		}
-		if done && r.shed() && r.dose[1] >= secondDose*r.target || r.t-flip >= out.FirstS && (done || r.t-flip >= 2*out.FirstS) {
+		if done && r.shed() && r.dose[1] >= secondDose*r.target || r.t-flip >= slowSecond*out.FirstS && (done || r.t-flip >= 2*out.FirstS) {
 			break
 		}
 	}

@@ -10,6 +10,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"upbeatladle/core/batter"
 	"upbeatladle/internal/evidence"
 )
 
@@ -70,7 +71,7 @@ func TestTimesOfPractice(t *testing.T) {
 		evidence.Check(t, evidence.Claim{What: c.what + ": first side", Unit: "s", Kind: evidence.Practice, Source: "breakfast cooks", Outside: mid, Ours: r.FirstS, Tolerance: c.firstHi - mid})
 		mid = (c.otherLow + c.otherHi) / 2
 		evidence.Check(t, evidence.Claim{What: c.what + ": second side", Unit: "s", Kind: evidence.Practice, Source: "breakfast cooks", Outside: mid, Ours: r.SecondS, Tolerance: c.otherHi - mid})
-		assert.Equal(t, Golden, ColourOf(r.DoseFirst))
+		assert.Equal(t, batter.Golden, ColourOf(r.DoseFirst))
 	}
 	for c, want := range map[float64][2]float64{163: {164, 105}, 170: {137, 90}, 175: {130, 81}, 182: {128, 69}, 190: {125, 57}} { // kept values
 		r := Cook(portionOf(standard, 7).at(c), Times{})
@@ -192,7 +193,7 @@ func TestAnyBowlIsAnsweredSanely(t *testing.T) {
 		p := Portion{Layers: []Layer{{Matter: m, ThickMM: share(.8, 20, "mm"), StartC: share(0, 35, "start"), Gas: gasOnHot, Rise: share(1.1, 1.9, "rise")}}}
 		p.Iron = rapid.Bool().Draw(t, "iron")
 		p.AltitudeM = share(-400, 5000, "altitude")
-		p.Colour = rapid.SampledFrom(Colours).Draw(t, "colour")
+		p.Colour = rapid.SampledFrom(batter.Colours).Draw(t, "colour")
 		if rapid.Bool().Draw(t, "slice") && !p.Iron {
 			l := Layer{Matter: apple, ThickMM: share(2, 12, "slice mm"), StartC: 10, Gas: gasFruit, Rise: 1, Fruit: true}
 			p.Layers = append(p.Layers, l)
@@ -235,7 +236,7 @@ func TestAdviceIsSafeAndReadable(t *testing.T) {
 		m.Water = rapid.Float64Range(.4, .65).Draw(t, "water")
 		m.Carbohydrate = 1 - m.Water - m.Protein - m.Fat - m.Fibre - m.Ash
 		p := portionOf(m, rapid.Float64Range(2, 14).Draw(t, "mm"))
-		p.Colour = rapid.SampledFrom(Colours).Draw(t, "colour")
+		p.Colour = rapid.SampledFrom(batter.Colours).Draw(t, "colour")
 		low := rapid.Float64Range(80, 200).Draw(t, "low")
 		plate := Plate{low, low + rapid.Float64Range(0, 100).Draw(t, "range")}
 		a, err := Advise(context.Background(), Ask{Portion: p, Plate: plate})
@@ -274,24 +275,24 @@ func TestAdviceSaysWhatCannotBeHad(t *testing.T) {
 }
 
 func TestADialSpeaksForItsPlate(t *testing.T) {
-	m := DialMap{Dial: Numbers, Points: []Point{{0, 120}, {4, 170}, {8, 230}}}
+	m := DialMap{Dial: batter.Numbers, Marks: []batter.Mark{{At: 0, C: 120}, {At: 4, C: 170}, {At: 8, C: 230}}}
 	assert.Equal(t, "5", m.Say(170))
 	assert.Equal(t, "just under 5", m.Say(167))
 	assert.Equal(t, "between 4 and 5", m.Say(164))
 	assert.Equal(t, "1", m.Say(90), "no cooler than it goes")
 	assert.Empty(t, DialMap{}.Say(170))
-	assert.Equal(t, "medium", DialMap{Dial: Words}.Say(175), "the usual, until it is mapped")
+	assert.Equal(t, "medium", DialMap{Dial: batter.Words}.Say(175), "the usual, until it is mapped")
 	rapid.Check(t, func(t *rapid.T) {
-		m := DialMap{Dial: rapid.SampledFrom(Dials).Draw(t, "dial"), ShiftC: rapid.Float64Range(-4, 4).Draw(t, "shift")}
+		m := DialMap{Dial: rapid.SampledFrom(batter.Dials).Draw(t, "dial"), ShiftC: rapid.Float64Range(-4, 4).Draw(t, "shift")}
 		c := rapid.Float64Range(140, 200).Draw(t, "c")
 		if back := m.C(m.At(c)); math.Abs(back-c) > 1e-6 {
 			t.Fatalf("%g comes back as %g", c, back)
 		}
 	})
 	paler, _ := Learn(CamePale, 0, 0)
-	assert.Greater(t, DialMap{Dial: Numbers, ShiftC: paler}.At(170), DialMap{Dial: Numbers}.At(170), "came out pale: turn it up")
+	assert.Greater(t, DialMap{Dial: batter.Numbers, ShiftC: paler}.At(170), DialMap{Dial: batter.Numbers}.At(170), "came out pale: turn it up")
 	darker, _ := Learn(CameDark, 0, 0)
-	assert.Less(t, DialMap{Dial: Numbers, ShiftC: darker}.At(170), DialMap{Dial: Numbers}.At(170))
+	assert.Less(t, DialMap{Dial: batter.Numbers, ShiftC: darker}.At(170), DialMap{Dial: batter.Numbers}.At(170))
 	rawShift, rawTouch := Learn(CameRaw, 0, 0)
 	assert.Positive(t, rawShift)
 	p := portionOf(standard, 7)

@@ -4,68 +4,53 @@ import (
 	"fmt"
 	"math"
 	"slices"
+
+	"upbeatladle/core/batter"
 )
 
-// Dial is what stands on a plate's knob.
-type Dial string
+// Marks are what a dial shows, from cool to hot; none without one.
+func Marks(d batter.Dial) []string { return dialMarks[d] }
 
-// The dials.
-const (
-	NoDial  Dial = ""        // a thermometer, or nobody said
-	Words   Dial = "words"   // low to high
-	Numbers Dial = "numbers" // 1 to 9
-	Gas     Dial = "gas"     // a flame
-)
-
-// Dials lists them.
-var Dials = []Dial{Words, Numbers, Gas}
-
-var dialMarks = map[Dial][]string{
-	Words:   {"low", "medium low", "medium", "medium high", "high"},
-	Numbers: {"1", "2", "3", "4", "5", "6", "7", "8", "9"},
-	Gas:     {"smallest flame", "small flame", "medium flame", "large flame", "full flame"},
+var dialMarks = map[batter.Dial][]string{
+	batter.Words:   {"low", "medium low", "medium", "medium high", "high"},
+	batter.Numbers: {"1", "2", "3", "4", "5", "6", "7", "8", "9"},
+	batter.Gas:     {"smallest flame", "small flame", "medium flame", "large flame", "full flame"},
 }
 
-// Marks are what the dial shows, from cool to hot.
-func (d Dial) Marks() []string { return dialMarks[d] }
-
-// Point is what a mark of the dial gives: its place among the marks from 0, and the plate in °C.
-type Point struct {
-	At float64
-	C  float64
-}
-
-// Usual points of a dial that nobody has mapped (common practice, no source: low 135, medium 175,
+// usualMarks of a dial that nobody has mapped (common practice, no source: low 135, medium 175,
 // high 215 °C; wide, and so only until the first one is cooked).
-func usualPoints(d Dial) []Point {
-	last := float64(len(d.Marks()) - 1)
-	return []Point{{0, 135}, {last / 2, 175}, {last, 215}}
+func usualMarks(d batter.Dial) []batter.Mark {
+	last := float64(len(Marks(d)) - 1)
+	return []batter.Mark{{At: 0, C: 135}, {At: last / 2, C: 175}, {At: last, C: 215}}
 }
 
 // DialMap turns a plate's temperature into its dial's words. ShiftC is what the first one cooked
 // showed: how much hotter the plate is than the map says.
 type DialMap struct {
-	Dial   Dial
-	Points []Point // from cool to hot; fewer than two: the usual ones
+	Dial   batter.Dial
+	Marks  []batter.Mark // from cool to hot; fewer than two: the usual ones
 	ShiftC float64
 }
 
-// Known tells whether the cook has mapped it.
-func (m DialMap) Known() bool { return len(m.Points) >= 2 }
+// DialOf is the map of a plate.
+func DialOf(g batter.Griddle) DialMap { return DialMap{g.Dial, g.Marks, g.ShiftC} }
 
-func (m DialMap) points() []Point {
+// Known tells whether the cook has mapped it.
+func (m DialMap) Known() bool { return len(m.Marks) >= 2 }
+
+func (m DialMap) mapped() []batter.Mark {
 	if m.Known() {
-		p := slices.Clone(m.Points)
-		slices.SortFunc(p, func(a, b Point) int { return int(math.Copysign(1, a.At-b.At)) })
+		p := slices.Clone(m.Marks)
+		slices.SortFunc(p, func(a, b batter.Mark) int { return int(math.Copysign(1, a.At-b.At)) })
 		return p
 	}
-	return usualPoints(m.Dial)
+	return usualMarks(m.Dial)
 }
 
 // At is the place on the dial for a temperature, between 0 and the last mark.
 func (m DialMap) At(c float64) float64 {
-	p := m.points()
-	last := float64(len(m.Dial.Marks()) - 1)
+	p := m.mapped()
+	last := float64(len(Marks(m.Dial)) - 1)
 	c -= m.ShiftC
 	i := 1
 	for i < len(p)-1 && c > p[i].C {
@@ -81,7 +66,7 @@ func (m DialMap) At(c float64) float64 {
 
 // C is the temperature at a place on the dial.
 func (m DialMap) C(at float64) float64 {
-	p := m.points()
+	p := m.mapped()
 	i := 1
 	for i < len(p)-1 && at > p[i].At {
 		i++
@@ -96,7 +81,7 @@ func (m DialMap) C(at float64) float64 {
 // Say is the place in the plate's own words: "4", "just under 4", "between 4 and 5". Empty without
 // a dial.
 func (m DialMap) Say(c float64) string {
-	marks := m.Dial.Marks()
+	marks := Marks(m.Dial)
 	if len(marks) == 0 {
 		return ""
 	}

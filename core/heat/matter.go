@@ -30,8 +30,8 @@ func MatterOf(t food.Total) Matter {
 	}
 }
 
-// known tells whether there is anything to heat.
-func (m Matter) known() bool { return m.dry() > 0 && m.Water >= 0 }
+// Known tells whether there is anything to heat.
+func (m Matter) Known() bool { return m.dry() > 0 && m.Water >= 0 }
 
 func (m Matter) dry() float64 { return m.Protein + m.Fat + m.Carbohydrate + m.Fibre + m.Ash }
 

@@ -1,6 +1,11 @@
 package heat
 
-import "math"
+import (
+	"math"
+
+	"upbeatladle/core/batter"
+	"upbeatladle/core/food"
+)
 
 // The model's parameters. "Fitted" is a modelling choice moved by hand until times of practice
 // came out; none is a measurement.
@@ -50,6 +55,23 @@ type Layer struct {
 	Rise    float64 // cooked over poured thickness; 1 for a slice
 	Fruit   bool    // a slice: it softens and does not set
 }
+
+// GasOnPlate is the share of gas in a batter of the form on the hot plate.
+func GasOnPlate(f batter.Form) float64 {
+	if f == batter.Crepe {
+		return gasCrepe
+	}
+	return gasOnHot
+}
+
+// SliceOf is a slice of fruit or vegetable of a height.
+func SliceOf(in *food.Ingredient, mm, startC float64) Layer {
+	m := MatterOf(food.Whole([]food.Part{{Ingredient: in, Grams: 100}}))
+	return Layer{Matter: m, ThickMM: math.Min(mm, thickestSlice), StartC: startC, Gas: gasFruit, Rise: 1, Fruit: true}
+}
+
+// thickestSlice is how thick a slice is worked with [mm]; thicker is not fruit on a pancake.
+const thickestSlice = 25.0
 
 // slab is the stack in cells that follow the matter: dry solids stay in their cell. Figures are
 // for one m² of plate, index 0 lies on it.

@@ -64,6 +64,8 @@ type Recipe struct {
 	PortionML      float64
 	Count          int
 	Spreads        bool // a portion lies free on the plate
+
+	Cooking *Cooking // nil: the steps end where the batter is ready
 }
 
 // Use is so many grams of a line that go in at a step.
@@ -86,6 +88,10 @@ type Step struct {
 const (
 	CodeRest = "rest"
 	CodeTest = "test"
+	CodeHeat = "heat" // the plate is switched on
+	CodePour = "pour"
+	CodeFlip = "flip"
+	CodeDone = "done"
 )
 
 // order builds the steps.
@@ -127,11 +133,13 @@ func Order(r Recipe) []Step {
 	o.dry(where[sifted], where[dry])
 	o.wet(where[wet], where[whites], kept, from)
 	o.fat(where[melted])
+	o.heat(o.RestMin <= 0)
 	o.combine(len(where[dry])+len(where[sifted]) > 0, len(where[wet])+len(where[melted]) > 0)
 	if g := where[grated]; len(g) > 0 {
 		o.step(g, "Stir in %s, squeezed loose so that it does not clump.", amounts(g))
 	}
 	o.test(kept, from)
+	o.heat(o.RestMin > 0 && o.RestMin <= soonRest)
 	o.rest(where[late])
 	if g := where[folded]; len(g) > 0 {
 		o.step(g, "Fold in %s last.", amounts(g))
@@ -142,12 +150,7 @@ func Order(r Recipe) []Step {
 			s.Uses = append(s.Uses, Use{i.ID, i.WeighG * i.Ingredient.White()})
 		}
 	}
-	for _, i := range where[under] {
-		o.step([]Item{i}, "Lay %s in the pan, %s, and pour the batter over.", i.lower(), o.perPortion(i))
-	}
-	for _, i := range where[onTop] {
-		o.step([]Item{i}, "Put %s on each portion as soon as it is poured: %s.", i.lower(), o.perPortion(i))
-	}
+	o.atPlate(where[under], where[onTop])
 	for i := range o.steps {
 		o.steps[i].Number = i + 1
 	}
@@ -467,6 +470,7 @@ func (o *order) rest(late []Item) {
 		s.Code, s.Minutes = CodeRest, o.RestMin
 		s.Skip = words.Either(o.Base.Toughens(), "Without the rest the flour has drunk less: it runs wider at first and eats a little tougher.", "Without the rest the flour has drunk less, so it runs wider at first.")
 	}
+	o.heat(o.RestMin > soonRest)
 	if len(late) > 0 {
 		o.step(late, "Just before you cook, whisk in %s, stirred smooth with a spoon of the batter.", amounts(late))
 	}

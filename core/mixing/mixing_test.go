@@ -44,7 +44,7 @@ func plain() map[string]float64 {
 
 func work(t *testing.T, v batter.Variation) worksheet.Worksheet {
 	t.Helper()
-	w, err := worksheet.Work(context.Background(), v, batter.DefaultKitchen(), worksheet.Everything)
+	w, err := worksheet.Work(context.Background(), v, batter.DefaultKitchen(), worksheet.Include{})
 	require.NoError(t, err)
 	return w
 }

@@ -139,11 +139,15 @@ func TestFit(t *testing.T) {
 
 func TestIron(t *testing.T) {
 	deep := batter.Iron{Round: true, WidthMM: 180, LengthMM: 180, DepthMM: 28, GapMM: 6, Moulds: 1}
-	share, advised := portion.Fill(deep, 200, 1.6)
+	share, advised := portion.Fill(deep, 200, 1.6, 1)
 	assert.InDelta(t, 200*1.6/portion.MouldML(deep), share, 1e-12)
 	assert.InDelta(t, math.Pi*180*180/4*28*0.62/1000, portion.MouldML(deep), 1e-9)
-	back, _ := portion.Fill(deep, advised, 1.6)
-	assert.InDelta(t, 0.95, back, 1e-9, "the advised ladle fills it well")
+	back, _ := portion.Fill(deep, advised, 1.6, 1)
+	assert.InDelta(t, 0.85, back, 1e-9, "the advised ladle fills it well and leaves room at the rim")
+	deep.TakesG = 180
+	share, advised = portion.Fill(deep, 200, 1.6, 0.9)
+	assert.InDelta(t, 200, advised, 1e-9, "what a good one was weighed at outranks the mould")
+	assert.InDelta(t, 0.85, share, 1e-9)
 	assert.InDelta(t, 1.1, portion.Rise(0), 1e-9)
 	assert.InDelta(t, 1.9, portion.Rise(1e6), 1e-6)
 }

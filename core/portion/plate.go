@@ -58,11 +58,15 @@ func MouldML(i batter.Iron) float64 { return MouldArea(i) * i.DepthMM * meanOfDe
 
 // leavesRoom is the share of the mould that a well-poured waffle fills once it has risen; the
 // rest is for the batter to run (modelling choice).
-const leavesRoom = 0.95
+const leavesRoom = 0.85
 
 // Fill is how full a mould gets with ml of batter that rises by rise, and the ml that fills it
-// well.
-func Fill(i batter.Iron, ml, rise float64) (share, adviseML float64) {
+// well. What a good one was weighed at outranks the mould's size; density is the batter's [g/ml].
+func Fill(i batter.Iron, ml, rise, density float64) (share, adviseML float64) {
+	if i.TakesG > 0 && density > 0 {
+		well := i.TakesG / density
+		return leavesRoom * ml / well, well
+	}
 	v := MouldML(i)
 	return ml * rise / v, leavesRoom * v / rise
 }

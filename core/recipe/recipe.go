@@ -148,7 +148,7 @@ func (r *reader) line(text string, first bool) {
 		r.out.Other = append(r.out.Other, bare)
 	case first && r.out.Title == "" && r.mode == unknown && len(found) == 0 && !isStep(text) && r.names.match(nameWords(toks)).score < certain:
 		r.out.Title = strings.Trim(bare, "#*: ")
-	case r.mode != steps && strings.HasSuffix(bare, ":") && len(found) == 0:
+	case r.mode != steps && len(found) == 0 && (strings.HasSuffix(bare, ":") || strings.HasPrefix(text, "#")): // a heading of some sort
 		r.out.Other = append(r.out.Other, bare)
 	case r.mode == steps, isStep(text):
 		r.out.Steps = append(r.out.Steps, unnumber(bare))
@@ -186,7 +186,7 @@ func unnumber(s string) string {
 }
 
 var headings = map[string]mode{
-	"ingredients": ingredients, "you need": ingredients, "you will need": ingredients, "what you need": ingredients, "for the batter": ingredients,
+	"ingredients": ingredients, "you need": ingredients, "you will need": ingredients, "what you need": ingredients, "for the batter": ingredients, "beside the batter": ingredients,
 	"for the pancakes": ingredients, "for the waffles": ingredients, "for the crepes": ingredients, "batter": ingredients, "dry": ingredients, "wet": ingredients,
 	"dry ingredients": ingredients, "wet ingredients": ingredients, "shopping list": ingredients,
 	"method": steps, "directions": steps, "instructions": steps, "steps": steps, "preparation": steps, "how to": steps, "how to make": steps,

@@ -50,6 +50,7 @@ func CautionsFor(f batter.Form, used []*food.Ingredient) []Caution {
 	}
 	warn(minds(food.CodeMelt), "melted_butter", "Melted fat hot enough to sting sets egg: let it cool to hand-warm.")
 	warn(any(func(in *food.Ingredient) bool { return in.Alcohol > 0 }), "alcohol", "Not all alcohol of extracts and spirits cooks off.")
+	warn(any(func(in *food.Ingredient) bool { return slices.Contains(in.Allergens, "egg") }), "cook_through", "Egg is safe when it has set: 74 °C in the middle by a probe outranks every clock and every model.")
 	warn(f == batter.Waffle, "iron", "Keep hands clear of a closing iron, and of the steam when it opens.")
 	warn(f != batter.Waffle, "hot_fat", "Hot fat and plates burn: long handle, dry hands.")
 	warn(true, "local_code", "This is kitchen help, not a food-safety plan: follow your local code.")

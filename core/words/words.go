@@ -86,3 +86,22 @@ func Minutes(m float64) string {
 	}
 	return fmt.Sprintf("%.0f min", m)
 }
+
+// Seconds prints a time [s] inside a sentence: "50 s", "3 min", "3 min 5 s". A colon would look like
+// the time of a recording to whoever reads the text back.
+func Seconds(s float64) string {
+	n := int(math.Round(s))
+	switch {
+	case n < 60:
+		return fmt.Sprintf("%d s", n)
+	case n%60 == 0:
+		return fmt.Sprintf("%d min", n/60)
+	}
+	return fmt.Sprintf("%d min %d s", n/60, n%60)
+}
+
+// Clock prints a time [s] as a clock shows it: "3:05".
+func Clock(s float64) string {
+	n := int(math.Round(s))
+	return fmt.Sprintf("%d:%02d", n/60, n%60)
+}

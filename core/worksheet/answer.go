@@ -6,6 +6,7 @@ import (
 	"upbeatladle/core/batter"
 	"upbeatladle/core/flow"
 	"upbeatladle/core/food"
+	"upbeatladle/core/heat"
 	"upbeatladle/core/mixing"
 	"upbeatladle/core/portion"
 	"upbeatladle/core/prep"
@@ -26,7 +27,8 @@ type Worksheet struct {
 	Plate               *Plate           `json:"plate,omitzero"`
 	NutritionPerPortion *Nutrients       `json:"nutrition_per_portion,omitzero"` // nil when the bowl fills no portion
 	NutritionPer100G    *Nutrients       `json:"nutrition_per_100g,omitzero"`
-	Cost                *Cost            `json:"cost,omitzero"` // nil while nothing has a price
+	PanFatG             float64          `json:"pan_fat_g,omitzero"` // a portion, when it is counted
+	Cost                *Cost            `json:"cost,omitzero"`      // nil while nothing has a price
 	Allergens           []string         `json:"allergens"`
 	AllergensEU         []string         `json:"allergens_eu"`
 	AllergensUS         []string         `json:"allergens_us"`
@@ -35,6 +37,7 @@ type Worksheet struct {
 	Verdict             []Verdict        `json:"verdict"`
 	Cautions            []safety.Caution `json:"cautions"`
 	Mixing              []mixing.Step    `json:"mixing"`
+	Cook                *Cook            `json:"cook,omitzero"` // when it was asked for
 	Notes               []Note           `json:"notes"`
 	Held                []batter.Hold    `json:"held"`                // what the offsets hold, the defaults filled in
 	Strategies          []Preview        `json:"strategies,omitzero"` // when it was asked for
@@ -54,10 +57,12 @@ type ServedPart struct {
 type Include struct {
 	Working    bool // how each figure came about
 	Strategies bool // what the other ways to offset would do
+	Cook       bool // how hot and how long, and the steps at the plate
+	Curves     bool // that, with the course of it
 }
 
-// Everything is all that there is to ask for.
-var Everything = Include{Working: true, Strategies: true}
+// Everything is all that is told of a worksheet; curves are drawn, and asked for by name.
+var Everything = Include{Working: true, Strategies: true, Cook: true}
 
 // State of a ledger line.
 type State string
@@ -255,6 +260,8 @@ type Batter struct {
 type Tint struct {
 	Hex    string `json:"hex"`
 	Reason string `json:"reason"`
+
+	of *food.Ingredient // the addition that tints it most; nil when none does
 }
 
 // Portion is one portion and how many there are.
@@ -354,6 +361,103 @@ type Plate struct {
 	Round     bool    `json:"round,omitzero"`
 }
 
+// Cook is how to cook a portion on this kitchen's plate or iron. Times in s, temperatures in °C
+// and, beside them, in °F as a dial shows them.
+type Cook struct {
+	On           string        `json:"on"` // name of the plate or iron; empty when the kitchen has none
+	PlateID      string        `json:"plate_id,omitzero"`
+	GriddleC     float64       `json:"griddle_c"`
+	GriddleF     float64       `json:"griddle_f"`
+	Given        bool          `json:"given,omitzero"`     // the cook said where the plate stands
+	WindowC      []float64     `json:"window_c,omitzero"`  // in which it comes out well
+	WindowF      []float64     `json:"window_f,omitzero"`  //
+	RangeC       []float64     `json:"range_c,omitzero"`   // of the plate
+	Dial         string        `json:"dial,omitzero"`      // the same in the plate's own words
+	DialFace     *DialFace     `json:"dial_face,omitzero"` //
+	FirstSideS   float64       `json:"first_side_s"`       // of an iron: closed; 0 when it never sets
+	SecondSideS  *float64      `json:"second_side_s,omitzero"`
+	RangeS       []float64     `json:"range_s,omitzero"` // of practice, where the signs decide
+	SecondRangeS []float64     `json:"second_range_s,omitzero"`
+	CentreC      *float64      `json:"centre_c,omitzero"` // coldest point, by the model
+	ColourFirst  batter.Colour `json:"colour_first,omitzero"`
+	ColourSecond batter.Colour `json:"colour_second,omitzero"`
+	ShadeFirst   *float64      `json:"shade_first,omitzero"` // 0 raw to 1 black
+	ShadeSecond  *float64      `json:"shade_second,omitzero"`
+	SignsFirst   []string      `json:"signs_first"`
+	SignsSecond  []string      `json:"signs_second"`
+	ShownFirst   []string      `json:"shown_first"` // names of their drawings
+	ShownSecond  []string      `json:"shown_second"`
+	Fat          CookFat       `json:"fat"`
+	FirstPiece   string        `json:"first_piece"`
+	Reasons      []string      `json:"reasons"`
+	Warnings     []string      `json:"warnings"`
+	Shades       []Shade       `json:"shades,omitzero"`
+	Base         *BaseCook     `json:"base,omitzero"` // the reference on the same plate
+	PreheatMin   float64       `json:"preheat_min"`
+	StartC       float64       `json:"start_c"` // of the batter
+	From         batter.From   `json:"from"`
+	Turn         *Turning      `json:"turn,omitzero"`
+	Light        bool          `json:"light,omitzero"`    // the iron has one of its own
+	ClosedS      float64       `json:"closed_s,omitzero"` // when it came
+	Lead         string        `json:"lead"`              // in one line,
+	Safe         string        `json:"safe"`              // and what is known of its middle
+	Choices      CookChoices   `json:"choices"`
+	Curve        []heat.Moment `json:"curve,omitzero"` // when it was asked for
+}
+
+// DialFace is a plate's dial to be drawn: its marks, and places among them from 0.
+type DialFace struct {
+	Marks  []string  `json:"marks"`
+	At     float64   `json:"at"`
+	Window []float64 `json:"window,omitzero"`
+	Known  bool      `json:"known"` // the kitchen has mapped it
+}
+
+// CookFat is the fat of the plate.
+type CookFat struct {
+	Kind            batter.Fat  `json:"kind,omitzero"` // empty when nobody knows
+	When            batter.When `json:"when"`
+	Ingredient      string      `json:"ingredient,omitzero"`
+	GramsPerPortion float64     `json:"grams_per_portion"`
+	Counted         bool        `json:"counted"` // in nutrition and cost
+	Text            string      `json:"text"`
+}
+
+// Shade is the minutes that a colour takes on the same plate.
+type Shade struct {
+	Colour      batter.Colour `json:"colour"`
+	FirstSideS  float64       `json:"first_side_s"`
+	SecondSideS float64       `json:"second_side_s"`
+	Reached     bool          `json:"reached"` // at this heat
+}
+
+// BaseCook is the reference's portion on the same plate.
+type BaseCook struct {
+	GriddleC    float64       `json:"griddle_c"`
+	GriddleF    float64       `json:"griddle_f"`
+	FirstSideS  float64       `json:"first_side_s"`
+	SecondSideS *float64      `json:"second_side_s,omitzero"`
+	Curve       []heat.Moment `json:"curve,omitzero"`
+}
+
+// Turning is how one is turned, and how wide it may be for one turner and for two.
+type Turning struct {
+	How   heat.How `json:"how"`
+	OneMM float64  `json:"one_mm"`
+	TwoMM float64  `json:"two_mm"`
+	Text  string   `json:"text"`
+}
+
+// CookChoices are what a cook can choose at the plate.
+type CookChoices struct {
+	Colours []batter.Colour `json:"colours"`
+	Froms   []batter.From   `json:"froms"`
+	Fats    []batter.Fat    `json:"fats"`
+	Whens   []batter.When   `json:"whens"`
+}
+
+var cookChoices = CookChoices{batter.Colours, batter.Froms, batter.Fats, batter.Whens}
+
 // Nutrients of a serving as mixed, and with what is put on it.
 type Nutrients struct {
 	EnergyKcal   float64 `json:"energy_kcal"`
@@ -392,11 +496,10 @@ type Note struct {
 // NoteKind says how a note is meant.
 type NoteKind string
 
-// The kinds: something went out of bounds, something to know, something that is to come.
+// The kinds: something went out of bounds, something to know.
 const (
 	Warning NoteKind = "warning"
 	Advice  NoteKind = "advice"
-	ToCome  NoteKind = "to_come"
 )
 
 // Preview is what another way to offset would do.

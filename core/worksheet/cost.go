@@ -2,7 +2,7 @@ package worksheet
 
 import "upbeatladle/core/food"
 
-// cost adds up what is weighed out. Water costs nothing.
+// cost adds up what is weighed out, and the fat of the plate. Water costs nothing.
 func (w *described) cost() {
 	if w.out.Portion.Count == 0 {
 		return
@@ -24,6 +24,9 @@ func (w *described) cost() {
 	}
 	for _, p := range w.raw {
 		count(p.Ingredient, p.Grams)
+	}
+	for _, p := range w.pan.parts() {
+		count(p.Ingredient, p.Grams*float64(w.out.Portion.Count))
 	}
 	if priced {
 		c.Portion = c.Batch / float64(w.out.Portion.Count)

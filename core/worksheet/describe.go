@@ -127,5 +127,9 @@ func (w *described) nutrition() {
 			each.Add(food.Whole([]food.Part{{Ingredient: a.Ingredient, Grams: w.adds[i]}}), 1/float64(p.Count))
 		}
 	}
+	if parts := w.pan.parts(); parts != nil {
+		each.Add(food.Whole(parts), 1)
+		w.out.PanFatG = w.pan.each
+	}
 	w.out.NutritionPerPortion, w.out.NutritionPer100G = nutrients(each, 1), nutrients(each, 100/each.Mass)
 }

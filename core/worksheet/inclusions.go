@@ -62,7 +62,7 @@ func (w *described) place() (area, width, length float64) {
 	case p.DiameterMM != nil:
 		return math.Pi * *p.DiameterMM * *p.DiameterMM / 4, *p.DiameterMM, 0
 	case w.v.Form == batter.Waffle && len(w.k.Irons) > 0:
-		i := w.k.Irons[0]
+		i, _ := w.iron()
 		length := i.LengthMM
 		if i.Round {
 			length = 0
@@ -260,7 +260,8 @@ func (w *described) inclusionNotes(a batter.Addition, x Inclusion) {
 func (w *described) headroom() (float64, string) {
 	switch {
 	case w.v.Form == batter.Waffle && len(w.k.Irons) > 0:
-		return w.k.Irons[0].GapMM, "gap of the iron"
+		i, _ := w.iron()
+		return i.GapMM, "gap of the iron"
 	case w.v.Form == batter.Crepe:
 		return batter.CrepePieceMM, "that a crêpe takes"
 	case w.out.Portion.CookedMM != nil:
@@ -297,9 +298,14 @@ func (w *described) choices() {
 	}
 }
 
-// griddle is the plate in use for the form: a crêpe wants the first round pan, everything
-// else the first plate there is.
+// griddle is the plate in use for the form: the one that the cook names; else a crêpe wants the
+// first round pan, everything else the first plate there is.
 func (w *measured) griddle() (batter.Griddle, bool) {
+	for _, g := range w.k.Griddles {
+		if g.ID == w.v.Cooking.On {
+			return g, true
+		}
+	}
 	for _, g := range w.k.Griddles {
 		if w.v.Form != batter.Crepe || g.Round {
 			return g, true
@@ -308,22 +314,35 @@ func (w *measured) griddle() (batter.Griddle, bool) {
 	return batter.Griddle{}, false
 }
 
+// iron is the one that the cook names, else the first.
+func (w *measured) iron() (batter.Iron, bool) {
+	for _, i := range w.k.Irons {
+		if i.ID == w.v.Cooking.On {
+			return i, true
+		}
+	}
+	if len(w.k.Irons) == 0 {
+		return batter.Iron{}, false
+	}
+	return w.k.Irons[0], true
+}
+
 // plate says how many fit, or how full the iron gets.
 func (w *described) plate() {
 	p := w.out.Portion
 	rise := w.rise()
 	switch {
 	case w.v.Form == batter.Waffle:
-		if len(w.k.Irons) == 0 {
+		i, ok := w.iron()
+		if !ok {
 			return
 		}
-		i := w.k.Irons[0]
 		pl := Plate{Name: i.Name, Fit: i.Moulds, WidthMM: i.WidthMM, DepthMM: i.LengthMM, Round: i.Round}
-		pl.Fill, pl.AdvisedML = portion.Fill(i, p.VolumeML, rise)
+		pl.Fill, pl.AdvisedML = portion.Fill(i, p.VolumeML, rise, w.out.Batter.DensityGML)
 		w.out.Plate = &pl
 		switch {
 		case pl.Fill > overfull:
-			w.note("overfull", "", "%.0f ml rises past the mould of %s and leaks: %.0f ml fills it well.", p.VolumeML, i.Name, pl.AdvisedML)
+			w.note("overfull", "", "%.0f ml leaves no room at the rim of %s, and leaks: %.0f ml fills it well.", p.VolumeML, i.Name, pl.AdvisedML)
 		case pl.Fill < underfull:
 			w.note("underfull", "", "%.0f ml does not reach the edges of %s: %.0f ml fills it well.", p.VolumeML, i.Name, pl.AdvisedML)
 		}

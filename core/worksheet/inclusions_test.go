@@ -29,7 +29,7 @@ func equipped() batter.Kitchen {
 }
 
 func workIn(t require.TestingT, v batter.Variation) worksheet.Worksheet {
-	w, err := worksheet.Work(context.Background(), v, equipped(), worksheet.Everything)
+	w, err := worksheet.Work(context.Background(), v, equipped(), shown)
 	require.NoError(t, err)
 	return w
 }
@@ -177,11 +177,11 @@ func TestEveryLadleSaysWhatItWouldGive(t *testing.T) {
 	k := equipped()
 	k.Ladles = []batter.Ladle{{ID: "l", Name: "Own", VolumeML: 80}}
 	v := hatch(with("walnuts_chopped", 60, batter.StageFoldIn))
-	w, err := worksheet.Work(context.Background(), v, k, worksheet.Everything)
+	w, err := worksheet.Work(context.Background(), v, k, shown)
 	require.NoError(t, err)
 	for _, c := range w.Portion.Choices {
 		v.Portion.VolumeML = c.VolumeML
-		chosen, err := worksheet.Work(context.Background(), v, k, worksheet.Everything)
+		chosen, err := worksheet.Work(context.Background(), v, k, shown)
 		require.NoError(t, err)
 		assert.Equal(t, chosen.Portion.Count, c.Count, c.Name)
 		assert.InDelta(t, *chosen.Portion.DiameterMM, *c.DiameterMM, 1e-9)

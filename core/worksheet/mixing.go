@@ -2,6 +2,7 @@ package worksheet
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 
 	"upbeatladle/core/batter"
@@ -11,6 +12,7 @@ import (
 	"upbeatladle/core/mixing"
 	"upbeatladle/core/portion"
 	"upbeatladle/core/prep"
+	"upbeatladle/core/words"
 )
 
 // mixing writes the order of work for this recipe.
@@ -56,8 +58,60 @@ func (w *described) recipe() mixing.Recipe {
 		Offset: w.v.Offset.Strategy != batter.Leave && len(w.v.Additions) > 0,
 		Judged: w.out.Gauges.Thickness.State != Unknown, MassG: bowl.MassG, Density: bowl.Density(), Parts: parts,
 		Thickness: flow.Of(parts), Calibration: w.k.Calibration, PortionML: w.v.Portion.VolumeML, Count: w.out.Portion.Count,
-		Spreads: w.out.Portion.DiameterMM != nil,
+		Spreads: w.out.Portion.DiameterMM != nil, Cooking: w.atPlate(),
 	}
+}
+
+// atPlate is what the steps at the plate need to know; nil when the heat was not asked for.
+func (w *described) atPlate() *mixing.Cooking {
+	c := w.out.Cook
+	if c == nil {
+		return nil
+	}
+	out := &mixing.Cooking{
+		On: c.On, PreheatMin: c.PreheatMin, Fat: w.greaseStep(c.Fat.Text), SignsFirst: c.SignsFirst, SignsSecond: c.SignsSecond, Whole: w.onPlate.whole,
+		Warnings: c.Warnings, FirstPiece: c.FirstPiece, Probe: slices.Contains(w.out.Allergens, "egg"),
+	}
+	if c.GriddleC > 0 {
+		out.At = w.degrees(c.GriddleC)
+		if c.Dial != "" {
+			out.At = c.Dial + ", " + out.At
+		}
+	}
+	if c.From == batter.FromFridge {
+		out.Hands = " The batter comes from the fridge: that is in the minutes."
+	}
+	if c.FirstSideS > 0 {
+		out.First = words.Seconds(c.FirstSideS)
+		if c.SecondSideS != nil {
+			out.Second = words.Seconds(*c.SecondSideS)
+		}
+	}
+	if c.Turn != nil {
+		out.Turn = c.Turn.Text
+	}
+	for _, b := range w.v.Beside {
+		switch b.Place {
+		case batter.Middle:
+			out.Middle = append(out.Middle, b.Text)
+		case batter.OnTop, batter.OnSide, batter.Serving:
+			out.Serve = append(out.Serve, b.Text)
+		}
+	}
+	return out
+}
+
+// greaseStep is the fat of the plate as a step; what nobody has said is not named, or whoever reads
+// the recipe back would take it for said.
+func (w *described) greaseStep(text string) string {
+	at := words.Either(w.v.Form == batter.Waffle, "iron", "pan")
+	switch {
+	case !w.pan.said:
+		return "Grease the " + at + " thinly with what you use; nobody has said yet what that is."
+	case len(w.pan.used) > 0:
+		return "For the " + at + ": " + words.Lower(text)
+	}
+	return text
 }
 
 // prepared says how an addition is prepared.

@@ -69,7 +69,7 @@ func TestImpossiblePreparationsAreNamedAtTheField(t *testing.T) {
 	} {
 		a := add("courgette_grated", 200, batter.StageBatter)
 		a.Prep = p
-		_, err := worksheet.Work(context.Background(), worked(a), batter.DefaultKitchen(), worksheet.Everything)
+		_, err := worksheet.Work(context.Background(), worked(a), batter.DefaultKitchen(), shown)
 		var wrong batter.Problems
 		require.ErrorAs(t, err, &wrong)
 		assert.Equal(t, batter.Field{Part: batter.OfAddition, Name: field}, wrong[0].Field, wrong[0].Message)

@@ -1,12 +1,16 @@
 package worksheet
 
 import (
+	"math"
+
+	"upbeatladle/core/batter"
 	"upbeatladle/core/food"
 	"upbeatladle/core/safety"
+	"upbeatladle/core/words"
 )
 
-// used lists everything in the serving: the base, additions of which there is any, and what
-// stands beside the batter.
+// used lists everything in the serving: the base, additions of which there is any, what stands
+// beside the batter, and the fat of the plate.
 func (w *measured) used() []*food.Ingredient {
 	var out []*food.Ingredient
 	for _, l := range w.v.Base.Lines {
@@ -20,6 +24,9 @@ func (w *measured) used() []*food.Ingredient {
 	for _, b := range w.v.Beside {
 		out = append(out, b.Uses...)
 	}
+	if w.pan.said && !w.pan.beside {
+		out = append(out, w.pan.used...)
+	}
 	return out
 }
 
@@ -31,6 +38,20 @@ func (w *described) beside() (notKnown []string) {
 			notKnown = append(notKnown, "“"+b.Text+"”")
 		}
 		w.out.Parts = append(w.out.Parts, ServedPart{Kind: b.Place, Text: b.Text, Allergens: own.Contains, MayContain: own.May})
+	}
+	switch p := w.pan; {
+	case p.unknown != "":
+		notKnown = append(notKnown, "“"+p.unknown+"” for the pan")
+		w.out.Parts = append(w.out.Parts, ServedPart{Kind: batter.InPan, Text: p.unknown})
+	case p.said && !p.beside: // as a line that can be weighed and read back
+		for _, in := range p.used {
+			text := in.Name
+			if g := math.Round(p.each * float64(w.out.Portion.Count) / float64(len(p.used))); g >= 1 {
+				text = words.Grams(g, 1) + " " + text
+			}
+			own := safety.AllergensOf([]*food.Ingredient{in})
+			w.out.Parts = append(w.out.Parts, ServedPart{Kind: batter.InPan, Text: text, Allergens: own.Contains, MayContain: own.May})
+		}
 	}
 	return notKnown
 }

@@ -87,13 +87,12 @@ func (w *solved) tint() *Tint {
 		mix[i] = reflectance(mix[i] / all)
 	}
 	out := &Tint{Reason: "the colour of the base"}
-	var strongest *food.Ingredient
 	for _, a := range w.v.Additions {
-		if a.Stage.InBowl() && darkens[a.Ingredient] > tintsShare*dark && (strongest == nil || darkens[a.Ingredient] > darkens[strongest]) {
-			strongest = a.Ingredient
+		if a.Stage.InBowl() && darkens[a.Ingredient] > tintsShare*dark && (out.of == nil || darkens[a.Ingredient] > darkens[out.of]) {
+			out.of = a.Ingredient
 		}
 	}
-	if strongest != nil {
+	if strongest := out.of; strongest != nil {
 		out.Reason = words.Lower(strongest.Label()) + " tints it"
 		if strongest.Colour.PHSensitive && w.weighed.lift.SodaToAcid() >= lift.GreyAbove {
 			turned, name := greyGreen, "grey-green"

@@ -15,6 +15,7 @@ import (
 	"upbeatladle/core/batter"
 	"upbeatladle/core/food"
 	"upbeatladle/core/measure"
+	"upbeatladle/core/mixing"
 	"upbeatladle/core/worksheet"
 )
 
@@ -100,7 +101,7 @@ func TestBerriesTurnGreyWithSoda(t *testing.T) {
 func TestAltitude(t *testing.T) {
 	k := batter.DefaultKitchen()
 	k.AltitudeM = 1500
-	w, err := worksheet.Work(context.Background(), hatch(), k, worksheet.Everything)
+	w, err := worksheet.Work(context.Background(), hatch(), k, shown)
 	require.NoError(t, err)
 	low := work(t, hatch())
 	assert.InEpsilon(t, 101.325/84.56, w.Gauge("lift").After()/low.Gauge("lift").After(), 1e-4, "ICAO standard atmosphere at 1500 m")
@@ -112,10 +113,15 @@ func TestWhippedWhitesMakeMoreAndLighterPortions(t *testing.T) {
 	v := hatch()
 	flat := work(t, v)
 	v.Base.Style = batter.Whipped
-	airy := work(t, v)
+	airy := cooked(t, v)
 	assert.Greater(t, airy.Portion.Count, flat.Portion.Count)
 	assert.Less(t, airy.Portion.MassG, flat.Portion.MassG)
-	assert.Contains(t, airy.Mixing[len(airy.Mixing)-1].Text, "fold in last of all")
+	code := func(c string) int {
+		return slices.IndexFunc(airy.Mixing, func(s mixing.Step) bool { return s.Code == c })
+	}
+	at := slices.IndexFunc(airy.Mixing, func(s mixing.Step) bool { return strings.Contains(s.Text, "fold in last of all") })
+	assert.Greater(t, at, code(mixing.CodeHeat), "the plate is hot by then")
+	assert.Equal(t, at+2, code(mixing.CodePour), "greased, and poured")
 }
 
 func TestABaseOfTheWrongThicknessIsSaid(t *testing.T) {
@@ -136,7 +142,7 @@ func TestStrongFlavouringIsWarned(t *testing.T) {
 func TestMixingFollowsTheSchool(t *testing.T) {
 	text := func(v batter.Variation) string {
 		var s []string
-		for _, m := range work(t, v).Mixing {
+		for _, m := range cooked(t, v).Mixing {
 			s = append(s, m.Text)
 		}
 		return strings.Join(s, "\n")
@@ -144,7 +150,7 @@ func TestMixingFollowsTheSchool(t *testing.T) {
 	v := hatch(add("beetroot_cooked", 200, batter.StageBatter), add("cocoa_natural", 20, batter.StageDry), add("walnuts_chopped", 60, batter.StageFoldIn),
 		add("blueberry_frozen", 100, batter.StageOnPortion), add("courgette_grated", 50, batter.StageBatter))
 	s := text(v)
-	order := []string{"Sift cocoa powder", "Whisk together", "Keep 58 g of the whole milk back", "Melt butter 50 g", "Stop while it is lumpy", "Stir in courgette", "Spread test", "Rest 15 min", "Fold in walnuts", "Put blueberries on each portion"}
+	order := []string{"Sift cocoa powder", "Whisk together", "Keep 58 g of the whole milk back", "Melt butter 50 g", "Stop while it is lumpy", "Stir in courgette", "Spread test", "Switch on 8 min before you pour", "Rest 15 min", "Fold in walnuts", "Grease the pan thinly", "Pour 60 ml", "Put blueberries on at once", "First side", "Flip once", "74 °C by a probe"}
 	at := -1
 	for _, step := range order {
 		i := strings.Index(s, step)

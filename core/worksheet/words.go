@@ -41,7 +41,7 @@ func countText(n float64, in *food.Ingredient) string {
 
 // kinds of the notes that are no warning.
 var kinds = map[string]NoteKind{
-	"not_yet": ToCome, "heavy": Advice, "altitude": Advice, "spoon_left": Advice, "eggs": Advice, "no_liquid": Advice,
+	"heavy": Advice, "altitude": Advice, "spoon_left": Advice, "eggs": Advice, "no_liquid": Advice,
 	"flourless": Advice, "grated_cake": Advice, "soda_offer": Advice, "eggs_whole": Advice, "bleed": Advice, "structure_softer": Advice, "bitter": Advice, "digests": Advice, "underfull": Advice, "base_out_of_band": Advice,
 	"tang_left": Advice, "lift_left": Advice, "soda_follows": Advice, "base_soapy": Advice,
 }
@@ -124,9 +124,6 @@ func (w *described) notes() {
 		w.note("rest_long", "", "A mixed batter with egg or milk keeps one day in the fridge, by the usual rule; this one would stand %s. After a day discard it. Your local code decides.", words.Minutes(rest))
 	}
 	w.pantryNotes()
-	for _, what := range w.v.NotYet {
-		w.note("not_yet", "", "Not worked out yet: %s.", what)
-	}
 	if w.out.Portion.Count == 0 {
 		w.note("no_portion", "", "The bowl does not fill one portion of %.0f ml.", w.out.Portion.VolumeML)
 	}

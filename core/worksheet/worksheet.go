@@ -82,6 +82,7 @@ type measured struct {
 	treated   []*prep.Result
 	flour     float64
 	reference []food.Part // the bowl that targets are taken from; nil is the base as it is
+	pan       panFat
 }
 
 // solved is a measured variation with its offsets, rounded to what can be weighed.
@@ -100,6 +101,7 @@ type solved struct {
 type described struct {
 	solved
 	allergens safety.Allergens
+	onPlate   onPlate
 	out       Worksheet
 }
 
@@ -127,6 +129,7 @@ func Work(ctx context.Context, v batter.Variation, k batter.Kitchen, include Inc
 	}
 	w := describe(s, said)
 	w.choices()
+	w.greased()
 	w.nutrition()
 	w.cost()
 	w.safety()
@@ -134,6 +137,11 @@ func Work(ctx context.Context, v batter.Variation, k batter.Kitchen, include Inc
 		return Worksheet{}, err
 	}
 	w.verdict()
+	if include.Cook || include.Curves {
+		if err := w.cook(ctx, include.Curves); err != nil {
+			return Worksheet{}, err
+		}
+	}
 	w.mixing()
 	if include.Strategies {
 		if err := w.previews(ctx); err != nil {
@@ -203,6 +211,7 @@ func inGrams(v batter.Variation, k batter.Kitchen) *measured {
 		w.treated = append(w.treated, done)
 	}
 	w.reference = referenceOf(v, k)
+	w.pan = w.fat()
 	return w
 }
 

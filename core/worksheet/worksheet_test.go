@@ -41,8 +41,11 @@ func add(ingredient string, grams float64, stage batter.Stage) batter.Addition {
 	return batter.Addition{Line: line("a-"+ingredient, ingredient, grams, measure.Gram), Stage: stage}
 }
 
+// shown is what most tests look at; the heat has tests of its own.
+var shown = worksheet.Include{Working: true, Strategies: true}
+
 func work(t require.TestingT, v batter.Variation) worksheet.Worksheet {
-	w, err := worksheet.Work(context.Background(), v, batter.DefaultKitchen(), worksheet.Everything)
+	w, err := worksheet.Work(context.Background(), v, batter.DefaultKitchen(), shown)
 	require.NoError(t, err)
 	return w
 }
@@ -87,7 +90,7 @@ func TestAfterValuesAreThoseOfTheRoundedRecipe(t *testing.T) {
 	v := worked(add("beetroot_cooked", 200, batter.StageBatter))
 	k := batter.DefaultKitchen()
 	k.ScaleStep = 50
-	w, err := worksheet.Work(context.Background(), v, k, worksheet.Everything)
+	w, err := worksheet.Work(context.Background(), v, k, shown)
 	require.NoError(t, err)
 	assert.Equal(t, 300.0, find(t, w, "milk").Weigh)
 	assert.Greater(t, w.Gauge("thickness").After(), 2.02, "the coarse scale leaves it thinner, and it shows")
@@ -121,7 +124,7 @@ func TestUnitChoiceNeverChangesGramsBeyondRounding(t *testing.T) {
 		k := batter.DefaultKitchen()
 		k.Measures = std
 		inGrams := worked(add("carrot_grated", 180, batter.StageBatter))
-		a, err := worksheet.Work(context.Background(), inGrams, k, worksheet.Everything)
+		a, err := worksheet.Work(context.Background(), inGrams, k, shown)
 		require.NoError(t, err)
 		other := worked(add("carrot_grated", 180, batter.StageBatter))
 		amount, err := std.FromGrams(180, unit, in("carrot_grated").Subject())
@@ -129,7 +132,7 @@ func TestUnitChoiceNeverChangesGramsBeyondRounding(t *testing.T) {
 			return
 		}
 		other.Additions[0].Amount, other.Additions[0].Unit = amount, unit
-		b, err := worksheet.Work(context.Background(), other, k, worksheet.Everything)
+		b, err := worksheet.Work(context.Background(), other, k, shown)
 		require.NoError(t, err)
 		for i := range a.Lines {
 			assert.InDelta(t, a.Lines[i].Weigh, b.Lines[i].Weigh, 1e-6)
@@ -258,7 +261,7 @@ func TestBadVariations(t *testing.T) {
 	} {
 		v := worked(add("beetroot_cooked", 200, batter.StageBatter))
 		c.change(&v)
-		_, err := worksheet.Work(context.Background(), v, batter.DefaultKitchen(), worksheet.Everything)
+		_, err := worksheet.Work(context.Background(), v, batter.DefaultKitchen(), shown)
 		var p batter.Problems
 		if assert.ErrorAs(t, err, &p, name) {
 			assert.Equal(t, c.field, p[0].Field, name)
@@ -271,7 +274,7 @@ func TestBadVariations(t *testing.T) {
 func TestEggsWeighWhatTheKitchenSays(t *testing.T) {
 	k := batter.DefaultKitchen()
 	k.EggG = 60
-	w, err := worksheet.Work(context.Background(), worked(), k, worksheet.Everything)
+	w, err := worksheet.Work(context.Background(), worked(), k, shown)
 	require.NoError(t, err)
 	assert.Equal(t, 120.0, find(t, w, "egg").Weigh)
 	assert.Equal(t, "2 eggs", find(t, w, "egg").Measure)
@@ -280,7 +283,7 @@ func TestEggsWeighWhatTheKitchenSays(t *testing.T) {
 // Repeated calls cost the same: nothing is kept from one to the next.
 func TestRepeatedCallsDoNotGrow(t *testing.T) {
 	v, k := worked(add("beetroot_cooked", 200, batter.StageBatter)), batter.DefaultKitchen()
-	run := func() { _, _ = worksheet.Work(context.Background(), v, k, worksheet.Everything) }
+	run := func() { _, _ = worksheet.Work(context.Background(), v, k, shown) }
 	first := testing.AllocsPerRun(20, run)
 	for range 500 {
 		run()
@@ -294,7 +297,7 @@ func BenchmarkWork(b *testing.B) {
 	k := equipped()
 	b.ReportAllocs()
 	for b.Loop() {
-		if _, err := worksheet.Work(context.Background(), v, k, worksheet.Everything); err != nil {
+		if _, err := worksheet.Work(context.Background(), v, k, shown); err != nil {
 			b.Fatal(err)
 		}
 	}

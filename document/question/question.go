@@ -61,6 +61,9 @@ var Table = []Question{
 	ask("eggs", "what is in an egg that was weighed in its shell", func(_ context.Context, _ document.Setting, w document.EggWish) (document.EggAnswer, error) {
 		return document.InShell(w)
 	}),
+	ask("first-pieces", "a plate after the first one cooked on it", func(_ context.Context, _ document.Setting, w document.FirstPieceWish) (document.FirstPieceAnswer, error) {
+		return document.FirstPiece(w)
+	}),
 	ask("plain-bases", "the plain base behind a recipe that was written with its additions", func(ctx context.Context, in document.Setting, w document.PlainBaseWish) (document.Base, error) {
 		return document.PlainBase(ctx, w, in)
 	}),

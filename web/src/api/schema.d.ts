@@ -72,6 +72,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/first-pieces": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A plate after the first one cooked on it */
+        post: operations["learnFirstPiece"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/plain-bases": {
         parameters: {
             query?: never;
@@ -1756,6 +1773,7 @@ export interface components {
             offset?: components["schemas"]["Offset"];
             portion?: components["schemas"]["PortionWish"];
             parts?: components["schemas"]["Part"][];
+            cook?: components["schemas"]["Cooking"];
             said?: components["schemas"]["Said"];
             kitchen?: components["schemas"]["Kitchen"];
             pantry?: components["schemas"]["PantryItem"][];
@@ -1781,6 +1799,30 @@ export interface components {
             allergens?: string[];
             may_contain?: string[];
         };
+        /** @description What a cook wants of the plate; where it stands is griddle_c of the kitchen */
+        Cooking: {
+            /** @description Id of the plate or iron */
+            on?: string;
+            colour?: components["schemas"]["Colour"];
+            /**
+             * @description Where the batter comes from
+             * @enum {string}
+             */
+            from?: "counter" | "fridge";
+            /** @enum {string} */
+            fat?: "film" | "butter" | "oil" | "both" | "none";
+            /**
+             * @description The plate is greased
+             * @enum {string}
+             */
+            when?: "each" | "first" | "flip" | "top";
+            /** @description Hot for the first moments, then lower */
+            hot_start?: boolean;
+            /** @description A crisp edge */
+            lacy?: boolean;
+        };
+        /** @enum {string} */
+        Colour: "pale" | "golden" | "deep";
         /** @description What the recipe that this was read from claims of itself; shown, never worked with */
         Said: {
             /**
@@ -1832,6 +1874,11 @@ export interface components {
             plate?: components["schemas"]["Plate"];
             nutrition_per_portion?: components["schemas"]["Nutrition"];
             nutrition_per_100g?: components["schemas"]["Nutrition"];
+            /**
+             * Format: double
+             * @description Fat of the plate a portion, when it is counted
+             */
+            pan_fat_g?: number;
             cost?: components["schemas"]["Cost"];
             allergens: string[];
             /** @description In the words of the EU list */
@@ -1847,10 +1894,165 @@ export interface components {
             cautions: components["schemas"]["Caution"][];
             mixing: components["schemas"]["MixingStep"][];
             notes: components["schemas"]["Note"][];
+            cook?: components["schemas"]["Cook"];
             /** @description What the offsets hold, the defaults filled in */
             held: components["schemas"]["Hold"][];
             strategies?: components["schemas"]["StrategyPreview"][];
             working?: components["schemas"]["Working"][];
+        };
+        /** @description How to cook a portion on this kitchen's plate or iron */
+        Cook: {
+            /** @description Name of the plate or iron */
+            on: string;
+            plate_id?: string;
+            /** Format: double */
+            griddle_c: number;
+            /** Format: double */
+            griddle_f: number;
+            /** @description The cook said where the plate stands */
+            given?: boolean;
+            /** @description In which it comes out well */
+            window_c?: number[];
+            window_f?: number[];
+            /** @description Of the plate */
+            range_c?: number[];
+            /** @description The same in the plate's own words */
+            dial?: string;
+            dial_face?: components["schemas"]["DialFace"];
+            /**
+             * Format: double
+             * @description Of an iron: closed; 0 when it never sets
+             */
+            first_side_s: number;
+            /** Format: double */
+            second_side_s?: number;
+            /** @description Of practice, where the signs decide */
+            range_s?: number[];
+            second_range_s?: number[];
+            /**
+             * Format: double
+             * @description Coldest point, by the model
+             */
+            centre_c?: number;
+            colour_first?: string;
+            colour_second?: string;
+            /**
+             * Format: double
+             * @description 0 raw to 1 black
+             */
+            shade_first?: number;
+            /** Format: double */
+            shade_second?: number;
+            signs_first: string[];
+            signs_second: string[];
+            /** @description Names of their drawings */
+            shown_first: string[];
+            shown_second: string[];
+            fat: components["schemas"]["CookFat"];
+            first_piece: string;
+            reasons: string[];
+            warnings: string[];
+            shades?: components["schemas"]["CookShade"][];
+            base?: components["schemas"]["BaseCook"];
+            /** Format: double */
+            preheat_min: number;
+            /**
+             * Format: double
+             * @description Of the batter
+             */
+            start_c: number;
+            from: string;
+            turn?: components["schemas"]["Turning"];
+            /** @description The iron has one of its own */
+            light?: boolean;
+            /**
+             * Format: double
+             * @description When it came
+             */
+            closed_s?: number;
+            /** @description In one line */
+            lead: string;
+            /** @description What is known of its middle */
+            safe: string;
+            choices: components["schemas"]["CookChoices"];
+            curve?: components["schemas"]["CookMoment"][];
+        };
+        DialFace: {
+            marks: string[];
+            /**
+             * Format: double
+             * @description Place among the marks from 0
+             */
+            at: number;
+            window?: number[];
+            /** @description The kitchen has mapped it */
+            known: boolean;
+        };
+        CookFat: {
+            kind?: string;
+            when: string;
+            ingredient?: string;
+            /** Format: double */
+            grams_per_portion: number;
+            /** @description In nutrition and cost */
+            counted: boolean;
+            text: string;
+        };
+        CookShade: {
+            colour: string;
+            /** Format: double */
+            first_side_s: number;
+            /** Format: double */
+            second_side_s: number;
+            /** @description At this heat */
+            reached: boolean;
+        };
+        BaseCook: {
+            /** Format: double */
+            griddle_c: number;
+            /** Format: double */
+            griddle_f: number;
+            /** Format: double */
+            first_side_s: number;
+            /** Format: double */
+            second_side_s?: number;
+            curve?: components["schemas"]["CookMoment"][];
+        };
+        Turning: {
+            /** @enum {string} */
+            how: "one_turner" | "two_turners" | "on_a_plate";
+            /** Format: double */
+            one_mm: number;
+            /** Format: double */
+            two_mm: number;
+            text: string;
+        };
+        CookChoices: {
+            colours: string[];
+            froms: string[];
+            fats: string[];
+            whens: string[];
+        };
+        CookMoment: {
+            /** Format: double */
+            at_s: number;
+            /**
+             * Format: double
+             * @description Of the first face, wherever it lies
+             */
+            bottom_c: number;
+            /** Format: double */
+            centre_c: number;
+            /** Format: double */
+            top_c: number;
+            /** Format: double */
+            set_share: number;
+            /** Format: double */
+            shade_first: number;
+            /** Format: double */
+            shade_second: number;
+            /** Format: double */
+            steam_g_m2_s: number;
         };
         Nutrition: {
             /** Format: double */
@@ -1880,7 +2082,7 @@ export interface components {
              * @description Names the steps that something else refers to
              * @enum {string}
              */
-            code?: "rest" | "test";
+            code?: "rest" | "test" | "heat" | "pour" | "flip" | "done";
             /**
              * Format: double
              * @description Of a rest
@@ -2258,7 +2460,7 @@ export interface components {
         Note: {
             code: string;
             /** @enum {string} */
-            kind: "warning" | "advice" | "to_come";
+            kind: "warning" | "advice";
             /** @description Id of the line that it is about */
             line?: string;
             text: string;
@@ -2350,6 +2552,32 @@ export interface components {
             min_c?: number;
             /** Format: double */
             max_c?: number;
+            /**
+             * @description What stands on its knob
+             * @enum {string}
+             */
+            dial?: "words" | "numbers" | "gas";
+            /** @description What its marks give, as far as it was mapped */
+            marks?: {
+                mark: string;
+                /** Format: double */
+                c: number;
+            }[];
+            /**
+             * Format: double
+             * @description That it is hotter than its marks say: what the first one cooked showed
+             */
+            shift_c?: number;
+            /**
+             * Format: double
+             * @description Times the usual contact, likewise
+             */
+            contact?: number;
+            /**
+             * Format: double
+             * @description Until it is hot
+             */
+            heat_up_min?: number;
         };
         Iron: {
             id: string;
@@ -2365,6 +2593,32 @@ export interface components {
             gap_mm: number;
             /** Format: double */
             moulds: number;
+            /**
+             * Format: double
+             * @description Of batter, one that came out well, weighed
+             */
+            takes_g?: number;
+            /** @description It has a light or a tone of its own */
+            light?: boolean;
+            /**
+             * Format: double
+             * @description Until that came
+             */
+            closed_s?: number;
+            /** Format: double */
+            heat_up_min?: number;
+        };
+        FirstPieceWish: {
+            griddle: components["schemas"]["Griddle"];
+            /**
+             * @description How the first one came out
+             * @enum {string}
+             */
+            verdict: "good" | "pale" | "dark" | "raw";
+        };
+        FirstPieceAnswer: {
+            griddle: components["schemas"]["Griddle"];
+            text: string;
         };
         OwnKitchen: {
             /** @enum {string} */
@@ -2423,6 +2677,12 @@ export interface components {
                  * @description Without the shell
                  */
                 egg_g: number;
+            }[];
+            /** @description What stands on knobs */
+            dials: {
+                /** @enum {string} */
+                dial: "words" | "numbers" | "gas";
+                marks: string[];
             }[];
         };
         EggWish: {
@@ -2641,7 +2901,7 @@ export interface operations {
     createWorksheet: {
         parameters: {
             query?: {
-                /** @description What is worked out only when asked for, divided by commas: working, strategies */
+                /** @description What is worked out only when asked for, divided by commas: working, strategies, cook, curves */
                 include?: string;
             };
             header?: never;
@@ -2736,6 +2996,31 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["EggAnswer"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    learnFirstPiece: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FirstPieceWish"];
+            };
+        };
+        responses: {
+            /** @description The plate as it is known now */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FirstPieceAnswer"];
                 };
             };
             default: components["responses"]["Problem"];

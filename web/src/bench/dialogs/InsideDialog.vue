@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Worksheet } from '@/api/client'
+import { figure } from '@/parts/figures'
 
 const shown = defineModel<boolean>({ required: true })
 const props = defineProps<{ sheet: Worksheet }>()
@@ -29,6 +30,7 @@ const rows = computed(() => {
 
 <template>
   <el-dialog v-model="shown" title="What is in it" width="min(600px, 96vw)" append-to-body>
+    <p>{{ sheet.allergen_text }}</p>
     <dl class="allergens">
       <dt>Contains (EU list)</dt>
       <dd>{{ sheet.allergens_eu.join(', ') || 'nothing of the list is named' }}</dd>
@@ -43,7 +45,7 @@ const rows = computed(() => {
     <table v-if="rows.length">
       <thead>
         <tr>
-          <th scope="col">As mixed, pan fat not counted</th>
+          <th scope="col">{{ sheet.pan_fat_g ? `With ${figure(sheet.pan_fat_g, 1)} g of fat from the pan` : 'As mixed, no fat of the pan' }}</th>
           <th scope="col">a portion</th>
           <th scope="col">100 g</th>
         </tr>

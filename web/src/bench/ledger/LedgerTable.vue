@@ -27,7 +27,7 @@ const look = (l: SheetLine) => matter[l.role] ?? { icon: 'rise' as IconName, ton
 const changed = (l: SheetLine) => l.offset_g !== undefined && l.offset_g !== 0
 const offsetText = (l: SheetLine) => `${(l.offset_g ?? 0) < 0 ? 'hold back' : 'add'} ${onStep(Math.abs(l.offset_g ?? 0), l.decimals)} g`
 const cups = computed(() => unitsShown.value === 'cups')
-const noteSign = { warning: 'high', advice: 'ring', to_come: 'unknown' }
+const noteSign = { warning: 'high', advice: 'ring' }
 const early = computed(() => {
   const now = props.sheet.batter.pours?.[0]?.class
   return now && now !== props.sheet.batter.class ? now : undefined

@@ -1,0 +1,603 @@
+package worksheet
+
+import (
+	"context"
+	"fmt"
+	"math"
+	"slices"
+
+	"upbeatladle/core/batter"
+	"upbeatladle/core/food"
+	"upbeatladle/core/heat"
+	"upbeatladle/core/lift"
+	"upbeatladle/core/portion"
+	"upbeatladle/core/safety"
+	"upbeatladle/core/words"
+)
+
+const (
+	sliceCover   = 0.3  // of a portion's area from which slices lie between batter and plate (modelling choice: below, the batter runs round them)
+	frozenC      = -18  // °C of a freezer
+	hotStartC    = 20.0 // K above for a hot start (modelling choice)
+	hotStartS    = 45.0 // s of it
+	worthS       = 15.0 // s that are worth a sentence (modelling choice)
+	worthC       = 4.0  // K that are
+	darkTint     = 0.12 // reflectance of the batter below which its own colour hides the browning (modelling choice)
+	unknownIron  = 7.5  // mm of batter in an iron that nobody has described (the cooking model's waffle)
+	usualIronC   = 195.0
+	heatUpMin    = 8.0 // min until a plate is hot (common practice, no source)
+	ironUpMin    = 10.0
+	fahrenheit   = 5.0 // °F that a cook's °F are told to
+	firmFruit    = 0.55
+	softFruit    = 0.35
+	thickestSaid = heat.ThickestMM
+)
+
+// onPlate is a portion of a bowl as it lies on the plate.
+type onPlate struct {
+	portion heat.Portion
+	area    float64 // mm²
+	mm      float64 // of batter, as poured
+	wide    float64 // mm across; 0 when it does not spread
+	whole   bool    // one cake as wide as its pan
+}
+
+// from is where the batter comes from: as the cook says, else out of the fridge after a long rest
+// with what spoils.
+func (w *measured) from() batter.From {
+	if f := w.v.Cooking.From; f != "" {
+		return f
+	}
+	if safety.Spoils(w.used()) && w.v.Base.Rest(w.v.Form, w.k) >= safety.FridgeFromMin {
+		return batter.FromFridge
+	}
+	return batter.FromCounter
+}
+
+// lies says how a portion of a bowl lies on the plate, without what is in or under it.
+func (w *described) lies(b bowl) onPlate {
+	ml := w.out.Portion.VolumeML
+	o := onPlate{mm: heat.UnjudgedMM}
+	pot := portion.BowlOf(b.parts, portion.Air(w.v.Form))
+	gas := b.lift.Per100()
+	if w.v.Base.Style == batter.Yeast {
+		gas = proved
+	}
+	rise := portion.Rise(gas * lift.Expansion(w.k.AltitudeM))
+	switch {
+	case w.v.Form == batter.Waffle:
+		o.mm = unknownIron
+		if i, ok := w.iron(); ok {
+			o.area = portion.MouldArea(i)
+			o.mm = ml * 1000 / o.area
+		}
+	case w.v.Form != batter.Flourless:
+		if l := b.thick.L(); !math.IsNaN(l) && w.flour > 0 {
+			if layer, ok := portion.LayerOf(w.v.Form, ml, w.k.Calibration.YieldStress(l)*w.stiffer(pot), pot.Density()); ok {
+				o.wide, o.mm = layer.DiameterMM, layer.ThicknessMM
+			}
+		}
+	}
+	if g, ok := w.griddle(); ok && o.wide > 0 {
+		if most := math.Min(g.WidthMM, g.DepthMM); o.wide > most { // one cake fills its pan
+			o.wide, o.whole = most, true
+			o.mm = ml * 1000 / (math.Pi * most * most / 4)
+		}
+	}
+	if o.wide > 0 {
+		o.area = math.Pi * o.wide * o.wide / 4
+	}
+	if o.area <= 0 {
+		o.area = ml * 1000 / o.mm
+	}
+	gasShare := heat.GasOnPlate(w.v.Form)
+	o.portion = heat.Portion{
+		Layers:    []heat.Layer{{Matter: heat.MatterOf(b.account), ThickMM: o.mm, StartC: w.from().StartC(), Gas: gasShare, Rise: rise}},
+		AltitudeM: w.k.AltitudeM, Iron: w.v.Form == batter.Waffle, NoStarch: w.v.Form == batter.Flourless, Colour: w.v.Cooking.Colour,
+	}
+	if g, ok := w.griddle(); ok && w.v.Form != batter.Waffle {
+		o.portion.Contact = g.Contact
+	}
+	return o
+}
+
+// withPieces puts slices under or on the batter, and frozen pieces into it.
+func (w *described) withPieces(o onPlate) onPlate {
+	layers := o.portion.Layers
+	for _, x := range w.out.Portion.Inclusions {
+		a := w.additionOf(x.LineID)
+		if a == nil || x.Grams <= 0 {
+			continue
+		}
+		in := a.Ingredient
+		if in.Group == food.GroupFrozenPiece {
+			radius := math.Cbrt(3 * 1000 * in.Piece.MassG / in.PieceDensity() / (4 * math.Pi)) // mm of a ball as heavy
+			o.portion.Frozen = append(o.portion.Frozen, heat.Frozen{
+				KgPerM2: x.Grams / x.Share / 1000 / (o.area / 1e6), Water: in.Water / 100, FromC: frozenC, PerM2: x.Mean / (o.area / 1e6), DiamMM: 2 * radius,
+			})
+		}
+		if !in.IsSlice() || o.portion.Iron || a.Stage.InBowl() {
+			continue
+		}
+		if cover := x.Mean * math.Pi * x.LengthMM * x.WidthMM / 4 / o.area; cover < sliceCover {
+			continue
+		}
+		slice := heat.SliceOf(in, x.HeightMM, batter.FromCounter.StartC())
+		if a.Stage == batter.StageUnderPortion {
+			layers = append([]heat.Layer{slice}, layers...)
+		} else {
+			layers = append(layers, slice)
+		}
+	}
+	o.portion.Layers = layers
+	return o
+}
+
+func (w *described) additionOf(id string) *batter.Addition {
+	for i := range w.v.Additions {
+		if w.v.Additions[i].ID == id {
+			return &w.v.Additions[i]
+		}
+	}
+	return nil
+}
+
+// cook works out the heat. The error is the context's.
+func (w *described) cook(ctx context.Context, curves bool) error {
+	c := &Cook{StartC: w.from().StartC(), From: w.from(), PreheatMin: w.preheat()}
+	w.out.Cook = c
+	o := w.withPieces(w.lies(w.weighed))
+	w.onPlate = o
+	w.plateOf(c)
+	c.Fat = w.fatOf()
+	c.Choices = cookChoices
+	look := w.look(o)
+	for _, s := range look.FirstSigns() {
+		c.SignsFirst, c.ShownFirst = append(c.SignsFirst, s.Text), append(c.ShownFirst, s.Shown)
+	}
+	for _, s := range look.SecondSigns() {
+		c.SignsSecond, c.ShownSecond = append(c.SignsSecond, s.Text), append(c.ShownSecond, s.Shown)
+	}
+	w.turn(c, o)
+	c.FirstPiece = firstPiece(w.v.Form)
+	var err error
+	switch {
+	case !o.portion.Layers[0].Matter.Known() || w.out.Portion.VolumeML <= 0:
+		c.Warnings = append(c.Warnings, "There is nothing to cook yet: the bowl is empty.")
+	case w.v.Form == batter.Crepe:
+		w.crepe(c)
+	default:
+		err = w.solveHeat(ctx, c, o, curves)
+	}
+	if err != nil {
+		return err
+	}
+	if hidden := w.hides(); hidden != "" && w.v.Form != batter.Crepe {
+		c.Reasons = append(c.Reasons, hidden+" hides the gold: go by rim, feel and clock.")
+	}
+	w.sayHeat(c)
+	return nil
+}
+
+// plateOf fills in the plate or iron: what it can do, and its dial.
+func (w *described) plateOf(c *Cook) {
+	if w.v.Form == batter.Waffle {
+		if i, ok := w.iron(); ok {
+			c.On, c.PlateID, c.Light, c.ClosedS = i.Name, i.ID, i.Light, i.ClosedS
+		}
+		return
+	}
+	g, ok := w.griddle()
+	if !ok {
+		return
+	}
+	c.On, c.PlateID = g.Name, g.ID
+	if g.MinC > 0 && g.MaxC > 0 {
+		c.RangeC = []float64{g.MinC, g.MaxC}
+	}
+}
+
+func (w *described) preheat() float64 {
+	if w.v.Form == batter.Waffle {
+		if i, ok := w.iron(); ok && i.HeatUpMin > 0 {
+			return i.HeatUpMin
+		}
+		return ironUpMin
+	}
+	if g, ok := w.griddle(); ok && g.HeatUpMin > 0 {
+		return g.HeatUpMin
+	}
+	return heatUpMin
+}
+
+// look is the bowl to whoever stands at the plate.
+func (w *described) look(o onPlate) heat.Look {
+	l := heat.Look{Form: w.v.Form, GasML: w.weighed.lift.Per100(), Whips: w.v.Base.Whips(), Hidden: w.hides() != "", Lacy: w.v.Cooking.Lacy, Whole: o.whole}
+	if w.v.Base.Style == batter.Yeast {
+		l.GasML = proved
+	}
+	if i, ok := w.iron(); ok {
+		l.Light = i.Light
+	}
+	return l
+}
+
+// hides names what colours the batter so dark that its browning cannot be seen; empty when it can.
+func (w *described) hides() string {
+	t := w.out.Batter.Colour
+	if t == nil {
+		return ""
+	}
+	c, ok := parseHex(t.Hex)
+	if !ok || 0.2126*c[0]+0.7152*c[1]+0.0722*c[2] > darkTint {
+		return ""
+	}
+	if t.of != nil {
+		return t.of.Label()
+	}
+	return "The batter's own colour"
+}
+
+// turn says how one is turned.
+func (w *described) turn(c *Cook, o onPlate) {
+	if w.v.Form == batter.Waffle || o.wide <= 0 {
+		return
+	}
+	weak := w.fails(w.out.Gauges.Structure) || w.v.Form == batter.Flourless
+	t := heat.TurnOf(weak)
+	if w.v.Form == batter.Crepe { // thin, and turned over a long turner or tossed
+		t = heat.Turn{One: 400, Two: 400}
+	}
+	c.Turn = &Turning{How: t.For(o.wide), OneMM: t.One, TwoMM: t.Two}
+	switch c.Turn.How {
+	case heat.OneTurner:
+		c.Turn.Text = "One turner."
+	case heat.TwoTurners:
+		c.Turn.Text = fmt.Sprintf("Two turners: %.0f mm across, and one carries up to %.0f mm of this batter.", o.wide, t.One)
+	default:
+		c.Turn.Text = fmt.Sprintf("Too wide to turn with turners (up to %.0f mm with two): slide it on a plate, pan over it, and turn both together, with dry cloths.", t.Two)
+	}
+}
+
+func firstPiece(f batter.Form) string {
+	if f == batter.Waffle {
+		return "The first one is a test. Pale: longer. Dark: turn it down or shorter. Raw inside: lower, and longer."
+	}
+	return "The first one is a test. Pale: turn up a little. Dark: turn down. Raw inside: turn down and give it longer."
+}
+
+// crepe goes by the times of practice: the signs decide.
+func (w *described) crepe(c *Cook) {
+	at := w.v.Cooking.PlateC
+	if at == 0 {
+		at = heat.CrepeC
+		if c.RangeC != nil {
+			at = math.Min(c.RangeC[1], math.Max(c.RangeC[0], at))
+		}
+	} else {
+		c.Given = true
+	}
+	first, second := heat.CrepeTimes(at)
+	c.GriddleC, c.WindowC = at, []float64{heat.CrepeLowC, heat.CrepeHighC}
+	c.FirstSideS = first.Middle()
+	s := second.Middle()
+	c.SecondSideS = &s
+	c.RangeS, c.SecondRangeS = []float64{first.Low, first.High}, []float64{second.Low, second.High}
+	c.Reasons = append(c.Reasons, "Times of practice for thin ones: the signs decide, not the clock.")
+	if at < heat.CrepeLowC {
+		c.Reasons = append(c.Reasons, "On so mild a heat they take longer and dry out more: hotter is quicker and softer.")
+	}
+}
+
+// askOf is the portion as the plate gets it.
+func (w *described) askOf(o onPlate) heat.Ask {
+	a := heat.Ask{Portion: o.portion, GivenC: w.v.Cooking.PlateC}
+	if g, ok := w.griddle(); ok && w.v.Form != batter.Waffle {
+		a.Plate = heat.Plate{LowC: g.MinC, HighC: g.MaxC}
+	}
+	if w.v.Cooking.HotStart && w.v.Form != batter.Waffle {
+		a.Steps = []heat.Change{{FromS: 0, PlateC: hotStartC}, {FromS: hotStartS, PlateC: 0}}
+	}
+	return a
+}
+
+// solveHeat asks the model, for this bowl and for its reference.
+func (w *described) solveHeat(ctx context.Context, c *Cook, o onPlate, curves bool) error {
+	ask := w.askOf(o)
+	ask.Portion.Record = curves
+	if ask.Portion.Iron && ask.GivenC == 0 {
+		ask.GivenC = usualIronC
+	} else {
+		c.Given = ask.GivenC > 0
+	}
+	a, err := heat.Advise(ctx, ask)
+	if err != nil {
+		return err
+	}
+	w.fill(c, a, o)
+	if a.Trouble == heat.NeverSets {
+		return nil
+	}
+	if err := w.compareHeat(ctx, c, o, ask, a, curves); err != nil {
+		return err
+	}
+	return w.shades(ctx, c, ask, a)
+}
+
+// fill takes the advice over.
+func (w *described) fill(c *Cook, a heat.Advice, o onPlate) {
+	c.GriddleC, c.FirstSideS = a.PlateC, a.FirstS
+	if !math.IsNaN(a.Low) {
+		c.WindowC = []float64{a.Low, a.High}
+	}
+	if a.Trouble == heat.NeverSets {
+		c.FirstSideS = 0
+		w.sayTrouble(c, a, o)
+		return
+	}
+	c.CentreC = finite(a.Result.CentreC)
+	c.ColourFirst, c.ShadeFirst = a.ColourFirst, finite(heat.Shade(a.Result.DoseFirst))
+	if o.portion.Iron {
+		span := heat.IronTimes(0)
+		if i, ok := w.iron(); ok {
+			span = heat.IronTimes(i.DepthMM)
+			if i.ClosedS > 0 {
+				c.FirstSideS = i.ClosedS
+			}
+		}
+		c.RangeS = []float64{span.Low, span.High}
+		if c.ClosedS == 0 {
+			c.FirstSideS = math.Min(span.High, math.Max(span.Low, a.FirstS))
+		}
+	} else {
+		second := a.SecondS
+		c.SecondSideS = &second
+		c.ColourSecond, c.ShadeSecond = a.ColourAfter, finite(heat.Shade(a.Result.DoseSecond))
+	}
+	if f := a.Result.Firm; !math.IsNaN(f) {
+		word := "tender, with a bite"
+		switch {
+		case f < softFruit:
+			word = "soft"
+		case f > firmFruit:
+			word = "still crunchy"
+		}
+		c.Reasons = append(c.Reasons, "The slices come out "+word+".")
+	}
+	if a.Result.Firm == a.Result.Firm && !a.Result.Sets {
+		c.Warnings = append(c.Warnings, "Slices as thick as these leave the batter raw between: cut them thinner, or cook them first.")
+	}
+	c.Curve = a.Result.Curve
+	w.sayTrouble(c, a, o)
+}
+
+func (w *described) sayTrouble(c *Cook, a heat.Advice, o onPlate) {
+	warn := func(format string, args ...any) { c.Warnings = append(c.Warnings, fmt.Sprintf(format, args...)) }
+	heatAt := w.degrees(a.PlateC)
+	switch a.Trouble {
+	case heat.NeverSets:
+		if o.mm > thickestSaid {
+			warn("Poured %.0f mm thick it stays raw inside on an open plate, at any heat. Pour less or thinner, or cook it covered or in the oven until a probe reads 74 °C in the middle.", o.mm)
+		} else {
+			warn("At %s it does not set through within a quarter of an hour a side. Pour thinner, or look for what is missing in the bowl.", heatAt)
+		}
+	case heat.StaysFrozen:
+		warn("The frozen pieces may still be ice in the middle when the batter is done. Thaw them first, take smaller ones, or give it longer on a lower heat.")
+	case heat.BrownsFirst:
+		warn("At %s it turns %s before it is cooked through: turn it down, or pour thinner.", heatAt, darker(a))
+	case heat.TooPale:
+		warn("At %s it stays pale. It is cooked all the same; for more colour turn it up, if the plate can.", heatAt)
+	case heat.StaysWet:
+		warn("At %s it is cooked before enough steam has left, and eats gummy: lower and longer, or pour thinner.", heatAt)
+	}
+}
+
+func darker(a heat.Advice) string {
+	if a.Result.DoseSecond > a.Result.DoseFirst {
+		return string(a.ColourAfter)
+	}
+	return string(a.ColourFirst)
+}
+
+// compareHeat cooks the reference's portion too, and says what differs and why.
+func (w *described) compareHeat(ctx context.Context, c *Cook, o onPlate, ask heat.Ask, mine heat.Advice, curves bool) error {
+	base := w.lies(w.plain)
+	other := w.askOf(base)
+	other.GivenC = ask.GivenC
+	other.Portion.Record = curves
+	say := func(format string, args ...any) { c.Reasons = append(c.Reasons, w.named(fmt.Sprintf(format, args...))) }
+	if base.portion.Layers[0].Matter.Known() && len(w.v.Additions) > 0 {
+		theirs, err := heat.Advise(ctx, other)
+		if err != nil {
+			return err
+		}
+		if theirs.Trouble != heat.NeverSets {
+			c.Base = &BaseCook{GriddleC: theirs.PlateC, GriddleF: inF(theirs.PlateC), FirstSideS: theirs.FirstS, Curve: theirs.Result.Curve}
+			if !o.portion.Iron {
+				c.Base.SecondSideS = &theirs.SecondS
+			}
+			w.why(say, o, base, mine, theirs)
+		}
+	}
+	if o.portion.Iron {
+		return nil
+	}
+	cooler, err := heat.AdviseAt(ctx, ask, mine.PlateC-10)
+	if err != nil {
+		return err
+	}
+	if cooler.Trouble != heat.NeverSets {
+		say("10 °C less: %s.", longer(cooler.FirstS-mine.FirstS, cooler.SecondS-mine.SecondS))
+	}
+	thicker := ask
+	thicker.Portion.Layers = append([]heat.Layer(nil), ask.Portion.Layers...)
+	for i := range thicker.Portion.Layers {
+		if !thicker.Portion.Layers[i].Fruit {
+			thicker.Portion.Layers[i].ThickMM++
+		}
+	}
+	thick, err := heat.AdviseAt(ctx, thicker, mine.PlateC)
+	if err != nil {
+		return err
+	}
+	if thick.Trouble != heat.NeverSets {
+		say("1 mm thicker: %s.", longer(thick.FirstS-mine.FirstS, thick.SecondS-mine.SecondS))
+	}
+	return nil
+}
+
+// why says what moves the heat and the times away from the reference's.
+func (w *described) why(say func(string, ...any), o, base onPlate, mine, theirs heat.Advice) {
+	gauges := &w.out.Gauges
+	var cause string
+	thicker, sweeter := o.mm-base.mm, gauges.Sweetness.After()-gauges.Sweetness.Base()
+	switch d := mine.PlateC - theirs.PlateC; {
+	case math.Abs(d) < worthC:
+		say("The same heat as the base: %.1f mm thick against %.1f.", o.mm, base.mm)
+	case d < 0:
+		cause = words.Either(thicker > 0.2, fmt.Sprintf("%.1f mm thicker", thicker), words.Either(sweeter > 0.2, "more sugar to brown", "it browns sooner"))
+		say("%.0f °C cooler than the base: %s.", -d, cause)
+	default:
+		cause = words.Either(thicker < -0.2, fmt.Sprintf("%.1f mm thinner", -thicker), "less sugar to brown")
+		say("%.0f °C hotter than the base: %s.", d, cause)
+	}
+	water, was := gauges.Moisture.After(), gauges.Moisture.Base()
+	if !o.portion.Iron {
+		switch d := mine.SecondS - theirs.SecondS; {
+		case d >= worthS && water > was+1:
+			say("%s more on the second side: %.0f g of water to 100 g dry, the base %.0f.", words.Seconds(d), water, was)
+		case d >= worthS:
+			say("%s more on the second side.", words.Seconds(d))
+		case d <= -worthS:
+			say("%s less on the second side.", words.Seconds(-d))
+		}
+	}
+	if len(o.portion.Frozen) > 0 {
+		say("Frozen pieces take heat to thaw: that is in the minutes.")
+	}
+	if o.portion.Layers[0].StartC < batter.FromCounter.StartC()-5 {
+		say("Cold from the fridge: that is in the minutes.")
+	}
+}
+
+// longer is a change of the two sides in words.
+func longer(first, second float64) string {
+	side := func(s float64, which string) string {
+		switch {
+		case s > 0:
+			return words.Seconds(s) + " longer on the " + which
+		case s < 0:
+			return words.Seconds(-s) + " shorter on the " + which
+		}
+		return "the " + which + " as it is"
+	}
+	return side(first, "first side") + ", " + side(second, "second")
+}
+
+// shades are the minutes for every colour on this plate.
+func (w *described) shades(ctx context.Context, c *Cook, ask heat.Ask, mine heat.Advice) error {
+	if ask.Portion.Iron {
+		return nil
+	}
+	wish := ask.Portion.Colour
+	if wish == "" {
+		wish = batter.Golden
+	}
+	for _, colour := range batter.Colours {
+		a := mine
+		if colour != wish {
+			ask.Portion.Colour, ask.Portion.Record = colour, false
+			var err error
+			if a, err = heat.AdviseAt(ctx, ask, mine.PlateC); err != nil {
+				return err
+			}
+		}
+		s := Shade{Colour: colour, FirstSideS: a.FirstS, SecondSideS: a.SecondS, Reached: a.ColourFirst == colour}
+		c.Shades = append(c.Shades, s)
+	}
+	return nil
+}
+
+func inF(c float64) float64 { return fahrenheit * math.Round((c*9/5+32)/fahrenheit) }
+
+// degrees is a heat in both, the kitchen's first.
+func (w *measured) degrees(c float64) string {
+	if w.k.Measures.Name == usMeasures {
+		return fmt.Sprintf("%.0f °F (%.0f °C)", inF(c), c)
+	}
+	return fmt.Sprintf("%.0f °C (%.0f °F)", c, inF(c))
+}
+
+const usMeasures = "us"
+
+// sayHeat puts it into the words that stand in the verdict and on the dial.
+func (w *described) sayHeat(c *Cook) {
+	if c.GriddleC <= 0 {
+		return
+	}
+	c.GriddleF = inF(c.GriddleC)
+	for _, v := range c.WindowC {
+		c.WindowF = append(c.WindowF, inF(v))
+	}
+	g, ok := w.griddle()
+	ok = ok && w.v.Form != batter.Waffle
+	if ok && c.RangeC != nil && (c.GriddleC < c.RangeC[0] || c.GriddleC > c.RangeC[1]) {
+		c.Warnings = append(c.Warnings, fmt.Sprintf("%s goes from %s to %s: it cannot stand at %s.", g.Name, w.degrees(c.RangeC[0]), w.degrees(c.RangeC[1]), w.degrees(c.GriddleC)))
+	}
+	if ok && g.Dial == "" && g.ShiftC != 0 {
+		c.Dial = fmt.Sprintf("%.0f °C on its own scale", c.GriddleC-g.ShiftC)
+	}
+	if ok && g.Dial != "" {
+		m := heat.DialOf(g)
+		c.Dial = m.Say(c.GriddleC)
+		c.DialFace = &DialFace{Marks: heat.Marks(g.Dial), At: m.At(c.GriddleC), Known: m.Known()}
+		if c.WindowC != nil {
+			c.DialFace.Window = []float64{m.At(c.WindowC[0]), m.At(c.WindowC[1])}
+		}
+		if !m.Known() {
+			c.Reasons = append(c.Reasons, "The dial's marks are the usual guess: map the plate once in the Kitchen, or say how the first one came out.")
+		}
+	}
+	if c.Fat.Kind == batter.Butter && c.GriddleC > heat.ButterBurnsC {
+		if w.v.Form == batter.Crepe { // it is gone in a minute
+			c.Reasons = append(c.Reasons, "Butter browns fast at this heat: wipe the pan before the next, or take oil with it.")
+		} else {
+			c.Warnings = append(c.Warnings, fmt.Sprintf("Butter alone darkens at %s: take oil with it, or turn it down.", w.degrees(c.GriddleC)))
+		}
+	}
+	heatAt := w.degrees(c.GriddleC)
+	if c.Dial != "" {
+		heatAt = c.Dial + ", " + heatAt
+	}
+	switch {
+	case c.FirstSideS <= 0:
+		c.Lead = "No heat sets it through"
+	case c.SecondSideS != nil:
+		c.Lead = fmt.Sprintf("%s, %s then %s", heatAt, words.Clock(c.FirstSideS), words.Clock(*c.SecondSideS))
+	default:
+		c.Lead = fmt.Sprintf("%s, closed %s", heatAt, words.Clock(c.FirstSideS))
+	}
+	switch {
+	case c.FirstSideS <= 0:
+		c.Safe = "raw inside"
+	case c.CentreC != nil:
+		c.Safe = fmt.Sprintf("middle %.0f °C by the model: probe where it matters", *c.CentreC)
+	default:
+		c.Safe = "by practice: the signs decide"
+	}
+	v := w.out.Verdict // what it contains stays the last word
+	at := len(v)
+	if at > 0 && v[at-1].Kind == "allergens" {
+		at--
+	}
+	w.out.Verdict = slices.Insert(v, at, Verdict{"heat", c.Lead, c.Safe})
+}
+
+func (w *described) fatOf() CookFat {
+	f := w.pan
+	out := CookFat{Kind: f.kind, When: f.when, GramsPerPortion: f.each, Counted: f.said && f.each > 0, Text: w.sayFat(f)}
+	if len(f.used) > 0 {
+		out.Ingredient = f.used[0].ID
+	}
+	return out
+}
