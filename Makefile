@@ -58,7 +58,7 @@ generate: web/node_modules/.installed ## write what is generated from api/openap
 	cd web && npm run --silent api
 
 bench: build ## print the speed of the solver, of a worksheet, of one over HTTP, and of a drag on the bench
-	go test -run '^$$' -bench . -benchmem ./core/balance ./core/portion ./core/recipe ./core/worksheet ./demo ./document
+	go test -run '^$$' -bench . -benchmem ./core/balance ./core/heat ./core/portion ./core/recipe ./core/worksheet ./demo ./document
 	go test -run '^$$' -bench HTTP -benchtime 3x ./api
 	go test -count=1 -v -run '^TestDragTime' ./e2e | grep -E '^(drag|ok|FAIL|---)'
 

@@ -310,19 +310,26 @@ func (r *run) note(rate float64) {
 	r.curve = append(r.curve, Moment{r.t, bottom, s.middle(), top, s.setShare(), Shade(r.dose[0]), Shade(r.dose[1]), 1000 * rate})
 }
 
-// middle is the temperature half-way up the batter.
+// middle is the temperature half-way up the batter, between the middles of the cells.
 func (s *slab) middle() float64 {
-	total := s.batterThick()
-	var sum float64
+	half := s.batterThick() / 2
+	var at, lastMid, last float64
+	begun := false
 	for i := range s.n {
 		if s.layers[s.layer[i]].Fruit {
 			continue
 		}
-		if sum += s.dz[i]; sum >= total/2 {
-			return s.t[i]
+		mid := at + s.dz[i]/2
+		if mid >= half {
+			if !begun {
+				return s.t[i]
+			}
+			return last + (s.t[i]-last)*(half-lastMid)/(mid-lastMid)
 		}
+		at += s.dz[i]
+		begun, lastMid, last = true, mid, s.t[i]
 	}
-	return s.t[s.n-1]
+	return last
 }
 
 func (s *slab) batterThick() float64 {
@@ -335,22 +342,37 @@ func (s *slab) batterThick() float64 {
 	return sum
 }
 
-// setShare is the share of the batter's thickness that has set.
+// setShare is the share of the batter's thickness that has set, between the middles of the cells.
 func (s *slab) setShare() float64 {
-	var set, all float64
+	total := s.batterThick()
+	var set, lastOver, lastHalf float64
+	begun := false
 	for i := range s.n {
 		if s.layers[s.layer[i]].Fruit {
 			continue
 		}
-		all += s.dz[i]
-		if s.most[i] >= s.set[s.layer[i]] {
-			set += s.dz[i]
+		half, over := s.dz[i]/2, s.most[i]-s.set[s.layer[i]]
+		switch gap := lastHalf + half; { // from the last middle to this one
+		case !begun:
+			if over >= 0 {
+				set += half
+			}
+		case over >= 0 && lastOver >= 0:
+			set += gap
+		case over >= 0:
+			set += gap * over / (over - lastOver)
+		case lastOver >= 0:
+			set += gap * lastOver / (lastOver - over)
 		}
+		begun, lastOver, lastHalf = true, over, half
 	}
-	if all <= 0 {
+	if lastOver >= 0 && begun {
+		set += lastHalf
+	}
+	if total <= 0 {
 		return 0
 	}
-	return set / all
+	return math.Min(1, set/total)
 }
 
 // front is how high the batter has set from its lower face, as a share of its thickness,

@@ -31,6 +31,8 @@ func Grease(f batter.Fat, when batter.When, form batter.Form, areaCM2 float64, l
 	switch {
 	case f == batter.NoFat || !(areaCM2 > 0):
 		return 0
+	case f == batter.Film && form == batter.Crepe:
+		per = crepeG / 2 // wiped out again
 	case f == batter.Film:
 		per = filmG
 	case form == batter.Waffle:

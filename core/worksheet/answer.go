@@ -368,10 +368,13 @@ type Cook struct {
 	PlateID      string        `json:"plate_id,omitzero"`
 	GriddleC     float64       `json:"griddle_c"`
 	GriddleF     float64       `json:"griddle_f"`
-	Given        bool          `json:"given,omitzero"`     // the cook said where the plate stands
-	WindowC      []float64     `json:"window_c,omitzero"`  // in which it comes out well
-	WindowF      []float64     `json:"window_f,omitzero"`  //
+	GriddleText  string        `json:"griddle_text"`      // in the kitchen's own degrees
+	Given        bool          `json:"given,omitzero"`    // the cook said where the plate stands
+	WindowC      []float64     `json:"window_c,omitzero"` // in which it comes out well
+	WindowF      []float64     `json:"window_f,omitzero"` //
+	WindowText   string        `json:"window_text,omitzero"`
 	RangeC       []float64     `json:"range_c,omitzero"`   // of the plate
+	TrackC       []float64     `json:"track_c"`            // that the heat is chosen from
 	Dial         string        `json:"dial,omitzero"`      // the same in the plate's own words
 	DialFace     *DialFace     `json:"dial_face,omitzero"` //
 	FirstSideS   float64       `json:"first_side_s"`       // of an iron: closed; 0 when it never sets
@@ -435,6 +438,7 @@ type Shade struct {
 type BaseCook struct {
 	GriddleC    float64       `json:"griddle_c"`
 	GriddleF    float64       `json:"griddle_f"`
+	GriddleText string        `json:"griddle_text"`
 	FirstSideS  float64       `json:"first_side_s"`
 	SecondSideS *float64      `json:"second_side_s,omitzero"`
 	Curve       []heat.Moment `json:"curve,omitzero"`

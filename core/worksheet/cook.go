@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strings"
 
 	"upbeatladle/core/batter"
 	"upbeatladle/core/food"
@@ -27,7 +28,9 @@ const (
 	usualIronC   = 195.0
 	heatUpMin    = 8.0 // min until a plate is hot (common practice, no source)
 	ironUpMin    = 10.0
-	fahrenheit   = 5.0 // °F that a cook's °F are told to
+	usualLowC    = 120.0 // °C that plates go from
+	usualHighC   = 230.0 // and to (common practice, no source)
+	fahrenheit   = 5.0   // °F that a cook's °F are told to
 	firmFruit    = 0.55
 	softFruit    = 0.35
 	thickestSaid = heat.ThickestMM
@@ -144,7 +147,7 @@ func (w *described) additionOf(id string) *batter.Addition {
 
 // cook works out the heat. The error is the context's.
 func (w *described) cook(ctx context.Context, curves bool) error {
-	c := &Cook{StartC: w.from().StartC(), From: w.from(), PreheatMin: w.preheat()}
+	c := &Cook{StartC: w.from().StartC(), From: w.from(), PreheatMin: w.preheat(), TrackC: []float64{usualLowC, usualHighC}}
 	w.out.Cook = c
 	o := w.withPieces(w.lies(w.weighed))
 	w.onPlate = o
@@ -194,6 +197,7 @@ func (w *described) plateOf(c *Cook) {
 	c.On, c.PlateID = g.Name, g.ID
 	if g.MinC > 0 && g.MaxC > 0 {
 		c.RangeC = []float64{g.MinC, g.MaxC}
+		c.TrackC = c.RangeC
 	}
 }
 
@@ -412,7 +416,7 @@ func (w *described) compareHeat(ctx context.Context, c *Cook, o onPlate, ask hea
 			return err
 		}
 		if theirs.Trouble != heat.NeverSets {
-			c.Base = &BaseCook{GriddleC: theirs.PlateC, GriddleF: inF(theirs.PlateC), FirstSideS: theirs.FirstS, Curve: theirs.Result.Curve}
+			c.Base = &BaseCook{GriddleC: theirs.PlateC, GriddleF: inF(theirs.PlateC), GriddleText: w.degree(theirs.PlateC), FirstSideS: theirs.FirstS, Curve: theirs.Result.Curve}
 			if !o.portion.Iron {
 				c.Base.SecondSideS = &theirs.SecondS
 			}
@@ -427,7 +431,7 @@ func (w *described) compareHeat(ctx context.Context, c *Cook, o onPlate, ask hea
 		return err
 	}
 	if cooler.Trouble != heat.NeverSets {
-		say("10 °C less: %s.", longer(cooler.FirstS-mine.FirstS, cooler.SecondS-mine.SecondS))
+		say("%s less: %s.", w.kelvins(10), longer(cooler.FirstS-mine.FirstS, cooler.SecondS-mine.SecondS))
 	}
 	thicker := ask
 	thicker.Portion.Layers = append([]heat.Layer(nil), ask.Portion.Layers...)
@@ -452,14 +456,18 @@ func (w *described) why(say func(string, ...any), o, base onPlate, mine, theirs 
 	var cause string
 	thicker, sweeter := o.mm-base.mm, gauges.Sweetness.After()-gauges.Sweetness.Base()
 	switch d := mine.PlateC - theirs.PlateC; {
+	case o.portion.Iron:
+		if more := mine.FirstS - theirs.FirstS; math.Abs(more) >= worthS {
+			say("%s %s closed than the base.", words.Seconds(math.Abs(more)), words.Either(more > 0, "longer", "shorter"))
+		}
 	case math.Abs(d) < worthC:
 		say("The same heat as the base: %.1f mm thick against %.1f.", o.mm, base.mm)
 	case d < 0:
 		cause = words.Either(thicker > 0.2, fmt.Sprintf("%.1f mm thicker", thicker), words.Either(sweeter > 0.2, "more sugar to brown", "it browns sooner"))
-		say("%.0f °C cooler than the base: %s.", -d, cause)
+		say("%s cooler than the base: %s.", w.kelvins(-d), cause)
 	default:
 		cause = words.Either(thicker < -0.2, fmt.Sprintf("%.1f mm thinner", -thicker), "less sugar to brown")
-		say("%.0f °C hotter than the base: %s.", d, cause)
+		say("%s hotter than the base: %s.", w.kelvins(d), cause)
 	}
 	water, was := gauges.Moisture.After(), gauges.Moisture.Base()
 	if !o.portion.Iron {
@@ -528,6 +536,22 @@ func (w *measured) degrees(c float64) string {
 	return fmt.Sprintf("%.0f °C (%.0f °F)", c, inF(c))
 }
 
+// kelvins is a difference of heat in the kitchen's own degrees.
+func (w *measured) kelvins(k float64) string {
+	if w.k.Measures.Name == usMeasures {
+		return fmt.Sprintf("%.0f °F", k*9/5)
+	}
+	return fmt.Sprintf("%.0f °C", k)
+}
+
+// degree is a heat in the kitchen's own.
+func (w *measured) degree(c float64) string {
+	if w.k.Measures.Name == usMeasures {
+		return fmt.Sprintf("%.0f °F", inF(c))
+	}
+	return fmt.Sprintf("%.0f °C", c)
+}
+
 const usMeasures = "us"
 
 // sayHeat puts it into the words that stand in the verdict and on the dial.
@@ -535,9 +559,13 @@ func (w *described) sayHeat(c *Cook) {
 	if c.GriddleC <= 0 {
 		return
 	}
-	c.GriddleF = inF(c.GriddleC)
+	c.GriddleF, c.GriddleText = inF(c.GriddleC), w.degree(c.GriddleC)
 	for _, v := range c.WindowC {
 		c.WindowF = append(c.WindowF, inF(v))
+	}
+	if c.WindowC != nil {
+		low, _, _ := strings.Cut(w.degree(c.WindowC[0]), " ")
+		c.WindowText = low + " to " + w.degree(c.WindowC[1])
 	}
 	g, ok := w.griddle()
 	ok = ok && w.v.Form != batter.Waffle
@@ -565,10 +593,7 @@ func (w *described) sayHeat(c *Cook) {
 			c.Warnings = append(c.Warnings, fmt.Sprintf("Butter alone darkens at %s: take oil with it, or turn it down.", w.degrees(c.GriddleC)))
 		}
 	}
-	heatAt := w.degrees(c.GriddleC)
-	if c.Dial != "" {
-		heatAt = c.Dial + ", " + heatAt
-	}
+	heatAt := w.degree(c.GriddleC)
 	switch {
 	case c.FirstSideS <= 0:
 		c.Lead = "No heat sets it through"
@@ -580,8 +605,10 @@ func (w *described) sayHeat(c *Cook) {
 	switch {
 	case c.FirstSideS <= 0:
 		c.Safe = "raw inside"
+	case w.v.Form == batter.Waffle:
+		c.Safe = "the steam decides"
 	case c.CentreC != nil:
-		c.Safe = fmt.Sprintf("middle %.0f °C by the model: probe where it matters", *c.CentreC)
+		c.Safe = fmt.Sprintf("middle %.0f °C by the model", *c.CentreC)
 	default:
 		c.Safe = "by practice: the signs decide"
 	}
@@ -590,7 +617,7 @@ func (w *described) sayHeat(c *Cook) {
 	if at > 0 && v[at-1].Kind == "allergens" {
 		at--
 	}
-	w.out.Verdict = slices.Insert(v, at, Verdict{"heat", c.Lead, c.Safe})
+	w.out.Verdict = slices.Insert(v, at, Verdict{"heat", c.Lead, words.Either(c.Dial == "", c.Safe, "the dial: "+c.Dial)})
 }
 
 func (w *described) fatOf() CookFat {

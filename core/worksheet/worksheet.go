@@ -295,13 +295,17 @@ func (w *measured) solve(ctx context.Context, preview bool) (*solved, error) {
 	s.roundAdditions()
 	s.roundBase()
 	if s.crosses() { // one step of soda less keeps clear
-		s.solution.Grams = slices.Clone(s.solution.Grams)
+		exact := s.solution.Grams
+		s.solution.Grams = slices.Clone(exact)
 		for i, l := range w.v.Base.Lines {
 			if lift.IsSoda(l.Ingredient) && !l.Locked {
 				s.solution.Grams[i] = math.Max(0, s.weigh[i]-w.k.Step(l))
 			}
 		}
 		s.roundBase()
+		for i := range exact { // what was asked for before rounding stays what it was
+			s.lines[i].RoundedFrom = exact[i]
+		}
 	}
 	s.bySpoon = bowlOf(s.parts(s.spooned))
 	inBowl := 0

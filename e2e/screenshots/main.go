@@ -34,6 +34,7 @@ var shots = []shot{
 	{file: "why.png", width: 1280, height: 800, click: "[data-line=milk_whole] .off button", steps: []string{`document.querySelector('.why')`}},
 	{file: "ways.png", width: 1280, height: 800, click: ".sum .tool:last-child", steps: []string{`document.querySelectorAll('[data-way] dl').length === 5`}},
 	{file: "portion.png", width: 1280, height: 800, open: "Carrot, cardamom & walnut", click: ".larger", steps: []string{`document.querySelector('.portion-view .kind')`}},
+	{file: "heat.png", width: 1280, height: 800, click: ".heat .open", steps: []string{`document.querySelector('.heatzone .minutes') && document.querySelector('.reasons .bar') && !document.querySelector('.in.coming')`}},
 	{file: "kitchen.png", width: 1280, height: 800, path: "/kitchen", steps: []string{`document.querySelectorAll('.kitchen li').length === 7 && document.fonts.status === 'loaded'`}},
 	{file: "bases.png", width: 1280, height: 800, path: "/bases", steps: []string{
 		`document.querySelectorAll('[data-base]').length === 4`,

@@ -22,7 +22,12 @@ func (p *Page) Touch() error {
 const swipeSteps = 12
 
 // Swipe puts a finger on the first match of a CSS selector and draws it dy pixels down the screen, or up.
-func (p *Page) Swipe(css string, dy float64) error {
+func (p *Page) Swipe(css string, dy float64) error { return p.finger(css, 0, dy) }
+
+// Drag puts a finger there and draws it dx pixels to the right, or to the left.
+func (p *Page) Drag(css string, dx float64) error { return p.finger(css, dx, 0) }
+
+func (p *Page) finger(css string, dx, dy float64) error {
 	at, err := Ask[[]float64](p, fmt.Sprintf(`(() => { const r = document.querySelector(%q).getBoundingClientRect(); return [r.x + r.width / 2, r.y + r.height / 2] })()`, css))
 	if err != nil {
 		return fmt.Errorf("swiping %s: %w", css, err)
@@ -36,7 +41,7 @@ func (p *Page) Swipe(css string, dy float64) error {
 			return err
 		}
 		for i := 1; i <= swipeSteps; i++ {
-			if err := touch("touchMove", &input.TouchPoint{X: at[0], Y: at[1] + dy*float64(i)/swipeSteps}); err != nil {
+			if err := touch("touchMove", &input.TouchPoint{X: at[0] + dx*float64(i)/swipeSteps, Y: at[1] + dy*float64(i)/swipeSteps}); err != nil {
 				return err
 			}
 		}

@@ -1909,13 +1909,18 @@ export interface components {
             griddle_c: number;
             /** Format: double */
             griddle_f: number;
+            /** @description In the kitchen's own degrees */
+            griddle_text: string;
             /** @description The cook said where the plate stands */
             given?: boolean;
             /** @description In which it comes out well */
             window_c?: number[];
             window_f?: number[];
+            window_text?: string;
             /** @description Of the plate */
             range_c?: number[];
+            /** @description That the heat is chosen from */
+            track_c: number[];
             /** @description The same in the plate's own words */
             dial?: string;
             dial_face?: components["schemas"]["DialFace"];
@@ -2012,6 +2017,7 @@ export interface components {
             griddle_c: number;
             /** Format: double */
             griddle_f: number;
+            griddle_text: string;
             /** Format: double */
             first_side_s: number;
             /** Format: double */
@@ -2449,7 +2455,7 @@ export interface components {
         };
         Verdict: {
             /** @enum {string} */
-            kind: "weigh" | "portion" | "drift" | "allergens";
+            kind: "weigh" | "portion" | "drift" | "heat" | "allergens";
             lead: string;
             reason: string;
         };

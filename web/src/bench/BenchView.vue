@@ -8,6 +8,9 @@ import BalanceStrip from '@/bench/balance/BalanceStrip.vue'
 import ConflictDialog from '@/bench/dialogs/ConflictDialog.vue'
 import KeysDialog from '@/bench/dialogs/KeysDialog.vue'
 import LedgerTable from '@/bench/ledger/LedgerTable.vue'
+import HeatPanel from '@/bench/heat/HeatPanel.vue'
+import HeatReasons from '@/bench/heat/HeatReasons.vue'
+import { useHeat } from '@/bench/heat/heat'
 import PortionPanel from '@/bench/portion/PortionPanel.vue'
 import ShelfPanel from '@/bench/shelf/ShelfPanel.vue'
 import TopBar from './TopBar.vue'
@@ -19,6 +22,7 @@ import { useBenchKeys } from './useBenchKeys'
 
 const bench = useBench()
 const kitchen = useKitchen()
+const heat = useHeat()
 const narrow = useMediaQuery('(max-width: 900px)')
 const shelf = ref<InstanceType<typeof ShelfPanel>>()
 const shelfOpen = ref(false)
@@ -31,7 +35,7 @@ function find() {
   setTimeout(() => shelf.value?.focusFind())
 }
 
-useBenchKeys(bench, { find, variations: () => (variations.value = true), keys: () => (keys.value = true) })
+useBenchKeys(bench, { find, variations: () => (variations.value = true), keys: () => (keys.value = true), heat: () => (heat.open = !heat.open) })
 onMounted(() => {
   void kitchen.load()
   void bench.start()
@@ -43,14 +47,15 @@ onMounted(() => {
     <template v-if="bench.doc">
       <TopBar @variations="variations = true" @versions="versions = true" @keys="keys = true" />
       <div class="body">
-        <ShelfPanel v-if="!narrow" ref="shelf" class="shelf" />
+        <HeatPanel v-if="heat.open && bench.sheet" class="heatzone" :sheet="bench.sheet" />
+        <ShelfPanel v-else-if="!narrow" ref="shelf" class="shelf" />
         <template v-else>
           <el-button class="tab" @click="shelfOpen = true">Shelf, {{ bench.shelf.length }} in the bowl</el-button>
           <el-drawer v-model="shelfOpen" title="Shelf" direction="ltr" size="320px" :with-header="false" body-class="shelf-drawer"
             ><ShelfPanel ref="shelf"
           /></el-drawer>
         </template>
-        <div class="centre">
+        <div v-if="!heat.open || !bench.sheet" class="centre">
           <p v-if="bench.trouble" class="panel trouble" role="alert">
             <i class="sign high" /><span>{{ bench.trouble }} <template v-if="bench.sheet">The figures below are the last good ones.</template></span>
             <el-button @click="bench.work">Try again</el-button>
@@ -61,7 +66,8 @@ onMounted(() => {
           </template>
           <p v-else-if="!bench.trouble" class="panel wait">Working it out</p>
         </div>
-        <PortionPanel v-if="bench.sheet" class="portion" :sheet="bench.sheet" />
+        <HeatReasons v-if="heat.open && bench.sheet && heat.cook" :sheet="bench.sheet" :cook="heat.cook" />
+        <PortionPanel v-else-if="bench.sheet" class="portion" :sheet="bench.sheet" />
         <VerdictLine v-if="bench.sheet" class="verdict" :sheet="bench.sheet" />
       </div>
     </template>
@@ -98,6 +104,9 @@ onMounted(() => {
   gap: 10px;
   padding: 0 var(--s3) var(--s3) 0;
   min-height: 0;
+}
+.heatzone {
+  grid-column: span 2;
 }
 .centre {
   display: grid;

@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { useBench } from './bench'
+import { useHeat } from './heat/heat'
 import InsideDialog from '@/bench/dialogs/InsideDialog.vue'
 import MixDialog from '@/bench/dialogs/MixDialog.vue'
 import AllergenLine from '@/parts/AllergenLine.vue'
@@ -9,10 +10,17 @@ import Icon from '@/parts/Icon.vue'
 import { unbroken } from '@/parts/figures'
 import type { IconName } from '@/parts/icons'
 
-defineProps<{ sheet: Worksheet }>()
+const props = defineProps<{ sheet: Worksheet }>()
 
-const icons: Record<string, IconName> = { weigh: 'scale', portion: 'pour', drift: 'caution', allergens: 'allergen' }
+const icons: Record<string, IconName> = { weigh: 'scale', portion: 'pour', drift: 'caution', heat: 'griddle', allergens: 'allergen' }
 const bench = useBench()
+const heat = useHeat()
+/** The heat comes a moment later and stands before what it contains. */
+const clauses = computed(() => {
+  const all = [...props.sheet.verdict]
+  if (heat.clause) all.splice(all.length - 1, 0, heat.clause)
+  return all
+})
 const cautions = ref(false)
 const mix = ref(false)
 const inside = ref(false)
@@ -24,10 +32,15 @@ function whyEnergy() {
 
 <template>
   <section class="panel verdict" aria-label="Verdict" aria-live="polite">
-    <div v-for="v in sheet.verdict" :key="v.kind + v.lead" class="clause" :class="v.kind" :data-verdict="v.kind">
+    <div
+      v-for="v in clauses"
+      :key="v.kind + v.lead"
+      class="clause"
+      :class="[v.kind, { coming: v.kind === 'heat' && heat.coming }]"
+      :data-verdict="v.kind">
       <Icon :name="icons[v.kind] ?? 'tick'" :size="26" />
-      <p>
-        <b>{{ unbroken(v.lead) }}</b>{{ unbroken(v.reason) }}
+      <p :title="v.kind === 'allergens' ? undefined : `${v.lead}: ${v.reason}`">
+        <b>{{ unbroken(v.lead) }}</b><span>{{ unbroken(v.reason) }}</span>
       </p>
     </div>
     <div class="doors">
@@ -78,6 +91,17 @@ b {
   margin-bottom: 2px;
   line-height: 1.1;
 }
+/* Two lines of each at most, the rest behind it; what it contains is never cut short. */
+.clause:not(.allergens) b,
+.clause:not(.allergens) span {
+  display: -webkit-box;
+  -webkit-box-orient: vertical;
+  -webkit-line-clamp: 2;
+  overflow: hidden;
+}
+.clause.weigh b {
+  -webkit-line-clamp: 3;
+}
 .portion {
   flex: none;
 }
@@ -89,6 +113,12 @@ b {
 }
 .weigh {
   flex-grow: 3;
+}
+.heat {
+  min-width: 186px;
+}
+.coming {
+  opacity: 0.5;
 }
 .drift,
 .allergens {

@@ -73,6 +73,9 @@ export const useBench = defineStore('bench', () => {
   }
   watch(why, (figure) => include('working', !!figure))
 
+  /** What is worked out: the variation, or its plain base. */
+  const asked = () => (doc.value && plain.value ? { ...doc.value, additions: [], reference: undefined } : doc.value)
+
   // One request at a time; the newest document goes next.
   let asking = false
   let stale = false
@@ -87,10 +90,9 @@ export const useBench = defineStore('bench', () => {
     try {
       do {
         stale = false
-        const body = plain.value ? { ...doc.value, additions: [], reference: undefined } : doc.value
         const include = [...included].join(',') || undefined
         try {
-          sheet.value = await got(api.POST('/worksheets', { body, params: { query: { include } } }))
+          sheet.value = await got(api.POST('/worksheets', { body: asked()!, params: { query: { include } } }))
           trouble.value = undefined
         } catch (e) {
           trouble.value = said(e)
@@ -412,6 +414,7 @@ export const useBench = defineStore('bench', () => {
     loaded,
     active,
     plain,
+    asked,
     why,
     shelf,
     ledger,

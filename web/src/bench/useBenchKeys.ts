@@ -3,7 +3,7 @@ import { letterKeys, unitsShown } from '@/parts/settings'
 import type { useBench } from './bench'
 import { forms, strategies } from './choices'
 
-type Doors = { find: () => void; variations: () => void; keys: () => void }
+type Doors = { find: () => void; variations: () => void; keys: () => void; heat: () => void }
 
 const typing = (t: EventTarget | null) =>
   t instanceof HTMLElement && !!t.closest('input:not([type=radio]), textarea, select, [contenteditable], .el-dialog, .el-drawer, .el-popper')
@@ -62,6 +62,10 @@ export function useBenchKeys(bench: ReturnType<typeof useBench>, doors: Doors) {
       case 'b':
       case 'B':
         bench.togglePlain()
+        break
+      case 'h':
+      case 'H':
+        doors.heat()
         break
       case 'p':
       case 'P':

@@ -6,6 +6,7 @@ import Icon from '@/parts/Icon.vue'
 import type { IconName } from '@/parts/icons'
 import { api, got, newKey, said } from '@/api/client'
 import EarlierKitchens from './EarlierKitchens.vue'
+import PlateHeat from './PlateHeat.vue'
 import PutAside from './PutAside.vue'
 import { useKitchen, type Own } from './kitchen'
 
@@ -177,20 +178,7 @@ const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iro
                   :aria-label="`Depth of ${g.name} in cm`" /></template
               ><span>cm</span>
               <el-button class="ghost" :aria-label="`Take ${g.name} off the list`" @click="takeOut(form.griddles!, i)"><Icon name="bin" /></el-button>
-              <div class="sizes">
-                <label
-                  >heats from
-                  <el-input-number
-                    v-model="g.min_c"
-                    v-bind="limit('min_c')"
-                    :controls="false"
-                    :aria-label="`Lowest heat of ${g.name} in °C`" /></label
-                ><label
-                  >to
-                  <el-input-number v-model="g.max_c" v-bind="limit('max_c')" :controls="false" :aria-label="`Highest heat of ${g.name} in °C`" />
-                  °C</label
-                >
-              </div>
+              <PlateHeat v-model="form.griddles![i]!" :limit="limit" :fault="(f) => fault(`griddles/${i}/${f}`)" />
               <p v-if="fault(`griddles/${i}/width_cm`) || fault(`griddles/${i}/depth_cm`)" class="fault" role="alert">
                 {{ fault(`griddles/${i}/width_cm`) ?? fault(`griddles/${i}/depth_cm`) }}
               </p>
@@ -264,9 +252,42 @@ const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iro
                   >at once
                   <el-input-number v-model="n.moulds" v-bind="limit('moulds')" :controls="false" :aria-label="`Waffles at once in ${n.name}`"
                 /></label>
+                <label title="Weigh the batter of one that came out well: it outranks the sizes"
+                  >takes
+                  <el-input-number
+                    v-model="n.takes_g"
+                    v-bind="limit('takes_g')"
+                    :controls="false"
+                    placeholder="?"
+                    :aria-label="`Batter that ${n.name} takes in g`" />
+                  g</label
+                >
+                <label
+                  >hot after
+                  <el-input-number
+                    v-model="n.heat_up_min"
+                    v-bind="limit('heat_up_min')"
+                    :controls="false"
+                    placeholder="10"
+                    :aria-label="`Minutes until ${n.name} is hot`" />
+                  min</label
+                >
+                <el-checkbox :model-value="!!n.light" @update:model-value="n.light = $event as boolean">has a light or tone</el-checkbox>
+                <label v-if="n.light"
+                  >that comes after
+                  <el-input-number
+                    v-model="n.closed_s"
+                    v-bind="limit('closed_s')"
+                    :controls="false"
+                    placeholder="?"
+                    :aria-label="`Seconds until the light of ${n.name}`" />
+                  s</label
+                >
               </div>
               <p
-                v-for="k in ['width_mm', 'length_mm', 'depth_mm', 'gap_mm', 'moulds'].filter((f) => fault(`irons/${i}/${f}`))"
+                v-for="k in ['width_mm', 'length_mm', 'depth_mm', 'gap_mm', 'moulds', 'takes_g', 'heat_up_min', 'closed_s'].filter((f) =>
+                  fault(`irons/${i}/${f}`),
+                )"
                 :key="k"
                 class="fault"
                 role="alert">

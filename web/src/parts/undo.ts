@@ -1,8 +1,8 @@
 import { ElButton, ElMessage } from 'element-plus'
 import { h } from 'vue'
 
-/** Says that something was put aside, with the button that brings it back. */
-export function sayPutAside(text: string, bringBack: () => Promise<unknown>) {
+/** A message with one button in it. */
+function sayWithButton(text: string, label: string, act: () => unknown) {
   const message = ElMessage({
     duration: 10000,
     showClose: true,
@@ -13,11 +13,17 @@ export function sayPutAside(text: string, bringBack: () => Promise<unknown>) {
         {
           onClick: () => {
             message.close()
-            void bringBack()
+            void act()
           },
         },
-        () => 'Bring it back',
+        () => label,
       ),
     ]),
   })
 }
+
+/** Says that something was put aside, with the button that brings it back. */
+export const sayPutAside = (text: string, bringBack: () => Promise<unknown>) => sayWithButton(text, 'Bring it back', bringBack)
+
+/** Says what was done, with the button that takes it back. */
+export const offerUndo = (text: string, back: () => unknown) => sayWithButton(text, 'Undo', back)

@@ -15,6 +15,7 @@ const keys: [string, string][] = [
   ['F', 'the next form'],
   ['G', 'grams or cups'],
   ['P', 'pin the row in hand'],
+  ['H', 'the heat, and back to the list'],
   ['B', 'the plain base, for comparison'],
 ]
 </script>

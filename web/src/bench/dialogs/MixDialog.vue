@@ -3,10 +3,14 @@ import { computed } from 'vue'
 import type { Worksheet } from '@/api/client'
 import AllergenLine from '@/parts/AllergenLine.vue'
 import { useBench } from '@/bench/bench'
+import { useHeat } from '@/bench/heat/heat'
 
 const shown = defineModel<boolean>({ required: true })
-defineProps<{ sheet: Worksheet }>()
+const props = defineProps<{ sheet: Worksheet }>()
 const bench = useBench()
+const heat = useHeat()
+/** With the steps at the plate, once they are there for this bowl. */
+const steps = computed(() => (heat.coming ? undefined : heat.sheet?.mixing) ?? props.sheet.mixing)
 const skipped = computed(() => bench.doc?.kitchen?.rest_min === 0)
 const skipRest = () => bench.change((d) => (d.kitchen = { ...d.kitchen, rest_min: 0 }))
 const restAgain = () =>
@@ -18,15 +22,16 @@ const restAgain = () =>
 </script>
 
 <template>
-  <el-dialog v-model="shown" title="How to mix it" width="min(640px, 96vw)" append-to-body>
+  <el-dialog v-model="shown" title="How to mix and cook it" width="min(640px, 96vw)" append-to-body>
     <ol>
-      <li v-for="m in sheet.mixing" :key="m.step" :data-step="m.code">
+      <li v-for="m in steps" :key="m.step" :data-step="m.code">
         {{ m.text }}
         <p v-if="m.code === 'rest'" class="skip">
           <el-button @click="skipRest">Skip the rest</el-button><small>{{ m.skip }}</small>
         </p>
       </li>
     </ol>
+    <p v-if="heat.coming" class="skip"><small>The steps at the plate are coming.</small></p>
     <p v-if="skipped" class="skip"><el-button @click="restAgain">Rest it after all</el-button><small>You skipped the rest.</small></p>
     <p v-if="sheet.batter.pours?.length" class="pours well">
       <span v-for="p in sheet.batter.pours" :key="p.when"

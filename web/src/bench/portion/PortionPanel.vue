@@ -5,6 +5,7 @@ import type { Worksheet } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
 import { useKitchen } from '@/kitchen/kitchen'
 import { useBench } from '@/bench/bench'
+import HeatCard from '@/bench/heat/HeatCard.vue'
 import LadlePicker from './LadlePicker.vue'
 import LoadMeter from './LoadMeter.vue'
 import PortionDialog from './PortionDialog.vue'
@@ -82,6 +83,7 @@ const claims = computed(() => {
       <el-button :aria-label="`${p.count + 1} portions`" @click="toCount(p.count + 1)"><Icon name="plus" /></el-button>
       <el-button aria-label="Scale the batch" title="Scale the batch" @click="scaleOpen = true"><Icon name="resize" /></el-button>
     </div>
+    <HeatCard />
     <p v-if="claims" class="cost claims" :title="bench.doc?.said?.text">The recipe says: {{ claims }}</p>
     <dl class="facts">
       <div class="well">

@@ -1,0 +1,85 @@
+import { useDebounceFn } from '@vueuse/core'
+import { defineStore } from 'pinia'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { api, got, said, type Schemas, type Worksheet } from '@/api/client'
+import { useBench } from '@/bench/bench'
+
+export type Cook = Schemas['Cook']
+type Wish = NonNullable<Schemas['Cooking']>
+
+const askAfterMs = 200 // of quiet: the heat is worked out when the hand rests
+
+/** How the variation on the bench is cooked. It arrives a moment after the bowl's own figures. */
+export const useHeat = defineStore('heat', () => {
+  const bench = useBench()
+  const sheet = shallowRef<Worksheet>() // with the heat and the steps at the plate
+  const of = shallowRef<Worksheet>() // the bench's, when it was asked
+  const trouble = ref<string>()
+  const open = ref(false) // in the place of the list
+  const curves = ref(false) // its course is looked at
+
+  const cook = computed(() => sheet.value?.cook)
+  const coming = computed(() => !trouble.value && (bench.working || of.value !== bench.sheet || !cook.value))
+  const clause = computed(() => sheet.value?.verdict.find((v) => v.kind === 'heat'))
+
+  let asking = 0
+  const ask = useDebounceFn(async () => {
+    const body = bench.asked()
+    const now = bench.sheet
+    if (!body || !now) return
+    const mine = ++asking
+    try {
+      const answer = await got(api.POST('/worksheets', { body, params: { query: { include: curves.value ? 'curves' : 'cook' } } }))
+      if (mine !== asking) return
+      sheet.value = answer
+      of.value = now
+      trouble.value = undefined
+    } catch (e) {
+      if (mine === asking) trouble.value = said(e)
+    }
+  }, askAfterMs)
+  watch(
+    () => bench.sheet,
+    () => void ask(),
+    { immediate: true },
+  )
+  watch(curves, (wanted) => wanted && void ask())
+  watch(
+    () => bench.id,
+    () => (sheet.value = of.value = undefined),
+  )
+
+  /** Where the plate stands; without a figure it is advised. */
+  function setPlate(c?: number) {
+    bench.change((d) => {
+      d.kitchen = { ...d.kitchen, griddle_c: c }
+      if (c === undefined) delete d.kitchen.griddle_c
+      if (!Object.keys(d.kitchen).length) delete d.kitchen
+    })
+  }
+
+  /** A wish for the plate; undefined takes it back. */
+  function wish(patch: Partial<Wish>) {
+    bench.change((d) => {
+      const next = { ...d.cook, ...patch }
+      for (const k of Object.keys(next) as (keyof Wish)[]) if (next[k] === undefined || next[k] === false) delete next[k]
+      if (Object.keys(next).length) d.cook = next
+      else delete d.cook
+    })
+  }
+
+  return { sheet, cook, coming, clause, trouble, open, curves, ask, setPlate, wish }
+})
+
+/** Minutes and seconds as a clock shows them. */
+export const clock = (s: number) => `${Math.floor(s / 60)}:${String(Math.round(s % 60)).padStart(2, '0')}`
+
+/** What the choices are called. */
+export const fats: Record<string, string> = { film: 'film of oil', butter: 'butter', oil: 'oil', both: 'butter + oil', none: 'none' }
+export const whens: Record<string, string> = {
+  each: 'for each load',
+  first: 'for the first only',
+  flip: 'and again at the flip',
+  top: 'on top, cooked',
+}
+export const froms: Record<string, string> = { counter: 'counter', fridge: 'fridge' }
