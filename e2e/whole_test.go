@@ -38,6 +38,8 @@ func TestWhyIsAnsweredAtTheFigure(t *testing.T) {
 	c.press(kb.Escape)
 	c.closed()
 	c.click("[data-line=milk_whole] .off button")
+	c.sees(`document.querySelector('.why .sum')?.innerText.includes('= 595 g')`)
+	c.click(".why summary")
 	c.sees(`document.querySelector('.why')?.innerText.includes('a gram of this line loosens')`)
 	c.press(kb.Escape)
 	c.closed()

@@ -183,6 +183,20 @@ type Gauge struct {
 	LowText     string     `json:"low_text"`     // what the low end means
 	HighText    string     `json:"high_text"`    // and the high one
 	Decimals    int        `json:"decimals"`     // that the figure is worth
+	Pull        *Pull      `json:"pull,omitzero"`
+}
+
+// Pull is how a gauge is pulled away from the reference: where it stands, how far it goes, and its
+// step, in what offset.targets takes and in the gauge's unit.
+type Pull struct {
+	Hold   batter.Hold `json:"hold"`
+	At     float64     `json:"at"`
+	Rest   float64     `json:"rest"` // as the reference
+	Low    float64     `json:"low"`
+	High   float64     `json:"high"`
+	Step   float64     `json:"step"`
+	Figure float64     `json:"step_figure"` // what a step moves the gauge
+	Text   string      `json:"text"`        // where it stands, in words
 }
 
 // Base is the figure of the plain base; NaN when there is none.
@@ -239,6 +253,9 @@ type Pour struct {
 // Batter describes the bowl as weighed.
 type Batter struct {
 	MassG         float64    `json:"mass_g"`
+	BaseG         float64    `json:"base_g"`   // of the base's lines, before their offsets; on whole grams
+	OffsetG       float64    `json:"offset_g"` // what the offsets move them by
+	AddedG        float64    `json:"added_g"`  // what goes into the bowl besides: all three add up to it
 	FoldInG       float64    `json:"fold_in_g,omitzero"`
 	VolumeML      float64    `json:"volume_ml"`
 	DensityGML    float64    `json:"density_g_ml"`
@@ -375,6 +392,7 @@ type Cook struct {
 	WindowText   string        `json:"window_text,omitzero"`
 	RangeC       []float64     `json:"range_c,omitzero"`   // of the plate
 	TrackC       []float64     `json:"track_c"`            // that the heat is chosen from
+	HotStart     string        `json:"hot_start,omitzero"` // what is done for one
 	Dial         string        `json:"dial,omitzero"`      // the same in the plate's own words
 	DialFace     *DialFace     `json:"dial_face,omitzero"` //
 	FirstSideS   float64       `json:"first_side_s"`       // of an iron: closed; 0 when it never sets
@@ -530,6 +548,9 @@ type Working struct {
 	Figure string `json:"figure,omitzero"`
 	Text   string `json:"text"`
 	Terms  []Term `json:"terms"`
+
+	Sum   []SumTerm `json:"sum,omitzero"`   // of a line: what adds up to its weigh-out
+	Maths string    `json:"maths,omitzero"` // the rule, where the text says what to do
 }
 
 // Term is one number that went into a figure.

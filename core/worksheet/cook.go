@@ -17,23 +17,22 @@ import (
 )
 
 const (
-	sliceCover   = 0.3  // of a portion's area from which slices lie between batter and plate (modelling choice: below, the batter runs round them)
-	frozenC      = -18  // °C of a freezer
-	hotStartC    = 20.0 // K above for a hot start (modelling choice)
-	hotStartS    = 45.0 // s of it
-	worthS       = 15.0 // s that are worth a sentence (modelling choice)
-	worthC       = 4.0  // K that are
-	darkTint     = 0.12 // reflectance of the batter below which its own colour hides the browning (modelling choice)
-	unknownIron  = 7.5  // mm of batter in an iron that nobody has described (the cooking model's waffle)
-	usualIronC   = 195.0
-	heatUpMin    = 8.0 // min until a plate is hot (common practice, no source)
-	ironUpMin    = 10.0
-	usualLowC    = 120.0 // °C that plates go from
-	usualHighC   = 230.0 // and to (common practice, no source)
-	fahrenheit   = 5.0   // °F that a cook's °F are told to
-	firmFruit    = 0.55
-	softFruit    = 0.35
-	thickestSaid = heat.ThickestMM
+	sliceCover  = 0.3  // of a portion's area from which slices lie between batter and plate (modelling choice: below, the batter runs round them)
+	frozenC     = -18  // °C of a freezer
+	hotStartC   = 20.0 // K above for a hot start (modelling choice)
+	hotStartS   = 45.0 // s of it
+	worthS      = 15.0 // s that are worth a sentence (modelling choice)
+	worthC      = 4.0  // K that are
+	darkTint    = 0.12 // reflectance of the batter below which its own colour hides the browning (modelling choice)
+	unknownIron = 7.5  // mm of batter in an iron that nobody has described (the cooking model's waffle)
+	usualIronC  = 195.0
+	heatUpMin   = 8.0 // min until a plate is hot (common practice, no source)
+	ironUpMin   = 10.0
+	usualLowC   = 120.0 // °C that plates go from
+	usualHighC  = 230.0 // and to (common practice, no source)
+	fahrenheit  = 5.0   // °F that a cook's °F are told to
+	firmFruit   = 0.55
+	softFruit   = 0.35
 )
 
 // onPlate is a portion of a bowl as it lies on the plate.
@@ -368,9 +367,6 @@ func (w *described) fill(c *Cook, a heat.Advice, o onPlate) {
 		}
 		c.Reasons = append(c.Reasons, "The slices come out "+word+".")
 	}
-	if a.Result.Firm == a.Result.Firm && !a.Result.Sets {
-		c.Warnings = append(c.Warnings, "Slices as thick as these leave the batter raw between: cut them thinner, or cook them first.")
-	}
 	c.Curve = a.Result.Curve
 	w.sayTrouble(c, a, o)
 }
@@ -380,7 +376,9 @@ func (w *described) sayTrouble(c *Cook, a heat.Advice, o onPlate) {
 	heatAt := w.degrees(a.PlateC)
 	switch a.Trouble {
 	case heat.NeverSets:
-		if o.mm > thickestSaid {
+		if len(o.portion.Layers) > 1 {
+			warn("With slices so thick the batter stays raw between, at any heat: cut them thinner, or cook them first.")
+		} else if o.mm > heat.ThickestMM {
 			warn("Poured %.0f mm thick it stays raw inside on an open plate, at any heat. Pour less or thinner, or cook it covered or in the oven until a probe reads 74 °C in the middle.", o.mm)
 		} else {
 			warn("At %s it does not set through within a quarter of an hour a side. Pour thinner, or look for what is missing in the bowl.", heatAt)
@@ -453,7 +451,6 @@ func (w *described) compareHeat(ctx context.Context, c *Cook, o onPlate, ask hea
 // why says what moves the heat and the times away from the reference's.
 func (w *described) why(say func(string, ...any), o, base onPlate, mine, theirs heat.Advice) {
 	gauges := &w.out.Gauges
-	var cause string
 	thicker, sweeter := o.mm-base.mm, gauges.Sweetness.After()-gauges.Sweetness.Base()
 	switch d := mine.PlateC - theirs.PlateC; {
 	case o.portion.Iron:
@@ -463,10 +460,10 @@ func (w *described) why(say func(string, ...any), o, base onPlate, mine, theirs 
 	case math.Abs(d) < worthC:
 		say("The same heat as the base: %.1f mm thick against %.1f.", o.mm, base.mm)
 	case d < 0:
-		cause = words.Either(thicker > 0.2, fmt.Sprintf("%.1f mm thicker", thicker), words.Either(sweeter > 0.2, "more sugar to brown", "it browns sooner"))
+		cause := words.Either(thicker > 0.2, fmt.Sprintf("%.1f mm thicker", thicker), words.Either(sweeter > 0.2, "more sugar to brown", "it browns sooner"))
 		say("%s cooler than the base: %s.", w.kelvins(-d), cause)
 	default:
-		cause = words.Either(thicker < -0.2, fmt.Sprintf("%.1f mm thinner", -thicker), "less sugar to brown")
+		cause := words.Either(thicker < -0.2, fmt.Sprintf("%.1f mm thinner", -thicker), "less sugar to brown")
 		say("%s hotter than the base: %s.", w.kelvins(d), cause)
 	}
 	water, was := gauges.Moisture.After(), gauges.Moisture.Base()
@@ -585,6 +582,10 @@ func (w *described) sayHeat(c *Cook) {
 		if !m.Known() {
 			c.Reasons = append(c.Reasons, "The dial's marks are the usual guess: map the plate once in the Kitchen, or say how the first one came out.")
 		}
+	}
+	if w.v.Cooking.HotStart && c.SecondSideS != nil && w.v.Form != batter.Crepe {
+		c.HotStart = fmt.Sprintf("pour at %s, and after %s turn it down to %s", w.degree(c.GriddleC+hotStartC), words.Seconds(hotStartS), w.degree(c.GriddleC))
+		c.Reasons = append(c.Reasons, "Hot start: "+c.HotStart+". It sets the round edge.")
 	}
 	if c.Fat.Kind == batter.Butter && c.GriddleC > heat.ButterBurnsC {
 		if w.v.Form == batter.Crepe { // it is gone in a minute

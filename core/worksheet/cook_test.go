@@ -66,6 +66,10 @@ func TestThePlateThatIsThere(t *testing.T) {
 	assert.Equal(t, 12.0, w.Cook.PreheatMin)
 	assert.Equal(t, "between 4 and 5", w.Cook.Dial, "163 °C on a dial of 12.5 K a mark")
 	assert.Contains(t, steps(w), "between 4 and 5, 163 °C (325 °F)")
+	v.Cooking.HotStart = true
+	hot := cookedIn(t, v, k)
+	assert.Contains(t, steps(hot), fmt.Sprintf("pour at %.0f °C, and after 45 s turn it down to %.0f °C", hot.Cook.GriddleC+20, hot.Cook.GriddleC))
+	v.Cooking.HotStart = false
 	v.Cooking.On = "mild"
 	w = cookedIn(t, v, k)
 	assert.LessOrEqual(t, w.Cook.GriddleC, 110.0)

@@ -20,6 +20,15 @@ func (w *described) bowl() {
 		WaterG: b.whole.Water, SugarsG: b.whole.Sugars, AcidMeq: b.lift.AcidMeq, SodaToAcid: finite(b.lift.SodaToAcid()),
 		GasML: finite(b.lift.Per100()), Colour: w.tint(),
 	}
+	var weighed float64
+	for i := range w.v.Base.Lines {
+		out.BaseG += w.base[i]
+		weighed += w.weigh[i]
+	}
+	// told on whole grams, so that they add up on the page
+	whole := math.Round(out.MassG)
+	out.BaseG, out.AddedG = math.Round(out.BaseG), math.Round(out.MassG-weighed)
+	out.OffsetG = whole - out.BaseG - out.AddedG
 	for i, a := range w.v.Additions {
 		if a.Stage == batter.StageFoldIn {
 			out.FoldInG += w.adds[i]

@@ -46,6 +46,7 @@ func (w *described) gauges() {
 	for _, g := range w.out.Gauges.All() {
 		g.VerdictText = w.named(g.VerdictText)
 	}
+	w.pulls()
 }
 
 // judge sets the state against a band; level says how near the goal is level. What a recipe was

@@ -78,8 +78,11 @@ func (w *described) atPlate() *mixing.Cooking {
 			out.At = c.Dial + ", " + out.At
 		}
 	}
+	if c.HotStart != "" {
+		out.Hands = " Hot start: " + c.HotStart + "."
+	}
 	if c.From == batter.FromFridge {
-		out.Hands = " The batter comes from the fridge: that is in the minutes."
+		out.Hands += " The batter comes from the fridge: that is in the minutes."
 	}
 	if c.FirstSideS > 0 {
 		out.First = words.Seconds(c.FirstSideS)

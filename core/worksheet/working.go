@@ -18,7 +18,7 @@ import (
 const (
 	fromModel   = "modelling choice, docs/maths.md"
 	fromRecipe  = "this recipe"
-	fromSolver  = "bounded least squares, docs/maths.md 6"
+	fromSolver  = "with the other lines, docs/maths.md 6"
 	fromSum     = "sum of the above"
 	fromRoussel = "Roussel & Coussot 2005"
 	fromRounded = "rounded to the scale"
@@ -70,7 +70,7 @@ func (w *described) show(line, figure, text string, terms []Term) {
 			kept = append(kept, t)
 		}
 	}
-	w.out.Working = append(w.out.Working, Working{line, figure, w.named(text), kept})
+	w.out.Working = append(w.out.Working, Working{Line: line, Figure: figure, Text: w.named(text), Terms: kept})
 }
 
 // sum lists what each part of the bowl brings of a property, then the totals.
@@ -138,6 +138,10 @@ func (w *described) lineWorking(i int, l Line) {
 	}
 	terms = append(terms, Term{"worked out", l.RoundedFrom, "g", fromSolver}, Term{"to weigh out", l.Weigh, "g", fromRounded})
 	w.show(l.ID, "", text, terms)
+	if sum, say := w.sumOf(i, l); say != "" {
+		last := &w.out.Working[len(w.out.Working)-1]
+		last.Sum, last.Text, last.Maths = sum, say, last.Text
+	}
 }
 
 func (w *described) portionWorking() {

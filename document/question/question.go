@@ -9,6 +9,7 @@ import (
 
 	"upbeatladle/core/base"
 	"upbeatladle/core/measure"
+	"upbeatladle/core/recipe"
 	"upbeatladle/document"
 )
 
@@ -125,7 +126,8 @@ type (
 		Text *string `json:"text"`
 	}
 	amount struct {
-		Amount float64 `json:"amount"`
+		Amount float64      `json:"amount"`
+		Unit   measure.Unit `json:"unit,omitzero"` // when one was typed
 	}
 )
 
@@ -135,10 +137,10 @@ func amounts(_ context.Context, _ document.Setting, w amountWish) (amount, error
 		p.Add("/text", "missing", "Say the amount as text.")
 		return amount{}, p
 	}
-	v, err := measure.ParseAmount(*w.Text)
+	v, unit, err := recipe.ReadAmount(*w.Text)
 	if err != nil {
-		p.Add("/text", "not_an_amount", "That is not an amount. Type it like 200, 1.5, 1½ or 1 1/2.")
+		p.Add("/text", "not_an_amount", "That is not an amount. Type it like 200, 1.5, 1½, 200 g or 1 1/2 cups.")
 		return amount{}, p
 	}
-	return amount{v}, nil
+	return amount{v, unit}, nil
 }

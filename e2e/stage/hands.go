@@ -48,3 +48,23 @@ func (p *Page) finger(css string, dx, dy float64) error {
 		return touch("touchEnd")
 	}))
 }
+
+// MouseDrag presses the mouse at a place of the window, moves it to another and lets go.
+func (p *Page) MouseDrag(x, y, toX, toY float64) error {
+	return p.Do(chromedp.Func(func(ctx context.Context, t *chromedp.Target) error {
+		mouse := func(kind input.DispatchMouseEventType, x, y float64) error {
+			_, err := cdp.Call(ctx, t, input.DispatchMouseEvent, input.DispatchMouseEventParams{Type: kind, X: x, Y: y, Button: input.MouseButtonLeft, ClickCount: 1})
+			return err
+		}
+		if err := mouse("mousePressed", x, y); err != nil {
+			return err
+		}
+		for i := 1; i <= swipeSteps; i++ {
+			share := float64(i) / swipeSteps
+			if err := mouse("mouseMoved", x+share*(toX-x), y+share*(toY-y)); err != nil {
+				return err
+			}
+		}
+		return mouse("mouseReleased", toX, toY)
+	}))
+}

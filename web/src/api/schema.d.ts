@@ -1921,6 +1921,8 @@ export interface components {
             range_c?: number[];
             /** @description That the heat is chosen from */
             track_c: number[];
+            /** @description What is done for one */
+            hot_start?: string;
             /** @description The same in the plate's own words */
             dial?: string;
             dial_face?: components["schemas"]["DialFace"];
@@ -2128,6 +2130,14 @@ export interface components {
             /** @description Else the key of a gauge, or count, diameter, load, energy */
             figure?: string;
             text: string;
+            /** @description The rule, where the text says what to do */
+            maths?: string;
+            /** @description Of a line: what adds up to its weigh-out */
+            sum?: {
+                label: string;
+                /** Format: double */
+                value: number;
+            }[];
             terms: {
                 name: string;
                 /** Format: double */
@@ -2269,6 +2279,32 @@ export interface components {
             high_text: string;
             /** @description How many decimals the figure is worth */
             decimals: number;
+            pull?: components["schemas"]["Pull"];
+        };
+        /** @description How a gauge is pulled away from the reference, in what offset.targets takes */
+        Pull: {
+            /** @enum {string} */
+            hold: "thickness" | "sweetness" | "lift" | "tang" | "salt" | "fat";
+            /** Format: double */
+            at: number;
+            /**
+             * Format: double
+             * @description As the reference
+             */
+            rest: number;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            step: number;
+            /**
+             * Format: double
+             * @description What a step moves the gauge
+             */
+            step_figure: number;
+            /** @description Where it stands, in words */
+            text: string;
         };
         Batter: {
             /**
@@ -2276,6 +2312,21 @@ export interface components {
              * @description Everything in the bowl
              */
             mass_g: number;
+            /**
+             * Format: double
+             * @description Of the base, before its offsets; on whole grams
+             */
+            base_g: number;
+            /**
+             * Format: double
+             * @description What the offsets move it by
+             */
+            offset_g: number;
+            /**
+             * Format: double
+             * @description What goes in besides: all three add up to the bowl
+             */
+            added_g: number;
             /**
              * Format: double
              * @description Of it folded in last
@@ -2477,6 +2528,7 @@ export interface components {
         Amount: {
             /** Format: double */
             amount: number;
+            unit?: components["schemas"]["Unit"];
         };
         /** @description One of count, flour_g, or line with amount_g */
         ScaleWish: {

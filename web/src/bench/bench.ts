@@ -380,6 +380,23 @@ export const useBench = defineStore('bench', () => {
     })
   }
 
+  /** Pulls a gauge to where the cook wants it; without a figure it goes back to the base. */
+  function pull(p: Schemas['Pull'], to?: number) {
+    change((d) => {
+      const targets = { ...d.offset?.targets }
+      if (to === undefined || Math.abs(to - p.rest) < p.step / 100) delete targets[p.hold]
+      else targets[p.hold] = Number(Math.min(p.high, Math.max(p.low, to)).toFixed(6))
+      d.offset = { ...d.offset, targets }
+      if (!Object.keys(targets).length) delete d.offset.targets
+      if (!Object.keys(d.offset).length) delete d.offset
+    })
+  }
+
+  /** Pulls it on by steps from where it stands now; the sheet may still be on its way. */
+  function pullOn(p: Schemas['Pull'], steps: number) {
+    pull(p, (doc.value?.offset?.targets?.[p.hold] ?? p.rest) + steps * p.step)
+  }
+
   /** Stops holding one property. */
   function letGo(hold: Schemas['Hold']) {
     change((d) => (d.offset = { ...d.offset, hold: (d.offset?.hold ?? sheet.value?.held ?? []).filter((h) => h !== hold) }))
@@ -441,6 +458,8 @@ export const useBench = defineStore('bench', () => {
     takeOut,
     step,
     togglePin,
+    pull,
+    pullOn,
     letGo,
     move,
     undo,

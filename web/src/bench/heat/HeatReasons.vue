@@ -29,21 +29,24 @@ const verdicts: { value: Schemas['FirstPieceWish']['verdict']; label: string }[]
   { value: 'raw', label: 'raw inside' },
 ]
 
+/** Keeps a plate as it is known now; the rest of the kitchen stays as it is by then. */
+async function keep(plate: Schemas['Griddle']) {
+  const own = kitchen.own
+  const kept = own && (await kitchen.save({ ...own, griddles: own.griddles?.map((g) => (g.id === plate.id ? plate : g)) }))
+  if (!kept) throw new Error(kitchen.trouble ?? 'The plate could not be kept. Look at it in the Kitchen.')
+  await bench.work()
+}
 /** The first one cooked puts the plate right; one tap takes it back. */
 async function tell(verdict: Schemas['FirstPieceWish']['verdict']) {
-  if (!griddle.value || !kitchen.own) return
+  const before = griddle.value
+  if (!before) return
   busy.value = true
   try {
-    const learnt = await got(api.POST('/first-pieces', { body: { griddle: griddle.value, verdict } }))
-    const before = kitchen.own
-    const keep = async (own: Schemas['OwnKitchen']) => {
-      await kitchen.save(own)
-      await bench.work()
-    }
-    if (JSON.stringify(learnt.griddle) === JSON.stringify(griddle.value)) ElMessage({ message: learnt.text, duration: 4000, grouping: true })
+    const learnt = await got(api.POST('/first-pieces', { body: { griddle: before, verdict } }))
+    if (JSON.stringify(learnt.griddle) === JSON.stringify(before)) ElMessage({ message: learnt.text, duration: 4000, grouping: true })
     else {
-      await keep({ ...before, griddles: before.griddles?.map((g) => (g.id === learnt.griddle.id ? learnt.griddle : g)) })
-      offerUndo(learnt.text, () => void keep(before))
+      await keep(learnt.griddle)
+      offerUndo(learnt.text, () => keep(before).catch((e: unknown) => ElMessage(said(e))))
     }
   } catch (e) {
     ElMessage(said(e))

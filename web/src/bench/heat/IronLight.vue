@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { useIntervalFn } from '@vueuse/core'
 import { computed, ref } from 'vue'
+import { ElMessage } from 'element-plus'
 import { useBench } from '@/bench/bench'
-import { useKitchen, type Own } from '@/kitchen/kitchen'
+import { useKitchen } from '@/kitchen/kitchen'
 import { offerUndo } from '@/parts/undo'
 import { clock, type Cook } from './heat'
 
@@ -23,18 +24,20 @@ function stop() {
   run.pause()
   from.value = undefined
 }
+async function keep(light: boolean | undefined, closed_s: number | undefined) {
+  const own = kitchen.own
+  const kept = own && (await kitchen.save({ ...own, irons: own.irons?.map((i) => (i.id === props.cook.plate_id ? { ...i, light, closed_s } : i)) }))
+  if (kept) await bench.work()
+  else ElMessage(kitchen.trouble ?? 'The time could not be kept. Look at the iron in the Kitchen.')
+  return kept
+}
 /** One tap keeps the time of the iron's own light. */
 async function light() {
-  const own = kitchen.own
-  const closed_s = passed.value
+  const before = iron.value
+  const seconds = passed.value
   stop()
-  if (!own || !iron.value) return
-  const keep = async (next: Own) => {
-    await kitchen.save(next)
-    await bench.work()
-  }
-  await keep({ ...own, irons: own.irons?.map((i) => (i.id === props.cook.plate_id ? { ...i, light: true, closed_s } : i)) })
-  offerUndo(`${iron.value.name}: its light comes after ${clock(closed_s)}.`, () => void keep(own))
+  if (before && (await keep(true, seconds)))
+    offerUndo(`${before.name}: its light comes after ${clock(seconds)}.`, () => keep(before.light, before.closed_s))
 }
 </script>
 

@@ -32,7 +32,6 @@ const early = computed(() => {
   const now = props.sheet.batter.pours?.[0]?.class
   return now && now !== props.sheet.batter.class ? now : undefined
 })
-const moved = (l: SheetLine) => l.acts_like_g !== undefined && onStep(l.acts_like_g, l.decimals) !== onStep(l.base_g ?? 0, l.decimals)
 </script>
 
 <template>
@@ -47,7 +46,6 @@ const moved = (l: SheetLine) => l.acts_like_g !== undefined && onStep(l.acts_lik
           <tr>
             <th scope="col">In the batter</th>
             <th scope="col" class="narrow">base</th>
-            <th scope="col" class="narrow">acts like</th>
             <th scope="col" class="left">offset</th>
             <th scope="col">{{ cups ? 'measure out' : 'weigh out' }}</th>
             <th scope="col" class="left small">{{ cups ? 'or weigh' : 'or measure' }}</th>
@@ -63,11 +61,6 @@ const moved = (l: SheetLine) => l.acts_like_g !== undefined && onStep(l.acts_lik
             @click="emit('pick', l.id)">
             <th scope="row" :title="l.name">{{ l.label }}</th>
             <td class="narrow muted">{{ onStep(l.base_g ?? 0, l.decimals) }}</td>
-            <td class="narrow muted">
-              <b v-if="moved(l)">{{ onStep(l.acts_like_g ?? 0, l.decimals) }}</b><template v-else>{{
-                onStep(l.acts_like_g ?? 0, l.decimals)
-              }}</template>
-            </td>
             <td class="left off">
               <button v-if="changed(l)" type="button" class="why-chip" :aria-label="`${offsetText(l)}. Why?`" @click.stop="why(l.id)">
                 <span class="chip" :class="look(l).tone"><Icon :name="look(l).icon" :size="15" />{{ offsetText(l) }}</span>
@@ -95,10 +88,13 @@ const moved = (l: SheetLine) => l.acts_like_g !== undefined && onStep(l.acts_lik
       </li>
     </ul>
     <div class="sum">
-      <span
+      <span class="adds"
         >In the bowl <b>{{ onStep(sheet.batter.mass_g, 0) }} g</b
         ><template v-if="sheet.batter.fold_in_g"
           >, <b>{{ onStep(sheet.batter.fold_in_g, 0) }} g</b> folded in</template
+        ><small
+          >{{ onStep(sheet.batter.base_g, 0) }} {{ sheet.batter.offset_g < 0 ? '−' : '+' }} {{ onStep(Math.abs(sheet.batter.offset_g), 0) }} +
+          {{ onStep(sheet.batter.added_g, 0) }} added</small
         ></span
       >
       <span v-if="sheet.batter.class" class="end"
@@ -300,6 +296,12 @@ tr.hot td {
   min-height: 50px;
   margin-top: auto;
 }
+.adds small {
+  display: block;
+  font-size: var(--t-mini);
+  color: var(--ink-2);
+  white-space: nowrap;
+}
 .tool {
   padding: 0 var(--s2);
   font-size: 14px;
@@ -330,6 +332,15 @@ tr.hot td {
   }
   .scroll {
     overflow: visible;
+  }
+}
+@media (max-width: 560px) {
+  .sum {
+    flex-wrap: wrap;
+    padding: var(--s2) 0;
+  }
+  .adds {
+    flex-basis: 100%;
   }
 }
 /* Phone: two lines a row, name and weigh-out above, offset and measure below. */

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { ElMessage } from 'element-plus'
 import { api, got, said, type Schemas } from '@/api/client'
 import { useBench } from '@/bench/bench'
+import TrackSlider from '@/parts/TrackSlider.vue'
 
 const props = defineProps<{ load: Schemas['Load']; line: string; label: string }>()
 const bench = useBench()
@@ -48,14 +49,7 @@ async function ask(to: number) {
     <div class="bar">
       <i class="full" :style="{ width: `${(100 * (wish ?? percent)) / end}%` }" />
       <i class="hatch" :style="{ left: `${(100 * 100 * load.ceiling) / end}%` }" />
-      <el-slider
-        :model-value="wish ?? percent"
-        :min="0"
-        :max="end"
-        :step="0.2"
-        :show-tooltip="false"
-        :aria-label="`Load of ${label}, per cent of a portion`"
-        @input="ask($event as number)" />
+      <TrackSlider :value="wish ?? percent" :min="0" :max="end" :step="0.2" :label="`Load of ${label}, per cent of a portion`" @change="ask" />
     </div>
   </div>
 </template>
@@ -123,30 +117,5 @@ p b {
   border-radius: 0 var(--s2) var(--s2) 0;
   background: repeating-linear-gradient(115deg, var(--beet-wash) 0 7px, var(--beet) 7px 8.5px);
   opacity: 0.75;
-}
-.el-slider {
-  --el-slider-main-bg-color: transparent;
-  --el-slider-runway-bg-color: transparent;
-  height: 32px;
-  position: relative;
-}
-.el-slider :deep(.el-slider__button) {
-  width: 12px;
-  height: 26px;
-  border-radius: 6px;
-  border: 2px solid var(--enamel);
-  background: var(--ink);
-  box-shadow: var(--sh-knob);
-}
-.el-slider :deep(.el-slider__button-wrapper) {
-  width: 44px;
-  height: 44px;
-  top: -19px;
-}
-.el-slider :deep(.el-slider__button-wrapper:focus-visible) {
-  box-shadow: none;
-}
-.el-slider :deep(.el-slider__button-wrapper:focus-visible .el-slider__button) {
-  box-shadow: var(--focus);
 }
 </style>

@@ -33,7 +33,7 @@ function instead(found: Ingredient) {
   emit('replace', found)
 }
 
-// Typing: the text is read by the program, so "1 1/2" and "0,5" work.
+// Typing: the text is read by the program, so "1 1/2", "0,5", "200g" and "1½ cups" work; a click takes all of it in hand.
 const typed = ref('')
 const trouble = ref('')
 watch(amount, (v) => (typed.value = String(Number(v.toFixed(4)))), { immediate: true })
@@ -42,7 +42,7 @@ async function readTyped() {
   try {
     const read = await got(api.POST('/amounts', { body: { text: typed.value } }))
     trouble.value = ''
-    emit('change', { amount: read.amount, unit: unit.value })
+    emit('change', { amount: read.amount, unit: read.unit ?? unit.value })
   } catch (e) {
     trouble.value = said(e)
   }
@@ -73,7 +73,13 @@ async function readTyped() {
     <template v-if="active">
       <div class="set">
         <el-button :aria-label="`Less ${label}`" @click.stop="emit('step', -1)"><Icon name="minus" /></el-button>
-        <el-input v-model="typed" class="typed" :aria-label="`Amount of ${label}`" inputmode="decimal" @keydown.enter="readTyped" @blur="readTyped" />
+        <el-input
+          v-model="typed"
+          class="typed"
+          :aria-label="`Amount of ${label}`"
+          @focus="($event.target as HTMLInputElement).select()"
+          @keydown.enter="readTyped"
+          @blur="readTyped" />
         <UnitPicker
           :model-value="unit"
           class="unit"

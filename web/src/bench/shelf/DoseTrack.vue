@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
+import TrackSlider from '@/parts/TrackSlider.vue'
 
 const props = defineProps<{ dose: Schemas['Dose']; grams: number; label: string }>()
 const emit = defineEmits<{ 'update:grams': [grams: number] }>()
@@ -13,17 +14,17 @@ const past = computed(() => ({ left: share(props.dose.bold_g), right: '0' }))
 </script>
 
 <template>
-  <div class="dose" :class="{ past: dose.word === 'past bold' }">
+  <div class="dose">
     <i class="hatch" :style="past" />
     <i class="usual" :style="box" />
-    <el-slider
-      :model-value="grams"
+    <TrackSlider
+      :value="grams"
       :min="0"
       :max="end"
       :step="dose.step_g"
-      :show-tooltip="false"
-      :aria-label="`${label}, amount in grams`"
-      @input="emit('update:grams', $event as number)" />
+      :beyond="dose.word === 'past bold'"
+      :label="`${label}, amount in grams`"
+      @change="emit('update:grams', $event)" />
     <p class="ends">
       <span :class="{ on: dose.word === 'light' }">light</span><span :class="{ on: dose.word === 'usual' }">usual</span
       ><span :class="{ on: dose.word === 'bold' }">bold</span>
@@ -53,14 +54,6 @@ const past = computed(() => ({ left: share(props.dose.bold_g), right: '0' }))
   background: repeating-linear-gradient(115deg, var(--beet-wash) 0 6px, var(--beet) 6px 7.5px);
   opacity: 0.6;
 }
-.el-slider {
-  --el-slider-main-bg-color: transparent;
-  --el-slider-runway-bg-color: transparent;
-  --el-slider-height: 8px;
-  --el-slider-button-size: 14px;
-  height: 36px;
-  position: relative;
-}
 .dose::before {
   content: '';
   position: absolute;
@@ -70,28 +63,6 @@ const past = computed(() => ({ left: share(props.dose.bold_g), right: '0' }))
   height: 8px;
   border-radius: var(--s1);
   background: var(--well-2);
-}
-.el-slider :deep(.el-slider__button) {
-  width: 12px;
-  height: 26px;
-  border-radius: 6px;
-  border: 2px solid var(--enamel);
-  background: var(--ink);
-  box-shadow: var(--sh-knob);
-}
-.past .el-slider :deep(.el-slider__button) {
-  background: var(--beet);
-}
-.el-slider :deep(.el-slider__button-wrapper) {
-  width: 44px;
-  height: 44px;
-  top: -18px;
-}
-.el-slider :deep(.el-slider__button-wrapper:focus-visible) {
-  box-shadow: none;
-}
-.el-slider :deep(.el-slider__button-wrapper:focus-visible .el-slider__button) {
-  box-shadow: var(--focus);
 }
 .ends {
   display: flex;
