@@ -77,6 +77,7 @@ func TestGaugesAndSlidersByFinger(t *testing.T) {
 	c.sees(`document.querySelector('.el-drawer').getBoundingClientRect().x >= 0`)
 	grams := c.asks(`document.querySelector('.el-drawer input').value + document.querySelector('.el-drawer [role=slider]').getAttribute('aria-valuenow')`)
 	require.NoError(t, c.p.Swipe(".el-drawer .track-slider", -80))
+	c.sees(`(() => { const y = document.querySelector('.el-drawer .track-slider').getBoundingClientRect().y, rests = window.lastY === y; window.lastY = y; return rests })()`)
 	assert.Equal(t, grams, c.asks(`document.querySelector('.el-drawer input').value + document.querySelector('.el-drawer [role=slider]').getAttribute('aria-valuenow')`))
 	require.NoError(t, c.p.Drag(".el-drawer .track-slider", 40))
 	c.sees(`document.querySelector('.el-drawer input').value + document.querySelector('.el-drawer [role=slider]').getAttribute('aria-valuenow') !== '` + grams + `'`)

@@ -36,6 +36,7 @@ type Worksheet struct {
 	AllergenText        string           `json:"allergen_text"` // all of it in one line
 	Verdict             []Verdict        `json:"verdict"`
 	Cautions            []safety.Caution `json:"cautions"`
+	WeighOut            []mixing.Bowl    `json:"weigh_out"` // the lines by the bowl they go into, in the order of work
 	Mixing              []mixing.Step    `json:"mixing"`
 	Cook                *Cook            `json:"cook,omitzero"` // when it was asked for
 	Notes               []Note           `json:"notes"`

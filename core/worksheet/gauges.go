@@ -110,7 +110,7 @@ func (w *solved) thickness() Gauge {
 }
 
 func (w *solved) moisture() Gauge {
-	g := w.across(Gauge{Key: Moisture, Label: "To cook off", Unit: "g water/100 g dry", LowText: "drier", HighText: "wetter", Decimals: 0}, bowl.moisture)
+	g := w.across(Gauge{Key: Moisture, Label: "Wetness", Unit: "g water/100 g dry", LowText: "drier", HighText: "wetter", Decimals: 0}, bowl.moisture)
 	band := batter.MoistureBand(g.Base())
 	if _, pulled := w.v.Offset.Targets[batter.HoldThickness]; pulled && !math.IsNaN(g.After()) { // that is what a thicker batter is
 		band.Low, band.High = math.Min(band.Low, g.After()), math.Max(band.High, g.After())

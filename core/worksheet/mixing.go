@@ -17,7 +17,8 @@ import (
 
 // mixing writes the order of work for this recipe.
 func (w *described) mixing() {
-	w.out.Mixing = mixing.Order(w.recipe())
+	r := w.recipe()
+	w.out.Mixing, w.out.WeighOut = mixing.Order(r), mixing.Bowls(r)
 }
 
 // recipe is the bowl as it is mixed, up to the moment when pieces are folded in.

@@ -1892,6 +1892,13 @@ export interface components {
             parts?: components["schemas"]["ServedPart"][];
             verdict: components["schemas"]["Verdict"][];
             cautions: components["schemas"]["Caution"][];
+            /** @description The lines by the bowl they go into, in the order of work */
+            weigh_out: {
+                name: string;
+                lines: string[];
+                /** Format: double */
+                grams: number;
+            }[];
             mixing: components["schemas"]["MixingStep"][];
             notes: components["schemas"]["Note"][];
             cook?: components["schemas"]["Cook"];

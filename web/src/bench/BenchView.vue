@@ -62,7 +62,7 @@ onMounted(() => {
           </p>
           <template v-if="bench.sheet">
             <BalanceStrip :sheet="bench.sheet" />
-            <LedgerTable :sheet="bench.sheet" :lines="bench.ledger" :active="bench.active" :stale="!!bench.trouble" @pick="bench.active = $event" />
+            <LedgerTable :sheet="bench.sheet" :active="bench.active" :stale="!!bench.trouble" @pick="bench.active = $event" />
           </template>
           <p v-else-if="!bench.trouble" class="panel wait">Working it out</p>
         </div>
@@ -145,6 +145,41 @@ onMounted(() => {
   gap: var(--s3);
   justify-items: start;
   align-self: start;
+}
+/* Wide: the list first, in full height; the balance over what is in hand and the portion. */
+@media (min-width: 1200px) {
+  .body:not(:has(.heatzone)) {
+    grid-template:
+      'list balance balance' auto 'list shelf portion' minmax(0, 1fr)
+      'verdict verdict verdict' auto / minmax(0, 1fr) 268px 284px;
+    row-gap: 10px;
+  }
+  .body:not(:has(.heatzone)) > .centre {
+    display: contents;
+  }
+  .body:has(> .centre > .trouble) {
+    grid-template:
+      'trouble trouble trouble' auto 'list balance balance' auto 'list shelf portion' minmax(0, 1fr)
+      'verdict verdict verdict' auto / minmax(0, 1fr) 268px 284px !important;
+  }
+  .body:not(:has(.heatzone)) > .centre > .trouble {
+    grid-area: trouble;
+  }
+  .body:not(:has(.heatzone)) > .centre > .ledger {
+    grid-area: list;
+  }
+  .body:not(:has(.heatzone)) > .centre > .balance {
+    grid-area: balance;
+  }
+  .body:not(:has(.heatzone)) > .shelf {
+    grid-area: shelf;
+  }
+  .body:not(:has(.heatzone)) > .portion {
+    grid-area: portion;
+  }
+  .body:not(:has(.heatzone)) > .verdict {
+    grid-area: verdict;
+  }
 }
 @media (max-width: 900px) {
   .work {

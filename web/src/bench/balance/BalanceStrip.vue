@@ -14,14 +14,14 @@ const backToBase = () => pulled.value.forEach((p) => bench.pull(p))
 </script>
 
 <template>
-  <section class="panel" aria-label="Balance">
+  <section class="panel balance" aria-label="Balance">
     <header>
       <h2>Balance</h2>
       <button v-if="pulled.length" type="button" class="back" @click="backToBase">
         <b>{{ pulled.length === 1 ? pulled[0]!.text : `${pulled.length} pulled` }}</b><span>back to the {{ written ? 'recipe' : 'base' }}</span>
       </button>
       <p v-else>{{ level }} of {{ gauges.length }} on the level</p>
-      <p class="end key">
+      <p v-if="!pulled.length" class="end key">
         <span><i class="sign ring" />{{ written ? 'as written' : 'base' }}</span
         ><span><i class="sign bar" />no offset</span><span><i class="sign level" />weighed</span>
       </p>

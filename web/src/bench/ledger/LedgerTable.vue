@@ -6,14 +6,23 @@ import type { IconName } from '@/parts/icons'
 import { onStep, unbroken } from '@/parts/figures'
 import { unitsShown } from '@/parts/settings'
 import { useBench } from '@/bench/bench'
+import { stages } from '@/bench/choices'
 import HoldsDialog from '@/bench/dialogs/HoldsDialog.vue'
 import OffsetPicker from './OffsetPicker.vue'
 import RowMenu from './RowMenu.vue'
 import WaysDialog from '@/bench/dialogs/WaysDialog.vue'
 
-const props = defineProps<{ sheet: Worksheet; lines: SheetLine[]; active?: string; stale: boolean }>()
+const props = defineProps<{ sheet: Worksheet; active?: string; stale: boolean }>()
 const emit = defineEmits<{ pick: [id: string] }>()
 const bench = useBench()
+/** The whole list by the bowl that it goes into: the base's lines and the additions. */
+const bowls = computed(() =>
+  props.sheet.weigh_out
+    .map((b) => ({ ...b, rows: b.lines.flatMap((id) => props.sheet.lines.find((l) => l.id === id) ?? []) }))
+    .filter((b) => b.rows.length),
+)
+const stageOf = (l: SheetLine) => stages.find((s) => s.value === l.stage)?.label
+const warnings = computed(() => props.sheet.notes.filter((n) => n.kind === 'warning').length)
 const holdsOpen = ref(false)
 const waysOpen = ref(false)
 const why = (line: string) => (bench.why = { line })
@@ -44,7 +53,8 @@ const early = computed(() => {
       <table>
         <thead>
           <tr>
-            <th scope="col">In the batter</th>
+            <th scope="col"><span class="vh">bowl</span></th>
+            <th scope="col" class="what">In the batter</th>
             <th scope="col" class="narrow">base</th>
             <th scope="col" class="left">offset</th>
             <th scope="col">{{ cups ? 'measure out' : 'weigh out' }}</th>
@@ -52,16 +62,23 @@ const early = computed(() => {
             <th scope="col"><span class="vh">pin</span></th>
           </tr>
         </thead>
-        <tbody>
+        <tbody v-for="b in bowls" :key="b.name" class="bowl">
           <tr
-            v-for="l in lines"
+            v-for="(l, i) in b.rows"
             :key="l.id"
-            :data-line="l.ingredient"
-            :class="{ hot: l.id === active, changed: changed(l) }"
+            :data-line="l.from === 'base' ? l.ingredient : undefined"
+            :data-added="l.from === 'base' ? undefined : l.ingredient"
+            :class="{ hot: l.id === active, changed: changed(l), added: l.from !== 'base' }"
             @click="emit('pick', l.id)">
-            <th scope="row" :title="l.name">{{ l.label }}</th>
-            <td class="narrow muted">{{ onStep(l.base_g ?? 0, l.decimals) }}</td>
-            <td class="left off">
+            <th v-if="!i" scope="rowgroup" class="bowl-name" :rowspan="b.rows.length">
+              <span>{{ b.name }}</span><small>{{ onStep(b.grams, 0) }} g</small>
+            </th>
+            <th scope="row" class="what" :title="l.name"><i v-if="l.from !== 'base'" :style="{ background: l.colour }" />{{ l.label }}</th>
+            <td class="narrow muted">{{ l.base_g === undefined ? '' : onStep(l.base_g, l.decimals) }}</td>
+            <td v-if="l.from !== 'base'" class="left off">
+              <span class="none">{{ l.prepared ? `${l.prepared.label}: ${onStep(l.prepared.grams, l.decimals)} g go in` : stageOf(l) }}</span>
+            </td>
+            <td v-else class="left off">
               <button v-if="changed(l)" type="button" class="why-chip" :aria-label="`${offsetText(l)}. Why?`" @click.stop="why(l.id)">
                 <span class="chip" :class="look(l).tone"><Icon :name="look(l).icon" :size="15" />{{ offsetText(l) }}</span>
               </button>
@@ -74,19 +91,25 @@ const early = computed(() => {
             </td>
             <td v-else class="out">{{ onStep(l.weigh_g, l.decimals) }} <small>g</small></td>
             <td class="left small">{{ cups ? `${onStep(l.weigh_g, l.decimals)} g` : unbroken(l.measure) }}</td>
-            <td class="pin"><RowMenu :id="l.id" :label="l.label" :pinned="l.state === 'pinned'" /></td>
+            <td class="pin"><RowMenu v-if="l.from === 'base'" :id="l.id" :label="l.label" :pinned="l.state === 'pinned'" /></td>
           </tr>
         </tbody>
       </table>
     </div>
-    <ul v-if="props.sheet.notes.length" class="notes" aria-label="What to know">
-      <li v-for="n in props.sheet.notes" :key="n.code + n.line" :data-note="n.code">
-        <i class="sign" :class="noteSign[n.kind]" /><span
-          >{{ unbroken(n.text) }}
-          <el-button v-if="n.code === 'soda_follows'" class="now" @click="bench.letGo('tang')">Let the tang go</el-button></span
-        >
-      </li>
-    </ul>
+    <details v-if="props.sheet.notes.length" class="notes" :open="warnings > 0 && bowls.length < 1">
+      <summary>
+        <i v-if="warnings" class="sign high" /><b v-if="warnings">{{ warnings }} to mind</b><b v-else>{{ props.sheet.notes.length }} to know</b
+        ><span>{{ props.sheet.notes[0]!.text }}</span>
+      </summary>
+      <ul aria-label="What to know">
+        <li v-for="n in props.sheet.notes" :key="n.code + n.line" :data-note="n.code">
+          <i class="sign" :class="noteSign[n.kind]" /><span
+            >{{ unbroken(n.text) }}
+            <el-button v-if="n.code === 'soda_follows'" class="now" @click="bench.letGo('tang')">Let the tang go</el-button></span
+          >
+        </li>
+      </ul>
+    </details>
     <div class="sum">
       <span class="adds"
         >In the bowl <b>{{ onStep(sheet.batter.mass_g, 0) }} g</b
@@ -147,7 +170,7 @@ thead th {
   white-space: nowrap;
   z-index: 1;
 }
-thead th:first-child,
+thead th.what,
 tbody th {
   text-align: left;
 }
@@ -160,6 +183,34 @@ tbody th {
   font-size: var(--t-body);
   padding: 0 0 0 var(--s1);
   line-height: 1.1;
+}
+th.what i {
+  display: inline-block;
+  width: 11px;
+  height: 11px;
+  margin-right: 6px;
+  border-radius: 50%;
+  border: 1px solid var(--edge);
+}
+th.bowl-name {
+  width: 62px;
+  padding: var(--s1);
+  text-align: center;
+  vertical-align: middle;
+  font-size: var(--t-mini);
+  background: var(--well);
+  border: 2px solid var(--enamel);
+  border-radius: var(--r-well);
+}
+th.bowl-name span,
+th.bowl-name small {
+  display: block;
+}
+th.bowl-name small {
+  font-weight: 500;
+  font-size: var(--t-mini);
+  color: var(--ink-2);
+  white-space: nowrap;
 }
 tbody th,
 td {
@@ -256,7 +307,7 @@ td.pin {
 td.pin :deep(.el-button) {
   display: flex;
 }
-tr.hot th,
+tr.hot th.what,
 tr.hot td {
   background: var(--yolk-wash);
   border-top-color: var(--ink);
@@ -267,13 +318,36 @@ tr.hot td {
   color: var(--ink-3);
 }
 .notes {
+  border-top: 2px solid var(--ink);
+  flex: none;
+}
+.notes summary {
+  display: flex;
+  align-items: center;
+  gap: var(--s2);
+  min-height: var(--touch);
+  padding: 0 var(--s1);
+  cursor: pointer;
+  font-size: 14px;
+}
+.notes summary b {
+  flex: none;
+}
+.notes summary span {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  color: var(--ink-2);
+}
+.notes[open] summary span {
+  display: none;
+}
+.notes ul {
   list-style: none;
   margin: 0;
-  padding: var(--s1) var(--s1) 0;
-  border-top: 2px solid var(--ink);
-  max-height: 32%;
+  padding: 0 var(--s1);
+  max-height: 220px;
   overflow: auto;
-  flex: none;
 }
 .notes li {
   display: flex;
@@ -316,6 +390,20 @@ tr.hot td {
 .sum .end {
   margin-left: auto;
 }
+/* Wide: twelve rows in sight. */
+@media (min-width: 1200px) {
+  tbody th.what,
+  td {
+    height: 41px;
+  }
+  .why-chip,
+  td.pin :deep(.el-button) {
+    margin: -2px 0;
+  }
+  .scroll {
+    padding-bottom: 4px;
+  }
+}
 @media (max-width: 900px) {
   td,
   tbody th {
@@ -355,21 +443,29 @@ tr.hot td {
   }
   tr {
     display: grid;
-    grid-template: 'name out pin' auto 'off small pin' auto / minmax(0, 1fr) auto var(--touch);
+    grid-template: 'bowl bowl bowl' auto 'name out pin' auto 'off small pin' auto / minmax(0, 1fr) auto var(--touch);
     align-items: center;
     border-top: 1px solid var(--hair);
     padding: var(--s1) 0;
   }
   tbody th,
   td,
-  tr.hot th,
+  tr.hot th.what,
   tr.hot td {
     height: auto;
     border: 0;
     min-height: 28px;
   }
-  tbody th {
+  tbody th.what {
     grid-area: name;
+  }
+  tbody th.bowl-name {
+    grid-area: bowl;
+    width: auto;
+    display: flex;
+    gap: var(--s2);
+    text-align: left;
+    padding: var(--s1) var(--s2);
   }
   td.out {
     grid-area: out;

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import { useMediaQuery } from '@vueuse/core'
 import { ElMessage } from 'element-plus'
 import type { Worksheet } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
@@ -13,6 +14,7 @@ import PortionDrawing from './PortionDrawing.vue'
 import ScaleDialog from '@/bench/dialogs/ScaleDialog.vue'
 
 const props = defineProps<{ sheet: Worksheet }>()
+const wide = useMediaQuery('(min-width: 1200px)')
 const bench = useBench()
 const kitchen = useKitchen()
 if (!kitchen.own) void kitchen.load()
@@ -63,6 +65,7 @@ const claims = computed(() => {
         :length-mm="shape.length"
         :poured-mm="waffle ? undefined : p.poured_mm"
         :words="words"
+        :size="wide ? 140 : undefined"
         :colour="sheet.batter.colour?.hex"
         :drawing="p.drawing"
         :iron="waffle" />
@@ -70,7 +73,7 @@ const claims = computed(() => {
       <el-button v-if="inclusions.length" class="larger" aria-label="The portion, larger" title="The portion, larger" @click="viewOpen = true"
         ><Icon name="search"
       /></el-button>
-      <p v-if="sheet.batter.colour" class="tint">
+      <p v-if="sheet.batter.colour && !wide" class="tint">
         <i :style="{ background: sheet.batter.colour.hex }" />{{ sheet.batter.colour.reason
         }}<template v-if="p.drawing">; square = one bite</template>
       </p>
@@ -259,6 +262,58 @@ dd {
 .foot {
   margin: auto var(--s3) var(--s3);
   padding-top: 6px;
+}
+/* Wide: the drawing with its figures beside it, so that everything of a portion is in sight. */
+@media (min-width: 1200px) {
+  .portion {
+    display: grid;
+    grid-template-columns: 150px minmax(0, 1fr);
+    grid-auto-rows: auto;
+    align-content: start;
+  }
+  .portion > * {
+    grid-column: 1 / -1;
+  }
+  .portion > .draw {
+    grid-area: 2 / 1 / 4 / 2;
+    padding-right: 0;
+  }
+  .portion > .facts {
+    grid-area: 2 / 2 / 3 / 3;
+    grid-template-columns: 1fr;
+    gap: 3px;
+    margin: 2px var(--s3) 0 0;
+  }
+  .portion > .facts div {
+    display: flex;
+    flex-wrap: wrap;
+    justify-content: center;
+    align-items: baseline;
+    column-gap: 5px;
+    padding: 3px 2px;
+  }
+  .portion > header .end {
+    display: none;
+  }
+  .portion > .count,
+  .portion > .pieces,
+  .portion > .load {
+    margin-top: 2px;
+  }
+  .portion > .foot {
+    padding-top: 0;
+    margin-bottom: 4px;
+  }
+  .portion > .cost:not(.claims) {
+    grid-area: 3 / 2 / 4 / 3;
+    margin: 3px var(--s3) 0 0;
+    font-size: var(--t-mini);
+  }
+  .larger {
+    top: -30px;
+    right: auto;
+    left: 218px;
+  }
 }
 @media (max-width: 900px) {
   .portion {

@@ -105,4 +105,9 @@ defineExpose({ focusFind: () => find.value?.focus() })
   margin: auto var(--s3) var(--s3);
   flex: none;
 }
+@media (min-width: 1200px) {
+  .more {
+    display: none; /* the field above it is in sight */
+  }
+}
 </style>
