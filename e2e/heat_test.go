@@ -120,6 +120,17 @@ func TestThePlateLearnsAndTheFatCounts(t *testing.T) {
 	c.sees(`document.querySelector('.curves svg path')`)
 }
 
+// Every card of the drawer tells its heat, a moment later.
+func TestCardsTellTheirHeat(t *testing.T) {
+	c := sits(t, kitchen(t), 1280, 800)
+	c.do(chromedp.Navigate(c.k.URL))
+	c.sees(`document.querySelector('[data-verdict=heat]')`)
+	lead := c.asks(`document.querySelector('[data-verdict=heat] b').innerText`)
+	c.click("[aria-label=Variations]")
+	c.sees(`[...document.querySelectorAll('[data-card]')].length === 7 && [...document.querySelectorAll('[data-card]')].every(e => / °C, /.test(e.innerText))`)
+	assert.Contains(t, c.asks(`document.querySelector('[data-card="Beetroot & orange"]').innerText`), lead)
+}
+
 // A dial is mapped once, in the Kitchen: the bench speaks its marks.
 func TestADialIsMapped(t *testing.T) {
 	c := sits(t, kitchen(t), 1280, 800)

@@ -24,7 +24,7 @@ type shot struct {
 	steps         []string // JavaScript, each waited for until true
 }
 
-const settled = `document.querySelector('[data-save=saved]') && document.querySelectorAll('[data-line]').length > 5 && document.fonts.status === 'loaded'`
+const settled = `document.querySelector('[data-verdict=heat]') && document.querySelector('[data-save=saved]') && document.querySelectorAll('[data-line]').length > 5 && document.fonts.status === 'loaded'`
 
 var shots = []shot{
 	{file: "bench.png", width: 1280, height: 800, steps: []string{settled}},

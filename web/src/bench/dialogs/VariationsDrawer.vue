@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { ref, watch } from 'vue'
 import { api, got, said, type ListItem } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
 import AllergenLine from '@/parts/AllergenLine.vue'
@@ -82,6 +82,25 @@ async function remove(v: ListItem) {
     sayPutAside(`${v.name} is put aside.`, bringBack)
   })
 }
+
+/** How hot and how long stands on a card a moment later: one is worked out after the other while the drawer is open. */
+const heats = ref(new Map<string, string>())
+const heatKey = (v: { id: string; revision: number }) => `${v.id}:${v.revision}`
+watch([shown, () => bench.list], async () => {
+  for (const v of bench.list) {
+    if (!shown.value) return
+    if (v.picture?.trouble || heats.value.has(heatKey(v))) continue
+    heats.value.set(heatKey(v), '')
+    try {
+      const { document } = await got(api.GET('/variations/{id}', { params: { path: { id: v.id } } }))
+      const sheet = await got(api.POST('/worksheets', { body: document, params: { query: { include: 'cook' } } }))
+      heats.value.set(heatKey(v), sheet.cook?.lead ?? '')
+    } catch {
+      heats.value.delete(heatKey(v)) // it is asked again when the drawer opens
+      return
+    }
+  }
+})
 </script>
 
 <template>
@@ -100,7 +119,8 @@ async function remove(v: ListItem) {
               ><template v-if="v.picture?.trouble">needs mending: open it, or take it out</template
               ><template v-else
                 >{{ v.picture?.count }} {{ forms.find((f) => f.value === v.form)?.many
-                }}<template v-if="v.picture?.diameter_mm">, {{ v.picture.diameter_mm.toFixed(0) }} mm</template></template
+                }}<template v-if="v.picture?.diameter_mm">, {{ v.picture.diameter_mm.toFixed(0) }} mm</template
+                ><template v-if="heats.get(heatKey(v))"> · {{ heats.get(heatKey(v)) }}</template></template
               >
               · changed {{ ago(v.updated_at, now) }}</small
             >
