@@ -170,8 +170,8 @@ func FormOfKitchen() KitchenForm {
 			"depth_mm": {minDeep, maxDeep, 1}, "gap_mm": {1, maxDeep, 1}, "moulds": {1, maxMoulds, 1}, "heat_up_min": {1, maxHeatUpMin, 1}, "takes_g": {minTakesG, maxTakesG, 5}, "closed_s": {minClosedS, maxClosedS, 5}, "own_ml": {minOwnML, maxOwnML, 5},
 		},
 		Ladle:   Ladle{Name: "Ladle", VolumeML: v(60)},
-		Griddle: Griddle{Name: "Plate", WidthCM: v(50), DepthCM: v(30)},
-		Iron:    Iron{Name: "Iron", Round: true, WidthMM: v(180), DepthMM: v(26), GapMM: v(9), Moulds: v(1)},
+		Griddle: Griddle{Name: "Plate", WidthCM: v(50), DepthCM: v(30), HeatUpMin: v(heat.PlateUpMin)},
+		Iron:    Iron{Name: "Iron", Round: true, WidthMM: v(180), DepthMM: v(26), GapMM: v(9), Moulds: v(1), HeatUpMin: v(heat.IronUpMin)},
 	}
 }
 

@@ -127,7 +127,7 @@ func TestCardsTellTheirHeat(t *testing.T) {
 	c.sees(`document.querySelector('[data-verdict=heat]')`)
 	lead := c.asks(`document.querySelector('[data-verdict=heat] b').innerText`)
 	c.click("[aria-label=Variations]")
-	c.sees(`[...document.querySelectorAll('[data-card]')].length === 7 && [...document.querySelectorAll('[data-card]')].every(e => / °C, /.test(e.innerText))`)
+	c.sees(`[...document.querySelectorAll('[data-card]')].length === 7 && [...document.querySelectorAll('[data-card]')].every(e => /\s°C, /.test(e.innerText))`)
 	assert.Contains(t, c.asks(`document.querySelector('[data-card="Beetroot & orange"]').innerText`), lead)
 }
 

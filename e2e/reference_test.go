@@ -79,5 +79,6 @@ func TestNothingOfThatName(t *testing.T) {
 	c.press("sea buckthorn")
 	c.sees(`[...document.querySelectorAll('.el-autocomplete-suggestion li')].some(li => li.offsetParent && li.innerText.includes('an ingredient of your own'))`)
 	c.press(kb.Enter)
-	c.sees(`location.pathname === '/pantry' && [...document.querySelectorAll('.el-dialog input')].some(i => i.value === 'sea buckthorn')`)
+	c.sees(`location.pathname === '/pantry' && new URLSearchParams(location.search).get('own') === 'sea buckthorn'`)
+	c.sees(`[...document.querySelectorAll('.el-dialog input')].some(i => i.value === 'sea buckthorn')`)
 }

@@ -86,23 +86,31 @@ type Advice struct {
 // Ask is a portion to be cooked on a plate. GivenC is where the plate stands, 0 when it is to be
 // advised.
 type Ask struct {
-	Portion Portion
-	Plate   Plate
-	GivenC  float64
-	Steps   []Change // relative: FromS, and °C above the plate's setting
+	Portion  Portion
+	Plate    Plate
+	GivenC   float64
+	HotStart bool
+	Closed   Span    // of practice for an iron; zero when nobody knows
+	LightS   float64 // s until the iron's own light comes; 0 without one
 }
+
+// A hot start sets the round edge: the plate stands so much hotter [K] until so many seconds after
+// pouring (modelling choices), as far as it goes.
+const (
+	hotStartK = 20.0
+	HotStartS = 45.0
+)
+
+// HotC is where the plate stands for a hot start.
+func (p Plate) HotC(c float64) float64 { return math.Max(c, p.clamp(c+hotStartK)) }
 
 // on is the portion at a setting, with the heat in steps around it.
 func (a *Ask) on(c float64) Portion {
 	p := a.Portion
 	p.PlateC = c
 	p.Changes = nil
-	for _, s := range a.Steps {
-		if s.FromS <= 0 {
-			p.PlateC = c + s.PlateC
-		} else {
-			p.Changes = append(p.Changes, Change{s.FromS, c + s.PlateC})
-		}
+	if a.HotStart {
+		p.PlateC, p.Changes = a.Plate.HotC(c), []Change{{HotStartS, c}}
 	}
 	return p
 }
@@ -117,10 +125,7 @@ func (a *Ask) roughly(c float64) Portion {
 // Advise finds the plate's temperature and the times a side. The error is the context's.
 func Advise(ctx context.Context, a Ask) (Advice, error) {
 	a.Portion.air = airAt(a.Portion.AltitudeM)
-	target := wished[batter.Golden]
-	if d, ok := wished[a.Portion.Colour]; ok {
-		target = d
-	}
+	target := a.Portion.target()
 	low, high := math.NaN(), math.NaN()
 	best, bestScore := a.Plate.clamp((coolestPlate+hottestPlate)/2), math.Inf(1)
 	tries := a.Plate.tries()
@@ -172,11 +177,10 @@ func fits(r Cooked, target float64, iron bool) bool {
 	if !r.Sets || !iron && !r.Shed {
 		return false
 	}
-	first := r.DoseFirst >= firstLeast*target && r.DoseFirst <= firstMost*target
 	if iron {
 		return r.DoseFirst >= ironDose*target && r.DoseFirst <= firstMost*target && r.FirstS >= ironLeastS && r.FirstS <= ironMostS
 	}
-	return first && r.DoseSecond >= secondLeast*target && r.DoseSecond <= secondMost*target
+	return r.DoseFirst >= firstLeast*target && r.DoseFirst <= firstMost*target && r.DoseSecond >= secondLeast*target && r.DoseSecond <= secondMost*target
 }
 
 // misses is how far a cook is from what is wanted, for the best of what cannot be had.
@@ -211,7 +215,7 @@ func (a *Ask) timed(ctx context.Context, c float64) (Advice, error) {
 	if p.Iron {
 		safe := Cook(careful, Times{})
 		out.SafeS = safe.SetAfterS
-		out.FirstS = roundUp(math.Max(r.FirstS, orZero(out.SafeS)))
+		out.FirstS = roundUp(math.Max(a.closed(r.FirstS), orZero(out.SafeS)))
 	} else {
 		safe := Cook(careful, Times{FirstS: out.FirstS})
 		out.SafeS = safe.SetAfterS
@@ -224,12 +228,20 @@ func (a *Ask) timed(ctx context.Context, c float64) (Advice, error) {
 	return out, nil
 }
 
-func (a *Advice) trouble(p Portion) Trouble {
-	r := a.Result
-	target := wished[batter.Golden]
-	if d, ok := wished[p.Colour]; ok {
-		target = d
+// closed is how long an iron is closed: until its own light when there is one, else the model's
+// time inside what practice names.
+func (a *Ask) closed(model float64) float64 {
+	switch {
+	case a.LightS > 0:
+		return a.LightS
+	case a.Closed.High > 0:
+		return math.Min(a.Closed.High, math.Max(a.Closed.Low, model))
 	}
+	return model
+}
+
+func (a *Advice) trouble(p Portion) Trouble {
+	r, target := a.Result, p.target()
 	switch {
 	case !r.Sets || math.IsNaN(a.SafeS):
 		return NeverSets

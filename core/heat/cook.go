@@ -13,8 +13,8 @@ const (
 	waitMore   = 1.35 // times the flip's time that it waits at most,
 	waitMoreS  = 45.0 // or so many seconds beyond it
 	secondDose = 0.5  // of the wished colour that the second side waits for
-	ShedFrom   = 0.06 // share of its mass that a batter of ShedWater has to lose, else it eats gummy (modelling choice)
-	ShedWater  = 0.53 // share of water in it
+	shedFrom   = 0.06 // share of its mass that a batter of shedWater has to lose, else it eats gummy (modelling choice)
+	shedWater  = 0.53 // share of water in it
 	shedMore   = 0.8  // more for each share of water above
 	gummyShare = 0.8  // of that, below which it eats gummy for certain (modelling choice)
 	slowSecond = 1.3  // times the first side that the second may take to steam off (modelling choice)
@@ -62,6 +62,14 @@ const (
 )
 
 var wished = map[batter.Colour]float64{batter.Pale: 0.35, batter.Golden: 1, batter.Deep: 2.6}
+
+// target is the dose that a portion is cooked to: golden unless the cook says otherwise.
+func (p *Portion) target() float64 {
+	if d, ok := wished[p.Colour]; ok {
+		return d
+	}
+	return wished[batter.Golden]
+}
 
 // ColourOf names a dose.
 func ColourOf(dose float64) batter.Colour {
@@ -169,10 +177,7 @@ func Cook(p Portion, times Times) Cooked {
 		around = airAt(p.AltitudeM)
 	}
 	s := newSlab(p.Layers, n, around)
-	r := run{p: p, s: s, target: wished[p.Colour]}
-	if r.target == 0 {
-		r.target = wished[batter.Golden]
-	}
+	r := run{p: p, s: s, target: p.target()}
 	s.iron = p.Iron
 	if p.Cautious {
 		s.stays, s.pore = steamStays/2, poreShare/2
@@ -182,7 +187,6 @@ func Cook(p Portion, times Times) Cooked {
 	}
 	for i := range s.n {
 		r.mass0 += s.dry[i] + s.wet[i]
-		r.wet0 += s.wet[i]
 		if !p.Layers[s.layer[i]].Fruit {
 			r.batter0 += s.dry[i] + s.wet[i]
 			r.batterWet0 += s.wet[i]
@@ -208,7 +212,7 @@ func (p *Portion) startC() float64 {
 	return 0
 }
 
-// iceHeat is the heat capacity of frozen fruit [J/kgK], iceAndFruit of thawed (from memory).
+// Heat capacities of fruit, frozen and thawed [J/kgK] (from memory).
 const (
 	iceHeat   = 2000.0
 	fruitHeat = 3800.0
@@ -229,20 +233,20 @@ func (f Frozen) draws(startC, thick float64) thawing {
 
 // run is a cook under way.
 type run struct {
-	p                                       Portion
-	s                                       *slab
-	target                                  float64
-	mass0, batter0, wet0, batterWet0, thick float64
-	browns                                  [2]float64 // of the first face and the other
-	dose                                    [2]float64
-	plateC                                  float64 // of the plate, or of both of an iron, now
-	t                                       float64
-	left                                    float64 // kg of steam
-	steam, peak                             float64 // averaged, and its highest
-	flipped                                 bool
-	balance                                 float64
-	curve                                   []Moment
-	faces                                   [2]float64
+	p                                 Portion
+	s                                 *slab
+	target                            float64
+	mass0, batter0, batterWet0, thick float64
+	browns                            [2]float64 // of the first face and the other
+	dose                              [2]float64
+	plateC                            float64 // of the plate, or of both of an iron, now
+	t                                 float64
+	left                              float64 // kg of steam
+	steam, peak                       float64 // averaged, and its highest
+	flipped                           bool
+	balance                           float64
+	curve                             []Moment
+	faces                             [2]float64
 }
 
 // setting is what the plate is turned to at a time.
@@ -414,7 +418,7 @@ func (s *slab) coldest() (c float64, set bool) {
 
 // needs is the share of its mass that the batter has to lose.
 func (r *run) needs() float64 {
-	return ShedFrom + shedMore*(r.batterWet0/r.batter0-ShedWater)
+	return shedFrom + shedMore*(r.batterWet0/r.batter0-shedWater)
 }
 
 func (r *run) shed() bool { return r.p.NoStarch || r.left/r.batter0 >= r.needs() }

@@ -1,6 +1,7 @@
 package heat
 
 import (
+	"cmp"
 	"fmt"
 	"math"
 	"slices"
@@ -41,7 +42,7 @@ func (m DialMap) Known() bool { return len(m.Marks) >= 2 }
 func (m DialMap) mapped() []batter.Mark {
 	if m.Known() {
 		p := slices.Clone(m.Marks)
-		slices.SortFunc(p, func(a, b batter.Mark) int { return int(math.Copysign(1, a.At-b.At)) })
+		slices.SortFunc(p, func(a, b batter.Mark) int { return cmp.Compare(a.At, b.At) })
 		return p
 	}
 	return usualMarks(m.Dial)
@@ -62,20 +63,6 @@ func (m DialMap) At(c float64) float64 {
 		at = a.At + (c-a.C)*(b.At-a.At)/(b.C-a.C)
 	}
 	return math.Min(last, math.Max(0, at))
-}
-
-// C is the temperature at a place on the dial.
-func (m DialMap) C(at float64) float64 {
-	p := m.mapped()
-	i := 1
-	for i < len(p)-1 && at > p[i].At {
-		i++
-	}
-	a, b := p[i-1], p[i]
-	if b.At == a.At {
-		return a.C + m.ShiftC
-	}
-	return a.C + (at-a.At)*(b.C-a.C)/(b.At-a.At) + m.ShiftC
 }
 
 // Say is the place in the plate's own words: "4", "just under 4", "between 4 and 5". Empty without

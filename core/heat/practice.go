@@ -16,6 +16,12 @@ type Span struct{ Low, High float64 }
 // Middle is its middle, to a cook's clock.
 func (s Span) Middle() float64 { return timeStep * math.Round((s.Low+s.High)/2/timeStep) }
 
+// Minutes until a plate and an iron are hot.
+const (
+	PlateUpMin = 8.0
+	IronUpMin  = 10.0
+)
+
 // A crêpe's two heats: quick at CrepeC, slower on a medium flame [°C].
 const (
 	CrepeC       = 195.0

@@ -15,7 +15,6 @@ type Look struct {
 	Whips  bool
 	Hidden bool // its own colour hides the browning
 	Light  bool // the iron has a light or a tone of its own
-	Lacy   bool // a crisp edge is wanted
 	Whole  bool // one cake of the whole bowl
 }
 

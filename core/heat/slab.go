@@ -3,7 +3,6 @@ package heat
 import (
 	"math"
 
-	"upbeatladle/core/batter"
 	"upbeatladle/core/food"
 )
 
@@ -33,8 +32,6 @@ const (
 	coolestC   = 2.0   // K below boiling from which no steam condenses any more (modelling choice)
 
 	riseFromC = 30.0 // °C where the batter begins to rise (modelling choice)
-	gasOnHot  = 0.12 // share of gas of a batter on the hot plate (modelling choice)
-	gasCrepe  = 0.02 // of a crêpe
 	gasFruit  = 0.20 // of apple and its like
 
 	firstStepS = 0.05 // s, then a quarter longer each time
@@ -56,13 +53,8 @@ type Layer struct {
 	Fruit   bool    // a slice: it softens and does not set
 }
 
-// GasOnPlate is the share of gas in a batter of the form on the hot plate.
-func GasOnPlate(f batter.Form) float64 {
-	if f == batter.Crepe {
-		return gasCrepe
-	}
-	return gasOnHot
-}
+// GasOnPlate is the share of gas in a batter on the hot plate (modelling choice).
+const GasOnPlate = 0.12
 
 // SliceOf is a slice of fruit or vegetable of a height.
 func SliceOf(in *food.Ingredient, mm, startC float64) Layer {

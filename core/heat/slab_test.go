@@ -161,7 +161,7 @@ func TestABoilingFrontEatsIntoTheSlab(t *testing.T) {
 }
 
 func TestNothingHappensWithoutADrive(t *testing.T) {
-	s := newSlab([]Layer{{Matter: standard, ThickMM: 7, StartC: 20, Gas: gasOnHot, Rise: 1.6}}, 24, airAt(0))
+	s := newSlab([]Layer{{Matter: standard, ThickMM: 7, StartC: 20, Gas: GasOnPlate, Rise: 1.6}}, 24, airAt(0))
 	assert.Less(t, s.runFor(300, 1, contact(500, 20), still()), 1e-9)
 	for i := range s.n {
 		assert.InDelta(t, 20, s.t[i], 1e-6)
@@ -197,7 +197,7 @@ func TestSteamAndBoiling(t *testing.T) {
 // other sums than the steps make.
 func TestTheHeatIsWhereItWent(t *testing.T) {
 	for share, tolerance := range map[float64]float64{0: 0.005, 0.4: 0.015} {
-		s := newSlab([]Layer{{Matter: standard, ThickMM: 7, StartC: 20, Gas: gasOnHot, Rise: 1.6}}, 24, airAt(0))
+		s := newSlab([]Layer{{Matter: standard, ThickMM: 7, StartC: 20, Gas: GasOnPlate, Rise: 1.6}}, 24, airAt(0))
 		s.stays = share
 		var in, steam float64
 		for range 180 {

@@ -18,7 +18,7 @@ type Cooking struct {
 	First, Second string   // minutes of a side; the second is empty for an iron
 	SignsFirst    []string //
 	SignsSecond   []string //
-	Turn          string   // a sentence
+	Turn          string   // a sentence, when one turner will not do
 	Whole         bool     // one cake, as wide as its pan
 	Probe         bool     // there is egg in it
 	Warnings      []string //
@@ -45,6 +45,9 @@ func (o *order) atPlate(under, onTop []Item) {
 	if c.Fat != "" {
 		o.step(nil, "%s", c.Fat)
 	}
+	for _, w := range c.Warnings {
+		o.step(nil, "%s", w)
+	}
 	for _, i := range under {
 		o.step([]Item{i}, "Lay %s down first, %s.", i.lower(), o.perPortion(i))
 	}
@@ -55,7 +58,7 @@ func (o *order) atPlate(under, onTop []Item) {
 	if len(c.Middle) > 0 {
 		o.step(nil, "%s %s.", words.Either(iron, "Between the two pours:", "Into the middle:"), words.List(c.Middle))
 	}
-	o.sides(c, iron, len(onTop)+len(c.Middle) > 0)
+	o.sides(c, iron)
 }
 
 // soonRest is the longest rest that the plate may be thought of before [min] (modelling choice).
@@ -104,10 +107,7 @@ func (o *order) laid(i Item, iron bool) string {
 	return fmt.Sprintf("Put %s on at once, while the top is wet: %s.", i.lower(), o.perPortion(i))
 }
 
-func (o *order) sides(c *Cooking, iron, laid bool) {
-	for _, w := range c.Warnings {
-		o.step(nil, "%s", w)
-	}
+func (o *order) sides(c *Cooking, iron bool) {
 	if c.First == "" {
 		return
 	}
@@ -116,10 +116,7 @@ func (o *order) sides(c *Cooking, iron, laid bool) {
 		o.step(nil, "Close, about %s: %s. Keep hands off the steam when you lift the lid.", c.First, signs(c.SignsFirst)).Code = CodeFlip
 	} else {
 		o.step(nil, "First side, about %s: %s. Do not press.", c.First, signs(c.SignsFirst))
-		turn := ""
-		if c.Turn != "" && !strings.HasPrefix(c.Turn, "One turner") {
-			turn = " " + c.Turn
-		}
+		turn := words.Either(c.Turn == "", "", " "+c.Turn)
 		o.step(nil, "Flip once.%s Second side, about %s: %s.", turn, c.Second, signs(c.SignsSecond)).Code = CodeFlip
 	}
 	check := c.FirstPiece

@@ -2,6 +2,7 @@ package worksheet
 
 import (
 	"math"
+	"slices"
 
 	"upbeatladle/core/batter"
 	"upbeatladle/core/flow"
@@ -60,6 +61,7 @@ type Include struct {
 	Strategies bool // what the other ways to offset would do
 	Cook       bool // how hot and how long, and the steps at the plate
 	Curves     bool // that, with the course of it
+	HeatLine   bool // how hot and how long, and nothing of why: a third of the time, for a card
 }
 
 // Everything is all that is told of a worksheet; curves are drawn, and asked for by name.
@@ -423,6 +425,7 @@ type Cook struct {
 	ClosedS      float64       `json:"closed_s,omitzero"` // when it came
 	Lead         string        `json:"lead"`              // in one line,
 	Safe         string        `json:"safe"`              // and what is known of its middle
+	Probe        string        `json:"probe,omitzero"`    // what outranks that
 	Choices      CookChoices   `json:"choices"`
 	Curve        []heat.Moment `json:"curve,omitzero"` // when it was asked for
 }
@@ -477,9 +480,19 @@ type CookChoices struct {
 	Froms   []batter.From   `json:"froms"`
 	Fats    []batter.Fat    `json:"fats"`
 	Whens   []batter.When   `json:"whens"`
+	Lacy    bool            `json:"lacy"`
 }
 
-var cookChoices = CookChoices{batter.Colours, batter.Froms, batter.Fats, batter.Whens}
+// choicesFor leaves out what a form does not have: nothing is greased at the flip of what is not flipped,
+// and only fat that stands on the plate fries an edge crisp.
+func choicesFor(f batter.Form, fat batter.Fat) CookChoices {
+	c := CookChoices{Colours: batter.Colours, Froms: batter.Froms, Fats: batter.Fats, Whens: batter.Whens}
+	if f == batter.Waffle {
+		c.Whens = slices.DeleteFunc(slices.Clone(c.Whens), func(w batter.When) bool { return w == batter.AtFlip })
+	}
+	c.Lacy = f != batter.Waffle && fat != batter.Film && fat != batter.NoFat
+	return c
+}
 
 // Nutrients of a serving as mixed, and with what is put on it.
 type Nutrients struct {

@@ -10,7 +10,6 @@ import (
 	"upbeatladle/core/batter"
 	"upbeatladle/core/food"
 	"upbeatladle/core/heat"
-	"upbeatladle/core/lift"
 	"upbeatladle/core/portion"
 	"upbeatladle/core/safety"
 	"upbeatladle/core/words"
@@ -19,15 +18,11 @@ import (
 const (
 	sliceCover  = 0.3  // of a portion's area from which slices lie between batter and plate (modelling choice: below, the batter runs round them)
 	frozenC     = -18  // °C of a freezer
-	hotStartC   = 20.0 // K above for a hot start (modelling choice)
-	hotStartS   = 45.0 // s of it
 	worthS      = 15.0 // s that are worth a sentence (modelling choice)
 	worthC      = 4.0  // K that are
 	darkTint    = 0.12 // reflectance of the batter below which its own colour hides the browning (modelling choice)
 	unknownIron = 7.5  // mm of batter in an iron that nobody has described (the cooking model's waffle)
 	usualIronC  = 195.0
-	heatUpMin   = 8.0 // min until a plate is hot (common practice, no source)
-	ironUpMin   = 10.0
 	usualLowC   = 120.0 // °C that plates go from
 	usualHighC  = 230.0 // and to (common practice, no source)
 	fahrenheit  = 5.0   // °F that a cook's °F are told to
@@ -60,44 +55,22 @@ func (w *measured) from() batter.From {
 func (w *described) lies(b bowl) onPlate {
 	ml := w.out.Portion.VolumeML
 	o := onPlate{mm: heat.UnjudgedMM}
-	pot := portion.BowlOf(b.parts, portion.Air(w.v.Form))
-	gas := b.lift.Per100()
-	if w.v.Base.Style == batter.Yeast {
-		gas = proved
-	}
-	rise := portion.Rise(gas * lift.Expansion(w.k.AltitudeM))
-	switch {
-	case w.v.Form == batter.Waffle:
-		o.mm = unknownIron
+	g, onGriddle := w.griddle()
+	if w.v.Form == batter.Waffle {
+		o.mm, onGriddle = unknownIron, false
 		if i, ok := w.iron(); ok {
-			o.area = portion.MouldArea(i)
-			o.mm = ml * 1000 / o.area
+			o.mm = ml * 1000 / portion.MouldArea(i)
 		}
-	case w.v.Form != batter.Flourless:
-		if l := b.thick.L(); !math.IsNaN(l) && w.flour > 0 {
-			if layer, ok := portion.LayerOf(w.v.Form, ml, w.k.Calibration.YieldStress(l)*w.stiffer(pot), pot.Density()); ok {
-				o.wide, o.mm = layer.DiameterMM, layer.ThicknessMM
-			}
-		}
+	} else if l, ok := w.layer(b, ml); ok {
+		o.mm, o.wide = l.ThicknessMM, l.DiameterMM
+		o.whole = onGriddle && o.wide >= math.Min(g.WidthMM, g.DepthMM)
 	}
-	if g, ok := w.griddle(); ok && o.wide > 0 {
-		if most := math.Min(g.WidthMM, g.DepthMM); o.wide > most { // one cake fills its pan
-			o.wide, o.whole = most, true
-			o.mm = ml * 1000 / (math.Pi * most * most / 4)
-		}
-	}
-	if o.wide > 0 {
-		o.area = math.Pi * o.wide * o.wide / 4
-	}
-	if o.area <= 0 {
-		o.area = ml * 1000 / o.mm
-	}
-	gasShare := heat.GasOnPlate(w.v.Form)
+	o.area = ml * 1000 / o.mm
 	o.portion = heat.Portion{
-		Layers:    []heat.Layer{{Matter: heat.MatterOf(b.account), ThickMM: o.mm, StartC: w.from().StartC(), Gas: gasShare, Rise: rise}},
+		Layers:    []heat.Layer{{Matter: heat.MatterOf(b.account), ThickMM: o.mm, StartC: w.from().StartC(), Gas: heat.GasOnPlate, Rise: w.rise(b)}},
 		AltitudeM: w.k.AltitudeM, Iron: w.v.Form == batter.Waffle, NoStarch: w.v.Form == batter.Flourless, Colour: w.v.Cooking.Colour,
 	}
-	if g, ok := w.griddle(); ok && w.v.Form != batter.Waffle {
+	if onGriddle {
 		o.portion.Contact = g.Contact
 	}
 	return o
@@ -145,14 +118,14 @@ func (w *described) additionOf(id string) *batter.Addition {
 }
 
 // cook works out the heat. The error is the context's.
-func (w *described) cook(ctx context.Context, curves bool) error {
+func (w *described) cook(ctx context.Context, include Include) error {
 	c := &Cook{StartC: w.from().StartC(), From: w.from(), PreheatMin: w.preheat(), TrackC: []float64{usualLowC, usualHighC}}
 	w.out.Cook = c
 	o := w.withPieces(w.lies(w.weighed))
 	w.onPlate = o
 	w.plateOf(c)
 	c.Fat = w.fatOf()
-	c.Choices = cookChoices
+	c.Choices = choicesFor(w.v.Form, w.pan.kind)
 	look := w.look(o)
 	for _, s := range look.FirstSigns() {
 		c.SignsFirst, c.ShownFirst = append(c.SignsFirst, s.Text), append(c.ShownFirst, s.Shown)
@@ -169,7 +142,7 @@ func (w *described) cook(ctx context.Context, curves bool) error {
 	case w.v.Form == batter.Crepe:
 		w.crepe(c)
 	default:
-		err = w.solveHeat(ctx, c, o, curves)
+		err = w.solveHeat(ctx, c, o, include)
 	}
 	if err != nil {
 		return err
@@ -205,20 +178,17 @@ func (w *described) preheat() float64 {
 		if i, ok := w.iron(); ok && i.HeatUpMin > 0 {
 			return i.HeatUpMin
 		}
-		return ironUpMin
+		return heat.IronUpMin
 	}
 	if g, ok := w.griddle(); ok && g.HeatUpMin > 0 {
 		return g.HeatUpMin
 	}
-	return heatUpMin
+	return heat.PlateUpMin
 }
 
 // look is the bowl to whoever stands at the plate.
 func (w *described) look(o onPlate) heat.Look {
-	l := heat.Look{Form: w.v.Form, GasML: w.weighed.lift.Per100(), Whips: w.v.Base.Whips(), Hidden: w.hides() != "", Lacy: w.v.Cooking.Lacy, Whole: o.whole}
-	if w.v.Base.Style == batter.Yeast {
-		l.GasML = proved
-	}
+	l := heat.Look{Form: w.v.Form, GasML: w.gas(w.weighed), Whips: w.v.Base.Whips(), Hidden: w.hides() != "", Whole: o.whole}
 	if i, ok := w.iron(); ok {
 		l.Light = i.Light
 	}
@@ -298,16 +268,21 @@ func (w *described) askOf(o onPlate) heat.Ask {
 	if g, ok := w.griddle(); ok && w.v.Form != batter.Waffle {
 		a.Plate = heat.Plate{LowC: g.MinC, HighC: g.MaxC}
 	}
-	if w.v.Cooking.HotStart && w.v.Form != batter.Waffle {
-		a.Steps = []heat.Change{{FromS: 0, PlateC: hotStartC}, {FromS: hotStartS, PlateC: 0}}
+	if w.v.Form == batter.Waffle {
+		a.Closed = heat.IronTimes(0)
+		if i, ok := w.iron(); ok {
+			a.Closed, a.LightS = heat.IronTimes(i.DepthMM), i.ClosedS
+		}
+		return a
 	}
+	a.HotStart = w.v.Cooking.HotStart
 	return a
 }
 
 // solveHeat asks the model, for this bowl and for its reference.
-func (w *described) solveHeat(ctx context.Context, c *Cook, o onPlate, curves bool) error {
+func (w *described) solveHeat(ctx context.Context, c *Cook, o onPlate, include Include) error {
 	ask := w.askOf(o)
-	ask.Portion.Record = curves
+	ask.Portion.Record = include.Curves
 	if ask.Portion.Iron && ask.GivenC == 0 {
 		ask.GivenC = usualIronC
 	} else {
@@ -317,18 +292,18 @@ func (w *described) solveHeat(ctx context.Context, c *Cook, o onPlate, curves bo
 	if err != nil {
 		return err
 	}
-	w.fill(c, a, o)
-	if a.Trouble == heat.NeverSets {
+	w.fill(c, a, o, ask)
+	if a.Trouble == heat.NeverSets || !include.Cook {
 		return nil
 	}
-	if err := w.compareHeat(ctx, c, o, ask, a, curves); err != nil {
+	if err := w.compareHeat(ctx, c, o, ask, a, include.Curves); err != nil {
 		return err
 	}
 	return w.shades(ctx, c, ask, a)
 }
 
 // fill takes the advice over.
-func (w *described) fill(c *Cook, a heat.Advice, o onPlate) {
+func (w *described) fill(c *Cook, a heat.Advice, o onPlate, ask heat.Ask) {
 	c.GriddleC, c.FirstSideS = a.PlateC, a.FirstS
 	if !math.IsNaN(a.Low) {
 		c.WindowC = []float64{a.Low, a.High}
@@ -341,16 +316,9 @@ func (w *described) fill(c *Cook, a heat.Advice, o onPlate) {
 	c.CentreC = finite(a.Result.CentreC)
 	c.ColourFirst, c.ShadeFirst = a.ColourFirst, finite(heat.Shade(a.Result.DoseFirst))
 	if o.portion.Iron {
-		span := heat.IronTimes(0)
-		if i, ok := w.iron(); ok {
-			span = heat.IronTimes(i.DepthMM)
-			if i.ClosedS > 0 {
-				c.FirstSideS = i.ClosedS
-			}
-		}
-		c.RangeS = []float64{span.Low, span.High}
-		if c.ClosedS == 0 {
-			c.FirstSideS = math.Min(span.High, math.Max(span.Low, a.FirstS))
+		c.RangeS = []float64{ask.Closed.Low, ask.Closed.High}
+		if ask.LightS > 0 && a.FirstS >= ask.LightS+1 {
+			c.Warnings = append(c.Warnings, fmt.Sprintf("Its own light comes after %s, before the middle is surely set: leave it closed for %s.", words.Seconds(ask.LightS), words.Seconds(a.FirstS)))
 		}
 	} else {
 		second := a.SecondS
@@ -384,13 +352,13 @@ func (w *described) sayTrouble(c *Cook, a heat.Advice, o onPlate) {
 			warn("At %s it does not set through within a quarter of an hour a side. Pour thinner, or look for what is missing in the bowl.", heatAt)
 		}
 	case heat.StaysFrozen:
-		warn("The frozen pieces may still be ice in the middle when the batter is done. Thaw them first, take smaller ones, or give it longer on a lower heat.")
+		warn("The frozen pieces may still be ice in the middle when the batter is done. Thaw them first, or take smaller ones.")
 	case heat.BrownsFirst:
-		warn("At %s it turns %s before it is cooked through: turn it down, or pour thinner.", heatAt, darker(a))
+		warn("At %s it turns %s before it is cooked through: %s.", heatAt, darker(a), words.Either(c.Given, "turn it down, or pour thinner", "pour thinner, or take another plate, for no heat of this one does both"))
 	case heat.TooPale:
-		warn("At %s it stays pale. It is cooked all the same; for more colour turn it up, if the plate can.", heatAt)
+		warn("At %s it stays pale. It is cooked all the same; %s.", heatAt, words.Either(c.Given, "for more colour turn it up, if the plate can", "this plate gives no more colour"))
 	case heat.StaysWet:
-		warn("At %s it is cooked before enough steam has left, and eats gummy: lower and longer, or pour thinner.", heatAt)
+		warn("At %s it is cooked before enough steam has left, and eats gummy: %s.", heatAt, words.Either(c.Given, "lower and longer, or pour thinner", "pour thinner, or make the batter drier, for no heat mends it"))
 	}
 }
 
@@ -428,7 +396,7 @@ func (w *described) compareHeat(ctx context.Context, c *Cook, o onPlate, ask hea
 	if err != nil {
 		return err
 	}
-	if cooler.Trouble != heat.NeverSets {
+	if cooler.Trouble != heat.NeverSets && (c.RangeC == nil || mine.PlateC-10 >= c.RangeC[0]) {
 		say("%s less: %s.", w.kelvins(10), longer(cooler.FirstS-mine.FirstS, cooler.SecondS-mine.SecondS))
 	}
 	thicker := ask
@@ -468,6 +436,16 @@ func (w *described) why(say func(string, ...any), o, base onPlate, mine, theirs 
 	}
 	water, was := gauges.Moisture.After(), gauges.Moisture.Base()
 	if !o.portion.Iron {
+		switch d := mine.FirstS - theirs.FirstS; {
+		case d >= worthS && o.portion.Layers[0].Fruit:
+			say("%s more on the first side: the slice lies between the plate and the batter.", words.Seconds(d))
+		case d >= worthS && len(o.portion.Frozen) > 0:
+			say("%s more on the first side: the frozen pieces take heat to thaw.", words.Seconds(d))
+		case d >= worthS:
+			say("%s more on the first side.", words.Seconds(d))
+		case d <= -worthS:
+			say("%s less on the first side.", words.Seconds(-d))
+		}
 		switch d := mine.SecondS - theirs.SecondS; {
 		case d >= worthS && water > was+1:
 			say("%s more on the second side: %.0f g of water to 100 g dry, the base %.0f.", words.Seconds(d), water, was)
@@ -476,9 +454,6 @@ func (w *described) why(say func(string, ...any), o, base onPlate, mine, theirs 
 		case d <= -worthS:
 			say("%s less on the second side.", words.Seconds(-d))
 		}
-	}
-	if len(o.portion.Frozen) > 0 {
-		say("Frozen pieces take heat to thaw: that is in the minutes.")
 	}
 	if o.portion.Layers[0].StartC < batter.FromCounter.StartC()-5 {
 		say("Cold from the fridge: that is in the minutes.")
@@ -584,8 +559,7 @@ func (w *described) sayHeat(c *Cook) {
 		}
 	}
 	if w.v.Cooking.HotStart && c.SecondSideS != nil && w.v.Form != batter.Crepe {
-		c.HotStart = fmt.Sprintf("pour at %s, and after %s turn it down to %s", w.degree(c.GriddleC+hotStartC), words.Seconds(hotStartS), w.degree(c.GriddleC))
-		c.Reasons = append(c.Reasons, "Hot start: "+c.HotStart+". It sets the round edge.")
+		w.sayHotStart(c, w.askOf(w.onPlate).Plate.HotC(c.GriddleC))
 	}
 	if c.Fat.Kind == batter.Butter && c.GriddleC > heat.ButterBurnsC {
 		if w.v.Form == batter.Crepe { // it is gone in a minute
@@ -613,12 +587,24 @@ func (w *described) sayHeat(c *Cook) {
 	default:
 		c.Safe = "by practice: the signs decide"
 	}
+	if slices.Contains(w.out.Allergens, "egg") {
+		c.Probe = "A probe in the middle outranks it: egg is set at 74 °C."
+	}
 	v := w.out.Verdict // what it contains stays the last word
 	at := len(v)
 	if at > 0 && v[at-1].Kind == "allergens" {
 		at--
 	}
 	w.out.Verdict = slices.Insert(v, at, Verdict{"heat", c.Lead, words.Either(c.Dial == "", c.Safe, "the dial: "+c.Dial)})
+}
+
+func (w *described) sayHotStart(c *Cook, hot float64) {
+	if hot < c.GriddleC+1 {
+		c.Reasons = append(c.Reasons, "No hot start: the plate goes no hotter.")
+		return
+	}
+	c.HotStart = fmt.Sprintf("pour at %s, and after %s turn it down to %s", w.degree(hot), words.Seconds(heat.HotStartS), w.degree(c.GriddleC))
+	c.Reasons = append(c.Reasons, "Hot start: "+c.HotStart+". It sets the round edge.")
 }
 
 func (w *described) fatOf() CookFat {

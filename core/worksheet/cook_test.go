@@ -69,6 +69,9 @@ func TestThePlateThatIsThere(t *testing.T) {
 	v.Cooking.HotStart = true
 	hot := cookedIn(t, v, k)
 	assert.Contains(t, steps(hot), fmt.Sprintf("pour at %.0f °C, and after 45 s turn it down to %.0f °C", hot.Cook.GriddleC+20, hot.Cook.GriddleC))
+	k.Griddles[0].MaxC = hot.Cook.GriddleC + 5
+	assert.Contains(t, steps(cookedIn(t, v, k)), fmt.Sprintf("pour at %.0f °C", k.Griddles[0].MaxC), "no hotter than the plate goes")
+	k.Griddles[0].MaxC = 230
 	v.Cooking.HotStart = false
 	v.Cooking.On = "mild"
 	w = cookedIn(t, v, k)
@@ -108,6 +111,37 @@ func TestSignsAreTrueToTheBowl(t *testing.T) {
 	w = cookedIn(t, iron, k)
 	assert.Equal(t, 215.0, w.Cook.FirstSideS, "its own light's time")
 	assert.Contains(t, w.Cook.SignsFirst, "its own light or tone")
+	k.Irons[0].ClosedS = 30
+	w = cookedIn(t, iron, k)
+	assert.Greater(t, w.Cook.FirstSideS, 50.0, "a light that comes too early does not make it safe")
+	assert.Contains(t, strings.Join(w.Cook.Warnings, ";"), "before the middle is surely set")
+	assert.Contains(t, steps(w), "leave it closed for "+words.Seconds(w.Cook.FirstSideS))
+}
+
+// The heat cooks the portion that is shown, of the bowl and of its base, in a pan too small for it as well.
+func TestTheHeatAndThePortionAreOfOnePiece(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		v := anyVariation(t)
+		v.Base.Style = rapid.SampledFrom([]batter.Style{"", batter.Whipped, batter.Yeast}).Draw(t, "style")
+		v.Portion.VolumeML = rapid.Float64Range(20, 500).Draw(t, "ml")
+		if v.Form == batter.Waffle || v.Form == batter.Crepe {
+			v.Form = batter.Pancake
+		}
+		k := batter.DefaultKitchen()
+		k.Griddles = []batter.Griddle{{ID: "pan", Name: "Pan", Round: true, WidthMM: 220, DepthMM: 220}}
+		w, err := worksheet.Work(context.Background(), v, k, worksheet.Include{Cook: true})
+		require.NoError(t, err)
+		plain := v
+		plain.Additions = nil
+		alone, err := worksheet.Work(context.Background(), plain, k, worksheet.Include{Cook: true})
+		require.NoError(t, err)
+		if w.Portion.DiameterMM != nil && *w.Portion.DiameterMM > 220+1e-9 {
+			t.Fatalf("%g mm in a pan of 220", *w.Portion.DiameterMM)
+		}
+		if b := w.Cook.Base; b != nil && (b.GriddleC != alone.Cook.GriddleC || b.FirstSideS != alone.Cook.FirstSideS || *b.SecondSideS != *alone.Cook.SecondSideS) {
+			t.Fatalf("the base is %+v, alone it is %s", *b, alone.Cook.Lead)
+		}
+	})
 }
 
 func TestTheFatOfThePlateIsCountedOnce(t *testing.T) {
@@ -225,6 +259,15 @@ func TestAnyVariationIsCookedSanely(t *testing.T) {
 				t.Fatalf("%g in %+v", *f, c)
 			}
 		}
+		if v.Cooking.PlateC == 0 { // no advice trips over the advice
+			for _, warning := range c.Warnings {
+				for _, against := range []string{"turn it down,", "turn it up", "ower and longer", "cannot stand"} {
+					if strings.Contains(warning, against) {
+						t.Fatalf("%s: %s", c.Lead, warning)
+					}
+				}
+			}
+		}
 		if c.FirstSideS == 0 && len(c.Warnings) == 0 {
 			t.Fatal("no time and no word why")
 		}
@@ -256,5 +299,15 @@ func BenchmarkWithHeat(b *testing.B) {
 		if _, err := worksheet.Work(context.Background(), v, batter.DefaultKitchen(), worksheet.Include{Cook: true}); err != nil {
 			b.Fatal(err)
 		}
+	}
+}
+
+// A card's line is the panel's line.
+func TestTheLineOfACardIsThePanels(t *testing.T) {
+	for _, v := range []batter.Variation{hatch(add("beetroot_cooked", 200, batter.StageBatter)), hatch()} {
+		w, err := worksheet.Work(context.Background(), v, batter.DefaultKitchen(), worksheet.Include{HeatLine: true})
+		require.NoError(t, err)
+		assert.Equal(t, cooked(t, v).Cook.Lead, w.Cook.Lead)
+		assert.Nil(t, w.Cook.Base, "nothing of why")
 	}
 }

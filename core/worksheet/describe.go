@@ -43,12 +43,10 @@ func (w *described) bowl() {
 			out.PoursNowPa, out.AfterRestPa = &out.Pours[0].YieldStressPa, &out.Pours[1].YieldStressPa
 			out.Class = out.Pours[len(out.Pours)-1].Class
 		}
-		stiff := tau * w.stiffer(pot)
-		if layer, ok := portion.LayerOf(w.v.Form, p.VolumeML, stiff, pot.Density()); ok {
-			layer = w.inPan(layer, p.VolumeML)
-			cooked := layer.ThicknessMM * w.rise()
-			p.DiameterMM, p.PouredMM, p.CookedMM = &layer.DiameterMM, &layer.ThicknessMM, &cooked
-		}
+	}
+	if layer, ok := w.layer(b, p.VolumeML); ok {
+		cooked := layer.ThicknessMM * w.rise(b)
+		p.DiameterMM, p.PouredMM, p.CookedMM = &layer.DiameterMM, &layer.ThicknessMM, &cooked
 	}
 	if p.DiameterMM == nil {
 		p.Reason = words.Either(w.v.Form == batter.Waffle, words.Either(len(w.k.Irons) > 0, "A waffle takes the shape of its iron.", "A waffle takes the shape of its iron: tell the Kitchen which one you have."), "A flourless batter is not judged on how it spreads.")
@@ -56,12 +54,30 @@ func (w *described) bowl() {
 	w.out.Batter, w.out.Portion = out, p
 }
 
-// stiffer is how much stiffer pieces and the foam of whipped whites make the batter: small
+// layer is how a portion of ml of a bowl lies on its plate; false when it takes the shape of an
+// iron, or is not judged on how it spreads.
+func (w *solved) layer(b bowl, ml float64) (portion.Layer, bool) {
+	l := b.thick.L()
+	if math.IsNaN(l) || w.flour <= 0 {
+		return portion.Layer{}, false
+	}
+	pot := w.potOf(b)
+	layer, ok := portion.LayerOf(w.v.Form, ml, w.k.Calibration.YieldStress(l)*w.stiffer(b), pot.Density())
+	if g, there := w.griddle(); ok && there { // it stays on its plate: thicker instead of wider
+		if most := math.Min(g.WidthMM, g.DepthMM); layer.DiameterMM > most {
+			layer = portion.Layer{DiameterMM: most, ThicknessMM: ml * 1000 / (math.Pi * most * most / 4)}
+		}
+	}
+	return layer, ok
+}
+
+// stiffer is how much stiffer pieces and the foam of whipped whites make a batter: small
 // bubbles keep their shape and stand in its way like pieces (modelling choice).
-func (w *solved) stiffer(pot portion.Bowl) float64 {
-	stiff := portion.Stiffen(w.foldedFraction(pot))
+func (w *solved) stiffer(b bowl) float64 {
+	pot := w.potOf(b)
+	stiff := portion.Stiffen(w.foldedFraction(b, pot))
 	if w.v.Base.Whips() && pot.VolumeML > 0 {
-		stiff *= portion.Stiffen(lift.Foam(w.weighed.parts) / pot.VolumeML)
+		stiff *= portion.Stiffen(lift.Foam(b.parts) / pot.VolumeML)
 	}
 	return stiff
 }
@@ -70,29 +86,27 @@ func (w *solved) stiffer(pot portion.Bowl) float64 {
 // of flour-type body] (modelling choice).
 const proved = 400
 
-// rise is how many times as thick as poured a portion is once it is cooked, at this altitude.
-func (w *solved) rise() float64 {
-	gas := w.weighed.lift.Per100()
+// gas is what a bowl lifts with, in ml per 100 g of flour-type body.
+func (w *solved) gas(b bowl) float64 {
 	if w.v.Base.Style == batter.Yeast {
-		gas = proved
+		return proved
 	}
-	return portion.Rise(gas * lift.Expansion(w.k.AltitudeM))
+	return b.lift.Per100()
 }
 
-// inPan keeps a crêpe inside the pan it is tilted in: it gets thicker instead of wider.
-func (w *solved) inPan(l portion.Layer, ml float64) portion.Layer {
-	g, ok := w.griddle()
-	if w.v.Form != batter.Crepe || !ok || l.DiameterMM <= g.WidthMM {
-		return l
-	}
-	return portion.Layer{DiameterMM: g.WidthMM, ThicknessMM: ml * 1000 / (math.Pi * g.WidthMM * g.WidthMM / 4)}
+// rise is how many times as thick as poured a portion of a bowl is once it is cooked, at this
+// altitude.
+func (w *solved) rise(b bowl) float64 {
+	return portion.Rise(w.gas(b) * lift.Expansion(w.k.AltitudeM))
 }
 
-// pot is the bowl with the air that is stirred or folded into it.
-func (w *solved) pot() portion.Bowl {
-	pot := portion.BowlOf(w.weighed.parts, portion.Air(w.v.Form))
+// pot is the bowl as weighed, with the air that is stirred or folded into it.
+func (w *solved) pot() portion.Bowl { return w.potOf(w.weighed) }
+
+func (w *solved) potOf(b bowl) portion.Bowl {
+	pot := portion.BowlOf(b.parts, portion.Air(w.v.Form))
 	if w.v.Base.Whips() {
-		pot.VolumeML += lift.Foam(w.weighed.parts)
+		pot.VolumeML += lift.Foam(b.parts)
 	}
 	return pot
 }

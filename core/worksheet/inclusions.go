@@ -27,17 +27,15 @@ func piecesOf(in *food.Ingredient) (mass float64, ok bool) {
 	return in.Piece.MassG, in.Piece.Known()
 }
 
-// foldedFraction is the volume fraction of what keeps its cells in the bowl: pieces, grated
-// things and zest, by the density of the thing itself.
-func (w *solved) foldedFraction(pot portion.Bowl) float64 {
+// foldedFraction is the volume fraction of what was added to a bowl and keeps its cells there:
+// pieces, grated things and zest, by the density of the thing itself.
+func (w *solved) foldedFraction(b bowl, pot portion.Bowl) float64 {
 	if pot.VolumeML <= 0 {
 		return 0
 	}
 	var ml float64
-	for i, a := range w.v.Additions {
-		if a.Stage.InBowl() {
-			ml += solidML(a.Ingredient, w.adds[i])
-		}
+	for _, p := range b.parts[len(w.v.Base.Lines):] {
+		ml += solidML(p.Ingredient, p.Grams)
 	}
 	return ml / pot.VolumeML
 }
@@ -276,17 +274,10 @@ var scoopNumbers = []float64{8, 10, 12, 16, 20, 24, 30, 40}
 // choices tells for every ladle and scoop how many portions it gives and how wide one runs.
 func (w *described) choices() {
 	pot := w.pot()
-	stiff := 0.0
-	if tau := w.out.Batter.YieldStressPa; tau != nil {
-		stiff = *tau * w.stiffer(pot)
-	}
 	add := func(c Choice) {
 		c.Count = pot.Count(c.VolumeML)
-		if stiff > 0 {
-			if l, ok := portion.LayerOf(w.v.Form, c.VolumeML, stiff, pot.Density()); ok {
-				l = w.inPan(l, c.VolumeML)
-				c.DiameterMM = &l.DiameterMM
-			}
+		if l, ok := w.layer(w.weighed, c.VolumeML); ok {
+			c.DiameterMM = &l.DiameterMM
 		}
 		w.out.Portion.Choices = append(w.out.Portion.Choices, c)
 	}
@@ -330,7 +321,7 @@ func (w *measured) iron() (batter.Iron, bool) {
 // plate says how many fit, or how full the iron gets.
 func (w *described) plate() {
 	p := w.out.Portion
-	rise := w.rise()
+	rise := w.rise(w.weighed)
 	switch {
 	case w.v.Form == batter.Waffle:
 		i, ok := w.iron()

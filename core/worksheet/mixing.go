@@ -8,6 +8,7 @@ import (
 	"upbeatladle/core/batter"
 	"upbeatladle/core/flow"
 	"upbeatladle/core/food"
+	"upbeatladle/core/heat"
 	"upbeatladle/core/measure"
 	"upbeatladle/core/mixing"
 	"upbeatladle/core/portion"
@@ -91,7 +92,7 @@ func (w *described) atPlate() *mixing.Cooking {
 			out.Second = words.Seconds(*c.SecondSideS)
 		}
 	}
-	if c.Turn != nil {
+	if c.Turn != nil && c.Turn.How != heat.OneTurner {
 		out.Turn = c.Turn.Text
 	}
 	for _, b := range w.v.Beside {

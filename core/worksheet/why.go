@@ -1,6 +1,7 @@
 package worksheet
 
 import (
+	"cmp"
 	"fmt"
 	"math"
 	"slices"
@@ -55,7 +56,7 @@ func named3(parts []food.Part, of property, step float64) string {
 			all = append(all, one{words.Lower(p.Ingredient.Label()), g})
 		}
 	}
-	slices.SortStableFunc(all, func(a, b one) int { return int(math.Copysign(1, b.g-a.g)) })
+	slices.SortStableFunc(all, func(a, b one) int { return cmp.Compare(b.g, a.g) })
 	var names []string
 	for i, o := range all {
 		if i == 3 {

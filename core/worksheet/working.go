@@ -154,7 +154,7 @@ func (w *described) portionWorking() {
 	if p.DiameterMM != nil && b.YieldStressPa != nil {
 		w.show("", "diameter", "How far a portion runs on a flat cold plate before its own stiffness stops it.", []Term{
 			{"L*", w.weighed.thick.L(), "ml/g", "docs/maths.md 3"}, {"yield stress", *b.YieldStressPa, "Pa", fmt.Sprintf("ln τ = %.4g − %.4g·(L* − 2)", w.k.Calibration.C, w.k.Calibration.B)},
-			{"stiffer by its pieces and foam", w.stiffer(w.pot()), "×", "Chateau, Ovarlez & Trung 2008"},
+			{"stiffer by its pieces and foam", w.stiffer(w.weighed), "×", "Chateau, Ovarlez & Trung 2008"},
 			{"portion", p.VolumeML, "ml", fromRecipe}, {"density", b.DensityGML, "g/ml", "docs/maths.md 5"}, {"diameter", *p.DiameterMM, "mm", fromRoussel},
 		})
 	}

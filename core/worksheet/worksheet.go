@@ -137,8 +137,8 @@ func Work(ctx context.Context, v batter.Variation, k batter.Kitchen, include Inc
 		return Worksheet{}, err
 	}
 	w.verdict()
-	if include.Cook || include.Curves {
-		if err := w.cook(ctx, include.Curves); err != nil {
+	if include.Cook || include.HeatLine {
+		if err := w.cook(ctx, include); err != nil {
 			return Worksheet{}, err
 		}
 	}

@@ -1988,6 +1988,8 @@ export interface components {
             lead: string;
             /** @description What is known of its middle */
             safe: string;
+            /** @description What outranks that */
+            probe?: string;
             choices: components["schemas"]["CookChoices"];
             curve?: components["schemas"]["CookMoment"][];
         };
@@ -2047,6 +2049,7 @@ export interface components {
             froms: string[];
             fats: string[];
             whens: string[];
+            lacy: boolean;
         };
         CookMoment: {
             /** Format: double */
@@ -2966,7 +2969,7 @@ export interface operations {
     createWorksheet: {
         parameters: {
             query?: {
-                /** @description What is worked out only when asked for, divided by commas: working, strategies, cook, curves */
+                /** @description What is worked out only when asked for, divided by commas: working, strategies, cook, curves (cook with its course), heat_line (cook without its reasons) */
                 include?: string;
             };
             header?: never;

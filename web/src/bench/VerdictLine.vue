@@ -21,6 +21,8 @@ const clauses = computed(() => {
   if (heat.clause) all.splice(all.length - 1, 0, heat.clause)
   return all
 })
+/** What it contains is never cut short: much of it gets a row of its own. */
+const isLong = (v: Worksheet['verdict'][number]) => v.kind === 'allergens' && v.lead.length + v.reason.length > 90
 const cautions = ref(false)
 const mix = ref(false)
 const inside = ref(false)
@@ -36,7 +38,7 @@ function whyEnergy() {
       v-for="v in clauses"
       :key="v.kind + v.lead"
       class="clause"
-      :class="[v.kind, { coming: v.kind === 'heat' && heat.coming }]"
+      :class="[v.kind, { coming: v.kind === 'heat' && heat.coming, long: isLong(v) }]"
       :data-verdict="v.kind">
       <Icon :name="icons[v.kind] ?? 'tick'" :size="26" />
       <p :title="v.kind === 'allergens' ? undefined : `${v.lead}: ${v.reason}`">
@@ -116,6 +118,24 @@ b {
 }
 .heat {
   min-width: 186px;
+}
+@media (min-width: 901px) {
+  .verdict:has(> .long) {
+    flex-wrap: wrap;
+  }
+  .clause.long {
+    flex: 1 1 720px;
+    min-height: 44px;
+    padding: 4px var(--s3);
+    border-left: 0;
+    border-top: 1.5px solid var(--hair);
+  }
+  .weigh {
+    min-width: 226px;
+  }
+  .drift {
+    min-width: 150px;
+  }
 }
 .coming {
   opacity: 0.5;

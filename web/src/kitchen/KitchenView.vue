@@ -268,7 +268,7 @@ const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iro
                     v-model="n.heat_up_min"
                     v-bind="limit('heat_up_min')"
                     :controls="false"
-                    placeholder="10"
+                    :placeholder="`${kitchen.form?.iron.heat_up_min ?? ''}`"
                     :aria-label="`Minutes until ${n.name} is hot`" />
                   min</label
                 >

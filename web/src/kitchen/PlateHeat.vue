@@ -68,7 +68,7 @@ const faults = computed(() =>
         v-model="griddle.heat_up_min"
         v-bind="limit('heat_up_min')"
         :controls="false"
-        placeholder="8"
+        :placeholder="`${kitchen.form?.griddle.heat_up_min ?? ''}`"
         :aria-label="`Minutes until ${griddle.name} is hot`" />
       min</label
     >

@@ -33,5 +33,5 @@ export function ago(iso: string, now: Date): string {
 
 /** Words that break between their parts only, never between a figure and its unit. */
 export function unbroken(text: string | undefined): string {
-  return (text ?? '').replace(/ (?=(?:cups?|tbsp|tsp|eggs?|g|ml|mm|meq)\b)/g, '\u00a0').replace(/([+]|less) /g, '$1\u00a0')
+  return (text ?? '').replace(/ (?=(?:cups?|tbsp|tsp|eggs?|g|ml|mm|meq)\b|°)/g, '\u00a0').replace(/([+]|less) /g, '$1\u00a0')
 }

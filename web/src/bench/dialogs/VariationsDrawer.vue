@@ -93,7 +93,7 @@ watch([shown, () => bench.list], async () => {
     heats.value.set(heatKey(v), '')
     try {
       const { document } = await got(api.GET('/variations/{id}', { params: { path: { id: v.id } } }))
-      const sheet = await got(api.POST('/worksheets', { body: document, params: { query: { include: 'cook' } } }))
+      const sheet = await got(api.POST('/worksheets', { body: document, params: { query: { include: 'heat_line' } } }))
       heats.value.set(heatKey(v), sheet.cook?.lead ?? '')
     } catch {
       heats.value.delete(heatKey(v)) // it is asked again when the drawer opens
@@ -120,7 +120,7 @@ watch([shown, () => bench.list], async () => {
               ><template v-else
                 >{{ v.picture?.count }} {{ forms.find((f) => f.value === v.form)?.many
                 }}<template v-if="v.picture?.diameter_mm">, {{ v.picture.diameter_mm.toFixed(0) }} mm</template
-                ><template v-if="heats.get(heatKey(v))"> · {{ heats.get(heatKey(v)) }}</template></template
+                ><template v-if="heats.get(heatKey(v))"> · {{ unbroken(heats.get(heatKey(v))) }}</template></template
               >
               · changed {{ ago(v.updated_at, now) }}</small
             >

@@ -1,11 +1,9 @@
 <script setup lang="ts">
-import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import { fats, useHeat, whens, type Cook } from './heat'
 
-const props = defineProps<{ cook: Cook; form?: string; chosen?: Schemas['Cooking'] }>()
+defineProps<{ cook: Cook; chosen?: Schemas['Cooking'] }>()
 const heat = useHeat()
-const shownWhens = computed(() => props.cook.choices.whens.filter((w) => props.cook.second_side_s !== undefined || w !== 'flip'))
 </script>
 
 <template>
@@ -19,12 +17,9 @@ const shownWhens = computed(() => props.cook.choices.whens.filter((w) => props.c
       <el-radio-button v-for="f in cook.choices.fats" :key="f" :value="f">{{ fats[f] }}</el-radio-button>
     </el-radio-group>
     <el-select :model-value="cook.fat.when" aria-label="When the plate is greased" @update:model-value="heat.wish({ when: $event })">
-      <el-option v-for="w in shownWhens" :key="w" :value="w" :label="whens[w]" />
+      <el-option v-for="w in cook.choices.whens" :key="w" :value="w" :label="whens[w]" />
     </el-select>
-    <el-checkbox
-      v-if="cook.second_side_s !== undefined && cook.fat.kind !== 'film' && cook.fat.kind !== 'none'"
-      :model-value="!!chosen?.lacy"
-      @update:model-value="heat.wish({ lacy: $event as boolean })"
+    <el-checkbox v-if="cook.choices.lacy" :model-value="!!chosen?.lacy" @update:model-value="heat.wish({ lacy: $event as boolean })"
       >crisp, lacy edge</el-checkbox
     >
     <p>{{ cook.fat.text }}</p>

@@ -24,7 +24,7 @@ const wish = computed(() => bench.doc?.cook)
 const stands = computed(() => bench.doc?.kitchen?.griddle_c ?? cook.value?.griddle_c ?? 0)
 const iron = computed(() => bench.doc?.form === 'waffle')
 const plates = computed(() => (iron.value ? kitchen.own?.irons : kitchen.own?.griddles) ?? [])
-const fahrenheitFirst = computed(() => kitchen.own?.measures === 'us')
+const fahrenheitFirst = computed(() => !!cook.value?.griddle_text.endsWith('°F'))
 const trouble = computed(() => bench.trouble ?? heat.trouble)
 async function again() {
   await bench.work()
@@ -35,9 +35,12 @@ function toggleMaths() {
   maths.value = !maths.value
   heat.curves = maths.value
 }
-const step = 5
-const turn = (by: number) =>
-  heat.setPlate(Math.min(cook.value?.track_c[1] ?? 300, Math.max(cook.value?.track_c[0] ?? 80, Math.round(stands.value) + by)))
+/** The step of the hand is the program's, and so is what the plate can be turned to. */
+const step = computed(() => kitchen.form?.limits.min_c?.step ?? 1)
+function turn(by: number) {
+  const [low, high] = cook.value?.track_c ?? []
+  if (low !== undefined && high !== undefined) heat.setPlate(Math.min(high, Math.max(low, Math.round(stands.value) + by)))
+}
 
 const back = ref<{ $el: HTMLElement }>()
 onMounted(() => back.value?.$el.focus())

@@ -83,7 +83,7 @@ async function tell(verdict: Schemas['FirstPieceWish']['verdict']) {
         <small>It puts {{ griddle.name }} right for the next ones.</small>
       </div>
       <p v-else class="muted">{{ cook.first_piece }}</p>
-      <p class="muted safe">{{ cook.safe }}. A probe in the middle outranks it: eggs are set at 74 °C.</p>
+      <p class="muted safe">{{ cook.safe }}. {{ cook.probe }}</p>
       <el-button v-if="cook.given" class="advised" @click="heat.setPlate()">Back to the advised heat</el-button>
     </div>
   </section>

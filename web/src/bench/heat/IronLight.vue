@@ -49,7 +49,9 @@ async function light() {
       <small v-else>Has it a light or a tone? Start here, and tap when it comes.</small>
     </template>
     <template v-else>
-      <el-button class="go" :disabled="passed < 30" @click="light">The light came, keep {{ clock(passed) }}</el-button>
+      <el-button class="go" :disabled="passed < (kitchen.form?.limits.closed_s?.low ?? Infinity)" @click="light"
+        >The light came, keep {{ clock(passed) }}</el-button
+      >
       <el-button @click="stop">Stop</el-button>
     </template>
   </div>

@@ -22,7 +22,9 @@ const bowls = computed(() =>
     .filter((b) => b.rows.length),
 )
 const stageOf = (l: SheetLine) => stages.find((s) => s.value === l.stage)?.label
-const warnings = computed(() => props.sheet.notes.filter((n) => n.kind === 'warning').length)
+const warnings = computed(() => props.sheet.notes.filter((n) => n.kind === 'warning'))
+/** What is to be minded stands in sight, the rest behind it. */
+const first = computed(() => warnings.value[0] ?? props.sheet.notes[0])
 const holdsOpen = ref(false)
 const waysOpen = ref(false)
 const why = (line: string) => (bench.why = { line })
@@ -96,10 +98,10 @@ const early = computed(() => {
         </tbody>
       </table>
     </div>
-    <details v-if="props.sheet.notes.length" class="notes" :open="warnings > 0 && bowls.length < 1">
+    <details v-if="props.sheet.notes.length" class="notes">
       <summary>
-        <i v-if="warnings" class="sign high" /><b v-if="warnings">{{ warnings }} to mind</b><b v-else>{{ props.sheet.notes.length }} to know</b
-        ><span>{{ props.sheet.notes[0]!.text }}</span>
+        <i v-if="warnings.length" class="sign high" /><b v-if="warnings.length">{{ warnings.length }} to mind</b
+        ><b v-else>{{ props.sheet.notes.length }} to know</b><span>{{ first?.text }}</span>
       </summary>
       <ul aria-label="What to know">
         <li v-for="n in props.sheet.notes" :key="n.code + n.line" :data-note="n.code">
@@ -334,9 +336,11 @@ tr.hot td {
   flex: none;
 }
 .notes summary span {
+  display: -webkit-box;
+  -webkit-box-orient: vertical;
+  -webkit-line-clamp: 2;
   overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
+  line-height: 1.2;
   color: var(--ink-2);
 }
 .notes[open] summary span {

@@ -292,6 +292,9 @@ dd {
     column-gap: 5px;
     padding: 3px 2px;
   }
+  .portion > .draw:has(.larger) ~ .facts {
+    margin-top: 12px;
+  }
   .portion > header .end {
     display: none;
   }
@@ -310,7 +313,7 @@ dd {
     font-size: var(--t-mini);
   }
   .larger {
-    top: -30px;
+    top: -35px;
     right: auto;
     left: 218px;
   }
