@@ -123,6 +123,27 @@ var rules = map[string]func(w, left worksheet.Worksheet, v document.Variation) s
 		}
 		return ""
 	},
+	"a gauge says the same in a word, in a clause and by its mark, and fits": func(w, _ worksheet.Worksheet, v document.Variation) string {
+		for _, g := range w.Gauges.All() {
+			more := g.After() > g.Goal()
+			switch {
+			case len(strings.Fields(g.Verdict)) > 4 || len(g.Verdict) > 18:
+				return "too long for a gauge: " + g.Verdict
+			case (g.Verdict == "level") != (g.State == worksheet.Level && g.Target == nil), (g.Verdict == "your mark") != (g.State == worksheet.Level && g.Target != nil):
+				return fmt.Sprintf("%s is %s and says %q", g.Label, g.State, g.Verdict)
+			case g.State == worksheet.InBand && more != strings.Contains(g.Verdict, g.HighText):
+				return fmt.Sprintf("%s at %g of %g says %q", g.Label, g.After(), g.Goal(), g.Verdict)
+			}
+		}
+		lead := w.Verdict[0].Reason
+		for _, l := range w.Lines {
+			if l.From == worksheet.FromBase && (l.Offset == nil || *l.Offset == 0) && strings.HasPrefix(lead, "as the base: ") &&
+				!strings.Contains(strings.ToLower(lead), strings.ToLower(l.Label)) {
+				return l.Label + " is weighed as the base has it, and the verdict leaves it out: " + lead
+			}
+		}
+		return ""
+	},
 	"every sentence is whole": func(w, _ worksheet.Worksheet, _ document.Variation) string {
 		for _, n := range w.Notes {
 			if strings.Contains(n.Text, "NaN") || strings.Contains(n.Text, "+Inf") || strings.Contains(n.Text, "-Inf") || strings.Contains(n.Text, "%!") {

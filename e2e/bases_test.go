@@ -140,7 +140,7 @@ func TestNothingOfARecipeIsDropped(t *testing.T) {
 	c.sees(`document.querySelector('h1')?.innerText === 'Banana pancakes'`)
 	c.get("/api/v1/variations", &all)
 	assert.Len(t, all.Items, had+1)
-	c.click(".tab")
+	c.click(".dock .open")
 	c.sees(`document.querySelector('.beside')?.innerText.includes('40 g hazelnuts')`)
 	_, doc := c.stored()
 	assert.Len(t, doc["parts"], 2)

@@ -97,6 +97,28 @@ func (c cook) click(css string) {
 	require.NoError(c, c.p.Click(css))
 }
 
+// more opens the menu of the bench and chooses from it.
+func (c cook) more(what string) {
+	c.Helper()
+	c.click(".bar [aria-label=More]")
+	c.sees(fmt.Sprintf(`(() => { const i = [...document.querySelectorAll('.bench-more li')].find(l => l.offsetParent && l.innerText.startsWith(%q)); i?.click(); return !!i })()`, what))
+}
+
+// notes opens what there is to say of the bowl, waits for it, and closes it again.
+func (c cook) notes(expression string) {
+	c.Helper()
+	c.click("[aria-label=Notes] .el-button")
+	c.sees(expression)
+	c.press(kb.Escape)
+	c.sees(`!document.querySelector('[aria-label="Notes on this bowl"]')`)
+}
+
+// zone turns a phone to a part of the bench.
+func (c cook) zone(name string) {
+	c.Helper()
+	c.sees(fmt.Sprintf(`(() => { const b = [...document.querySelectorAll('.zones label')].find(l => l.innerText.startsWith(%q)); b?.click(); return !!b?.classList.contains('is-active') })()`, name))
+}
+
 // stored is the variation on top of the list, as the API has it.
 func (c cook) stored() (id string, doc map[string]any) {
 	c.Helper()
@@ -204,10 +226,10 @@ func TestTypeAmountsPinRowsAndChooseHowToOffset(t *testing.T) {
 	c.click("[data-line=milk_whole] th")
 	c.press("p")
 	c.sees(`document.querySelector('[data-line=milk_whole] .off').innerText.includes('pinned')`)
-	c.sees(`document.querySelector('[data-note=thickness_left]')`)
+	c.notes(`document.querySelector('[data-note=thickness_left]')`)
 	c.press("2")
 	c.sees(`document.querySelector('[data-line=plain_flour] .off').innerText.includes('add')`)
-	c.sees(`!document.querySelector('[data-note=thickness_left]')`)
+	c.sees(`!document.querySelector('[aria-label=Notes].warning')`)
 	c.press("p")
 	c.press("1")
 	c.sees(`document.querySelector('[data-line=milk_whole] .off').innerText.includes('hold back')`)
@@ -223,6 +245,8 @@ func TestTypeAmountsPinRowsAndChooseHowToOffset(t *testing.T) {
 	c.press("f")
 	c.sees(`document.querySelector('[aria-label=Portion]').innerText.includes('of the mould')`)
 	c.press("?")
+	c.sees(`document.querySelector('.el-dialog')?.innerText.includes('the plain batter that you trust')`)
+	c.click(".el-dialog .pick label:nth-child(2)")
 	c.sees(`document.querySelector('.el-dialog')?.innerText.includes('pin the row in hand')`)
 	c.press(kb.Escape)
 }
@@ -236,7 +260,7 @@ func TestStartPutAsideAndBringBackAVariation(t *testing.T) {
 	c.click(".el-drawer form .el-input input")
 	c.do(chromedp.KeyEvent("Plain morning"), chromedp.KeyEvent(kb.Enter))
 	c.sees(`document.querySelector('h1').innerText === 'Plain morning'`)
-	c.sees(`document.querySelector('[aria-label=Shelf]').innerText.includes('Nothing in the bowl yet')`)
+	c.sees(`document.querySelector('[aria-label=Additions]').innerText.includes('Nothing added yet')`)
 	c.sees(`!document.querySelector('.el-overlay:not([style*=none])')`)
 
 	c.do(chromedp.KeyEvent("k", chromedp.KeyModifiers(chromedp.ModifierCtrl)))
@@ -255,10 +279,10 @@ func TestALostConnectionKeepsTheWork(t *testing.T) {
 	require.NoError(t, k.Stop())
 	c.press("+")
 	c.sees(`document.querySelector('[data-save=offline]')`)
-	c.sees(`document.querySelector('.centre [role=alert]')?.innerText.includes('last good ones')`)
+	c.sees(`document.querySelector('.body > [role=alert]')?.innerText.includes('last good ones')`)
 	require.NoError(t, k.Start())
 	c.saved()
-	c.click(".centre [role=alert] button")
+	c.click(".body > [role=alert] button")
 	c.agrees("milk_whole")
 	_, doc := c.stored()
 	assert.Contains(t, fmt.Sprint(doc["additions"]), "330", "the step that was made while it was away")
@@ -291,6 +315,12 @@ func TestEveryWidthKeepsTheHouseRules(t *testing.T) {
 		c.saved()
 		c.keepsTheRules(size[0], "bench")
 		c.opens("Carrot, cardamom & walnut")
+		if size[0] < 700 {
+			c.zone("Balance")
+			c.keepsTheRules(size[0], "balance")
+			c.zone("Portion")
+			c.keepsTheRules(size[0], "portion")
+		}
 		c.click(".larger")
 		c.sees(`document.querySelector('.portion-view .kind')`)
 		c.keepsTheRules(size[0], "portion view")

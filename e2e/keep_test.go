@@ -14,7 +14,7 @@ import (
 // back from the Kitchen.
 func TestNothingThatWasKeptIsLost(t *testing.T) {
 	c := sits(t, kitchen(t), 820, 1180)
-	c.click("[aria-label=Versions]")
+	c.more("Versions")
 	c.sees(`document.querySelector('.el-dialog [aria-label="Name of this version"]')`)
 	c.click(`.el-dialog [aria-label="Name of this version"]`)
 	c.do(chromedp.KeyEvent("For the frist ferry" + kb.Enter))

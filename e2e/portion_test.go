@@ -40,7 +40,7 @@ func TestDragTheLoadAndAskTheOtherWayRound(t *testing.T) {
 	c.sees(`document.querySelector('.meter').dataset.load === 'over'`)
 	c.sees(fmt.Sprintf("document.querySelector('[data-addition=walnuts_chopped] .amount').innerText !== %q", before))
 	c.sees(same)
-	c.sees(`document.querySelector('[data-note=load]')`)
+	c.notes(`document.querySelector('[data-note=load]')`)
 	c.saved()
 
 	c.click(".larger")

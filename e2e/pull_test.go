@@ -24,7 +24,7 @@ func TestAGaugeIsPulledByTheKeys(t *testing.T) {
 	c.press(kb.ArrowUp)
 	c.sees(`document.querySelector('[aria-label="Sweetness: pull it"]').getAttribute('aria-valuetext') === '10 % sweeter than the base'`)
 	c.sees(sugarOut + ` !== '` + before + `'`)
-	c.sees(`document.querySelector('[data-gauge=Sweetness]').innerText.includes('as you set it')`)
+	c.sees(`document.querySelector('[data-gauge=Sweetness]').innerText.includes('your mark')`)
 	c.keepsTheRules(1280, "a pulled gauge")
 	c.saved()
 	_, doc := c.stored()
@@ -56,23 +56,31 @@ func TestAGaugeIsPulledByTheMouse(t *testing.T) {
 	c.sees(`document.querySelector('.why .pull b').innerText === 'as the base'`)
 }
 
-// On a telephone a finger that scrolls over gauges and sliders changes nothing; the steps are behind the gauge.
+// On a telephone: one zone at a time; a finger that scrolls over gauges and sliders changes nothing, one that goes
+// along them does, and the steps are behind the gauge.
 func TestGaugesAndSlidersByFinger(t *testing.T) {
-	c := sits(t, kitchen(t), 390, 844)
+	c := sits(t, kitchen(t), 390, 700)
 	require.NoError(t, c.p.Touch())
 	c.do(chromedp.Navigate(c.k.URL))
-	c.sees(`document.querySelector('[aria-label="Sweetness: pull it"]')`)
-	require.NoError(t, c.p.Swipe(`[aria-label="Sweetness: pull it"]`, -120))
-	c.sees(`document.querySelector('.work').scrollTop > 40`)
-	assert.Equal(t, "as the base", c.asks(`document.querySelector('[aria-label="Sweetness: pull it"]').getAttribute('aria-valuetext')`))
-	c.click(`[data-gauge=Sweetness]`)
+	c.zone("Balance")
+	const ring = `[aria-label="Sweetness: pull it"]`
+	const stands = `document.querySelector('` + ring + `').getAttribute('aria-valuetext')`
+	c.sees(`document.querySelector('` + ring + `')`)
+	require.NoError(t, c.p.Swipe(ring, -120))
+	c.sees(`document.querySelector('.gauges').scrollTop > 20`)
+	assert.Equal(t, "as the base", c.asks(stands))
+	require.NoError(t, c.p.Drag(ring, 40))
+	c.sees(stands + `.includes('sweeter than the base')`)
+	c.click("[aria-label=Balance] .back")
+	c.sees(stands + ` === 'as the base'`)
+	c.click(`[data-gauge=Sweetness] .name`)
 	c.sees(`document.querySelector('.why .pull')`)
 	c.keepsTheRules(390, "why, with its steps")
 	c.click(`.why .pull .el-button:nth-child(3)`)
 	c.sees(`document.querySelector('.why .pull b').innerText === '5 % sweeter than the base'`)
-	c.press(kb.Escape)
-	c.closed()
-	c.click(".tab")
+	c.click(`.why .head .el-button`)
+	c.sees(`document.querySelector('[aria-label=Balance] .back')?.innerText.includes('5 % sweeter')`)
+	c.click(".dock .open")
 	c.sees(`document.querySelector('.el-drawer .track-slider')`)
 	c.sees(`document.querySelector('.el-drawer').getBoundingClientRect().x >= 0`)
 	grams := c.asks(`document.querySelector('.el-drawer input').value + document.querySelector('.el-drawer [role=slider]').getAttribute('aria-valuenow')`)

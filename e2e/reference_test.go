@@ -35,7 +35,7 @@ func TestARecipeAsWritten(t *testing.T) {
 	c.press(kb.Enter)
 	c.sees(`document.querySelector('[data-addition=carrot_cooked]')`)
 	c.sees(`parseFloat(document.querySelector('[data-line=milk_whole] .out').innerText) > 780`) // carrot is drier than beetroot
-	c.sees(`document.querySelector('[data-gauge=Thickness]').innerText.includes('like the recipe')`)
+	c.sees(`document.querySelector('[data-gauge=Thickness]').title.includes('like the recipe')`)
 	c.saved()
 	_, doc := c.stored()
 	assert.EqualValues(t, 2, doc["version"])

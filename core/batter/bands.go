@@ -71,19 +71,6 @@ func LiftBand(f Form) Band {
 	return Band{flatBelow, coarseAbove}
 }
 
-// LiftWord names an amount of gas.
-func LiftWord(ml float64) string {
-	switch {
-	case ml < flatBelow:
-		return "flat"
-	case ml < fluffyAbove:
-		return "standard"
-	case ml <= coarseAbove:
-		return "very fluffy"
-	}
-	return "coarse"
-}
-
 // Acid left per 100 g batter [meq] (modelling choices): below is soapy and browns fast, up
 // to mild it is neutral and tender, above tangy it is tangy and paler.
 const (

@@ -181,7 +181,7 @@ type Gauge struct {
 	Low         *float64   `json:"low,omitzero"` // of the band; nil when the form is not judged
 	High        *float64   `json:"high,omitzero"`
 	State       GaugeState `json:"state"`
-	Verdict     string     `json:"verdict"`      // one word
+	Verdict     string     `json:"verdict"`      // one to three words
 	VerdictText string     `json:"verdict_text"` // one clause
 	LowText     string     `json:"low_text"`     // what the low end means
 	HighText    string     `json:"high_text"`    // and the high one

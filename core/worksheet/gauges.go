@@ -5,7 +5,6 @@ import (
 
 	"upbeatladle/core/balance"
 	"upbeatladle/core/batter"
-	"upbeatladle/core/flow"
 	"upbeatladle/core/lift"
 	"upbeatladle/core/words"
 )
@@ -44,7 +43,7 @@ func (w *solved) across(g Gauge, of func(bowl) float64) Gauge {
 func (w *described) gauges() {
 	w.out.Gauges = Gauges{w.thickness(), w.moisture(), w.sweetness(), w.lift(), w.tang(), w.salt(), w.structure()}
 	for _, g := range w.out.Gauges.All() {
-		g.VerdictText = w.named(g.VerdictText)
+		g.Verdict, g.VerdictText = brief(*g), w.named(g.VerdictText)
 	}
 	w.pulls()
 }
@@ -91,39 +90,63 @@ func compare(g Gauge, same, low, high string) Gauge {
 	return g
 }
 
+// outOf names what lies outside a band, where that is more than less or more of it.
+var outOf = map[string][2]string{
+	Thickness: {"too thick", "too thin"},
+	Lifting:   {"too flat", "too much gas"},
+	Tang:      {"soapy", "tangy"},
+	Salt:      {"bland", "salty"},
+}
+
+// brief says in one to three words where a gauge stands: "level" is as the reference.
+func brief(g Gauge) string {
+	low, high := g.LowText, g.HighText
+	if out, ok := outOf[g.Key]; ok {
+		low, high = out[0], out[1]
+	}
+	switch g.State {
+	case Level:
+		return words.Either(g.Target == nil, "level", "your mark")
+	case InBand:
+		return "a bit " + words.Either(g.After() > g.Goal(), g.HighText, g.LowText)
+	case Low:
+		return low
+	case High:
+		return high
+	}
+	return "not judged"
+}
+
 func (w *solved) thickness() Gauge {
 	g := w.across(Gauge{Key: Thickness, Label: "Thickness", Unit: "ml/g", LowText: "thicker", HighText: "thinner", Decimals: 2},
 		func(b bowl) float64 { return b.thick.L() })
 	band, ok := batter.ThicknessBand(w.v.Form)
 	if !ok || math.IsNaN(g.Base()) || w.flour <= 0 {
-		g.State, g.Verdict, g.VerdictText = Unknown, "not judged", "A flourless batter is not judged on thickness"
+		g.State, g.VerdictText = Unknown, "A flourless batter is not judged on thickness"
 		return g
 	}
 	g = w.judge(g, band, levelThickness)
 	if w.weighed.pieceShare() > gratedCakeShare {
-		g.State, g.Verdict, g.VerdictText = Unknown, "not judged", "More pieces than batter: a cake, not judged on thickness"
+		g.State, g.VerdictText = Unknown, "More pieces than batter: a cake, not judged on thickness"
 		return g
 	}
-	g.Verdict = string(flow.ClassOf(g.After()))
 	form := w.v.Form.Said(1)
 	return compare(g, "Pours like the base", "Too thick for "+form, "Too thin for "+form)
 }
 
 func (w *solved) moisture() Gauge {
-	g := w.across(Gauge{Key: Moisture, Label: "Wetness", Unit: "g water/100 g dry", LowText: "drier", HighText: "wetter", Decimals: 0}, bowl.moisture)
+	g := w.across(Gauge{Key: Moisture, Label: "Moisture", Unit: "g water/100 g dry", LowText: "drier", HighText: "moister", Decimals: 0}, bowl.moisture)
 	band := batter.MoistureBand(g.Base())
 	if _, pulled := w.v.Offset.Targets[batter.HoldThickness]; pulled && !math.IsNaN(g.After()) { // that is what a thicker batter is
 		band.Low, band.High = math.Min(band.Low, g.After()), math.Max(band.High, g.After())
 	}
 	g = w.judge(g, band, levelShare*g.Base())
-	g.Verdict = map[GaugeState]string{Level: "level", InBand: "near", Low: "dry", High: "wet"}[g.State]
-	return compare(g, "As wet as the base", "Drier than the base", "Wetter than the base")
+	return compare(g, "As moist as the base", "Drier than the base", "Moister than the base")
 }
 
 func (w *solved) sweetness() Gauge {
 	g := w.across(Gauge{Key: Sweetness, Label: "Sweetness", Unit: "g/100 g", LowText: "less sweet", HighText: "sweeter", Decimals: 1}, bowl.sweetness)
 	g = w.judge(g, batter.SweetnessBand(g.Base()), math.Max(levelShare*g.Goal(), levelSweetness))
-	g.Verdict = map[GaugeState]string{Level: "level", InBand: "near", Low: "less sweet", High: "sweeter"}[g.State]
 	return compare(g, "As sweet as the base", "Less sweet than the base", "Sweeter than the base")
 }
 
@@ -133,15 +156,14 @@ func (w *solved) lift() Gauge {
 		func(b bowl) float64 { return room * b.lift.Per100() })
 	if w.v.Base.Style == batter.Yeast {
 		g = Gauge{Key: g.Key, Label: g.Label, Unit: g.Unit, LowText: g.LowText, HighText: g.HighText, State: Unknown}
-		g.Verdict, g.VerdictText = "by its proving", "Yeast makes its own gas: the proving time decides"
+		g.VerdictText = "Yeast makes its own gas: the proving time decides"
 		return g
 	}
 	g = w.judge(g, batter.LiftBand(w.v.Form), math.Max(levelShare*g.Goal(), levelLift))
 	if g.State == Unknown {
-		g.Verdict, g.VerdictText = "not judged", "No flour to hold bubbles"
+		g.VerdictText = "No flour to hold bubbles"
 		return g
 	}
-	g.Verdict = batter.LiftWord(g.After())
 	return compare(g, "Lifts like the base", "Flat: too little gas for the flour", "Too much gas: coarse, and it collapses")
 }
 
@@ -149,15 +171,13 @@ func (w *solved) tang() Gauge {
 	g := w.across(Gauge{Key: Tang, Label: "Tang", Unit: "meq/100 g", LowText: "milder", HighText: "tangier", Decimals: 1},
 		func(b bowl) float64 { return b.lift.Tang(b.account.Mass) })
 	g = w.judge(g, batter.TangBand(), levelTang)
-	g.Verdict = batter.TangWord(g.After())
-	return compare(g, words.Upper(g.Verdict)+", as the base", "Soapy: soda with no acid left", "Tangy, and paler")
+	return compare(g, words.Upper(batter.TangWord(g.After()))+", as the base", "Soapy: soda with no acid left", "Tangy, and paler")
 }
 
 func (w *solved) salt() Gauge {
 	g := w.across(Gauge{Key: Salt, Label: "Salt", Unit: "g/100 g", LowText: "less salty", HighText: "saltier", Decimals: 2},
 		func(b bowl) float64 { return balance.SaltPer100(b.parts) })
 	g = w.judge(g, batter.SaltBand(g.Base()), math.Max(levelShare*g.Base(), levelSalt))
-	g.Verdict = map[GaugeState]string{Level: "level", InBand: "near", Low: "bland", High: "salty"}[g.State]
 	return compare(g, "As salty as the base", "Blander than the base", "Saltier than the base")
 }
 
@@ -165,7 +185,6 @@ func (w *solved) structure() Gauge {
 	g := w.across(Gauge{Key: Structure, Label: "Structure", Unit: "g/100 g", LowText: "weaker", HighText: "firmer", Decimals: 1},
 		func(b bowl) float64 { return balance.Structure(b.parts) })
 	g = w.judge(g, batter.StructureBand(g.Base()), levelShare*g.Base())
-	g.Verdict = map[GaugeState]string{Level: "level", InBand: "near", Low: "weak", High: "firm"}[g.State]
 	weak := "Weaker than the base"
 	if w.fails(g) {
 		weak = "Weak: " + tears(w.v.Form)

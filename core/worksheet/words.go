@@ -388,7 +388,7 @@ const briefly = 3
 // and what of the rest.
 func (w *solved) weighLead(most int) (lead, reason string) {
 	var changed []string
-	same := 0
+	var same []string
 	for _, l := range w.lines {
 		switch {
 		case l.From == FromAddition:
@@ -398,7 +398,7 @@ func (w *solved) weighLead(most int) (lead, reason string) {
 		case l.Offset != nil && *l.Offset != 0:
 			changed = append(changed, fmt.Sprintf("%s %s", words.Lower(l.Label), words.Grams(l.Weigh, l.Step)))
 		default:
-			same++
+			same = append(same, fmt.Sprintf("%s %s", words.Lower(l.Label), words.Grams(l.Weigh, l.Step)))
 		}
 	}
 	if len(changed) == 0 {
@@ -411,13 +411,9 @@ func (w *solved) weighLead(most int) (lead, reason string) {
 		}
 		return "Weigh the base as it is", reason
 	}
-	switch same {
-	case 0:
-		reason = "every line moves"
-	case 1:
-		reason = "the other line as the base"
-	default:
-		reason = fmt.Sprintf("the other %s as the base", words.Number(same))
+	reason = "every line moves"
+	if len(same) > 0 {
+		reason = "as the base: " + strings.Join(same, ", ")
 	}
 	if w.v.Offset.Strategy == batter.DryAddition {
 		reason = "the whole base as it is"
@@ -466,7 +462,7 @@ func (w *described) drift(gauges []*Gauge) {
 		return
 	}
 	first := out[0]
-	reason := fmt.Sprintf("%.*f %s, the base %.*f", first.Decimals, first.After(), first.Unit, first.Decimals, first.Base())
+	reason := fmt.Sprintf("%.*f, the base %.*f", first.Decimals, first.After(), first.Decimals, first.Base())
 	if len(out) > 1 {
 		var others []string
 		for _, g := range out[1:] {

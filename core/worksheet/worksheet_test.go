@@ -82,7 +82,7 @@ func TestBeetrootLedger(t *testing.T) {
 	assert.InDelta(t, 1.99, w.Gauge("thickness").Base(), 0.005)
 	assert.InDelta(t, 2.38, w.Gauge("thickness").With(), 0.005)
 	assert.Equal(t, "Whole milk 287 g, white sugar 19 g", w.Verdict[0].Lead)
-	assert.Equal(t, "the other three as the base", w.Verdict[0].Reason)
+	assert.Equal(t, "as the base: plain wheat flour 250 g, hen egg 100 g, butter 50 g", w.Verdict[0].Reason)
 	assert.Empty(t, w.Notes)
 }
 

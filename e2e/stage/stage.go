@@ -241,7 +241,8 @@ func (p *Page) Wait(expression string) error {
 		case <-limit.C:
 			text, _ := Ask[string](p, "document.body.innerText")
 			focus, _ := Ask[string](p, "document.activeElement?.outerHTML.slice(0, 200) ?? ''")
-			return fmt.Errorf("never true: %s\nconsole: %v\nfocus: %s\non the page:\n%s", expression, p.Console(), focus, text)
+			at, _ := Ask[string](p, "location.href")
+			return fmt.Errorf("never true: %s\nat: %s\nconsole: %v\nfocus: %s\non the page:\n%s", expression, at, p.Console(), focus, text)
 		case <-p.ctx.Done():
 			return p.ctx.Err()
 		}

@@ -2281,7 +2281,9 @@ export interface components {
             high?: number;
             /** @enum {string} */
             state: "level" | "in_band" | "low" | "high" | "unknown";
+            /** @description One to three words; level is as the reference */
             verdict: string;
+            /** @description One clause */
             verdict_text: string;
             /** @description What the low end means */
             low_text: string;

@@ -1,41 +1,86 @@
 <script setup lang="ts">
-import { onMounted, ref } from 'vue'
+import { computed, defineAsyncComponent, nextTick, onMounted, ref, watch } from 'vue'
 import { useMediaQuery } from '@vueuse/core'
 import { useKitchen } from '@/kitchen/kitchen'
 import Icon from '@/parts/Icon.vue'
 import { useBench } from './bench'
 import BalanceStrip from '@/bench/balance/BalanceStrip.vue'
 import ConflictDialog from '@/bench/dialogs/ConflictDialog.vue'
-import KeysDialog from '@/bench/dialogs/KeysDialog.vue'
-import LedgerTable from '@/bench/ledger/LedgerTable.vue'
+import HandDock from '@/bench/hand/HandDock.vue'
 import HeatPanel from '@/bench/heat/HeatPanel.vue'
 import HeatReasons from '@/bench/heat/HeatReasons.vue'
+import HelpDialog from '@/help/HelpDialog.vue'
 import { useHeat } from '@/bench/heat/heat'
+import LedgerTable from '@/bench/ledger/LedgerTable.vue'
+import NotesPanel from '@/bench/notes/NotesPanel.vue'
+import NotesStrip from '@/bench/notes/NotesStrip.vue'
 import PortionPanel from '@/bench/portion/PortionPanel.vue'
 import ShelfPanel from '@/bench/shelf/ShelfPanel.vue'
 import TopBar from './TopBar.vue'
 import VariationsDrawer from '@/bench/dialogs/VariationsDrawer.vue'
 import VerdictLine from './VerdictLine.vue'
 import VersionsDialog from '@/bench/dialogs/VersionsDialog.vue'
-import WhyDialog from '@/bench/dialogs/WhyDialog.vue'
+import WhyPanel from '@/bench/why/WhyPanel.vue'
+import ZoneSwitch, { type Zone } from './ZoneSwitch.vue'
 import { useBenchKeys } from './useBenchKeys'
+
+const BenchTour = defineAsyncComponent(() => import('@/help/BenchTour.vue'))
 
 const bench = useBench()
 const kitchen = useKitchen()
 const heat = useHeat()
-const narrow = useMediaQuery('(max-width: 900px)')
+const phone = useMediaQuery('(max-width: 700px)')
+const zone = ref<Zone>('list')
 const shelf = ref<InstanceType<typeof ShelfPanel>>()
 const shelfOpen = ref(false)
 const variations = ref(false)
-const keys = ref(false)
+const help = ref(false)
 const versions = ref(false)
+const notes = ref(false)
+const touring = ref(false)
+const making = ref(false)
 
-function find() {
-  if (narrow.value) shelfOpen.value = true
-  setTimeout(() => shelf.value?.focusFind())
+/** What stands beside the list: the working of a figure, the notes, else what is in hand and the portion. */
+const beside = computed(() => (bench.why ? 'why' : notes.value ? 'notes' : undefined))
+const shows = (z: Zone) => !phone.value || (!beside.value && zone.value === z)
+watch(
+  () => bench.why,
+  (why) => why && (notes.value = false),
+)
+watch(
+  () => bench.id,
+  () => (notes.value = false),
+)
+function toggleNotes() {
+  bench.why = undefined
+  notes.value = !notes.value
 }
 
-useBenchKeys(bench, { find, variations: () => (variations.value = true), keys: () => (keys.value = true), heat: () => (heat.open = !heat.open) })
+async function find() {
+  bench.why = undefined
+  notes.value = heat.open = false
+  if (phone.value) shelfOpen.value = true
+  await nextTick()
+  setTimeout(() => shelf.value?.focusFind())
+}
+function startTour() {
+  bench.why = undefined
+  notes.value = heat.open = false
+  touring.value = true
+}
+function back() {
+  if (bench.why) bench.why = undefined
+  else notes.value = false
+}
+
+useBenchKeys(bench, {
+  find: () => void find(),
+  variations: () => (variations.value = true),
+  keys: () => (help.value = true),
+  heat: () => (heat.open = !heat.open),
+  make: () => (making.value = true),
+  back,
+})
 onMounted(() => {
   void kitchen.load()
   void bench.start()
@@ -45,31 +90,47 @@ onMounted(() => {
 <template>
   <main class="work">
     <template v-if="bench.doc">
-      <TopBar @variations="variations = true" @versions="versions = true" @keys="keys = true" />
-      <div class="body">
-        <HeatPanel v-if="heat.open && bench.sheet" class="heatzone" :sheet="bench.sheet" />
-        <ShelfPanel v-else-if="!narrow" ref="shelf" class="shelf" />
-        <template v-else>
-          <el-button class="tab" @click="shelfOpen = true">Shelf, {{ bench.shelf.length }} in the bowl</el-button>
-          <el-drawer v-model="shelfOpen" title="Shelf" direction="ltr" size="320px" :with-header="false" body-class="shelf-drawer"
-            ><ShelfPanel ref="shelf"
-          /></el-drawer>
-        </template>
-        <div v-if="!heat.open || !bench.sheet" class="centre">
-          <p v-if="bench.trouble" class="panel trouble" role="alert">
-            <i class="sign high" /><span>{{ bench.trouble }} <template v-if="bench.sheet">The figures below are the last good ones.</template></span>
-            <el-button @click="bench.work">Try again</el-button>
-          </p>
-          <template v-if="bench.sheet">
-            <BalanceStrip :sheet="bench.sheet" />
-            <LedgerTable :sheet="bench.sheet" :active="bench.active" :stale="!!bench.trouble" @pick="bench.active = $event" />
+      <TopBar @variations="variations = true" @versions="versions = true" @help="help = true" />
+      <div class="body" :class="{ heating: heat.open && bench.sheet, troubled: bench.trouble }">
+        <p v-if="bench.trouble && !(heat.open && bench.sheet)" class="panel trouble" role="alert">
+          <i class="sign high" /><span>{{ bench.trouble }} <template v-if="bench.sheet">The figures below are the last good ones.</template></span>
+          <el-button @click="bench.work">Try again</el-button>
+        </p>
+        <p v-if="!bench.sheet && !bench.trouble" class="panel wait">Working it out</p>
+        <template v-if="bench.sheet">
+          <VerdictLine v-model:making="making" class="verdict" :sheet="bench.sheet" />
+          <template v-if="heat.open">
+            <HeatPanel class="heatzone" :sheet="bench.sheet" />
+            <HeatReasons v-if="heat.cook" :sheet="bench.sheet" :cook="heat.cook" />
           </template>
-          <p v-else-if="!bench.trouble" class="panel wait">Working it out</p>
-        </div>
-        <HeatReasons v-if="heat.open && bench.sheet && heat.cook" :sheet="bench.sheet" :cook="heat.cook" />
-        <PortionPanel v-else-if="bench.sheet" class="portion" :sheet="bench.sheet" />
-        <VerdictLine v-if="bench.sheet" class="verdict" :sheet="bench.sheet" />
+          <template v-else>
+            <ZoneSwitch v-if="phone && !beside" v-model="zone" :sheet="bench.sheet" />
+            <LedgerTable
+              v-if="shows('list')"
+              class="listzone"
+              :sheet="bench.sheet"
+              :active="bench.active"
+              :asked="bench.why?.line"
+              :stale="!!bench.trouble"
+              @pick="bench.active = $event"
+              @make="making = true" />
+            <div v-if="shows('balance')" class="gauges">
+              <BalanceStrip :sheet="bench.sheet" />
+              <NotesStrip :sheet="bench.sheet" :open="notes" @open="toggleNotes" />
+            </div>
+            <WhyPanel v-if="beside === 'why'" class="beside" />
+            <NotesPanel v-else-if="beside === 'notes'" class="beside" :sheet="bench.sheet" @close="notes = false" />
+            <template v-else>
+              <ShelfPanel v-if="!phone" ref="shelf" class="shelf" />
+              <PortionPanel v-if="shows('portion')" class="portion" :sheet="bench.sheet" />
+              <HandDock v-if="phone" @open="shelfOpen = true" />
+            </template>
+          </template>
+        </template>
       </div>
+      <el-drawer v-if="phone" v-model="shelfOpen" title="Additions" direction="ltr" size="min(340px, 92vw)" body-class="shelf-drawer"
+        ><ShelfPanel ref="shelf"
+      /></el-drawer>
     </template>
     <section v-else-if="bench.loaded" class="panel empty">
       <h1>Nothing on the bench</h1>
@@ -85,8 +146,8 @@ onMounted(() => {
     <p v-else class="panel wait">Opening the bench</p>
     <VariationsDrawer v-model="variations" />
     <VersionsDialog v-model="versions" />
-    <WhyDialog />
-    <KeysDialog v-model="keys" />
+    <HelpDialog v-model="help" :can-tour="!!bench.sheet" @tour="startTour" />
+    <BenchTour v-if="touring" v-model="touring" @zone="zone = $event" />
     <ConflictDialog />
   </main>
 </template>
@@ -98,34 +159,54 @@ onMounted(() => {
   min-width: 0;
   min-height: 0;
 }
+/* Wide: the list first, in full height; the balance over what is in hand and the portion. */
 .body {
   display: grid;
-  grid-template: minmax(0, 1fr) auto / 268px minmax(0, 1fr) 284px;
-  gap: 10px;
+  grid-template:
+    'trouble trouble trouble' auto
+    'list gauges gauges' auto
+    'list shelf portion' minmax(0, 1fr)
+    'verdict verdict verdict' auto / minmax(0, 1fr) 268px 284px;
+  gap: 0 10px;
   padding: 0 var(--s3) var(--s3) 0;
   min-height: 0;
 }
-.heatzone {
-  grid-column: span 2;
+.listzone {
+  grid-area: list;
 }
-.centre {
+.gauges {
+  grid-area: gauges;
   display: grid;
-  grid-template-rows: auto minmax(0, 1fr);
-  gap: 10px;
-  min-height: 0;
+  gap: var(--s2);
+  margin-bottom: var(--s2);
   min-width: 0;
 }
-.centre:has(> .trouble) {
-  grid-template-rows: auto auto minmax(0, 1fr);
+.shelf {
+  grid-area: shelf;
+}
+.portion {
+  grid-area: portion;
+}
+.beside {
+  grid-area: 3 / shelf / 4 / portion;
 }
 .verdict {
-  grid-column: 1 / -1;
+  grid-area: verdict;
+  margin-top: 10px;
   min-height: 66px;
 }
+.heating {
+  grid-template: 'heat heat reasons' minmax(0, 1fr) 'verdict verdict verdict' auto / minmax(0, 1fr) 268px 284px;
+}
+.heatzone {
+  grid-area: heat;
+}
 .trouble {
+  grid-area: trouble;
   display: flex;
   align-items: center;
   gap: var(--s3);
+  margin-bottom: 10px;
   padding: var(--s2) var(--s4);
   border-color: var(--beet);
   background: var(--beet-wash);
@@ -146,81 +227,124 @@ onMounted(() => {
   justify-items: start;
   align-self: start;
 }
-/* Wide: the list first, in full height; the balance over what is in hand and the portion. */
-@media (min-width: 1200px) {
-  .body:not(:has(.heatzone)) {
-    grid-template:
-      'list balance balance' auto 'list shelf portion' minmax(0, 1fr)
-      'verdict verdict verdict' auto / minmax(0, 1fr) 268px 284px;
-    row-gap: 10px;
-  }
-  .body:not(:has(.heatzone)) > .centre {
-    display: contents;
-  }
-  .body:has(> .centre > .trouble) {
-    grid-template:
-      'trouble trouble trouble' auto 'list balance balance' auto 'list shelf portion' minmax(0, 1fr)
-      'verdict verdict verdict' auto / minmax(0, 1fr) 268px 284px !important;
-  }
-  .body:not(:has(.heatzone)) > .centre > .trouble {
-    grid-area: trouble;
-  }
-  .body:not(:has(.heatzone)) > .centre > .ledger {
-    grid-area: list;
-  }
-  .body:not(:has(.heatzone)) > .centre > .balance {
-    grid-area: balance;
-  }
-  .body:not(:has(.heatzone)) > .shelf {
-    grid-area: shelf;
-  }
-  .body:not(:has(.heatzone)) > .portion {
-    grid-area: portion;
-  }
-  .body:not(:has(.heatzone)) > .verdict {
-    grid-area: verdict;
-  }
-}
-@media (max-width: 900px) {
+/* Tablet: the gauges lie beside the list, what is in hand and the portion stand below; the page scrolls. */
+@media (max-width: 1199px) {
   .work {
     overflow: hidden auto;
     grid-template: auto auto / minmax(0, 1fr);
+    align-content: start;
   }
   .body {
-    display: flex;
-    flex-direction: column;
-    padding: 0 var(--s3) var(--s3);
+    grid-template:
+      'trouble trouble' auto
+      'list gauges' auto
+      'lower lower' auto
+      'verdict verdict' auto / minmax(0, 1fr) 236px;
+    align-items: start;
   }
-  .body > *,
-  .centre > * {
-    flex: none;
+  .listzone {
+    align-self: stretch;
   }
-  .tab {
-    align-self: start;
+  .gauges {
+    margin-bottom: 0;
   }
-  .centre {
-    display: flex;
-    flex-direction: column;
+  .shelf,
+  .portion,
+  .beside {
+    grid-area: lower;
+    margin-top: 10px;
+  }
+  .shelf {
+    width: min(340px, 42%);
+    max-height: 560px;
+  }
+  .portion {
+    margin-left: calc(min(340px, 42%) + 10px);
   }
   .verdict {
     position: sticky;
     bottom: 0;
-    min-height: 0;
     z-index: 2;
   }
+  .heating {
+    grid-template: 'heat' auto 'reasons' auto 'verdict' auto / minmax(0, 1fr);
+    row-gap: 10px;
+  }
 }
-@media (max-width: 560px) {
+@media (max-width: 900px) {
+  .body {
+    padding: 0 var(--s2) var(--s2);
+  }
+}
+/* Phone: one zone at a time, with what it makes and what it contains above it. */
+@media (max-width: 700px) {
+  .work {
+    overflow: hidden;
+    grid-template: auto minmax(0, 1fr) / minmax(0, 1fr);
+  }
+  .body {
+    display: flex;
+    flex-direction: column;
+    align-items: stretch;
+    gap: 6px;
+    padding-bottom: 6px;
+  }
+  .body > * {
+    flex: none;
+    margin: 0;
+  }
+  .listzone,
+  .gauges,
+  .portion,
+  .beside,
+  .heatzone {
+    flex: 1 1 0;
+    min-height: 0;
+    width: auto;
+    overflow: hidden auto;
+  }
+  .gauges {
+    align-content: start;
+    overflow: hidden auto;
+  }
   .verdict {
-    position: static;
+    position: relative;
+    min-height: 0;
+  }
+  .heating {
+    overflow: hidden auto;
+  }
+  .heating > * {
+    flex: none;
+  }
+}
+/* A phone lying down, or everything twice as large: the page scrolls, so that the list has room. */
+@media (max-width: 700px) and (max-height: 620px) {
+  .work {
+    overflow: hidden auto;
+    grid-template: auto auto / minmax(0, 1fr);
+  }
+  .listzone,
+  .gauges,
+  .portion,
+  .beside,
+  .heatzone {
+    flex: none;
+    overflow: visible;
   }
 }
 </style>
 
 <style>
 .shelf-drawer {
-  padding: var(--s2) !important;
+  padding: 0 var(--s2) var(--s2) !important;
 }
 .shelf-drawer .shelf {
   height: 100%;
+  border: 0;
+  box-shadow: none;
+}
+.shelf-drawer .shelf > header {
+  display: none;
 }
 </style>

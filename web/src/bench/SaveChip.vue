@@ -26,7 +26,12 @@ const tone = computed(() => (bench.saveState === 'saved' ? 'leaf' : bench.saveSt
 
 <style scoped>
 .chip {
-  min-width: 98px;
-  justify-content: center;
+  flex: none;
+  min-height: 20px;
+  line-height: 1;
+}
+.chip.leaf {
+  background: none;
+  padding: 0;
 }
 </style>

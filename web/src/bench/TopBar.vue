@@ -1,22 +1,34 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { useMediaQuery } from '@vueuse/core'
 import type { Schemas } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
 import { unitsShown } from '@/parts/settings'
 import { useBench } from './bench'
 import { forms } from './choices'
-import SaveChip from './SaveChip.vue'
 import VariationTitle from './VariationTitle.vue'
 
-const emit = defineEmits<{ variations: []; versions: []; keys: [] }>()
+const emit = defineEmits<{ variations: []; versions: []; help: []; print: [] }>()
 const bench = useBench()
+const phone = useMediaQuery('(max-width: 700px)')
+const wide = useMediaQuery('(min-width: 1040px)')
 const form = computed({
   get: () => bench.doc?.form,
   set: (v: Schemas['Form'] | undefined) => v && bench.change((d) => (d.form = v)),
 })
-const common = forms.filter((f) => f.common)
-const rest = forms.filter((f) => !f.common)
-const other = computed(() => rest.find((f) => f.value === form.value))
+/** The common forms in sight where there is room, else the one that is chosen; the rest behind it. */
+const shown = computed(() => forms.filter((f) => f.value === form.value || (wide.value && f.common)))
+const rest = computed(() => forms.filter((f) => !shown.value.includes(f)))
+const other = computed(() => (unitsShown.value === 'grams' ? 'cups' : 'grams'))
+function choose(command: string) {
+  if (command === 'plain') bench.togglePlain()
+  else if (command === 'versions') emit('versions')
+  else if (command === 'print') emit('print')
+  else if (command === 'help') emit('help')
+  else if (command === 'redo') bench.redo()
+  else if (command === 'units') unitsShown.value = other.value
+  else form.value = command as Schemas['Form']
+}
 </script>
 
 <template>
@@ -24,11 +36,9 @@ const other = computed(() => rest.find((f) => f.value === form.value))
     <el-button class="switch" aria-label="Variations" title="Variations (Ctrl+K)" @click="emit('variations')"><Icon name="down" /></el-button>
     <VariationTitle />
     <button v-if="bench.plain" type="button" class="chip plain" @click="bench.togglePlain">plain base, for comparison <kbd>B</kbd></button>
-    <SaveChip />
-    <div class="forms">
+    <div v-if="!phone" class="forms">
       <el-radio-group v-model="form" class="pick" aria-label="Form">
-        <el-radio-button v-for="f in common" :key="f.value" :value="f.value">{{ f.label }}</el-radio-button>
-        <el-radio-button v-if="other" :value="other.value">{{ other.label }}</el-radio-button>
+        <el-radio-button v-for="f in shown" :key="f.value" :value="f.value">{{ f.label }}</el-radio-button>
       </el-radio-group>
       <el-dropdown trigger="click" @command="form = $event">
         <el-button class="ghost" aria-label="More forms"><Icon name="down" /></el-button>
@@ -39,24 +49,32 @@ const other = computed(() => rest.find((f) => f.value === form.value))
         </template>
       </el-dropdown>
     </div>
-    <el-radio-group v-model="unitsShown" class="pick" aria-label="Units">
+    <el-radio-group v-if="!phone" v-model="unitsShown" class="pick" aria-label="Units">
       <el-radio-button value="grams">g</el-radio-button><el-radio-button value="cups">cups</el-radio-button>
     </el-radio-group>
     <div class="hands">
-      <el-button
-        class="ghost"
-        aria-label="The plain base, for comparison"
-        title="Plain base (B)"
-        :aria-pressed="bench.plain"
-        @click="bench.togglePlain"
-        ><Icon name="bench"
-      /></el-button>
-      <el-button class="ghost" aria-label="Versions" title="Versions" @click="emit('versions')"><Icon name="flag" /></el-button>
       <el-button class="ghost" aria-label="Undo" title="Undo (Ctrl+Z)" :disabled="!bench.canUndo" @click="bench.undo"><Icon name="undo" /></el-button>
-      <el-button class="ghost" aria-label="Redo" title="Redo (Ctrl+Shift+Z)" :disabled="!bench.canRedo" @click="bench.redo"
+      <el-button v-if="!phone" class="ghost" aria-label="Redo" title="Redo (Ctrl+Shift+Z)" :disabled="!bench.canRedo" @click="bench.redo"
         ><Icon name="redo"
       /></el-button>
-      <el-button class="ghost" aria-label="All keys" title="All keys (?)" @click="emit('keys')"><Icon name="keys" /></el-button>
+      <el-dropdown trigger="click" @command="choose">
+        <el-button class="ghost" aria-label="More" title="More"><Icon name="more" /></el-button>
+        <template #dropdown>
+          <el-dropdown-menu class="bench-more">
+            <el-dropdown-item v-if="phone" command="redo" :disabled="!bench.canRedo"><Icon name="redo" />Redo</el-dropdown-item>
+            <template v-if="phone">
+              <el-dropdown-item v-for="f in rest" :key="f.value" :command="f.value"><Icon name="pour" />As {{ f.many }}</el-dropdown-item>
+              <el-dropdown-item command="units"><Icon name="scale" />In {{ other === 'cups' ? 'cups and spoons' : 'grams' }}</el-dropdown-item>
+            </template>
+            <el-dropdown-item command="print"><Icon name="print" />Print a card</el-dropdown-item>
+            <el-dropdown-item command="versions"><Icon name="flag" />Versions</el-dropdown-item>
+            <el-dropdown-item command="plain"
+              ><Icon name="bench" />{{ bench.plain ? 'With the additions' : 'Plain base, to compare' }} <kbd>B</kbd></el-dropdown-item
+            >
+            <el-dropdown-item command="help"><Icon name="why" />Help: tour, words, keys <kbd>?</kbd></el-dropdown-item>
+          </el-dropdown-menu>
+        </template>
+      </el-dropdown>
     </div>
   </header>
 </template>
@@ -84,10 +102,6 @@ const other = computed(() => rest.find((f) => f.value === form.value))
   width: var(--touch);
   padding: 0;
 }
-.hands .el-button[aria-pressed='true'] {
-  background: var(--yolk);
-  color: var(--on-yolk);
-}
 .plain {
   background: var(--yolk);
   color: var(--on-yolk);
@@ -97,12 +111,25 @@ const other = computed(() => rest.find((f) => f.value === form.value))
 }
 @media (max-width: 900px) {
   .bar {
+    padding: var(--s1) var(--s2);
+    gap: var(--s2);
+  }
+}
+@media (max-width: 700px) {
+  .bar:has(.plain) {
     flex-wrap: wrap;
-    padding: var(--s2) var(--s3);
-    row-gap: var(--s2);
   }
-  .bar > .title {
-    flex: 1 1 50%;
+  .plain {
+    order: 9;
   }
+}
+</style>
+
+<style>
+.bench-more .el-dropdown-menu__item {
+  gap: var(--s2);
+}
+.bench-more kbd {
+  margin-left: auto;
 }
 </style>

@@ -2,6 +2,7 @@
 import { ref, watch } from 'vue'
 import { useKitchen } from '@/kitchen/kitchen'
 import { useBench } from './bench'
+import SaveChip from './SaveChip.vue'
 
 const bench = useBench()
 const kitchen = useKitchen()
@@ -25,8 +26,10 @@ function giveUp() {
 
 <template>
   <div class="title">
-    <p class="from" :title="bench.doc?.base.name">
-      <template v-if="kitchen.own">{{ kitchen.own.name }} · </template>on {{ bench.doc?.base.name }}
+    <p class="from">
+      <span :title="bench.doc?.base.name"
+        ><template v-if="kitchen.own">{{ kitchen.own.name }} · </template>on {{ bench.doc?.base.name }}</span
+      ><SaveChip />
     </p>
     <h1 class="vh">{{ bench.doc?.name }}</h1>
     <input
@@ -48,9 +51,15 @@ function giveUp() {
   position: relative;
 }
 .from {
+  display: flex;
+  align-items: center;
+  gap: var(--s2);
   font-size: var(--t-mini);
   color: var(--ink-2);
   padding-left: 6px;
+}
+.from span:first-child {
+  min-width: 0;
   white-space: nowrap;
   overflow: hidden;
   text-overflow: ellipsis;

@@ -3,7 +3,7 @@ import { letterKeys, unitsShown } from '@/parts/settings'
 import type { useBench } from './bench'
 import { forms, strategies } from './choices'
 
-type Doors = { find: () => void; variations: () => void; keys: () => void; heat: () => void }
+type Doors = { find: () => void; variations: () => void; keys: () => void; heat: () => void; make: () => void; back: () => void }
 
 const typing = (t: EventTarget | null) =>
   t instanceof HTMLElement && !!t.closest('input:not([type=radio]), textarea, select, [contenteditable], .el-dialog, .el-drawer, .el-popper')
@@ -27,6 +27,7 @@ export function useBenchKeys(bench: ReturnType<typeof useBench>, doors: Doors) {
       e.preventDefault()
       return
     }
+    if (e.key === 'Escape') return doors.back()
     if (!letterKeys.value) return
     const steps = e.shiftKey ? 10 : 1
     const active = bench.active
@@ -66,6 +67,10 @@ export function useBenchKeys(bench: ReturnType<typeof useBench>, doors: Doors) {
       case 'h':
       case 'H':
         doors.heat()
+        break
+      case 'm':
+      case 'M':
+        doors.make()
         break
       case 'p':
       case 'P':

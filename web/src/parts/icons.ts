@@ -44,6 +44,7 @@ const drawings = {
   knife: { lines: ['M2 14h13V5H6c-3 0-4 5-4 9z', 'M15 9.5h7V14h-7', 'M2 19h20'] },
   out: { lines: ['M12 3v12M7 8l5-5 5 5', 'M4 14v6h16v-6'] },
   base: { lines: ['M4 9c0-3 16-3 16 0v3c0 5-3 9-8 9s-8-4-8-9z', 'M4 10c0 3 16 3 16 0'] },
+  print: { lines: ['M7 8V3h10v5', 'M7 17H3V8h18v9h-4', 'M7 14h10v7H7z'] },
   close: { lines: ['M5 5l14 14M19 5 5 19'] },
 } satisfies Record<string, Drawing>
 

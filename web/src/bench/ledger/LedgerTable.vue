@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import { useMediaQuery } from '@vueuse/core'
 import type { SheetLine, Worksheet } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
 import type { IconName } from '@/parts/icons'
@@ -12,9 +13,11 @@ import OffsetPicker from './OffsetPicker.vue'
 import RowMenu from './RowMenu.vue'
 import WaysDialog from '@/bench/dialogs/WaysDialog.vue'
 
-const props = defineProps<{ sheet: Worksheet; active?: string; stale: boolean }>()
-const emit = defineEmits<{ pick: [id: string] }>()
+const props = defineProps<{ sheet: Worksheet; active?: string; asked?: string; stale: boolean }>()
+const emit = defineEmits<{ pick: [id: string]; make: [] }>()
 const bench = useBench()
+const wide = useMediaQuery('(min-width: 1200px)')
+const phone = useMediaQuery('(max-width: 700px)')
 /** The whole list by the bowl that it goes into: the base's lines and the additions. */
 const bowls = computed(() =>
   props.sheet.weigh_out
@@ -22,9 +25,6 @@ const bowls = computed(() =>
     .filter((b) => b.rows.length),
 )
 const stageOf = (l: SheetLine) => stages.find((s) => s.value === l.stage)?.label
-const warnings = computed(() => props.sheet.notes.filter((n) => n.kind === 'warning'))
-/** What is to be minded stands in sight, the rest behind it. */
-const first = computed(() => warnings.value[0] ?? props.sheet.notes[0])
 const holdsOpen = ref(false)
 const waysOpen = ref(false)
 const why = (line: string) => (bench.why = { line })
@@ -38,7 +38,6 @@ const look = (l: SheetLine) => matter[l.role] ?? { icon: 'rise' as IconName, ton
 const changed = (l: SheetLine) => l.offset_g !== undefined && l.offset_g !== 0
 const offsetText = (l: SheetLine) => `${(l.offset_g ?? 0) < 0 ? 'hold back' : 'add'} ${onStep(Math.abs(l.offset_g ?? 0), l.decimals)} g`
 const cups = computed(() => unitsShown.value === 'cups')
-const noteSign = { warning: 'high', advice: 'ring' }
 const early = computed(() => {
   const now = props.sheet.batter.pours?.[0]?.class
   return now && now !== props.sheet.batter.class ? now : undefined
@@ -46,10 +45,14 @@ const early = computed(() => {
 </script>
 
 <template>
-  <section class="panel ledger" :class="{ stale }" aria-label="Ledger">
+  <section class="panel ledger" :class="{ stale }" aria-label="Weigh-out list">
     <div class="how">
-      <h2>Ledger</h2>
+      <h2>Weigh out</h2>
       <OffsetPicker />
+      <template v-if="!wide">
+        <el-button class="tool" @click="holdsOpen = true">Match the base</el-button>
+        <el-button class="tool" @click="waysOpen = true">Compare</el-button>
+      </template>
     </div>
     <div class="scroll">
       <table>
@@ -60,7 +63,7 @@ const early = computed(() => {
             <th scope="col" class="narrow">base</th>
             <th scope="col" class="left">offset</th>
             <th scope="col">{{ cups ? 'measure out' : 'weigh out' }}</th>
-            <th scope="col" class="left small">{{ cups ? 'or weigh' : 'or measure' }}</th>
+            <th v-if="wide" scope="col" class="left small">{{ cups ? 'or weigh' : 'or measure' }}</th>
             <th scope="col"><span class="vh">pin</span></th>
           </tr>
         </thead>
@@ -70,12 +73,15 @@ const early = computed(() => {
             :key="l.id"
             :data-line="l.from === 'base' ? l.ingredient : undefined"
             :data-added="l.from === 'base' ? undefined : l.ingredient"
-            :class="{ hot: l.id === active, changed: changed(l), added: l.from !== 'base' }"
+            :class="{ hot: l.id === active, asked: l.id === asked, changed: changed(l), added: l.from !== 'base' }"
             @click="emit('pick', l.id)">
             <th v-if="!i" scope="rowgroup" class="bowl-name" :rowspan="b.rows.length">
               <span>{{ b.name }}</span><small>{{ onStep(b.grams, 0) }} g</small>
             </th>
-            <th scope="row" class="what" :title="l.name"><i v-if="l.from !== 'base'" :style="{ background: l.colour }" />{{ l.label }}</th>
+            <th scope="row" class="what" :title="l.name">
+              <i v-if="l.from !== 'base'" :style="{ background: l.colour }" />{{ l.label
+              }}<small v-if="!wide" class="measure">{{ cups ? `${onStep(l.weigh_g, l.decimals)} g` : unbroken(l.measure) }}</small>
+            </th>
             <td class="narrow muted">{{ l.base_g === undefined ? '' : onStep(l.base_g, l.decimals) }}</td>
             <td v-if="l.from !== 'base'" class="left off">
               <span class="none">{{ l.prepared ? `${l.prepared.label}: ${onStep(l.prepared.grams, l.decimals)} g go in` : stageOf(l) }}</span>
@@ -92,26 +98,12 @@ const early = computed(() => {
               {{ unbroken(l.measure) }}<small v-if="!l.measure">{{ onStep(l.weigh_g, l.decimals) }} g</small>
             </td>
             <td v-else class="out">{{ onStep(l.weigh_g, l.decimals) }} <small>g</small></td>
-            <td class="left small">{{ cups ? `${onStep(l.weigh_g, l.decimals)} g` : unbroken(l.measure) }}</td>
+            <td v-if="wide" class="left small">{{ cups ? `${onStep(l.weigh_g, l.decimals)} g` : unbroken(l.measure) }}</td>
             <td class="pin"><RowMenu v-if="l.from === 'base'" :id="l.id" :label="l.label" :pinned="l.state === 'pinned'" /></td>
           </tr>
         </tbody>
       </table>
     </div>
-    <details v-if="props.sheet.notes.length" class="notes">
-      <summary>
-        <i v-if="warnings.length" class="sign high" /><b v-if="warnings.length">{{ warnings.length }} to mind</b
-        ><b v-else>{{ props.sheet.notes.length }} to know</b><span>{{ first?.text }}</span>
-      </summary>
-      <ul aria-label="What to know">
-        <li v-for="n in props.sheet.notes" :key="n.code + n.line" :data-note="n.code">
-          <i class="sign" :class="noteSign[n.kind]" /><span
-            >{{ unbroken(n.text) }}
-            <el-button v-if="n.code === 'soda_follows'" class="now" @click="bench.letGo('tang')">Let the tang go</el-button></span
-          >
-        </li>
-      </ul>
-    </details>
     <div class="sum">
       <span class="adds"
         >In the bowl <b>{{ onStep(sheet.batter.mass_g, 0) }} g</b
@@ -125,8 +117,11 @@ const early = computed(() => {
       <span v-if="sheet.batter.class" class="end"
         >pours <b>{{ sheet.batter.class }}</b><template v-if="early">, now {{ early }}</template></span
       >
-      <el-button class="tool" :class="{ end: !sheet.batter.class }" @click="holdsOpen = true">Hold…</el-button>
-      <el-button class="tool" @click="waysOpen = true">Compare ways</el-button>
+      <template v-if="wide">
+        <el-button class="tool" :class="{ end: !sheet.batter.class }" @click="holdsOpen = true">Match the base</el-button>
+        <el-button class="tool" @click="waysOpen = true">Compare</el-button>
+      </template>
+      <el-button v-else-if="phone" class="go" :class="{ end: !sheet.batter.class }" @click="emit('make')">Make this</el-button>
     </div>
     <HoldsDialog v-model="holdsOpen" />
     <WaysDialog v-model="waysOpen" />
@@ -256,7 +251,7 @@ td.off {
   cursor: pointer;
 }
 .off:has(.stuck) .why-chip {
-  min-height: 28px;
+  margin: -8px 0;
 }
 .stuck {
   display: flex;
@@ -315,55 +310,15 @@ tr.hot td {
   border-top-color: var(--ink);
   border-bottom: 1px solid var(--ink);
 }
+tr.asked th.what,
+tr.asked td {
+  background: var(--rim-wash);
+  border-top-color: var(--rim);
+  border-bottom: 1px solid var(--rim);
+}
 .stale td.out,
 .stale td b {
   color: var(--ink-3);
-}
-.notes {
-  border-top: 2px solid var(--ink);
-  flex: none;
-}
-.notes summary {
-  display: flex;
-  align-items: center;
-  gap: var(--s2);
-  min-height: var(--touch);
-  padding: 0 var(--s1);
-  cursor: pointer;
-  font-size: 14px;
-}
-.notes summary b {
-  flex: none;
-}
-.notes summary span {
-  display: -webkit-box;
-  -webkit-box-orient: vertical;
-  -webkit-line-clamp: 2;
-  overflow: hidden;
-  line-height: 1.2;
-  color: var(--ink-2);
-}
-.notes[open] summary span {
-  display: none;
-}
-.notes ul {
-  list-style: none;
-  margin: 0;
-  padding: 0 var(--s1);
-  max-height: 220px;
-  overflow: auto;
-}
-.notes li {
-  display: flex;
-  gap: var(--s2);
-  align-items: baseline;
-  padding: 3px 0;
-  font-size: 14px;
-  line-height: 1.25;
-}
-.notes .sign {
-  width: 11px;
-  height: 11px;
 }
 .sum {
   border-top: 2px solid var(--ink);
@@ -388,9 +343,6 @@ tr.hot td {
 .sum .end + .tool {
   margin-left: 0;
 }
-.notes + .sum {
-  border-top: 0;
-}
 .sum .end {
   margin-left: auto;
 }
@@ -408,87 +360,138 @@ tr.hot td {
     padding-bottom: 4px;
   }
 }
-@media (max-width: 900px) {
-  td,
-  tbody th {
-    font-size: var(--t-lead);
+@media (max-width: 1199px) {
+  .measure {
+    display: block;
+    padding-top: 2px;
+    font-size: var(--t-mini);
+    font-weight: 400;
+    color: var(--ink-2);
   }
   td.out {
     font-size: 32px;
   }
-  td.small {
-    font-size: var(--t-body);
-  }
-  .how {
-    flex-wrap: wrap;
-  }
   .scroll {
     overflow: visible;
   }
-}
-@media (max-width: 560px) {
   .sum {
     flex-wrap: wrap;
-    padding: var(--s2) 0;
-  }
-  .adds {
-    flex-basis: 100%;
   }
 }
-/* Phone: two lines a row, name and weigh-out above, offset and measure below. */
-@media (max-width: 560px) {
+/* Phone: two lines a row: the name over its offset and measure, the weigh-out beside both. */
+@media (max-width: 700px) {
+  .ledger {
+    padding: 6px 6px 0;
+  }
+  .how {
+    gap: var(--s1);
+  }
+  .how h2,
   thead,
   .narrow {
     display: none;
   }
-  tbody,
-  table {
+  .how .tool {
+    padding: 0 6px;
+  }
+  .scroll {
+    overflow: hidden auto;
+    flex: 1 1 0;
+  }
+  table,
+  tbody {
     display: block;
   }
   tr {
     display: grid;
-    grid-template: 'bowl bowl bowl' auto 'name out pin' auto 'off small pin' auto / minmax(0, 1fr) auto var(--touch);
+    grid-template: 'bowl bowl bowl' auto 'name out pin' auto 'off out pin' auto / minmax(0, 1fr) auto var(--touch);
     align-items: center;
     border-top: 1px solid var(--hair);
-    padding: var(--s1) 0;
+    padding: 2px 0;
   }
-  tbody th,
+  tbody th.what,
   td,
   tr.hot th.what,
-  tr.hot td {
+  tr.hot td,
+  tr.asked th.what,
+  tr.asked td {
     height: auto;
     border: 0;
-    min-height: 28px;
   }
   tbody th.what {
     grid-area: name;
+    display: flex;
+    flex-wrap: wrap;
+    align-items: baseline;
+    gap: 0 var(--s2);
+    overflow-wrap: anywhere;
+  }
+  th.what i {
+    margin: 0;
+    align-self: center;
+  }
+  .measure {
+    padding: 0;
   }
   tbody th.bowl-name {
     grid-area: bowl;
     width: auto;
     display: flex;
-    gap: var(--s2);
+    justify-content: space-between;
+    height: auto;
     text-align: left;
-    padding: var(--s1) var(--s2);
+    padding: 3px var(--s2);
+    margin-bottom: 2px;
   }
   td.out {
     grid-area: out;
-    font-size: var(--t-figure);
+    font-size: 29px;
+  }
+  td.out.words {
+    max-width: 150px;
   }
   td.off {
     grid-area: off;
     padding-left: 0;
+    white-space: normal;
   }
-  td.small {
-    grid-area: small;
-    text-align: right;
+  td.off .none {
+    padding-left: var(--s1);
     font-size: var(--t-mini);
+  }
+  td.off .chip {
+    min-height: 24px;
+  }
+  td.off .why-chip {
+    margin: -10px 0;
   }
   td.pin {
     grid-area: pin;
   }
   tr.hot {
     background: var(--yolk-wash);
+  }
+  tr.asked {
+    background: var(--rim-wash);
+  }
+}
+@media (max-width: 700px) {
+  .sum {
+    flex-wrap: nowrap;
+  }
+  .sum > span.end {
+    font-size: var(--t-mini);
+    text-align: right;
+    line-height: 1.15;
+  }
+  .adds small {
+    white-space: normal;
+  }
+}
+@media (max-width: 700px) and (max-height: 620px) {
+  .scroll {
+    overflow: visible;
+    flex: none;
   }
 }
 </style>

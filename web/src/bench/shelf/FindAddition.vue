@@ -43,7 +43,7 @@ async function search(q: string, done: (found: Ingredient[]) => void) {
 
 const router = useRouter()
 function take(found: Ingredient | Record<string, unknown>) {
-  if ('nothing' in found) void router.push({ path: '/pantry', query: { own: listed } })
+  if ('nothing' in found) void router.push({ path: '/pantry', query: { own: found.name as string } })
   else emit('found', found as Ingredient)
   hurried = undefined
   text.value = ''

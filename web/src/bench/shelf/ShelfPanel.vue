@@ -37,9 +37,9 @@ defineExpose({ focusFind: () => find.value?.focus() })
 </script>
 
 <template>
-  <section class="panel shelf" aria-label="Shelf">
+  <section class="panel shelf" aria-label="Additions">
     <header>
-      <h2>Shelf</h2>
+      <h2>Additions</h2>
       <p class="end">{{ bench.shelf.length }} in the bowl</p>
     </header>
     <FindAddition ref="find" class="find" :flour-g="bench.sheet?.batter.flour_g" @found="bench.add" />
@@ -60,7 +60,7 @@ defineExpose({ focusFind: () => find.value?.focus() })
         @remove="remove(s.addition.id!, s.line?.label ?? s.addition.ingredient)" />
     </div>
     <div v-else class="empty">
-      <h3>Nothing in the bowl yet</h3>
+      <h3>Nothing added yet</h3>
       <p>The batter is the plain base. Press <kbd>/</kbd> to find an addition.</p>
     </div>
     <BesideList v-if="bench.doc?.parts?.length" class="aside" :parts="bench.doc.parts" @off="takeOff" />

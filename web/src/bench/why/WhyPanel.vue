@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { onStep, short, unbroken } from '@/parts/figures'
 import { useBench } from '@/bench/bench'
 import Icon from '@/parts/Icon.vue'
+import SidePanel from '@/parts/SidePanel.vue'
 
 const bench = useBench()
 const working = computed(() => bench.sheet?.working?.find((w) => w.line === bench.why?.line && w.figure === bench.why?.figure))
@@ -15,17 +16,13 @@ const title = computed(() => {
 const line = computed(() => bench.sheet?.lines.find((l) => l.id === bench.why?.line))
 const gauge = computed(() => Object.entries(bench.sheet?.gauges ?? {}).find(([k]) => k === bench.why?.figure)?.[1])
 const pull = computed(() => gauge.value?.pull)
-const shown = computed({
-  get: () => !!working.value,
-  set: (v) => {
-    if (!v) bench.why = undefined
-  },
-})
+const close = () => (bench.why = undefined)
 </script>
 
 <template>
-  <el-dialog v-model="shown" :title="title" width="min(720px, 96vw)" class="why">
-    <template v-if="working">
+  <SidePanel class="why" :title="title" @close="close">
+    <p v-if="!working" class="muted">{{ bench.trouble ?? 'Working it out' }}</p>
+    <template v-else>
       <div v-if="pull" class="pull well">
         <el-button :aria-label="`${title}: ${gauge?.low_text}`" :disabled="pull.at <= pull.low" @click="bench.pullOn(pull, -1)"
           ><Icon name="minus" />{{ gauge?.low_text }}</el-button
@@ -38,7 +35,7 @@ const shown = computed({
       </div>
       <p class="lead">{{ unbroken(working.text) }}</p>
       <p v-if="working.sum && line" class="sum well" role="math">
-        <span v-for="(t, i) in working.sum" :key="t.label"
+        <span v-for="(t, i) in working.sum" :key="t.label" class="term"
           ><b>{{ i ? (t.value < 0 ? '−' : '+') : '' }} {{ onStep(Math.abs(t.value), line.decimals) }}</b
           ><small>{{ t.label }}</small></span
         >
@@ -61,7 +58,7 @@ const shown = computed({
         </table>
       </details>
     </template>
-  </el-dialog>
+  </SidePanel>
 </template>
 
 <style scoped>

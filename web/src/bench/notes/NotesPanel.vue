@@ -1,0 +1,50 @@
+<script setup lang="ts">
+import type { Worksheet } from '@/api/client'
+import { useBench } from '@/bench/bench'
+import { unbroken } from '@/parts/figures'
+import SidePanel from '@/parts/SidePanel.vue'
+
+defineProps<{ sheet: Worksheet }>()
+const emit = defineEmits<{ close: [] }>()
+const bench = useBench()
+const signs = { warning: 'high', advice: 'ring' }
+</script>
+
+<template>
+  <SidePanel class="notes" title="Notes on this bowl" @close="emit('close')">
+    <p v-if="!sheet.notes.length" class="muted">Nothing to say about it.</p>
+    <ul v-else aria-label="What to know">
+      <li v-for="n in sheet.notes" :key="n.code + n.line" :data-note="n.code" :class="n.kind">
+        <i class="sign" :class="signs[n.kind]" /><span
+          >{{ unbroken(n.text) }} <el-button v-if="n.code === 'soda_follows'" @click="bench.letGo('tang')">Let the tang go</el-button></span
+        >
+      </li>
+    </ul>
+  </SidePanel>
+</template>
+
+<style scoped>
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+li {
+  display: flex;
+  gap: var(--s3);
+  align-items: baseline;
+  padding: 7px 0;
+  border-top: 1px solid var(--hair);
+  line-height: 1.3;
+}
+li:first-child {
+  border-top: 0;
+}
+.warning {
+  font-weight: 600;
+}
+.sign {
+  width: 11px;
+  height: 11px;
+}
+</style>

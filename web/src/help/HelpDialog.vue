@@ -1,0 +1,112 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import Icon from '@/parts/Icon.vue'
+import { letterKeys } from '@/parts/settings'
+import { glossary } from './glossary'
+
+const shown = defineModel<boolean>({ required: true })
+defineProps<{ canTour: boolean }>()
+const emit = defineEmits<{ tour: [] }>()
+const part = ref<'words' | 'keys'>('words')
+function tour() {
+  shown.value = false
+  emit('tour')
+}
+const keys: [string, string][] = [
+  ['/', 'find an addition'],
+  ['Ctrl+K', 'go to another variation'],
+  ['Ctrl+Z', 'undo'],
+  ['Ctrl+Shift+Z', 'redo'],
+  ['?', 'help: a tour, the words, these keys'],
+  ['Esc', 'back'],
+  ['↑ ↓', 'the line before, the line after'],
+  ['− +', 'less, more of the addition in hand; also [ ]; ten steps with Shift'],
+  ['1 to 5', 'hold back liquid, build up flour, dry the addition, shared, leave it'],
+  ['F', 'the next form'],
+  ['G', 'grams or cups'],
+  ['P', 'pin the row in hand'],
+  ['H', 'the heat, and back to the list'],
+  ['M', 'make this: how to mix and cook it'],
+  ['B', 'the plain base, for comparison'],
+]
+</script>
+
+<template>
+  <el-dialog v-model="shown" title="Help" width="min(620px, 96vw)" top="6vh" class="help">
+    <div class="tour well">
+      <p>
+        <b>A tour of the bench, two minutes</b
+        ><span>{{
+          canTour ? 'It points at each part and says what it is for. Nothing is changed.' : 'Start a variation first: the tour walks over it.'
+        }}</span>
+      </p>
+      <el-button class="go" :disabled="!canTour" @click="tour"><Icon name="bench" />Show me round</el-button>
+    </div>
+    <el-radio-group v-model="part" class="pick" aria-label="Help on">
+      <el-radio-button value="words">Words</el-radio-button><el-radio-button value="keys">Keys</el-radio-button>
+    </el-radio-group>
+    <dl v-if="part === 'words'" class="words">
+      <template v-for="[word, means] in glossary" :key="word"
+        ><dt>{{ word }}</dt>
+        <dd>{{ means }}</dd></template
+      >
+    </dl>
+    <template v-else>
+      <dl class="keys">
+        <template v-for="[k, what] in keys" :key="k"
+          ><dt>
+            <kbd>{{ k }}</kbd>
+          </dt>
+          <dd>{{ what }}</dd></template
+        >
+      </dl>
+      <el-switch v-model="letterKeys" aria-label="Keys of one letter" active-text="Keys of one letter are on" />
+    </template>
+  </el-dialog>
+</template>
+
+<style scoped>
+.tour {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  justify-content: space-between;
+  gap: var(--s2) var(--s3);
+  padding: var(--s3);
+  margin-bottom: var(--s3);
+}
+.tour p {
+  flex: 1 1 240px;
+}
+.tour b,
+.tour span {
+  display: block;
+}
+dl {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: var(--s2) var(--s4);
+  margin: var(--s3) 0;
+  max-height: 52vh;
+  overflow: auto;
+}
+.words dt {
+  font-weight: 700;
+}
+.keys dt {
+  align-self: center;
+}
+dd {
+  margin: 0;
+  line-height: 1.3;
+}
+@media (max-width: 560px) {
+  .words {
+    grid-template-columns: 1fr;
+    row-gap: 0;
+  }
+  .words dd {
+    padding-bottom: var(--s2);
+  }
+}
+</style>
