@@ -232,7 +232,7 @@ func (r *reader) ground(at string, p PantryItem, row *food.Ingredient, today tim
 	own := &food.Own{Name: p.Name, MadeOn: p.MadeOn, AgeDays: age(p.MadeOn, today), Measured: p.MeasuredWhat, Estimated: p.Estimated}
 	switch {
 	case p.StandsFor != "" && row == nil:
-		r.p.Add(at+"/stands_for", "unknown_ingredient", "There is no ingredient “%s” on the shelf to stand for.", clip(p.StandsFor))
+		r.p.Add(at+"/stands_for", "unknown_ingredient", "There is no ingredient “%s” in the pantry to stand for.", clip(p.StandsFor))
 		return nil, nil
 	case p.StandsFor != "" && row.Own != nil && row.Own.Table == nil:
 		r.p.Add(at+"/stands_for", "own", "“%s” is an ingredient of your own: change its figures instead.", clip(p.StandsFor))

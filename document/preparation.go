@@ -142,7 +142,7 @@ func (r *reader) ingredient(at, id string) *food.Ingredient {
 	case id == "":
 		r.p.Add(at, "missing", "Say which ingredient.")
 	case in == nil:
-		r.p.Add(at, "unknown_ingredient", "There is no ingredient “%s” on the shelf.", clip(id))
+		r.p.Add(at, "unknown_ingredient", "There is no ingredient “%s” in the pantry.", clip(id))
 	}
 	return in
 }

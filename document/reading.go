@@ -162,7 +162,7 @@ func fix(r *recipe.Reading, w ReadingWish, table *food.Table, k batter.Kitchen) 
 		if f.Ingredient != "" {
 			in := table.ByID(f.Ingredient)
 			if in == nil {
-				p.Add(at+"/ingredient", "unknown_ingredient", "There is no ingredient “%s” on the shelf.", clip(f.Ingredient))
+				p.Add(at+"/ingredient", "unknown_ingredient", "There is no ingredient “%s” in the pantry.", clip(f.Ingredient))
 				continue
 			}
 			l.Ingredient, l.Guessed, l.Asks, l.Confidence = in, false, "", 1 // what was asked was asked of another

@@ -369,7 +369,7 @@ func (r *reader) line(at string, l Line, id string) (batter.Line, bool) {
 		r.p.Add(at+"/ingredient", "missing", "Say which ingredient this line is.")
 		return batter.Line{}, false
 	case in == nil:
-		r.p.Add(at+"/ingredient", "unknown_ingredient", "There is no ingredient “%s” on the shelf. Search for it by name and use the id that is shown.", clip(l.Ingredient))
+		r.p.Add(at+"/ingredient", "unknown_ingredient", "There is no ingredient “%s” in the pantry. Search for it by name and use the id that is shown.", clip(l.Ingredient))
 		return batter.Line{}, false
 	case l.Amount == nil:
 		r.p.Add(at+"/amount", "missing", "Say how much %s.", in.Name)
@@ -472,7 +472,7 @@ func (r *reader) parts(parts []Part, k batter.Kitchen) []batter.Beside {
 		for j, l := range p.Lines {
 			in := r.table.ByID(l.Ingredient)
 			if in == nil {
-				r.p.Add(fmt.Sprintf("%s/lines/%d/ingredient", at, j), "unknown_ingredient", "There is no ingredient “%s” on the shelf. Search for it by name and use the id that is shown.", clip(l.Ingredient))
+				r.p.Add(fmt.Sprintf("%s/lines/%d/ingredient", at, j), "unknown_ingredient", "There is no ingredient “%s” in the pantry. Search for it by name and use the id that is shown.", clip(l.Ingredient))
 				continue
 			}
 			r.above(fmt.Sprintf("%s/lines/%d/amount", at, j), l.Amount, "The amount")

@@ -72,7 +72,7 @@ func TestTheReaderByKeyboardAlone(t *testing.T) {
 	c.sees(`(() => { window.away = window.fetch; window.fetch = () => Promise.reject(new TypeError('gone')); return true })()`)
 	c.tabsTo(".still-open footer .el-button:not(.go)")
 	c.press(kb.Enter)
-	c.sees(`document.querySelector('.foot [role=alert]')?.innerText.includes('Not kept')`)
+	c.sees(`document.querySelector('.foot [role=alert]')?.innerText.includes('Not saved')`)
 	c.sees(`(() => { window.fetch = window.away; return document.querySelectorAll('.reader [data-status]').length === 12 })()`)
 	c.tabsTo(".reader .foot .go")
 	c.press(kb.Enter)

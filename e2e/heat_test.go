@@ -141,7 +141,7 @@ func TestADialIsMapped(t *testing.T) {
 	c.p.ForgetConsole()
 	c.types(`input[aria-label="The long plate at 5 in °C"]`, "200")
 	c.click(".area-bar .go")
-	c.sees(`[...document.querySelectorAll('.el-message')].some(m => m.innerText.includes('The kitchen is kept'))`)
+	c.sees(`[...document.querySelectorAll('.el-message')].some(m => m.innerText.includes('The kitchen is saved'))`)
 	c.do(chromedp.Navigate(c.k.URL))
 	c.sees(`document.querySelector('[data-verdict=heat]')?.innerText.includes('3')`)
 }

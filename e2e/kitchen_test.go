@@ -25,7 +25,7 @@ func TestEggsByTheirSizeAndAMug(t *testing.T) {
 	c.sees(egg + ` === '55'`)
 	c.types("input[aria-label='Your mug: water in it (g)']", "320")
 	c.click(".area-bar .go")
-	c.sees(`[...document.querySelectorAll('.el-message')].some(m => m.innerText.includes('The kitchen is kept'))`)
+	c.sees(`[...document.querySelectorAll('.el-message')].some(m => m.innerText.includes('The kitchen is saved'))`)
 	var own struct {
 		Document struct {
 			EggG  float64 `json:"egg_g"`

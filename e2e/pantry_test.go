@@ -52,7 +52,7 @@ func TestAPureeFromALiveWeightMovesASavedVariation(t *testing.T) {
 	weigh(1060, "after_g")
 	c.sees(`Math.abs(parseFloat(document.querySelector('[data-product] .sum').textContent) - 1060) <= 1`)
 	c.click(".keep .go")
-	c.sees(`document.querySelector('.keep [role=status]')?.innerText.includes('is kept')`)
+	c.sees(`document.querySelector('.keep [role=status]')?.innerText.includes('is saved')`)
 	c.click("a[href='/']")
 	c.sees(fmt.Sprintf(`document.querySelector(%q) && parseFloat(document.querySelector(%[1]q).innerText) < %g`, milkWeigh, before-3))
 	c.sees(`document.querySelector('[data-addition=beetroot_cooked] .chip[title*="Beetroot"]')?.innerText.includes('measured')`)

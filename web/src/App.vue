@@ -1,15 +1,49 @@
 <script setup lang="ts">
+import { useMutationObserver } from '@vueuse/core'
 import Rail from './parts/Rail.vue'
+
+/** Menus and lists open outside the work; whoever listens is told what they are. */
+useMutationObserver(
+  document.body,
+  () => {
+    for (const e of document.querySelectorAll('body > [id^="el-popper-container"]:not([role])')) {
+      e.setAttribute('role', 'region')
+      e.setAttribute('aria-label', 'Menus and lists')
+    }
+  },
+  { childList: true },
+)
+
+/** Past the rail, for who comes by the keyboard. */
+const skip = () => document.getElementById('work')?.focus()
 </script>
 
 <template>
   <div class="app">
+    <a class="skip" href="#work" @click.prevent="skip">To the work</a>
     <Rail />
     <router-view />
   </div>
 </template>
 
 <style scoped>
+.skip {
+  position: fixed;
+  left: var(--s2);
+  top: -80px;
+  z-index: 3000;
+  display: grid;
+  place-items: center;
+  min-height: var(--touch);
+  padding: 0 var(--s4);
+  border-radius: var(--r-ctl);
+  background: var(--yolk);
+  color: var(--on-yolk);
+  font-weight: 700;
+}
+.skip:focus {
+  top: var(--s2);
+}
 .app {
   display: grid;
   grid-template-columns: 78px minmax(0, 1fr);

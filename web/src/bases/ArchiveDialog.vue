@@ -75,11 +75,10 @@ const signs: Record<string, string> = { added: 'in_band', changed: 'ring', refus
 </script>
 
 <template>
-  <el-dialog v-model="open" title="Read a file" width="min(820px, 96vw)" append-to-body>
+  <el-dialog v-model="open" title="Import" width="min(820px, 96vw)" append-to-body>
     <div v-if="open" class="archive">
       <p class="muted">
-        A whole kitchen, a base, a variation or a pantry item, as “Take it out” writes them. Nothing is kept before you have seen what would become of
-        it.
+        A whole kitchen, a base, a variation or a pantry item, as “Export” writes them. Nothing is saved before you have seen what would become of it.
       </p>
       <input ref="input" type="file" accept=".json,application/json" class="vh" aria-label="File" @change="look" />
       <el-button :disabled="!!progress" :loading="looking" @click="input?.click()"><Icon name="list" />{{ file?.name ?? 'Choose a file' }}</el-button>
@@ -90,7 +89,7 @@ const signs: Record<string, string> = { added: 'in_band', changed: 'ring', refus
         :stroke-width="14"
         :show-text="true"
         class="progress"
-        aria-label="How much of the file is kept" />
+        aria-label="How much of the file is saved" />
       <template v-if="report && !progress">
         <p>
           <b>{{ report.added }}</b> new · <b>{{ report.changed }}</b> changed · <b>{{ report.same }}</b> the same ·
@@ -112,7 +111,7 @@ const signs: Record<string, string> = { added: 'in_band', changed: 'ring', refus
         </el-table>
         <p v-else class="muted">Everything in it is here already. Earlier states and names that are missing here can still come along.</p>
         <el-button v-if="!report.saved" class="go" :disabled="!report.added && !report.changed && !report.same" @click="keep">{{
-          report.added + report.changed ? `Keep ${report.added + report.changed}` : 'Bring what it was before'
+          report.added + report.changed ? `Save ${report.added + report.changed}` : 'Bring what it was before'
         }}</el-button>
       </template>
     </div>

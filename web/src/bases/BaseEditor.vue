@@ -79,7 +79,7 @@ async function keep() {
   try {
     await bases.save(plainBase(base.value), props.from)
     open.value = false
-    ElMessage({ message: `“${base.value.name}” is on the shelf.`, duration: 3000 })
+    ElMessage({ message: `“${base.value.name}” is among your bases.`, duration: 3000 })
   } catch (e) {
     const p = (e as { problem?: Problem }).problem
     faults.value = Object.fromEntries((p?.errors ?? []).map((x) => [x.pointer, x.message]))
@@ -163,7 +163,7 @@ async function keep() {
             ><Icon name="resize" />Scale</el-button
           >
         </div>
-        <el-button class="go" native-type="submit" :loading="busy" :disabled="!!from && !changed"><Icon name="tick" />Keep it</el-button>
+        <el-button class="go" native-type="submit" :loading="busy" :disabled="!!from && !changed"><Icon name="tick" />Save</el-button>
       </aside>
     </form>
   </el-dialog>

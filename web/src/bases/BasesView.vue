@@ -6,6 +6,7 @@ import { useBench } from '@/bench/bench'
 import { forms } from '@/bench/choices'
 import AllergenLine from '@/parts/AllergenLine.vue'
 import Icon from '@/parts/Icon.vue'
+import { focusNear } from '@/parts/focus'
 import { sayPutAside } from '@/parts/undo'
 import TakeOut from '@/parts/TakeOut.vue'
 import ArchiveDialog from './ArchiveDialog.vue'
@@ -73,19 +74,21 @@ const toBench = (b: Shelved) =>
   })
 const putAside = (b: Shelved) =>
   attempt(async () => {
+    const at = shown.value.findIndex((x) => x.id === b.id)
     const bringBack = await bases.remove(b.id)
+    void focusNear('.cards .acts .el-button:first-child', at, '.bases .bar .go')
     ticked.value = ticked.value.filter((x) => x !== b.id)
     sayPutAside(`${b.document.name} is put aside.`, bringBack)
   })
 const starter = () =>
   attempt(async () => {
     const n = await bases.addStarter()
-    ElMessage(n ? `${n} bases are on the shelf.` : 'They are all on the shelf already.')
+    ElMessage(n ? `${n} starter bases are among yours now.` : 'They are all among yours already.')
   })
 </script>
 
 <template>
-  <main class="bases">
+  <main id="work" tabindex="-1" class="bases">
     <header class="bar area-bar">
       <h1>Bases</h1>
       <p class="muted">Which batter do I start from?</p>
@@ -95,9 +98,9 @@ const starter = () =>
       <el-button v-if="ticked.length" :disabled="ticked.length < 2" @click="compareOpen = true">{{
         ticked.length < 2 ? 'Tick one more' : 'Compare the two'
       }}</el-button>
-      <el-button @click="starter">Starter shelf</el-button>
-      <el-button @click="archiveOpen = true">Read a file</el-button>
-      <a class="el-button" href="/api/v1/archive" download="kitchen.json">Take all out</a>
+      <el-button @click="starter">Starter bases</el-button>
+      <el-button @click="archiveOpen = true">Import</el-button>
+      <a class="el-button" href="/api/v1/archive" download="kitchen.json">Export all</a>
       <el-button @click="edit()"><Icon name="plus" />New</el-button>
       <el-button class="go" @click="readerOpen = true">Paste a recipe</el-button>
     </header>
@@ -135,10 +138,10 @@ const starter = () =>
       </li>
     </ul>
     <section v-else-if="bases.loaded" class="panel empty">
-      <p>No base yet. Paste a recipe that you trust, or begin with the starter shelf.</p>
-      <el-button class="go" @click="starter">Put the starter shelf up</el-button>
+      <p>No base yet. Paste a recipe that you trust, or begin with the starter bases.</p>
+      <el-button class="go" @click="starter">Begin with the starter bases</el-button>
     </section>
-    <p v-else class="panel empty">Opening the shelf</p>
+    <p v-else class="panel empty">Opening the bases</p>
     <ReaderDialog v-model="readerOpen" />
     <BaseEditor v-model="editorOpen" :from="edited" />
     <CompareDialog v-model="compareOpen" :a="pair[0]" :b="pair[1]" />

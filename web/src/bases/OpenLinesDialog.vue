@@ -39,7 +39,7 @@ const unknown = computed(() => lines.filter((l) => l.goes_to === 'beside'))
       </ul>
     </template>
     <footer>
-      <el-button @click="emit('keep')">Keep it so</el-button>
+      <el-button @click="emit('keep')">Save it so</el-button>
       <el-button class="go" @click="emit('back')">Back to the lines</el-button>
     </footer>
   </el-dialog>

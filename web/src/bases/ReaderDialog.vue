@@ -172,7 +172,7 @@ async function keep(recipe: boolean) {
     }
     const saved = await bases.save(JSON.parse(JSON.stringify({ ...base.value, source_text })) as Base)
     open.value = false
-    ElMessage({ message: `“${saved.document.name}” is on the shelf of bases.`, duration: 4000 })
+    ElMessage({ message: `“${saved.document.name}” is among your bases.`, duration: 4000 })
   } catch (e) {
     notKept.value = said(e) // what was read stays where it is
   }
@@ -289,7 +289,7 @@ async function keep(recipe: boolean) {
         </template>
       </div>
       <form novalidate class="foot" @submit.prevent="wants(whole)">
-        <p v-if="notKept" class="fault" role="alert"><i class="sign high" />Not kept. {{ notKept }}</p>
+        <p v-if="notKept" class="fault" role="alert"><i class="sign high" />Not saved. {{ notKept }}</p>
         <el-input v-model="name" maxlength="200" placeholder="Name of the base" aria-label="Name of the base" />
         <el-select :model-value="form ?? reading?.form" placeholder="For" aria-label="Form" @update:model-value="form = $event as Schemas['Form']"
           ><el-option v-for="f in forms" :key="f.value" :value="f.value" :label="f.label"
@@ -298,7 +298,7 @@ async function keep(recipe: boolean) {
         <p class="said">{{ print?.sentences[0] }}</p>
         <AllergenLine v-if="reading" :text="reading.allergen_text" class="allergens" />
         <el-button v-if="whole" :disabled="!base || busy" @click="wants(false)">{{ onlyBase }}</el-button>
-        <el-button class="go" native-type="submit" :disabled="!base || busy">{{ whole ? 'Keep the recipe as it is' : 'Keep the base' }}</el-button>
+        <el-button class="go" native-type="submit" :disabled="!base || busy">{{ whole ? 'Save the recipe as it is' : 'Save the base' }}</el-button>
       </form>
       <OpenLinesDialog v-model="asking" :lines="stillOpen" @keep="keepSo" @back="backToLines" />
     </div>

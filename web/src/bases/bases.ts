@@ -1,3 +1,4 @@
+import { useCatchUp } from '@/parts/catchUp'
 import { defineStore } from 'pinia'
 import { ref, shallowRef } from 'vue'
 import { api, got, newKey, Refusal, said, type Ingredient, type Schemas } from '@/api/client'
@@ -84,5 +85,6 @@ export const useBases = defineStore('bases', () => {
       return said(e)
     }
   }
+  useCatchUp(trouble, load)
   return { shelf, trouble, loaded, ingredients, load, loadIngredients, addStarter, save, remove, fingerprint }
 })

@@ -1,6 +1,9 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, nextTick, onMounted, ref, watch } from 'vue'
 import { useMediaQuery } from '@vueuse/core'
+import { ElMessage } from 'element-plus'
+import { said } from '@/api/client'
+import { useBases } from '@/bases/bases'
 import { useKitchen } from '@/kitchen/kitchen'
 import Icon from '@/parts/Icon.vue'
 import { useBench } from './bench'
@@ -29,6 +32,7 @@ const BenchTour = defineAsyncComponent(() => import('@/help/BenchTour.vue'))
 const bench = useBench()
 const kitchen = useKitchen()
 const heat = useHeat()
+const bases = useBases()
 const phone = useMediaQuery('(max-width: 700px)')
 const zone = ref<Zone>('list')
 const shelf = ref<InstanceType<typeof ShelfPanel>>()
@@ -68,6 +72,23 @@ function startTour() {
   notes.value = heat.open = false
   touring.value = true
 }
+/** An empty bench leads to a variation: with bases to their list, without any by way of the starter bases. */
+const beginning = ref(false)
+watch(
+  () => bench.loaded && !bench.doc,
+  (empty) => empty && void bases.load(),
+)
+async function begin() {
+  beginning.value = true
+  try {
+    if (!bases.shelf.length) await bases.addStarter()
+    variations.value = true
+  } catch (e) {
+    ElMessage(said(e))
+  } finally {
+    beginning.value = false
+  }
+}
 function back() {
   if (bench.why) bench.why = undefined
   else notes.value = false
@@ -88,7 +109,7 @@ onMounted(() => {
 </script>
 
 <template>
-  <main class="work">
+  <main id="work" tabindex="-1" class="work">
     <template v-if="bench.doc">
       <TopBar @variations="variations = true" @versions="versions = true" @help="help = true" />
       <div class="body" :class="{ heating: heat.open && bench.sheet, troubled: bench.trouble }">
@@ -135,13 +156,15 @@ onMounted(() => {
     <section v-else-if="bench.loaded" class="panel empty">
       <h1>Nothing on the bench</h1>
       <p v-if="bench.listTrouble" role="alert"><i class="sign high" /> {{ bench.listTrouble }}</p>
-      <p v-else>
-        Start a variation from one of your bases, and it shows what to weigh out. No base yet?
-        <router-link to="/bases">Paste a recipe, or put the starter shelf up.</router-link>
+      <p v-else-if="bases.shelf.length">Start a variation from one of your bases, and it shows what to weigh out.</p>
+      <p v-else>There is no base yet. Begin with the starter bases, or paste a recipe that you trust.</p>
+      <p v-if="bases.trouble" role="alert"><i class="sign high" /> {{ bases.trouble }}</p>
+      <p class="begin">
+        <el-button class="go" :loading="beginning" @click="bench.listTrouble ? bench.start() : begin()">
+          <Icon name="plus" />{{ bench.listTrouble ? 'Try again' : bases.shelf.length ? 'Start a variation' : 'Begin with the starter bases' }}
+        </el-button>
+        <router-link class="el-button" to="/bases">{{ bases.shelf.length ? 'Look at the bases' : 'Paste a recipe' }}</router-link>
       </p>
-      <el-button class="go" @click="bench.listTrouble ? bench.start() : (variations = true)">
-        <Icon name="plus" />{{ bench.listTrouble ? 'Try again' : 'Start a variation' }}
-      </el-button>
     </section>
     <p v-else class="panel wait">Opening the bench</p>
     <VariationsDrawer v-model="variations" />
@@ -213,6 +236,14 @@ onMounted(() => {
 }
 .trouble .el-button {
   margin-left: auto;
+}
+.begin {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--s2);
+}
+.begin a {
+  text-decoration: none;
 }
 .wait {
   padding: var(--s5);

@@ -8,7 +8,7 @@ const words: Record<SaveState, string> = {
   saved: 'saved',
   changed: 'saving soon',
   saving: 'saving',
-  offline: 'offline, kept on this tablet',
+  offline: 'offline, safe on this tablet',
   refused: 'not saved',
   conflict: 'changed twice',
 }

@@ -1,3 +1,4 @@
+import { useCatchUp } from '@/parts/catchUp'
 import { useDebounceFn, useEventListener, useManualRefHistory } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
@@ -409,6 +410,8 @@ export const useBench = defineStore('bench', () => {
     active.value = all[Math.min(all.length - 1, Math.max(0, at + by))]
   }
 
+  useCatchUp(trouble, work)
+  useCatchUp(listTrouble, () => (doc.value ? refreshList() : start()))
   useEventListener(window, 'online', () => void save())
   useEventListener(window, 'pagehide', () => {
     writeDraft()

@@ -45,14 +45,14 @@ const keys: [string, string][] = [
     <el-radio-group v-model="part" class="pick" aria-label="Help on">
       <el-radio-button value="words">Words</el-radio-button><el-radio-button value="keys">Keys</el-radio-button>
     </el-radio-group>
-    <dl v-if="part === 'words'" class="words">
+    <dl v-if="part === 'words'" class="words" tabindex="0" aria-label="Words">
       <template v-for="[word, means] in glossary" :key="word"
         ><dt>{{ word }}</dt>
         <dd>{{ means }}</dd></template
       >
     </dl>
     <template v-else>
-      <dl class="keys">
+      <dl class="keys" tabindex="0" aria-label="Keys">
         <template v-for="[k, what] in keys" :key="k"
           ><dt>
             <kbd>{{ k }}</kbd>

@@ -32,7 +32,7 @@ function choose(one: Schemas['EarlierKitchen']) {
   <el-dialog v-model="open" title="The kitchen as it was" width="min(520px, 96vw)">
     <p v-if="trouble" class="none" role="alert"><i class="sign high" />{{ trouble }} <el-button @click="show">Try again</el-button></p>
     <p v-else-if="!items" class="none">Looking …</p>
-    <p v-else-if="!items.length" class="none">It was never different. Every kitchen that you keep from now on is listed here.</p>
+    <p v-else-if="!items.length" class="none">It was never different. Every kitchen that you save from now on is listed here.</p>
     <ul v-else class="rows">
       <li v-for="one in items" :key="one.revision" class="well">
         <span class="what"

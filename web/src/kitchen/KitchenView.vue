@@ -22,7 +22,7 @@ watch(() => kitchen.revision, take)
 const changed = computed(() => JSON.stringify(form.value) !== JSON.stringify(kitchen.own))
 function goBack(own: Own) {
   form.value = JSON.parse(JSON.stringify(own)) as Own
-  ElMessage({ message: 'This is how it was. “Keep it” makes it so again.', duration: 6000, showClose: true })
+  ElMessage({ message: 'This is how it was. “Save” makes it so again.', duration: 6000, showClose: true })
 }
 const fault = (pointer: string) => kitchen.faults[pointer]
 
@@ -30,7 +30,7 @@ async function save() {
   if (!form.value) return
   busy.value = true
   if (await kitchen.save(form.value))
-    ElMessage({ message: 'The kitchen is kept. Every variation is worked out with it from now on.', duration: 4000 })
+    ElMessage({ message: 'The kitchen is saved. Every variation is worked out with it from now on.', duration: 4000 })
   busy.value = false
 }
 
@@ -84,13 +84,13 @@ const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iro
 </script>
 
 <template>
-  <main class="kitchen">
+  <main id="work" tabindex="-1" class="kitchen">
     <header class="bar area-bar">
       <h1>Kitchen</h1>
       <p class="muted">What you cook with. Every figure on the bench uses it.</p>
       <el-button v-if="lastGone" @click="putBack"><Icon name="undo" />Put back</el-button>
       <EarlierKitchens v-else @chosen="goBack" />
-      <el-button class="go" :disabled="!changed" :loading="busy" @click="save">Keep it</el-button>
+      <el-button class="go" :disabled="!changed" :loading="busy" @click="save">Save</el-button>
     </header>
     <p v-if="kitchen.trouble" class="panel trouble" role="alert">
       <i class="sign high" />{{ kitchen.trouble }} <el-button @click="kitchen.load">Try again</el-button>

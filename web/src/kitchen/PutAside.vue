@@ -47,7 +47,7 @@ onMounted(load)
       <li v-for="one in items" :key="one.id" class="well">
         <span class="what"
           ><b>{{ one.name }}</b
-          ><small>{{ places[one.kind].says }}, put aside {{ day(one.put_aside_at) }}, kept until {{ day(one.until) }}</small></span
+          ><small>{{ places[one.kind].says }}, put aside {{ day(one.put_aside_at) }}, can be brought back until {{ day(one.until) }}</small></span
         >
         <el-button :disabled="busy === one.id" @click="bringBack(one)"><Icon name="undo" />Bring back</el-button>
       </li>

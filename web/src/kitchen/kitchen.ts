@@ -1,7 +1,8 @@
 import { defineStore } from 'pinia'
 import { ref, shallowRef } from 'vue'
 import { api, got, said, faultsOf, type Schemas } from '@/api/client'
-import { letterKeys, unitsShown } from '@/parts/settings'
+import { useCatchUp } from '@/parts/catchUp'
+import { follow } from '@/parts/settings'
 
 export type Own = Schemas['OwnKitchen']
 export type KitchenForm = Schemas['KitchenForm']
@@ -28,8 +29,7 @@ export const useKitchen = defineStore('kitchen', () => {
     form.value = saved.form
     trouble.value = undefined
     faults.value = {}
-    if (saved.document.units) unitsShown.value = saved.document.units
-    if (saved.document.letter_keys !== undefined) letterKeys.value = saved.document.letter_keys
+    follow(saved.document, saved.revision)
   }
 
   /** Saves; false with the faults at their fields when the program refuses. */
@@ -43,6 +43,8 @@ export const useKitchen = defineStore('kitchen', () => {
       return false
     }
   }
+
+  useCatchUp(trouble, () => own.value ?? load())
 
   return { own, revision, form, trouble, faults, load, save }
 })

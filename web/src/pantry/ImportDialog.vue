@@ -48,7 +48,7 @@ const signs: Record<string, string> = { added: 'in_band', changed: 'ring', refus
 <template>
   <el-dialog v-model="open" title="Read a pantry file" width="min(760px, 96vw)" append-to-body>
     <div v-if="open" class="import">
-      <p class="muted">CSV in UTF-8 with the columns that “Take it out” writes. Nothing is kept before you have seen what becomes of every row.</p>
+      <p class="muted">CSV in UTF-8 with the columns that “Export” writes. Nothing is saved before you have seen what becomes of every row.</p>
       <input ref="input" type="file" accept=".csv,text/csv" class="vh" aria-label="Pantry file" @change="choose" />
       <el-button :loading="busy" @click="input?.click()"><Icon name="list" />{{ file?.name ?? 'Choose a file' }}</el-button>
       <p v-if="trouble" class="fault" role="alert"><i class="sign high" />{{ trouble }}</p>
@@ -62,7 +62,7 @@ const signs: Record<string, string> = { added: 'in_band', changed: 'ring', refus
           :data="report.rows"
           max-height="320"
           class="rows"
-          empty-text="Every row says what the shelf says already.">
+          empty-text="Every row says what the pantry says already.">
           <el-table-column prop="line" label="Row" width="70" />
           <el-table-column label="What becomes of it" width="170"
             ><template #default="{ row }"
@@ -76,9 +76,9 @@ const signs: Record<string, string> = { added: 'in_band', changed: 'ring', refus
             ><template #default="{ row }">{{ row.message }}</template></el-table-column
           >
         </el-table>
-        <p v-else class="muted">Every row says what the shelf says already.</p>
+        <p v-else class="muted">Every row says what the pantry says already.</p>
         <el-button class="go" :disabled="!report.added && !report.changed" :loading="busy" @click="send(false)"
-          >Keep {{ report.added + report.changed }} {{ report.added + report.changed === 1 ? 'row' : 'rows' }}</el-button
+          >Save {{ report.added + report.changed }} {{ report.added + report.changed === 1 ? 'row' : 'rows' }}</el-button
         >
       </template>
     </div>

@@ -27,7 +27,7 @@ async function empty(item: Listed) {
   try {
     const used = item.item.stands_for ? 0 : props.detail.used_in.length
     const bringBack = await pantry.remove(item)
-    sayPutAside(`“${item.item.name}” is off the shelf${used ? `; ${used} recipes with it cannot be worked out now` : ''}.`, bringBack)
+    sayPutAside(`“${item.item.name}” is out of the pantry${used ? `; ${used} recipes with it cannot be worked out now` : ''}.`, bringBack)
   } catch (e) {
     ElMessage((e as Error).message)
   }
@@ -78,7 +78,10 @@ async function open(id: string) {
               .filter(Boolean)
               .join(' · ')
           }}</span>
-          <el-button class="ghost" :aria-label="`Take ${x.item.name} off the shelf`" @click="empty(x)"
+          <el-button
+            class="ghost"
+            :aria-label="`${x.own.keeps_days ? 'It is empty: take' : 'Take'} ${x.item.name} out of the pantry`"
+            @click="empty(x)"
             ><Icon name="bin" />{{ x.own.keeps_days ? 'It is empty' : '' }}</el-button
           >
         </li>

@@ -56,7 +56,7 @@ async function keep() {
           <WeightField v-model="wish.pieces_g" name="pieces_g" label="Together" unit="g" weigh :step="0.1" :fault="faults.pieces_g" />
         </fieldset>
         <p v-if="faults['']" class="fault" role="alert">{{ faults[''] }}</p>
-        <el-button class="go" native-type="submit" :loading="busy"><Icon name="tick" />Keep it</el-button>
+        <el-button class="go" native-type="submit" :loading="busy"><Icon name="tick" />Save</el-button>
       </form>
       <div class="tools"><ScalePanel /><GlassPanel v-if="readable" @read="wish.brix = $event" /></div>
     </div>

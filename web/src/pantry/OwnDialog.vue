@@ -109,7 +109,7 @@ async function keep() {
     }
     await pantry.create(made)
     open.value = false
-    ElMessage({ message: `“${name.value}” is on the shelf.`, duration: 4000 })
+    ElMessage({ message: `“${name.value}” is in the pantry.`, duration: 4000 })
   } catch (e) {
     faults.value = faultsOf(e)
   } finally {
@@ -179,7 +179,7 @@ async function keep() {
         /></el-select>
       </div>
       <p v-if="general" class="fault" role="alert">{{ general }}</p>
-      <el-button class="go" native-type="submit" :loading="busy"><Icon name="tick" />{{ edit ? 'Keep it' : 'Put it on the shelf' }}</el-button>
+      <el-button class="go" native-type="submit" :loading="busy"><Icon name="tick" />{{ edit ? 'Save' : 'Put it in the pantry' }}</el-button>
     </form>
   </el-dialog>
 </template>

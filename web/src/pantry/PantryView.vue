@@ -51,20 +51,20 @@ const filters = computed(() => [
 </script>
 
 <template>
-  <main class="pantry">
+  <main id="work" tabindex="-1" class="pantry">
     <header class="bar area-bar">
       <h1>Pantry</h1>
       <p class="muted">What is in it, and how sure is that?</p>
       <el-button @click="ownOpen = true"><Icon name="plus" />Your own</el-button>
-      <el-button @click="importOpen = true">Read a file</el-button>
-      <a class="el-button" href="/api/v1/pantry-file" download="pantry.csv">Take it out</a>
+      <el-button @click="importOpen = true">Import</el-button>
+      <a class="el-button" href="/api/v1/pantry-file" download="pantry.csv">Export</a>
     </header>
-    <section class="panel shelf" aria-label="Shelf">
+    <section class="panel shelf" aria-label="Which ingredients">
       <div class="find">
         <el-input v-model="pantry.query" placeholder="Find an ingredient" aria-label="Find an ingredient" clearable
           ><template #prefix><Icon name="search" /></template
         ></el-input>
-        <el-select v-model="pantry.group" filterable aria-label="Shelf"
+        <el-select v-model="pantry.group" filterable aria-label="Which ingredients"
           ><el-option v-for="f in filters" :key="f.value" :value="f.value" :label="f.label"
         /></el-select>
       </div>

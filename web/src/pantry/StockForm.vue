@@ -43,7 +43,7 @@ async function keep() {
   <form novalidate class="stock" @submit.prevent="keep">
     <WeightField v-model="price" name="price" label="Price of a kilo" :step="0.1" />
     <WeightField v-model="stock" name="stock" label="There are" unit="g" weigh />
-    <el-button native-type="submit" :disabled="!changed">Keep</el-button>
+    <el-button native-type="submit" :disabled="!changed">Save</el-button>
   </form>
 </template>
 

@@ -21,7 +21,7 @@ async function putAside(id: string, name: string) {
       <p>
         <i class="sign high" /> <b>{{ t.name }}</b> {{ t.trouble }}
       </p>
-      <a class="el-button" :href="`/api/v1/exports/pantry/${t.id}?as=json`" download>Take it out</a>
+      <a class="el-button" :href="`/api/v1/exports/pantry/${t.id}?as=json`" download>Export</a>
       <el-button :aria-label="`Put aside ${t.name}`" @click="putAside(t.id, t.name)"><Icon name="bin" :size="18" /></el-button>
     </li>
   </ul>

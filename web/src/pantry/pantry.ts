@@ -1,3 +1,4 @@
+import { useCatchUp } from '@/parts/catchUp'
 import { defineStore } from 'pinia'
 import { ref, shallowRef } from 'vue'
 import { api, got, newKey, said, useLatest, type Ingredient, type Schemas } from '@/api/client'
@@ -92,5 +93,6 @@ export const usePantry = defineStore('pantry', () => {
     }
   }
 
+  useCatchUp(trouble, () => moved())
   return { found, items, troubled, detail, wanted, trouble, query, group, loaded, search, refresh, look, moved, create, change, remove, putAside }
 })

@@ -20,7 +20,7 @@ function take(kind: string, id: string, as: string) {
 
 <template>
   <el-dropdown trigger="click" @command="take(kind, id, $event as string)">
-    <el-button class="ghost take" :aria-label="`Take ${name} out`" title="Take it out"><Icon name="out" /></el-button>
+    <el-button class="ghost take" :aria-label="`Export ${name}`" title="Export"><Icon name="out" /></el-button>
     <template #dropdown>
       <el-dropdown-menu
         ><el-dropdown-item v-for="f in formats" :key="f.as" :command="f.as" :data-as="f.as">{{ f.label }}</el-dropdown-item></el-dropdown-menu

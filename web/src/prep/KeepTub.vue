@@ -41,8 +41,8 @@ async function keep(item: Schemas['PantryItem'], as: string, standsFor?: string)
     done.value ||= item === props.result.item
     ElMessage({
       message: standsFor
-        ? `Kept. Every variation with ${props.result.stand_in?.name} is worked out with it from now on.`
-        : `Kept. “${as}” is on the shelf.`,
+        ? `Saved. Every variation with ${props.result.stand_in?.name} is worked out with it from now on.`
+        : `Saved. “${as}” is in the pantry.`,
       duration: 5000,
     })
   } catch (e) {
@@ -62,12 +62,13 @@ async function keep(item: Schemas['PantryItem'], as: string, standsFor?: string)
       <el-input v-model="name" maxlength="200" aria-label="Name of the tub" @input="touched = true" />
       <el-checkbox v-if="result.stand_in" v-model="stands" class="stand">use it for “{{ result.stand_in.name }}” everywhere</el-checkbox>
       <p v-else class="hint">It comes on the shelf under its own name.</p>
-      <el-button class="go" native-type="submit" :loading="busy" :disabled="!name.trim() || done">Keep {{ result.product_g.toFixed(0) }} g</el-button>
+      <el-button class="go" native-type="submit" :loading="busy" :disabled="!name.trim() || done">Save {{ result.product_g.toFixed(0) }} g</el-button>
       <p v-if="kept" class="hint" role="status">
-        <Icon name="tick" :size="14" /> “{{ kept }}” is kept. <router-link to="/pantry">Pantry</router-link> · <router-link to="/">Bench</router-link>
+        <Icon name="tick" :size="14" /> “{{ kept }}” is saved. <router-link to="/pantry">Pantry</router-link> ·
+        <router-link to="/">Bench</router-link>
       </p>
       <template v-for="f in result.left" :key="f.name">
-        <el-button v-if="f.item" @click="keep(f.item, f.item.name)"><Icon name="drop" />Keep {{ f.grams.toFixed(0) }} g juice too</el-button>
+        <el-button v-if="f.item" @click="keep(f.item, f.item.name)"><Icon name="drop" />Save {{ f.grams.toFixed(0) }} g juice too</el-button>
       </template>
     </form>
   </section>

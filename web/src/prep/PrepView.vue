@@ -60,7 +60,7 @@ const otherFaults = computed(() =>
 </script>
 
 <template>
-  <main class="prep">
+  <main id="work" tabindex="-1" class="prep">
     <header class="bar area-bar">
       <h1>Prep</h1>
       <p class="muted">How much water is really in this tub?</p>

@@ -1,3 +1,4 @@
+import { useCatchUp } from '@/parts/catchUp'
 import { useDebounceFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
@@ -83,5 +84,6 @@ export const usePrep = defineStore('prep', () => {
     )
   }
 
+  useCatchUp(trouble, load)
   return { benches, bench, asks, wish, result, trouble, faults, back, load, work, pick, change, turn, keep }
 })

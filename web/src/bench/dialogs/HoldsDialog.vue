@@ -71,8 +71,8 @@ function keepFloor(role: (typeof floors)[number]['role'], stays: boolean) {
 </script>
 
 <template>
-  <el-dialog v-model="shown" append-to-body title="What the batter is held to" width="min(520px, 96vw)">
-    <el-radio-group v-model="to" class="pick" aria-label="Held to">
+  <el-dialog v-model="shown" append-to-body title="What must match the base" width="min(520px, 96vw)">
+    <el-radio-group v-model="to" class="pick" aria-label="Match">
       <el-radio-button value="plain">the plain base</el-radio-button><el-radio-button value="as_written">the recipe as written</el-radio-button>
     </el-radio-group>
     <p class="muted">
@@ -89,17 +89,17 @@ function keepFloor(role: (typeof floors)[number]['role'], stays: boolean) {
     <p v-if="bench.doc?.base.source_text" class="row"><SourceText :id="bench.doc.base.source_text" /></p>
     <div v-if="behind" class="well behind">
       <p>{{ amounts(behind) }}</p>
-      <el-button class="go" @click="keepBehind">Keep it as a base</el-button>
+      <el-button class="go" @click="keepBehind">Save it as a base</el-button>
     </div>
     <p v-if="trouble" class="trouble" role="alert"><i class="sign high" />{{ trouble }}</p>
     <p v-if="pulled" class="row"><span>Some gauges are pulled away from it.</span><el-button @click="letGo">Back to where they were</el-button></p>
-    <el-checkbox-group v-model="held" class="holds" aria-label="What to hold">
+    <el-checkbox-group v-model="held" class="holds" aria-label="What must match">
       <el-checkbox v-for="h in holds" :key="h.value" :value="h.value"
         ><b>{{ h.label }}</b> <span>{{ written ? h.does.replace('the base', 'the recipe') : h.does }}</span></el-checkbox
       >
     </el-checkbox-group>
     <p class="row">
-      <span id="sugar-by">Sugar is held by</span>
+      <span id="sugar-by">Sugar is matched by</span>
       <el-radio-group v-model="sugarBy" class="pick" aria-labelledby="sugar-by">
         <el-radio-button value="sweetness">taste</el-radio-button><el-radio-button value="total_sugars">all sugars</el-radio-button>
       </el-radio-group>

@@ -6,6 +6,7 @@ import AllergenLine from '@/parts/AllergenLine.vue'
 import PortionDisc from '@/parts/PortionDisc.vue'
 import TakeOut from '@/parts/TakeOut.vue'
 import { ago, unbroken } from '@/parts/figures'
+import { focusNear } from '@/parts/focus'
 import { sayPutAside } from '@/parts/undo'
 import { useBench } from '@/bench/bench'
 import { forms } from '@/bench/choices'
@@ -77,10 +78,12 @@ async function create() {
 }
 
 async function remove(v: ListItem) {
-  await attempt(async () => {
+  const at = bench.list.findIndex((x) => x.id === v.id)
+  const ok = await attempt(async () => {
     const bringBack = await bench.remove(v.id)
     sayPutAside(`${v.name} is put aside.`, bringBack)
   })
+  if (ok) void focusNear('.variations .list .open', at, '.variations form input')
 }
 
 /** How hot and how long stands on a card a moment later: one is worked out after the other while the drawer is open. */
@@ -104,7 +107,7 @@ watch([shown, () => bench.list], async () => {
 </script>
 
 <template>
-  <el-drawer v-model="shown" title="Variations" size="min(760px, 100%)" direction="ltr" @open="opened">
+  <el-drawer v-model="shown" title="Variations" size="min(760px, 100%)" direction="ltr" class="variations" @open="opened">
     <p v-if="trouble" class="trouble" role="alert"><i class="sign high" />{{ trouble }}</p>
     <ul v-if="bench.list.length" class="list">
       <li v-for="v in bench.list" :key="v.id" class="well" :class="{ here: v.id === bench.id }">
@@ -116,7 +119,7 @@ watch([shown, () => bench.list], async () => {
             <em v-else>{{ unbroken(v.verdict) }}</em>
             <AllergenLine :text="v.picture?.allergens" />
             <small
-              ><template v-if="v.picture?.trouble">needs mending: open it, or take it out</template
+              ><template v-if="v.picture?.trouble">needs mending: open it, or export it</template
               ><template v-else
                 >{{ v.picture?.count }} {{ forms.find((f) => f.value === v.form)?.many
                 }}<template v-if="v.picture?.diameter_mm">, {{ v.picture.diameter_mm.toFixed(0) }} mm</template

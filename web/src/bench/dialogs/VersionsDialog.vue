@@ -89,7 +89,7 @@ function goBack() {
   <el-dialog v-model="shown" title="Versions" width="min(720px, 96vw)">
     <form class="name" novalidate @submit.prevent="keep">
       <el-input v-model="name" maxlength="200" placeholder="Name what is on the bench now" aria-label="Name of this version" />
-      <el-button native-type="submit" class="go">Keep it</el-button>
+      <el-button native-type="submit" class="go">Save it</el-button>
     </form>
     <p v-if="trouble" class="trouble" role="alert"><i class="sign high" />{{ trouble }}</p>
     <p v-if="!versions.length" class="muted empty">No version has a name yet. Name the one that worked, and come back to it.</p>

@@ -9,7 +9,7 @@ const heat = useHeat()
   <section class="heat well" :class="{ coming: heat.coming }" aria-label="Heat" :aria-busy="heat.coming">
     <p v-if="heat.trouble" class="say" role="alert"><i class="sign high" />{{ heat.trouble }}</p>
     <p v-else-if="!heat.cook" class="say">Working out the heat</p>
-    <button v-else type="button" class="open" aria-label="Heat: how hot, how long, what to look for" @click="heat.open = true">
+    <button v-else type="button" class="open" @click="heat.open = true">
       <Icon :name="heat.cook.second_side_s === undefined ? 'iron' : 'griddle'" :size="22" />
       <span v-if="heat.cook.first_side_s" class="times">
         <b>{{ clock(heat.cook.first_side_s) }}</b><template v-if="heat.cook.second_side_s !== undefined"
@@ -17,6 +17,7 @@ const heat = useHeat()
         ><i v-else>closed</i>
       </span>
       <span v-else class="times"><b class="bad">stays raw inside</b></span>
+      <span class="vh">, open the heat</span>
       <small v-if="heat.coming" class="sign-line">coming</small>
       <small v-else>{{ heat.cook.griddle_text }} · {{ heat.cook.signs_first[0] }}</small>
     </button>

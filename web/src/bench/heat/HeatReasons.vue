@@ -33,7 +33,7 @@ const verdicts: { value: Schemas['FirstPieceWish']['verdict']; label: string }[]
 async function keep(plate: Schemas['Griddle']) {
   const own = kitchen.own
   const kept = own && (await kitchen.save({ ...own, griddles: own.griddles?.map((g) => (g.id === plate.id ? plate : g)) }))
-  if (!kept) throw new Error(kitchen.trouble ?? 'The plate could not be kept. Look at it in the Kitchen.')
+  if (!kept) throw new Error(kitchen.trouble ?? 'The plate could not be saved. Look at it in the Kitchen.')
   await bench.work()
 }
 /** The first one cooked puts the plate right; one tap takes it back. */

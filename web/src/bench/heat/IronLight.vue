@@ -28,7 +28,7 @@ async function keep(light: boolean | undefined, closed_s: number | undefined) {
   const own = kitchen.own
   const kept = own && (await kitchen.save({ ...own, irons: own.irons?.map((i) => (i.id === props.cook.plate_id ? { ...i, light, closed_s } : i)) }))
   if (kept) await bench.work()
-  else ElMessage(kitchen.trouble ?? 'The time could not be kept. Look at the iron in the Kitchen.')
+  else ElMessage(kitchen.trouble ?? 'The time could not be saved. Look at the iron in the Kitchen.')
   return kept
 }
 /** One tap keeps the time of the iron's own light. */
@@ -50,7 +50,7 @@ async function light() {
     </template>
     <template v-else>
       <el-button class="go" :disabled="passed < (kitchen.form?.limits.closed_s?.low ?? Infinity)" @click="light"
-        >The light came, keep {{ clock(passed) }}</el-button
+        >The light came, save {{ clock(passed) }}</el-button
       >
       <el-button @click="stop">Stop</el-button>
     </template>

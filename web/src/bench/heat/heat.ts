@@ -1,3 +1,4 @@
+import { useCatchUp } from '@/parts/catchUp'
 import { useDebounceFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
@@ -48,6 +49,8 @@ export const useHeat = defineStore('heat', () => {
     () => bench.id,
     () => (sheet.value = of.value = undefined),
   )
+
+  useCatchUp(trouble, ask)
 
   /** Where the plate stands; without a figure it is advised. */
   function setPlate(c?: number) {

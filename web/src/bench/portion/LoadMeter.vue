@@ -42,7 +42,7 @@ async function ask(to: number) {
 <template>
   <div class="meter" :class="load.verdict" :data-load="load.verdict">
     <p>
-      <button type="button" aria-label="The load. Why?" @click="bench.why = { figure: 'load' }">
+      <button type="button" @click="bench.why = { figure: 'load' }">
         <b>Load {{ percent.toFixed(percent < 10 ? 1 : 0) }} %</b></button
       ><span><i v-if="load.verdict === 'over'" class="sign high" />{{ load.text }}</span>
     </p>

@@ -80,8 +80,8 @@ const claims = computed(() => {
     </div>
     <div class="count well">
       <el-button :aria-label="`${p.count - 1} portions`" :disabled="p.count < 2" @click="toCount(p.count - 1)"><Icon name="minus" /></el-button>
-      <button type="button" class="figure" aria-label="How many portions. Why?" @click="bench.why = { figure: 'count' }">
-        <b>{{ p.count }}</b>{{ bench.counted ? 'asked for' : 'portions' }}
+      <button type="button" class="figure" @click="bench.why = { figure: 'count' }">
+        <b>{{ p.count }}</b>{{ bench.counted ? 'asked for' : 'portions' }}<span class="vh">. Why?</span>
       </button>
       <el-button :aria-label="`${p.count + 1} portions`" @click="toCount(p.count + 1)"><Icon name="plus" /></el-button>
       <el-button aria-label="Scale the batch" title="Scale the batch" @click="scaleOpen = true"><Icon name="resize" /></el-button>

@@ -50,7 +50,13 @@ async function readTyped() {
 </script>
 
 <template>
-  <article class="well card" :class="{ active }" :data-addition="addition.ingredient" @click="emit('pick')">
+  <article
+    class="well card"
+    :class="{ active }"
+    :data-addition="addition.ingredient"
+    tabindex="-1"
+    :aria-label="`${label}, ${onStep(grams, decimals)} g`"
+    @click="emit('pick')">
     <div class="top">
       <h3>{{ label }}</h3>
       <output class="amount">{{ onStep(grams, decimals) }} <small>g</small></output>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { nextTick, onMounted, ref } from 'vue'
+import { useMutationObserver } from '@vueuse/core'
 import { useRouter } from 'vue-router'
 import { api, got, said, useLatest, type Ingredient } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
@@ -9,8 +10,36 @@ const props = defineProps<{ flourG?: number; words?: string }>()
 const emit = defineEmits<{ found: [ingredient: Ingredient] }>()
 
 const text = ref('')
+const count = ref<number>() // of what was found, for who cannot see the list
 const trouble = ref('')
 const box = ref<{ focus: () => void; blur: () => void }>()
+
+// The field points at a row of the list only when there is one in hand.
+const root = ref<HTMLElement>()
+useMutationObserver(
+  root,
+  (changes) => {
+    for (const { target } of changes) {
+      const input = target as HTMLElement
+      if (input.getAttribute('aria-activedescendant')?.endsWith('--1')) input.removeAttribute('aria-activedescendant')
+    }
+  },
+  { subtree: true, attributes: true, attributeFilter: ['aria-activedescendant'] },
+)
+onMounted(() => root.value?.querySelector('[aria-activedescendant$="--1"]')?.removeAttribute('aria-activedescendant'))
+
+/** The kit wraps its list in a second one and in a region without a name; what scrolls is the one list. */
+function plainList() {
+  for (const list of document.querySelectorAll('.finds ul[role=listbox]')) {
+    for (const e of document.querySelectorAll('.finds[role], .finds [role=region]')) e.removeAttribute('role')
+    const scrolls = list.parentElement!
+    scrolls.id = list.id
+    scrolls.role = 'listbox'
+    scrolls.ariaLabel = 'Found'
+    list.removeAttribute('id')
+    list.role = 'presentation'
+  }
+}
 
 const latest = useLatest()
 let listed = '' // the text that the list answers
@@ -31,9 +60,11 @@ async function search(q: string, done: (found: Ingredient[]) => void) {
     if (!answer) return
     trouble.value = ''
     listed = q
+    count.value = q ? answer.items.length : undefined
     // Nothing found is said, and can be made an ingredient of one's own.
     const items = answer.items.length ? answer.items : ([{ name: q, nothing: true }] as unknown as Ingredient[])
     done(items)
+    void nextTick(plainList)
     if (hurried === q) take(items[0]!)
   } catch (e) {
     trouble.value = said(e)
@@ -54,11 +85,12 @@ defineExpose({ focus: () => box.value?.focus() })
 </script>
 
 <template>
-  <div @keydown.enter.capture="enter">
+  <div ref="root" @keydown.enter.capture="enter">
     <el-autocomplete
       ref="box"
       v-model="text"
       class="box"
+      popper-class="finds"
       :fetch-suggestions="search"
       value-key="name"
       :placeholder="words ?? 'Find an addition'"
@@ -81,6 +113,7 @@ defineExpose({ focus: () => box.value?.focus() })
         </span>
       </template>
     </el-autocomplete>
+    <p class="vh" role="status">{{ count === undefined ? '' : count ? `${count} found, arrow down to choose` : 'nothing found' }}</p>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
   </div>
 </template>

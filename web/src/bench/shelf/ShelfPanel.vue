@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { nextTick, ref, watch } from 'vue'
 import { ElMessage } from 'element-plus'
+import type { Ingredient } from '@/api/client'
+import { focusNear } from '@/parts/focus'
 import BesideList from '@/parts/BesideList.vue'
 import Icon from '@/parts/Icon.vue'
 import { useBench } from '@/bench/bench'
@@ -19,8 +21,18 @@ watch(
   },
 )
 
+/** What was found is in hand, and so is the keyboard. */
+async function add(found: Ingredient) {
+  bench.add(found)
+  await nextTick()
+  await nextTick()
+  list.value?.querySelector<HTMLElement>('.card.active')?.focus({ preventScroll: true })
+}
+
 function remove(id: string, label: string) {
+  const at = bench.shelf.findIndex((s) => s.addition.id === id)
   bench.takeOut(id)
+  void focusNear('.shelf .card', at, '.shelf .find input')
   ElMessage({ message: `${label} is out of the bowl. Ctrl+Z puts it back.`, duration: 5000 })
 }
 
@@ -42,7 +54,7 @@ defineExpose({ focusFind: () => find.value?.focus() })
       <h2>Additions</h2>
       <p class="end">{{ bench.shelf.length }} in the bowl</p>
     </header>
-    <FindAddition ref="find" class="find" :flour-g="bench.sheet?.batter.flour_g" @found="bench.add" />
+    <FindAddition ref="find" class="find" :flour-g="bench.sheet?.batter.flour_g" @found="add" />
     <div v-if="bench.shelf.length" ref="list" class="cards">
       <AdditionCard
         v-for="s in bench.shelf"
