@@ -61,6 +61,7 @@ func TestAGaugeIsPulledByTheMouse(t *testing.T) {
 func TestGaugesAndSlidersByFinger(t *testing.T) {
 	c := sits(t, kitchen(t), 390, 700)
 	require.NoError(t, c.p.Touch())
+	require.NoError(t, c.p.SlowDown(4))
 	c.do(chromedp.Navigate(c.k.URL))
 	c.zone("Balance")
 	const ring = `[aria-label="Sweetness: pull it"]`

@@ -107,7 +107,7 @@ func TestScaleByWhatIsLeft(t *testing.T) {
 	c.sees(`[...document.querySelectorAll('.el-dialog')].some(d => d.innerText.includes('what is left'))`)
 	_, err := stage.Ask[bool](c.p, `[...document.querySelectorAll('.el-dialog label')].find(l => l.innerText.trim() === 'what is left').click() ?? true`)
 	require.NoError(t, err)
-	c.click(".el-dialog .row .el-input-number input")
+	c.click(".el-dialog .row .much input")
 	c.sees(`(document.activeElement.select(), true)`)
 	c.do(chromedp.KeyEvent("310"), chromedp.KeyEvent(kb.Tab))
 	c.click(".el-dialog form .go")

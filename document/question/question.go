@@ -8,8 +8,6 @@ import (
 	"reflect"
 
 	"upbeatladle/core/base"
-	"upbeatladle/core/measure"
-	"upbeatladle/core/recipe"
 	"upbeatladle/document"
 )
 
@@ -95,7 +93,9 @@ var Table = []Question{
 		return document.Read(w, in)
 	}),
 	{"fingerprints", "a base document: its traits beside what is usual", reflect.TypeFor[document.Base](), reflect.TypeFor[base.Fingerprint](), fingerprints},
-	ask("amounts", "an amount as a cook types it", amounts),
+	ask("amounts", "an amount as a cook types it", func(_ context.Context, in document.Setting, w document.AmountWish) (document.Amount, error) {
+		return document.ReadAmount(w, in)
+	}),
 }
 
 func worksheets(ctx context.Context, in document.Setting, data []byte) (any, error) {
@@ -122,25 +122,4 @@ type (
 	load struct {
 		AmountG float64 `json:"amount_g"`
 	}
-	amountWish struct {
-		Text *string `json:"text"`
-	}
-	amount struct {
-		Amount float64      `json:"amount"`
-		Unit   measure.Unit `json:"unit,omitzero"` // when one was typed
-	}
 )
-
-func amounts(_ context.Context, _ document.Setting, w amountWish) (amount, error) {
-	var p document.Problems
-	if w.Text == nil {
-		p.Add("/text", "missing", "Say the amount as text.")
-		return amount{}, p
-	}
-	v, unit, err := recipe.ReadAmount(*w.Text)
-	if err != nil {
-		p.Add("/text", "not_an_amount", "That is not an amount. Type it like 200, 1.5, 1½, 200 g or 1 1/2 cups.")
-		return amount{}, p
-	}
-	return amount{v, unit}, nil
-}

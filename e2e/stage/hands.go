@@ -68,3 +68,33 @@ func (p *Page) MouseDrag(x, y, toX, toY float64) error {
 		return mouse("mouseReleased", toX, toY)
 	}))
 }
+
+// Hold presses the mouse on the middle of the first match of a CSS selector until an expression is true.
+func (p *Page) Hold(css, until string) error {
+	at, err := Ask[[]float64](p, fmt.Sprintf(`(() => { const r = document.querySelector(%q).getBoundingClientRect(); return [r.x + r.width / 2, r.y + r.height / 2] })()`, css))
+	if err != nil {
+		return fmt.Errorf("holding %s: %w", css, err)
+	}
+	mouse := func(kind input.DispatchMouseEventType) error {
+		return p.Do(chromedp.Func(func(ctx context.Context, t *chromedp.Target) error {
+			_, err := cdp.Call(ctx, t, input.DispatchMouseEvent, input.DispatchMouseEventParams{Type: kind, X: at[0], Y: at[1], Button: input.MouseButtonLeft, ClickCount: 1})
+			return err
+		}))
+	}
+	if err := mouse("mousePressed"); err != nil {
+		return err
+	}
+	held := p.Wait(until)
+	if err := mouse("mouseReleased"); err != nil {
+		return err
+	}
+	return held
+}
+
+// SlowDown makes the tablet's processor so many times slower.
+func (p *Page) SlowDown(times float64) error {
+	return p.Do(chromedp.Func(func(ctx context.Context, t *chromedp.Target) error {
+		_, err := cdp.Call(ctx, t, emulation.SetCPUThrottlingRate, emulation.SetCPUThrottlingRateParams{Rate: times})
+		return err
+	}))
+}

@@ -1,6 +1,6 @@
 import { createPinia } from 'pinia'
 import { createApp } from 'vue'
-import { ElMessage } from 'element-plus'
+import { say } from '@/parts/say'
 import { Refusal, said } from './api/client'
 import App from './App.vue'
 import { router } from './router'
@@ -14,7 +14,7 @@ const app = createApp(App)
 /** Nothing that a cook does fails without a word: what no screen caught is told here. */
 function tell(e: unknown) {
   if (!(e instanceof Refusal)) reportError(e)
-  ElMessage({ type: 'error', message: said(e), duration: 8000, showClose: true, grouping: true })
+  say({ type: 'error', message: said(e), duration: 8000, showClose: true, grouping: true })
 }
 app.config.errorHandler = tell
 window.addEventListener('unhandledrejection', (e) => {

@@ -2536,6 +2536,10 @@ export interface components {
         };
         AmountText: {
             text: string;
+            /** @description What the field counts in: what is typed in another unit is turned into it. Without it any unit is taken */
+            in?: components["schemas"]["Unit"];
+            /** @description What is measured, so that cups of it can be weighed */
+            ingredient?: string;
         };
         Amount: {
             /** Format: double */

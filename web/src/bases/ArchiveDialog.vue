@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { ElMessage } from 'element-plus'
+import { say } from '@/parts/say'
 import { said, sent, type Schemas } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
 import { useBench } from '@/bench/bench'
@@ -66,7 +66,7 @@ function take(line: Record<string, unknown>) {
   else if ('total' in line) progress.value = line as unknown as { done: number; total: number }
   else {
     report.value = line as unknown as Schemas['ArchiveReport']
-    ElMessage({ message: `${report.value.added} added, ${report.value.changed} changed.`, duration: 4000 })
+    say({ message: `${report.value.added} added, ${report.value.changed} changed.`, duration: 4000 })
     if (!report.value.refused) open.value = false
   }
 }

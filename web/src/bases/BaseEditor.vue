@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
-import { ElMessage } from 'element-plus'
+import { say } from '@/parts/say'
 import { api, got, said, type Problem } from '@/api/client'
 import { forms } from '@/bench/choices'
 import SourceText from '@/parts/SourceText.vue'
@@ -68,7 +68,7 @@ async function scale() {
       }),
     )
     base.value.lines = scaled.variation.base.lines
-    if (scaled.said.length) ElMessage({ message: scaled.said.join(' '), duration: 6000 })
+    if (scaled.said.length) say({ message: scaled.said.join(' '), duration: 6000 })
   } catch (e) {
     trouble.value = said(e)
   }
@@ -79,7 +79,7 @@ async function keep() {
   try {
     await bases.save(plainBase(base.value), props.from)
     open.value = false
-    ElMessage({ message: `“${base.value.name}” is among your bases.`, duration: 3000 })
+    say({ message: `“${base.value.name}” is among your bases.`, duration: 3000 })
   } catch (e) {
     const p = (e as { problem?: Problem }).problem
     faults.value = Object.fromEntries((p?.errors ?? []).map((x) => [x.pointer, x.message]))

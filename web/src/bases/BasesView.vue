@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { ElMessage } from 'element-plus'
+import { say } from '@/parts/say'
 import { useBench } from '@/bench/bench'
 import { forms } from '@/bench/choices'
 import AllergenLine from '@/parts/AllergenLine.vue'
@@ -49,7 +49,7 @@ async function attempt(f: () => Promise<unknown>) {
   try {
     await f()
   } catch (e) {
-    ElMessage({ message: (e as Error).message, duration: 6000, showClose: true })
+    say({ message: (e as Error).message, duration: 6000, showClose: true })
   }
 }
 const toBench = (b: Shelved) =>
@@ -83,7 +83,7 @@ const putAside = (b: Shelved) =>
 const starter = () =>
   attempt(async () => {
     const n = await bases.addStarter()
-    ElMessage(n ? `${n} starter bases are among yours now.` : 'They are all among yours already.')
+    say(n ? `${n} starter bases are among yours now.` : 'They are all among yours already.')
   })
 </script>
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, shallowRef, watch } from 'vue'
-import { ElMessage } from 'element-plus'
+import { say } from '@/parts/say'
 import { api, got, said, type Schemas } from '@/api/client'
 import { figure, onStep } from '@/parts/figures'
 import { asVariation, type Shelved } from './bases'
@@ -15,7 +15,7 @@ watch(open, async (o) => {
   try {
     comparison.value = await got(api.POST('/comparisons', { body: { before: asVariation(props.a.document), after: asVariation(props.b.document) } }))
   } catch (e) {
-    ElMessage(said(e))
+    say(said(e))
   }
 })
 const traits = computed(() => {
@@ -24,7 +24,7 @@ const traits = computed(() => {
   for (const r of props.b?.fingerprint.ratios ?? []) keys.set(r.key, { ...(keys.get(r.key) ?? { name: r.name, unit: r.unit }), b: r })
   return [...keys.values()]
 })
-const say = (r?: Schemas['Ratio']) => (r ? figure(r.value, r.decimals) : '–')
+const stands = (r?: Schemas['Ratio']) => (r ? figure(r.value, r.decimals) : '–')
 </script>
 
 <template>
@@ -42,8 +42,8 @@ const say = (r?: Schemas['Ratio']) => (r ? figure(r.value, r.decimals) : '–')
           <th scope="row">
             {{ t.name }} <small>{{ t.unit }}</small>
           </th>
-          <td><i v-if="t.a" class="sign" :class="t.a.state" />{{ say(t.a) }}</td>
-          <td><i v-if="t.b" class="sign" :class="t.b.state" />{{ say(t.b) }}</td>
+          <td><i v-if="t.a" class="sign" :class="t.a.state" />{{ stands(t.a) }}</td>
+          <td><i v-if="t.b" class="sign" :class="t.b.state" />{{ stands(t.b) }}</td>
         </tr>
         <tr v-for="l in comparison?.lines" :key="l.label" class="line">
           <th scope="row">{{ l.label }}</th>

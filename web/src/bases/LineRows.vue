@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { ElMessage } from 'element-plus'
+import { say } from '@/parts/say'
 import { api, got, said, type Schemas } from '@/api/client'
 import { flourMethods, unitLabels } from '@/bench/choices'
+import AmountField from '@/parts/AmountField.vue'
 import Icon from '@/parts/Icon.vue'
 import { asVariation, useBases, type Base } from './bases'
 
@@ -23,13 +24,19 @@ async function opened(open: boolean, i: number) {
       await got(api.POST('/swaps', { body: { variation: asVariation(base.value), line: base.value.lines[i]?.id ?? `b${i + 1}` } }))
     ).items
   } catch (e) {
-    ElMessage(said(e))
+    say(said(e))
     swaps.value = []
   }
 }
 function put(i: number, command: number) {
   const s = swaps.value?.[command]
   if (s) base.value.lines.splice(i, 1, ...s.lines.map((l) => ({ ingredient: l.ingredient, amount: l.amount, unit: l.unit })))
+}
+/** What was typed; a unit that does not fit the ingredient is refused at the line when it is saved. */
+function typed(i: number, t: { amount?: number; unit?: Schemas['Unit'] }) {
+  const l = base.value.lines[i]!
+  l.amount = t.amount ?? 0
+  if (t.unit) l.unit = t.unit
 }
 /** Another ingredient keeps the amount if the unit still fits. */
 function change(i: number, id: string) {
@@ -52,7 +59,7 @@ function change(i: number, id: string) {
         @update:model-value="change(i, $event as string)">
         <el-option v-for="o in bases.ingredients" :key="o.id" :value="o.id" :label="o.name" />
       </el-select>
-      <el-input-number :model-value="l.amount" :min="0" :controls="false" :aria-label="`Amount of line ${i + 1}`" @change="l.amount = $event ?? 0" />
+      <AmountField class="much" :label="`Amount of line ${i + 1}`" :model-value="l.amount" :unit="l.unit" free @read="typed(i, $event)" />
       <el-select v-model="l.unit" class="unit" :aria-label="`Unit of line ${i + 1}`"
         ><el-option v-for="u in units(l.ingredient)" :key="u" :value="u" :label="unitLabels[u]"
       /></el-select>
@@ -106,7 +113,7 @@ li {
   flex: 1 1 170px;
   min-width: 0;
 }
-.el-input-number {
+.much {
   width: 84px;
 }
 li :deep(.el-input__wrapper),

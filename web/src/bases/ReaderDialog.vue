@@ -2,11 +2,12 @@
 import { useDebounceFn } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { ElMessage } from 'element-plus'
+import { say } from '@/parts/say'
 import { api, got, said, faultsOf, useLatest, type Schemas } from '@/api/client'
 import { useBench } from '@/bench/bench'
 import { flourMethods, forms, places, unitLabels } from '@/bench/choices'
 import AllergenLine from '@/parts/AllergenLine.vue'
+import AmountField from '@/parts/AmountField.vue'
 import Icon from '@/parts/Icon.vue'
 import OpenLinesDialog from './OpenLinesDialog.vue'
 import { useKitchen } from '@/kitchen/kitchen'
@@ -28,7 +29,7 @@ async function fillsCups(method: Schemas['FlourMethod']) {
   flourMethod.value = method
   if (!kitchen.own) await kitchen.load()
   if (kitchen.own && !(await kitchen.save({ ...kitchen.own, flour_method: method })))
-    ElMessage({ message: 'It is used here; the kitchen could not remember it.', duration: 5000 })
+    say({ message: 'It is used here; the kitchen could not remember it.', duration: 5000 })
 }
 const fixes = ref<Record<number, Schemas['ReadingFix']>>({})
 const reading = shallowRef<Schemas['Reading']>()
@@ -172,7 +173,7 @@ async function keep(recipe: boolean) {
     }
     const saved = await bases.save(JSON.parse(JSON.stringify({ ...base.value, source_text })) as Base)
     open.value = false
-    ElMessage({ message: `“${saved.document.name}” is among your bases.`, duration: 4000 })
+    say({ message: `“${saved.document.name}” is among your bases.`, duration: 4000 })
   } catch (e) {
     notKept.value = said(e) // what was read stays where it is
   }
@@ -245,13 +246,14 @@ async function keep(recipe: boolean) {
                   @update:model-value="fix(i, { ingredient: $event as string })"
                   ><el-option v-for="o in bases.ingredients" :key="o.id" :value="o.id" :label="o.name"
                 /></el-select>
-                <el-input-number
-                  :model-value="fixes[i]?.amount ?? l.amount ?? null"
-                  :controls="false"
-                  :min="0"
+                <AmountField
+                  class="much"
+                  :label="`Amount of “${l.text}”`"
+                  :model-value="fixes[i]?.amount ?? l.amount"
+                  :unit="fixes[i]?.unit ?? l.unit ?? 'g'"
+                  free
                   placeholder="how much"
-                  :aria-label="`Amount of “${l.text}”`"
-                  @change="fix(i, { amount: $event ?? undefined })" />
+                  @read="fix(i, $event)" />
                 <el-select
                   :model-value="fixes[i]?.unit ?? l.unit ?? 'g'"
                   class="unit"
@@ -381,7 +383,7 @@ li.out {
   flex: 1;
   min-width: 0;
 }
-.row .el-input-number {
+.row .much {
   width: 96px;
 }
 .unit {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, nextTick, onMounted, ref, watch } from 'vue'
 import { useMediaQuery } from '@vueuse/core'
-import { ElMessage } from 'element-plus'
+import { say } from '@/parts/say'
 import { said } from '@/api/client'
 import { useBases } from '@/bases/bases'
 import { useKitchen } from '@/kitchen/kitchen'
@@ -84,7 +84,7 @@ async function begin() {
     if (!bases.shelf.length) await bases.addStarter()
     variations.value = true
   } catch (e) {
-    ElMessage(said(e))
+    say(said(e))
   } finally {
     beginning.value = false
   }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, watch } from 'vue'
-import { ElMessage } from 'element-plus'
+import { say } from '@/parts/say'
 import { flourMethods } from '@/bench/choices'
 import Icon from '@/parts/Icon.vue'
 import type { IconName } from '@/parts/icons'
@@ -22,15 +22,14 @@ watch(() => kitchen.revision, take)
 const changed = computed(() => JSON.stringify(form.value) !== JSON.stringify(kitchen.own))
 function goBack(own: Own) {
   form.value = JSON.parse(JSON.stringify(own)) as Own
-  ElMessage({ message: 'This is how it was. “Save” makes it so again.', duration: 6000, showClose: true })
+  say({ message: 'This is how it was. “Save” makes it so again.', duration: 6000, showClose: true })
 }
 const fault = (pointer: string) => kitchen.faults[pointer]
 
 async function save() {
   if (!form.value) return
   busy.value = true
-  if (await kitchen.save(form.value))
-    ElMessage({ message: 'The kitchen is saved. Every variation is worked out with it from now on.', duration: 4000 })
+  if (await kitchen.save(form.value)) say({ message: 'The kitchen is saved. Every variation is worked out with it from now on.', duration: 4000 })
   busy.value = false
 }
 
@@ -63,7 +62,7 @@ const lastGone = ref<() => void>()
 function takeOut<T extends { name: string }>(list: T[], i: number) {
   const [gone] = list.splice(i, 1)
   if (!gone) return
-  ElMessage({ message: `${gone.name} is off the list. “Put back” brings it back.`, duration: 6000, showClose: true })
+  say({ message: `${gone.name} is off the list. “Put back” brings it back.`, duration: 6000, showClose: true })
   lastGone.value = () => list.splice(i, 0, gone)
 }
 function putBack() {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { onMounted, ref } from 'vue'
-import { ElMessage } from 'element-plus'
+import { say } from '@/parts/say'
 import Icon from '@/parts/Icon.vue'
 import { api, got, said, sent, type Schemas } from '@/api/client'
 
@@ -27,7 +27,7 @@ async function bringBack(one: Schemas['Aside']) {
   busy.value = one.id
   try {
     await sent(`/${places[one.kind].path}/${one.id}/restore`, { method: 'POST' })
-    ElMessage({ message: `${one.name} is back.`, duration: 4000 })
+    say({ message: `${one.name} is back.`, duration: 4000 })
     await load()
   } catch (e) {
     trouble.value = said(e)

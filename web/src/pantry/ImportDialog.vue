@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
-import { ElMessage } from 'element-plus'
+import { say } from '@/parts/say'
 import { said, sent, type Schemas } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
 import { usePantry } from './pantry'
@@ -29,7 +29,7 @@ async function send(dry: boolean) {
     trouble.value = ''
     if (!dry) {
       await pantry.moved()
-      ElMessage({ message: `${report.value.added} added, ${report.value.changed} changed.`, duration: 4000 })
+      say({ message: `${report.value.added} added, ${report.value.changed} changed.`, duration: 4000 })
       open.value = false
     }
   } catch (e) {

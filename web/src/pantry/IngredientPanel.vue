@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { ElMessage } from 'element-plus'
+import { say } from '@/parts/say'
 import { useRouter } from 'vue-router'
 import CompositionBar from '@/parts/CompositionBar.vue'
 import FigureTable from '@/parts/FigureTable.vue'
@@ -29,7 +29,7 @@ async function empty(item: Listed) {
     const bringBack = await pantry.remove(item)
     sayPutAside(`“${item.item.name}” is out of the pantry${used ? `; ${used} recipes with it cannot be worked out now` : ''}.`, bringBack)
   } catch (e) {
-    ElMessage((e as Error).message)
+    say((e as Error).message)
   }
 }
 async function open(id: string) {

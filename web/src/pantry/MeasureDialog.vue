@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
-import { ElMessage } from 'element-plus'
+import { say } from '@/parts/say'
 import { api, got, faultsOf, type Schemas } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
 import ScalePanel from '@/parts/ScalePanel.vue'
@@ -29,7 +29,7 @@ async function keep() {
       await got(api.POST('/measurements', { body: { ...(JSON.parse(JSON.stringify(wish.value)) as Wish), ingredient: props.ingredient.id } })),
     )
     open.value = false
-    ElMessage({ message: 'Measured. It counts for every variation from now on; the table’s value stays beside it.', duration: 4000 })
+    say({ message: 'Measured. It counts for every variation from now on; the table’s value stays beside it.', duration: 4000 })
   } catch (e) {
     faults.value = faultsOf(e)
   }

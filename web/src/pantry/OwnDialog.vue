@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { ElMessage } from 'element-plus'
+import { say } from '@/parts/say'
 import { api, got, said, faultsOf, type Ingredient, type Schemas } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
 import WeightField from '@/parts/WeightField.vue'
@@ -109,7 +109,7 @@ async function keep() {
     }
     await pantry.create(made)
     open.value = false
-    ElMessage({ message: `“${name.value}” is in the pantry.`, duration: 4000 })
+    say({ message: `“${name.value}” is in the pantry.`, duration: 4000 })
   } catch (e) {
     faults.value = faultsOf(e)
   } finally {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { ElMessage } from 'element-plus'
+import { say } from '@/parts/say'
 import type { Schemas } from '@/api/client'
 import WeightField from '@/parts/WeightField.vue'
 import { usePantry } from './pantry'
@@ -34,7 +34,7 @@ async function keep() {
         stock_g: stock.value,
       })
   } catch (e) {
-    ElMessage({ message: (e as Error).message, duration: 6000, showClose: true })
+    say({ message: (e as Error).message, duration: 6000, showClose: true })
   }
 }
 </script>

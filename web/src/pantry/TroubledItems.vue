@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ElMessage } from 'element-plus'
+import { say } from '@/parts/say'
 import Icon from '@/parts/Icon.vue'
 import { sayPutAside } from '@/parts/undo'
 import { usePantry } from './pantry'
@@ -10,7 +10,7 @@ async function putAside(id: string, name: string) {
   try {
     sayPutAside(`${name} is put aside.`, await pantry.putAside(id))
   } catch (e) {
-    ElMessage({ message: (e as Error).message, duration: 6000, showClose: true })
+    say({ message: (e as Error).message, duration: 6000, showClose: true })
   }
 }
 </script>

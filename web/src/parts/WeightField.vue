@@ -1,18 +1,23 @@
 <script setup lang="ts">
-import { ElMessage } from 'element-plus'
+import { computed } from 'vue'
+import { say } from '@/parts/say'
+import type { Schemas } from '@/api/client'
+import AmountField from './AmountField.vue'
 import Icon from './Icon.vue'
 import { useScale } from './useScale'
 
 /** A figure that is typed, or taken from the scale when it is a weight. */
 const value = defineModel<number | undefined>()
-const props = defineProps<{ label: string; unit?: string; fault?: string; weigh?: boolean; hint?: string; step?: number; name: string }>()
+const props = defineProps<{ label: string; unit?: string; fault?: string; weigh?: boolean; hint?: string; name: string }>()
+/** Weights and volumes are read in their unit; a °Brix or a price is a number. */
+const readIn = computed(() => (props.unit === 'g' || props.unit === 'ml' ? (props.unit as Schemas['Unit']) : undefined))
 const { scale } = useScale()
 
 function take() {
   const s = scale.value
-  if (s?.link !== 'live' || s.grams === undefined || s.over) ElMessage('The scale shows no weight. Type it in.')
-  else if (!s.steady) ElMessage('Wait until the scale is steady, then take it again.')
-  else if (s.grams <= 0) ElMessage('There is nothing on the scale.')
+  if (s?.link !== 'live' || s.grams === undefined || s.over) say('The scale shows no weight. Type it in.')
+  else if (!s.steady) say('Wait until the scale is steady, then take it again.')
+  else if (s.grams <= 0) say('There is nothing on the scale.')
   else value.value = s.grams
 }
 </script>
@@ -21,14 +26,7 @@ function take() {
   <div class="field" :data-field="name">
     <label :for="`f-${name}`">{{ label }}</label>
     <div class="row">
-      <el-input-number
-        :id="`f-${name}`"
-        :model-value="value ?? null"
-        :controls="false"
-        :step="props.step"
-        :placeholder="hint"
-        :class="{ wrong: fault }"
-        @change="value = $event ?? undefined" />
+      <AmountField :id="`f-${name}`" v-model="value" :label="label" :unit="readIn" :placeholder="hint" :wrong="!!fault" />
       <span v-if="unit" class="unit">{{ unit }}</span>
       <el-button v-if="weigh" :aria-label="`Take ${label} from the scale`" title="Take it from the scale" @click="take"
         ><Icon name="scale"
@@ -54,13 +52,9 @@ label {
   gap: 6px;
   min-height: var(--touch);
 }
-.el-input-number {
+.amount-field {
   flex: 1;
   min-width: 64px;
-  width: auto;
-}
-.row :deep(.el-input__wrapper) {
-  padding: 0 var(--s2);
 }
 .unit {
   color: var(--ink-2);
@@ -70,9 +64,6 @@ label {
   width: var(--touch);
   padding: 0;
   flex: none;
-}
-.wrong :deep(.el-input__wrapper) {
-  box-shadow: 0 0 0 2px var(--beet) inset;
 }
 .fault {
   color: var(--beet);

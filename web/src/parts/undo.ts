@@ -1,9 +1,10 @@
-import { ElButton, ElMessage } from 'element-plus'
+import { ElButton } from 'element-plus'
+import { say } from './say'
 import { h } from 'vue'
 
 /** A message with one button in it. */
 function sayWithButton(text: string, label: string, act: () => unknown) {
-  const message = ElMessage({
+  const message = say({
     duration: 10000,
     showClose: true,
     message: h('span', { class: 'undo-line' }, [

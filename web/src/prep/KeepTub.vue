@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
-import { ElMessage } from 'element-plus'
+import { say } from '@/parts/say'
 import type { Schemas } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
 import { usePrep, type Preparation } from './prep'
@@ -39,14 +39,14 @@ async function keep(item: Schemas['PantryItem'], as: string, standsFor?: string)
     await prep.keep({ ...item, name: as, ...(standsFor ? { stands_for: standsFor } : {}) })
     kept.value = as
     done.value ||= item === props.result.item
-    ElMessage({
+    say({
       message: standsFor
         ? `Saved. Every variation with ${props.result.stand_in?.name} is worked out with it from now on.`
         : `Saved. “${as}” is in the pantry.`,
       duration: 5000,
     })
   } catch (e) {
-    ElMessage({ message: (e as Error).message, duration: 6000, showClose: true })
+    say({ message: (e as Error).message, duration: 6000, showClose: true })
   }
   busy.value = false
 }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { ElMessage } from 'element-plus'
+import { say } from '@/parts/say'
 import { api, got, newKey, said, type Schemas } from '@/api/client'
 import { useBench } from '@/bench/bench'
 import { holds } from '@/bench/choices'
@@ -39,7 +39,7 @@ async function findBehind() {
 async function keepBehind() {
   try {
     const kept = await got(api.POST('/bases', { params: { header: { 'Idempotency-Key': newKey() } }, body: behind.value! }))
-    ElMessage({ message: `“${kept.document.name}” is among your bases.`, duration: 5000 })
+    say({ message: `“${kept.document.name}” is among your bases.`, duration: 5000 })
     behind.value = undefined
   } catch (e) {
     trouble.value = said(e)

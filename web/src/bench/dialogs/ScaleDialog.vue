@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { ElMessage } from 'element-plus'
+import { say } from '@/parts/say'
+import AmountField from '@/parts/AmountField.vue'
 import { useBench } from '@/bench/bench'
 
 const shown = defineModel<boolean>({ required: true })
@@ -28,7 +29,7 @@ async function scale() {
       by.value === 'count' ? { count: count.value } : by.value === 'flour' ? { flour_g: flour.value } : { line: line.value, amount_g: left.value },
     )
     shown.value = false
-    if (said.length) ElMessage({ message: said.join(' '), duration: 8000, showClose: true })
+    if (said.length) say({ message: said.join(' '), duration: 8000, showClose: true })
   } catch (e) {
     trouble.value = (e as Error).message
   }
@@ -46,12 +47,16 @@ async function scale() {
         <span>I want</span><el-input-number v-model="count" :min="1" :max="5000" aria-label="Portions" /><span>portions</span>
       </p>
       <p v-else-if="by === 'flour'" class="row">
-        <span>The base gets</span><el-input-number v-model="flour" :min="1" :max="100000" :step="50" aria-label="Flour in grams" /><span
-          >g flour</span
-        >
+        <span>The base gets</span><AmountField v-model="flour" class="much" unit="g" label="Flour in grams" /><span>g flour</span>
       </p>
       <p v-else class="row">
-        <span>I have</span><el-input-number v-model="left" :min="1" :max="100000" :step="10" aria-label="Grams that are left" /><span>g of</span>
+        <span>I have</span
+        ><AmountField
+          v-model="left"
+          class="much"
+          unit="g"
+          :ingredient="lines.find((l) => l.id === line)?.ingredient"
+          label="Grams that are left" /><span>g of</span>
         <el-select v-model="line" aria-label="Of what" class="of"
           ><el-option v-for="l in lines" :key="l.id" :value="l.id" :label="l.label"
         /></el-select>
@@ -73,6 +78,9 @@ form {
   flex-wrap: wrap;
   align-items: center;
   gap: var(--s2);
+}
+.much {
+  width: 110px;
 }
 .of {
   width: 160px;

@@ -79,19 +79,24 @@ async function create() {
 
 async function remove(v: ListItem) {
   const at = bench.list.findIndex((x) => x.id === v.id)
+  leaving.add(v.id)
   const ok = await attempt(async () => {
     const bringBack = await bench.remove(v.id)
     sayPutAside(`${v.name} is put aside.`, bringBack)
   })
+  leaving.delete(v.id)
   if (ok) void focusNear('.variations .list .open', at, '.variations form input')
 }
 
 /** How hot and how long stands on a card a moment later: one is worked out after the other while the drawer is open. */
 const heats = ref(new Map<string, string>())
+const leaving = new Set<string>() // what is being put aside is not asked for
 const heatKey = (v: { id: string; revision: number }) => `${v.id}:${v.revision}`
 watch([shown, () => bench.list], async () => {
-  for (const v of bench.list) {
-    if (!shown.value) return
+  const list = bench.list
+  for (const v of list) {
+    if (!shown.value || bench.list !== list) return
+    if (leaving.has(v.id)) continue
     if (v.picture?.trouble || heats.value.has(heatKey(v))) continue
     heats.value.set(heatKey(v), '')
     try {

@@ -5,6 +5,7 @@ import type { Worksheet } from '@/api/client'
 import { useBench } from '@/bench/bench'
 import { useKitchen } from '@/kitchen/kitchen'
 import Icon from '@/parts/Icon.vue'
+import StepButton from '@/parts/StepButton.vue'
 import ColourTrack from './ColourTrack.vue'
 import DialFace from './DialFace.vue'
 import FatRow from './FatRow.vue'
@@ -101,14 +102,14 @@ useEventListener(window, 'keydown', (e: KeyboardEvent) => {
             No dial told yet. <router-link to="/kitchen">Say what stands on its knob</router-link>, and the heat is told in its words.
           </p>
           <div class="degrees">
-            <el-button :aria-label="`${step} °C less`" @click="turn(-step)"><Icon name="minus" /></el-button>
+            <StepButton :label="`${step} °C less`" icon="minus" @step="turn(-step)" />
             <p v-if="fahrenheitFirst">
               <b>{{ cook.griddle_f.toFixed(0) }}</b> °F<small>{{ stands.toFixed(0) }} °C</small>
             </p>
             <p v-else>
               <b>{{ stands.toFixed(0) }}</b> °C<small>{{ cook.griddle_f.toFixed(0) }} °F</small>
             </p>
-            <el-button :aria-label="`${step} °C more`" @click="turn(step)"><Icon name="plus" /></el-button>
+            <StepButton :label="`${step} °C more`" icon="plus" @step="turn(step)" />
           </div>
           <HeatTrack
             :value="stands"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { ElMessage } from 'element-plus'
+import { say } from '@/parts/say'
 import { api, got, said, type Schemas, type Worksheet } from '@/api/client'
 import { useBench } from '@/bench/bench'
 import { useKitchen } from '@/kitchen/kitchen'
@@ -43,13 +43,13 @@ async function tell(verdict: Schemas['FirstPieceWish']['verdict']) {
   busy.value = true
   try {
     const learnt = await got(api.POST('/first-pieces', { body: { griddle: before, verdict } }))
-    if (JSON.stringify(learnt.griddle) === JSON.stringify(before)) ElMessage({ message: learnt.text, duration: 4000, grouping: true })
+    if (JSON.stringify(learnt.griddle) === JSON.stringify(before)) say({ message: learnt.text, duration: 4000, grouping: true })
     else {
       await keep(learnt.griddle)
-      offerUndo(learnt.text, () => keep(before).catch((e: unknown) => ElMessage(said(e))))
+      offerUndo(learnt.text, () => keep(before).catch((e: unknown) => say(said(e))))
     }
   } catch (e) {
-    ElMessage(said(e))
+    say(said(e))
   }
   busy.value = false
 }

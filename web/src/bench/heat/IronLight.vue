@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useIntervalFn } from '@vueuse/core'
 import { computed, ref } from 'vue'
-import { ElMessage } from 'element-plus'
+import { say } from '@/parts/say'
 import { useBench } from '@/bench/bench'
 import { useKitchen } from '@/kitchen/kitchen'
 import { offerUndo } from '@/parts/undo'
@@ -28,7 +28,7 @@ async function keep(light: boolean | undefined, closed_s: number | undefined) {
   const own = kitchen.own
   const kept = own && (await kitchen.save({ ...own, irons: own.irons?.map((i) => (i.id === props.cook.plate_id ? { ...i, light, closed_s } : i)) }))
   if (kept) await bench.work()
-  else ElMessage(kitchen.trouble ?? 'The time could not be saved. Look at the iron in the Kitchen.')
+  else say(kitchen.trouble ?? 'The time could not be saved. Look at the iron in the Kitchen.')
   return kept
 }
 /** One tap keeps the time of the iron's own light. */

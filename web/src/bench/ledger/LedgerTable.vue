@@ -141,6 +141,7 @@ const early = computed(() => {
   padding-bottom: 2px;
 }
 .how h2 {
+  white-space: nowrap;
   font-size: var(--t-lead);
   margin-right: auto;
   padding-left: var(--s1);

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { ElMessage } from 'element-plus'
+import { say } from '@/parts/say'
 import { api, got, said, type Schemas } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
 import { onStep } from '@/parts/figures'
@@ -18,7 +18,7 @@ async function opened(open: boolean) {
   try {
     swaps.value = (await got(api.POST('/swaps', { body: { variation: bench.doc, line: props.id } }))).items
   } catch (e) {
-    ElMessage(said(e))
+    say(said(e))
     swaps.value = []
   }
 }

@@ -3,6 +3,8 @@ import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import { useBench } from '@/bench/bench'
 
+import AmountField from '@/parts/AmountField.vue'
+
 const props = defineProps<{ volumeMl: number; choices: Schemas['PortionChoice'][] }>()
 const bench = useBench()
 const keyOf = (c: Schemas['PortionChoice']) => (c.ladle_id ? `ladle:${c.ladle_id}` : `scoop:${c.scoop_no}`)
@@ -41,7 +43,7 @@ const ml = computed({
         ></el-option
       >
     </el-select>
-    <el-input-number v-model="ml" :min="5" :max="1000" :step="5" :controls="false" aria-label="Portion in ml" /><span class="muted">ml</span>
+    <AmountField v-model="ml" class="ml" unit="ml" label="Portion in ml" /><span class="muted">ml</span>
   </div>
 </template>
 
@@ -55,7 +57,7 @@ const ml = computed({
   flex: 1;
   min-width: 0;
 }
-.el-input-number {
+.ml {
   width: 62px;
 }
 .el-input-number :deep(.el-input__wrapper) {

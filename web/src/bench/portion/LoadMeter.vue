@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { ElMessage } from 'element-plus'
+import { say } from '@/parts/say'
 import { api, got, said, type Schemas } from '@/api/client'
 import { useBench } from '@/bench/bench'
 import TrackSlider from '@/parts/TrackSlider.vue'
@@ -31,7 +31,7 @@ async function ask(to: number) {
       bench.changeAddition(props.line, { amount: amount_g, unit: 'g' })
     }
   } catch (e) {
-    ElMessage({ message: said(e), grouping: true })
+    say({ message: said(e), grouping: true })
   } finally {
     asking = false
     wish.value = undefined

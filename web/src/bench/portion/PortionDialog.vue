@@ -156,7 +156,7 @@ const tallest = (v: number[]) => Math.max(...v, 1e-9)
             </span>
             <span
               >use up
-              <el-input-number v-model="uses[x.line]" :min="0" :max="100000" :controls="false" :aria-label="`Grams of ${x.label} to use up`" /> g
+              <AmountField v-model="uses[x.line]" class="much" unit="g" :ingredient="x.ingredient" :label="`Grams of ${x.label} to use up`" /> g
               <el-button @click="bench.changeAddition(x.line, { amount: uses[x.line] ?? 0, unit: 'g' })">Set</el-button></span
             >
           </div>
@@ -225,6 +225,7 @@ figcaption {
   align-items: center;
   gap: 6px;
 }
+.asks .much,
 .asks .el-input-number {
   width: 62px;
 }

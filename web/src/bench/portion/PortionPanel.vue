@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useMediaQuery } from '@vueuse/core'
-import { ElMessage } from 'element-plus'
+import { say } from '@/parts/say'
 import type { Worksheet } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
+import StepButton from '@/parts/StepButton.vue'
 import { useKitchen } from '@/kitchen/kitchen'
 import { useBench } from '@/bench/bench'
 import HeatCard from '@/bench/heat/HeatCard.vue'
@@ -30,12 +31,23 @@ const inclusions = computed(() => p.value.inclusions ?? [])
 const loaded = computed(() => inclusions.value.find((x) => x.placing === 'folded') ?? inclusions.value[0])
 const scaleOpen = ref(false)
 const viewOpen = ref(false)
-async function toCount(count: number) {
+/** Steps that are still to be asked for: a held button steps on, and one question at a time is under way. */
+const wanted = ref<number>()
+async function toCount(by: number) {
+  const under = wanted.value !== undefined
+  wanted.value = Math.max(1, (wanted.value ?? bench.doc?.portion?.count ?? p.value.count) + by)
+  if (under) return
   try {
-    const said = await bench.scale({ count })
-    if (said.length) ElMessage({ message: said.join(' '), duration: 6000, grouping: true })
+    let asked: number | undefined
+    while (asked !== wanted.value) {
+      asked = wanted.value
+      const said = await bench.scale({ count: asked })
+      if (said.length) say({ message: said.join(' '), duration: 6000, grouping: true })
+    }
   } catch (e) {
-    ElMessage((e as Error).message)
+    say((e as Error).message)
+  } finally {
+    wanted.value = undefined
   }
 }
 const words = computed(
@@ -79,11 +91,11 @@ const claims = computed(() => {
       </p>
     </div>
     <div class="count well">
-      <el-button :aria-label="`${p.count - 1} portions`" :disabled="p.count < 2" @click="toCount(p.count - 1)"><Icon name="minus" /></el-button>
+      <StepButton :label="`${p.count - 1} portions`" icon="minus" :disabled="p.count < 2" @step="toCount(-1)" />
       <button type="button" class="figure" @click="bench.why = { figure: 'count' }">
-        <b>{{ p.count }}</b>{{ bench.counted ? 'asked for' : 'portions' }}<span class="vh">. Why?</span>
+        <b>{{ wanted ?? bench.doc?.portion?.count ?? p.count }}</b>{{ bench.counted ? 'asked for' : 'portions' }}<span class="vh">. Why?</span>
       </button>
-      <el-button :aria-label="`${p.count + 1} portions`" @click="toCount(p.count + 1)"><Icon name="plus" /></el-button>
+      <StepButton :label="`${p.count + 1} portions`" icon="plus" @step="toCount(1)" />
       <el-button aria-label="Scale the batch" title="Scale the batch" @click="scaleOpen = true"><Icon name="resize" /></el-button>
     </div>
     <HeatCard />

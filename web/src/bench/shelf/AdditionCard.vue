@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { api, got, said, type Addition, type Ingredient, type SheetLine } from '@/api/client'
+import type { Addition, Ingredient, SheetLine } from '@/api/client'
+import AmountField from '@/parts/AmountField.vue'
 import Icon from '@/parts/Icon.vue'
+import StepButton from '@/parts/StepButton.vue'
 import { onStep } from '@/parts/figures'
 import { stages } from '@/bench/choices'
 import OwnChip from '@/pantry/OwnChip.vue'
@@ -31,21 +33,6 @@ watch(
 function instead(found: Ingredient) {
   swapping.value = false
   emit('replace', found)
-}
-
-// Typing: the text is read by the program, so "1 1/2", "0,5", "200g" and "1½ cups" work; a click takes all of it in hand.
-const typed = ref('')
-const trouble = ref('')
-watch(amount, (v) => (typed.value = String(Number(v.toFixed(4)))), { immediate: true })
-async function readTyped() {
-  if (typed.value.trim() === String(Number(amount.value.toFixed(4)))) return
-  try {
-    const read = await got(api.POST('/amounts', { body: { text: typed.value } }))
-    trouble.value = ''
-    emit('change', { amount: read.amount, unit: read.unit ?? unit.value })
-  } catch (e) {
-    trouble.value = said(e)
-  }
 }
 </script>
 
@@ -78,23 +65,22 @@ async function readTyped() {
     </div>
     <template v-if="active">
       <div class="set">
-        <el-button :aria-label="`Less ${label}`" @click.stop="emit('step', -1)"><Icon name="minus" /></el-button>
-        <el-input
-          v-model="typed"
+        <StepButton :label="`Less ${label}`" icon="minus" @step="emit('step', -1)" />
+        <AmountField
           class="typed"
-          :aria-label="`Amount of ${label}`"
-          @focus="($event.target as HTMLInputElement).select()"
-          @keydown.enter="readTyped"
-          @blur="readTyped" />
+          :label="`Amount of ${label}`"
+          :model-value="amount"
+          :unit="unit"
+          free
+          @read="$event.amount !== undefined && emit('change', { amount: $event.amount, unit: $event.unit ?? unit })" />
         <UnitPicker
           :model-value="unit"
           class="unit"
           :ingredient="addition.ingredient"
           :label="label"
           @update:model-value="emit('change', { unit: $event })" />
-        <el-button :aria-label="`More ${label}`" @click.stop="emit('step', 1)"><Icon name="plus" /></el-button>
+        <StepButton :label="`More ${label}`" icon="plus" @step="emit('step', 1)" />
       </div>
-      <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
       <PrepPicker
         v-if="line?.treatments?.length"
         :addition="addition"
@@ -190,7 +176,7 @@ h3 {
 .unit {
   max-width: 68px;
 }
-.typed :deep(.el-input__wrapper),
+
 .unit :deep(.el-select__wrapper) {
   padding: 0 var(--s2);
 }
@@ -204,10 +190,5 @@ h3 {
   margin-top: 6px;
   font-size: var(--t-mini);
   color: var(--ink-2);
-}
-.trouble {
-  color: var(--beet);
-  font-size: var(--t-mini);
-  padding-top: var(--s1);
 }
 </style>

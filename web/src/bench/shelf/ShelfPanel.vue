@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { nextTick, ref, watch } from 'vue'
-import { ElMessage } from 'element-plus'
+import { say } from '@/parts/say'
 import type { Ingredient } from '@/api/client'
 import { focusNear } from '@/parts/focus'
 import BesideList from '@/parts/BesideList.vue'
@@ -33,7 +33,7 @@ function remove(id: string, label: string) {
   const at = bench.shelf.findIndex((s) => s.addition.id === id)
   bench.takeOut(id)
   void focusNear('.shelf .card', at, '.shelf .find input')
-  ElMessage({ message: `${label} is out of the bowl. Ctrl+Z puts it back.`, duration: 5000 })
+  say({ message: `${label} is out of the bowl. Ctrl+Z puts it back.`, duration: 5000 })
 }
 
 function takeOff(i: number) {
@@ -42,7 +42,7 @@ function takeOff(i: number) {
     d.parts?.splice(i, 1)
     if (!d.parts?.length) delete d.parts
   })
-  ElMessage({ message: `${text} is taken off. Ctrl+Z puts it back.`, duration: 5000 })
+  say({ message: `${text} is taken off. Ctrl+Z puts it back.`, duration: 5000 })
 }
 
 defineExpose({ focusFind: () => find.value?.focus() })

@@ -1,0 +1,126 @@
+package e2e_test
+
+import (
+	"testing"
+
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"upbeatladle/e2e/stage"
+)
+
+const beetroot = `parseFloat(document.querySelector('[data-addition=beetroot_cooked] .amount').innerText)`
+
+// A stepper that is held goes on, and all of it is one step back; on a slow tablet too.
+func TestAHeldStepperGoesOn(t *testing.T) {
+	c := sits(t, kitchen(t), 1280, 800)
+	require.NoError(t, c.p.SlowDown(4))
+	c.saved()
+	require.NoError(t, c.p.Hold(`[aria-label="More Beetroot"]`, beetroot+" >= 360"))
+	c.saved()
+	let := c.figure(`[data-addition=beetroot_cooked] .amount`)
+	assert.GreaterOrEqual(t, let, 360.0)
+	c.sees(`(window.was = ` + beetroot + `, true)`)
+	c.click(`[aria-label="More Beetroot"]`)
+	c.sees(beetroot + ` === window.was + 10`)
+	c.sees(`(() => { if (` + beetroot + ` === 320) return true; document.querySelector('[aria-label=Undo]').click(); return false })()`)
+}
+
+// Every amount takes what a cook types: other units, fractions, and says what it cannot read.
+func TestAmountsAreTypedWithTheirUnits(t *testing.T) {
+	c := sits(t, kitchen(t), 1280, 800)
+	c.click(`[aria-label="Portion in ml"]`)
+	assert.Equal(t, "60", c.asks(`getSelection().toString() || document.activeElement.value.slice(document.activeElement.selectionStart, document.activeElement.selectionEnd)`), "a click takes it in hand")
+	c.press("¼ cup" + kb.Enter)
+	c.sees(`document.querySelector('[aria-label="Portion in ml"]').value === '62.5'`) // a metric cup
+	c.click(`[aria-label="Portion in ml"]`)
+	c.press("a lot" + kb.Enter)
+	c.sees(`document.querySelector('.ladle [role=alert]')?.innerText.includes('1 1/2 cups')`)
+	c.p.ForgetConsole() // the browser reports the refusal itself
+	c.click("[aria-label='Amount of Beetroot']")
+	c.press("1½ cups" + kb.Enter)
+	c.saved()
+	_, doc := c.stored()
+	a := doc["additions"].([]any)[0].(map[string]any)
+	assert.Equal(t, []any{1.5, "cup"}, []any{a["amount"], a["unit"]})
+}
+
+// The tour walks over the bench, by keyboard and on a telephone, and changes nothing.
+func TestTheTour(t *testing.T) {
+	k := kitchen(t)
+	for _, size := range [][2]int64{{1280, 800}, {390, 844}} {
+		c := sits(t, k, size[0], size[1])
+		_, before := c.stored()
+		c.press("?")
+		c.click(".help .go")
+		for i, says := range []string{"Read across", "Tap it", "Find one", "Pull a ring", "Choose your ladle", "Check every pack"} {
+			c.sees(`[...document.querySelectorAll('.el-tour__content')].some(e => e.offsetParent !== null && e.innerText.includes('` + says + `'))`)
+			c.sees(`(() => { const e = document.querySelector('.el-tour__content'), r = e.getBoundingClientRect(); return r.x >= 0 && r.y >= 0 && r.right <= innerWidth && r.bottom <= innerHeight })()`)
+			if i < 5 {
+				c.sees(`(document.querySelector('.el-tour__content .el-button--primary').focus(), true)`)
+				c.press(kb.Enter)
+			}
+		}
+		c.press(kb.Escape)
+		c.sees(`![...document.querySelectorAll('.el-tour__content')].some(e => e.offsetParent)`)
+		_, after := c.stored()
+		assert.Equal(t, before, after)
+	}
+}
+
+// Twice as large: a window of 1280 by 800 at 200 % has 640 by 400; the list can be scrolled to and nothing is cut.
+func TestTheBenchAtTwiceTheSize(t *testing.T) {
+	c := sits(t, kitchen(t), 640, 400)
+	c.saved()
+	c.keepsTheRules(640, "twice as large")
+	for _, css := range []string{"[data-line=butter] .out, [data-added=orange_zest] .out", ".sum .go", ".dock .open"} {
+		c.sees(`(() => { const e = document.querySelector('` + css + `'); e.scrollIntoView({ block: 'center' }); const r = e.getBoundingClientRect(); return r.y >= 0 && r.bottom <= innerHeight && e.contains(document.elementFromPoint(r.x + r.width / 2, r.y + r.height / 2)) })()`)
+	}
+	c.zone("Portion")
+	c.sees(`document.querySelector('[aria-label=Portion]')`)
+}
+
+// The focus stays by the hand that moved something.
+func TestTheFocusStaysNearby(t *testing.T) {
+	c := sits(t, kitchen(t), 1280, 800)
+	c.saved()
+	c.do(chromedp.KeyEvent(kb.Tab))
+	c.sees(`document.activeElement.className === 'skip'`)
+	c.press(kb.Enter)
+	c.sees(`document.activeElement.id === 'work'`)
+	c.press("/")
+	c.sees(`document.activeElement?.closest('.el-autocomplete')`)
+	c.press("walnut")
+	c.sees(`[...document.querySelectorAll('.el-autocomplete-suggestion li')].some(li => li.offsetParent && li.innerText.includes('Walnut'))`)
+	c.sees(`/^\d+ found/.test(document.querySelector('.find [role=status]').innerText)`)
+	c.press(kb.Enter)
+	c.sees(`document.activeElement?.dataset.addition === 'walnuts_chopped'`)
+	c.press("+")
+	c.saved()
+	c.click(`[aria-label="Take out Walnuts"]`)
+	c.sees(`document.activeElement?.classList.contains('card')`)
+	c.do(chromedp.KeyEvent("k", chromedp.KeyModifiers(chromedp.ModifierCtrl)))
+	c.click("[aria-label='Put aside Spinach crêpe']")
+	c.sees(`document.activeElement?.closest('.variations li')`)
+}
+
+// An empty kitchen leads somewhere: the yellow button brings bases, and a variation on one of them.
+func TestAnEmptyKitchenLeadsSomewhere(t *testing.T) {
+	c := sits(t, kitchen(t), 1280, 800)
+	_, err := stage.Ask[bool](c.p, `(async () => {
+		for (const kind of ['variations', 'bases']) for (const i of (await (await fetch('/api/v1/' + kind)).json()).items) await fetch('/api/v1/' + kind + '/' + i.id, { method: 'DELETE' })
+		window.emptied = true
+	})().then(() => true) && true`)
+	require.NoError(t, err)
+	c.sees("window.emptied")
+	c.do(chromedp.Navigate(c.k.URL))
+	c.sees(`document.querySelector('.empty .go')?.innerText.includes('starter bases')`)
+	c.reachable("an empty bench")
+	c.click(".empty .go")
+	c.sees(`document.querySelectorAll('.el-drawer .bases input').length > 10`)
+	c.click(".el-drawer form .el-input input")
+	c.press("First morning" + kb.Enter)
+	c.sees(`document.querySelector('h1')?.innerText === 'First morning' && document.querySelectorAll('[data-line]').length > 3`)
+}

@@ -1,0 +1,89 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { api, got, said, type Schemas } from '@/api/client'
+
+/**
+ * An amount as a cook types it: "200", "1½", "200g", "2 Tbsp". A plain number is taken as it is; anything else is read
+ * by the program, into the unit of the field where it has one. A click takes all of it in hand.
+ */
+const value = defineModel<number | undefined>()
+const props = defineProps<{
+  label: string
+  unit?: Schemas['Unit']
+  ingredient?: string
+  free?: boolean
+  placeholder?: string
+  id?: string
+  wrong?: boolean
+}>()
+/** A field of any unit says both; one of a fixed unit has a figure only. */
+const emit = defineEmits<{ read: [typed: { amount?: number; unit?: Schemas['Unit'] }] }>()
+
+const shown = (v: number | undefined) => (v === undefined ? '' : String(Number(v.toFixed(4))))
+const text = ref('')
+const trouble = ref('')
+watch(
+  value,
+  (v) => {
+    text.value = shown(v)
+    trouble.value = ''
+  },
+  { immediate: true },
+)
+let refused = '' // the text that the trouble is about
+const plain = computed(() => /^\d*([.,]\d+)?$/.test(text.value.trim()))
+
+function take(amount: number | undefined, unit = props.unit) {
+  trouble.value = ''
+  if (props.free) emit('read', { amount, unit })
+  else value.value = amount
+  text.value = shown(amount)
+}
+async function read(e: Event) {
+  const typed = text.value.trim()
+  if (typed === shown(value.value) || (trouble.value && typed === refused)) return
+  if (plain.value) return take(typed === '' ? undefined : Number(typed.replace(',', '.')))
+  e.preventDefault() // what is not read yet is not sent on by Enter
+  try {
+    const answer = await got(api.POST('/amounts', { body: { text: typed, in: props.free ? undefined : props.unit, ingredient: props.ingredient } }))
+    take(answer.amount, answer.unit)
+  } catch (problem) {
+    trouble.value = said(problem)
+    refused = typed
+  }
+}
+</script>
+
+<template>
+  <div class="amount-field">
+    <el-input
+      :id="id"
+      v-model="text"
+      inputmode="text"
+      autocomplete="off"
+      :aria-label="id ? undefined : label"
+      :placeholder="placeholder"
+      :class="{ wrong: wrong || trouble }"
+      @focus="($event.target as HTMLInputElement).select()"
+      @keydown.enter="read($event as KeyboardEvent)"
+      @blur="read" />
+    <p v-if="trouble" class="fault" role="alert">{{ trouble }}</p>
+  </div>
+</template>
+
+<style scoped>
+.amount-field {
+  min-width: 0;
+}
+.amount-field :deep(.el-input__wrapper) {
+  padding: 0 var(--s2);
+}
+.wrong :deep(.el-input__wrapper) {
+  box-shadow: 0 0 0 2px var(--beet) inset;
+}
+.fault {
+  color: var(--beet);
+  font-size: var(--t-mini);
+  padding-top: 2px;
+}
+</style>
