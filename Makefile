@@ -69,7 +69,7 @@ screenshots: chromium build ## take the pictures in docs/screenshots from the de
 	go run ./e2e/screenshots
 
 chromium: ## install Debian's Chromium when it is missing
-	@command -v chromium >/dev/null || { apt-get update && DEBIAN_FRONTEND=noninteractive apt-get install -y --no-install-recommends chromium; }
+	@command -v chromium >/dev/null && command -v pdftotext >/dev/null || { apt-get update && DEBIAN_FRONTEND=noninteractive apt-get install -y --no-install-recommends chromium poppler-utils; }
 
 clean: ## remove what was built, keep the demo's data
 	rm -rf bin web/node_modules

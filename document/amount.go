@@ -67,4 +67,3 @@ func unitSaid(u measure.Unit) string {
 	}
 	return string(u)
 }
-

@@ -6,7 +6,6 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
-	"io"
 	"net/http"
 	"os"
 	"testing"
@@ -130,6 +129,22 @@ func (c cook) stored() (id string, doc map[string]any) {
 	return list.Items[0].ID, d.Document
 }
 
+// named is a variation's document by its name.
+func (c cook) named(name string) map[string]any {
+	c.Helper()
+	var list struct{ Items []struct{ ID, Name string } }
+	c.get("/api/v1/variations", &list)
+	for _, i := range list.Items {
+		if i.Name == name {
+			var d struct{ Document map[string]any }
+			c.get("/api/v1/variations/"+i.ID, &d)
+			return d.Document
+		}
+	}
+	c.Fatalf("no variation is called %s", name)
+	return nil
+}
+
 func (c cook) get(path string, out any) {
 	c.Helper()
 	resp, err := http.Get(c.k.URL + path)
@@ -138,23 +153,27 @@ func (c cook) get(path string, out any) {
 	require.NoError(c, json.NewDecoder(resp.Body).Decode(out))
 }
 
+// post asks the API a question.
+func (c cook) post(path string, body, out any) {
+	c.Helper()
+	data, err := json.Marshal(body)
+	require.NoError(c, err)
+	resp, err := http.Post(c.k.URL+path, "application/json", bytes.NewReader(data))
+	require.NoError(c, err)
+	defer resp.Body.Close()
+	require.NoError(c, json.NewDecoder(resp.Body).Decode(out))
+}
+
 // worked is what the API says of a document: weigh-out by ingredient.
 func (c cook) worked(doc any) map[string]float64 {
 	c.Helper()
-	data, err := json.Marshal(doc)
-	require.NoError(c, err)
-	resp, err := http.Post(c.k.URL+"/api/v1/worksheets", "application/json", bytes.NewReader(data))
-	require.NoError(c, err)
-	defer resp.Body.Close()
-	body, err := io.ReadAll(resp.Body)
-	require.NoError(c, err)
 	var w struct {
 		Lines []struct {
 			Ingredient string
 			WeighG     float64 `json:"weigh_g"`
 		}
 	}
-	require.NoError(c, json.Unmarshal(body, &w))
+	c.post("/api/v1/worksheets", doc, &w)
 	out := map[string]float64{}
 	for _, l := range w.Lines {
 		out[l.Ingredient] = l.WeighG

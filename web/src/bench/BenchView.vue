@@ -27,6 +27,7 @@ import WhyPanel from '@/bench/why/WhyPanel.vue'
 import ZoneSwitch, { type Zone } from './ZoneSwitch.vue'
 import { useBenchKeys } from './useBenchKeys'
 
+const PrintDialog = defineAsyncComponent(() => import('@/bench/print/PrintDialog.vue'))
 const BenchTour = defineAsyncComponent(() => import('@/help/BenchTour.vue'))
 
 const bench = useBench()
@@ -42,6 +43,7 @@ const help = ref(false)
 const versions = ref(false)
 const notes = ref(false)
 const touring = ref(false)
+const printing = ref(false)
 const making = ref(false)
 
 /** What stands beside the list: the working of a figure, the notes, else what is in hand and the portion. */
@@ -111,7 +113,7 @@ onMounted(() => {
 <template>
   <main id="work" tabindex="-1" class="work">
     <template v-if="bench.doc">
-      <TopBar @variations="variations = true" @versions="versions = true" @help="help = true" />
+      <TopBar @variations="variations = true" @versions="versions = true" @help="help = true" @print="printing = true" />
       <div class="body" :class="{ heating: heat.open && bench.sheet, troubled: bench.trouble }">
         <p v-if="bench.trouble && !(heat.open && bench.sheet)" class="panel trouble" role="alert">
           <i class="sign high" /><span>{{ bench.trouble }} <template v-if="bench.sheet">The figures below are the last good ones.</template></span>
@@ -171,6 +173,7 @@ onMounted(() => {
     <VersionsDialog v-model="versions" />
     <HelpDialog v-model="help" :can-tour="!!bench.sheet" @tour="startTour" />
     <BenchTour v-if="touring" v-model="touring" @zone="zone = $event" />
+    <PrintDialog v-if="bench.doc" v-model="printing" />
     <ConflictDialog />
   </main>
 </template>

@@ -159,7 +159,7 @@ function key(e: KeyboardEvent) {
         >{{ number(gauge.after)
         }}<small v-if="gauge.base !== undefined"><i :class="{ ghost: gauge.target !== undefined }" />{{ number(gauge.base) }}</small></span
       >
-      <span class="say" :class="{ out: !good && known }"><i class="sign" :class="gauge.state" />{{ gauge.verdict }}</span>
+      <span class="say" :class="{ out: !good && known }">{{ gauge.verdict }}</span>
       <span class="vh">Why?</span>
     </button>
     <span
@@ -269,11 +269,6 @@ svg {
   color: var(--leaf);
   font-weight: 650;
   font-size: 14px;
-}
-.say .sign {
-  width: 9px;
-  height: 9px;
-  margin-right: 4px;
 }
 .say.out {
   color: var(--beet);

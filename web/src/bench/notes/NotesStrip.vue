@@ -30,8 +30,8 @@ const count = computed(() =>
   display: flex;
   align-items: center;
   gap: var(--s2);
-  min-height: 52px;
-  padding: 3px var(--s1) 3px var(--s3);
+  min-height: 46px;
+  padding: 1px var(--s1) 1px var(--s3);
   border-radius: var(--r-well);
   background: var(--well-2);
   font-size: 14px;

@@ -98,6 +98,7 @@ const claims = computed(() => {
       <StepButton :label="`${p.count + 1} portions`" icon="plus" @step="toCount(1)" />
       <el-button aria-label="Scale the batch" title="Scale the batch" @click="scaleOpen = true"><Icon name="resize" /></el-button>
     </div>
+    <LadlePicker class="foot" :volume-ml="p.volume_ml" :choices="p.choices" />
     <HeatCard />
     <p v-if="claims" class="cost claims" :title="bench.doc?.said?.text">The recipe says: {{ claims }}</p>
     <dl class="facts">
@@ -128,7 +129,6 @@ const claims = computed(() => {
       </li>
     </ul>
     <LoadMeter v-if="p.load && loaded" class="load" :load="p.load" :line="loaded.line" :label="loaded.label" />
-    <LadlePicker class="foot" :volume-ml="p.volume_ml" :choices="p.choices" />
     <ScaleDialog v-model="scaleOpen" />
     <PortionDialog v-if="inclusions.length" v-model="viewOpen" :sheet="sheet" :shape="shape" :waffle="waffle" />
   </section>
@@ -272,8 +272,12 @@ dd {
   margin: 6px var(--s3) 0;
 }
 .foot {
-  margin: auto var(--s3) var(--s3);
-  padding-top: 6px;
+  margin: 6px var(--s3) 0;
+}
+.portion::after {
+  content: '';
+  flex: none;
+  height: var(--s3);
 }
 /* Wide: the drawing with its figures beside it, so that everything of a portion is in sight. */
 @media (min-width: 1200px) {
@@ -310,14 +314,15 @@ dd {
   .portion > header .end {
     display: none;
   }
+  .portion > header {
+    min-height: 38px;
+    padding-top: var(--s2);
+    align-items: center;
+  }
   .portion > .count,
   .portion > .pieces,
   .portion > .load {
     margin-top: 2px;
-  }
-  .portion > .foot {
-    padding-top: 0;
-    margin-bottom: 4px;
   }
   .portion > .cost:not(.claims) {
     grid-area: 3 / 2 / 4 / 3;
@@ -325,7 +330,7 @@ dd {
     font-size: var(--t-mini);
   }
   .larger {
-    top: -35px;
+    top: -38px;
     right: auto;
     left: 218px;
   }
