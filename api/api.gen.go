@@ -788,11 +788,14 @@ type BaseVersion int
 
 // BasePart defines model for BasePart.
 type BasePart struct {
-	BaseRef    *BaseRef `json:"base_ref,omitempty"`
-	Lines      []Line   `json:"lines"`
-	Name       string   `json:"name"`
-	School     *School  `json:"school,omitempty"`
-	SourceNote *string  `json:"source_note,omitempty"`
+	BaseRef *BaseRef `json:"base_ref,omitempty"`
+	Lines   []Line   `json:"lines"`
+	Name    string   `json:"name"`
+
+	// OwnLines The base's own lines, where others stand in for some: targets are held to them
+	OwnLines   *[]Line `json:"own_lines,omitempty"`
+	School     *School `json:"school,omitempty"`
+	SourceNote *string `json:"source_note,omitempty"`
 
 	// SourceText Id of the text that it was read from
 	SourceText *string `json:"source_text,omitempty"`

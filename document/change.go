@@ -4,10 +4,14 @@ import (
 	"context"
 	"fmt"
 	"math"
+	"slices"
 	"strings"
 
 	"upbeatladle/core/batter"
+	"upbeatladle/core/food"
 	"upbeatladle/core/measure"
+	"upbeatladle/core/safety"
+	say "upbeatladle/core/words"
 	"upbeatladle/core/worksheet"
 )
 
@@ -115,7 +119,10 @@ func (v Variation) scaled(ctx context.Context, d batter.Variation, k batter.Kitc
 		base.Lines[i].Amount = &big.Base.Lines[i].Amount
 	}
 	if len(said) > 0 {
-		trusted, err := worksheet.Trusted(ctx, big, k)
+		rounded := d
+		rounded.Reference.Lines = nil // against this batch, whatever stands in for its lines
+		rounded, _ = rounded.Scaled(factor)
+		trusted, err := worksheet.Trusted(ctx, rounded, k)
 		if err != nil {
 			return Scaled{}, pointed(err, "/variation")
 		}
@@ -124,6 +131,12 @@ func (v Variation) scaled(ctx context.Context, d batter.Variation, k batter.Kitc
 				g, _ := batter.ScaleAmount(batter.Line{Ingredient: l.Ingredient, Amount: trusted[i], Unit: measure.Gram}, 1)
 				base.Lines[i].Amount, base.Lines[i].Unit = &g, string(measure.Gram)
 			}
+		}
+	}
+	if len(base.OwnLines) > 0 {
+		base.OwnLines = slices.Clone(base.OwnLines)
+		for i := range base.OwnLines {
+			base.OwnLines[i].Amount = &big.Reference.Lines[i].Amount
 		}
 	}
 	out.Variation.Base = &base
@@ -196,14 +209,17 @@ type SwapWish struct {
 	Line      string     `json:"line"`
 }
 
-// Swap is one choice: the lines to put in the place of the one that goes.
+// Swap is one choice: the lines to put in the place of the one that goes, and the base with them in it.
 type Swap struct {
-	Label string `json:"label"`
-	Says  string `json:"says"`
-	Lines []Line `json:"lines"`
+	Label string   `json:"label"`
+	Says  string   `json:"says"`
+	Lines []Line   `json:"lines"`
+	Base  BasePart `json:"base"`
+	Back  bool     `json:"back,omitzero"` // to the base's own lines
 }
 
-// Swaps answers a SwapWish. Lines come in grams; the first keeps the id of the line that goes.
+// Swaps answers a SwapWish: the way back first, where something stands in already. Lines come in grams; the first
+// keeps the id of the line that goes. The same ingredient twice becomes one line.
 func Swaps(w SwapWish, s Setting) ([]Swap, error) {
 	d, k, err := inner(w.Variation, "/variation", s)
 	if err != nil {
@@ -214,6 +230,13 @@ func Swaps(w SwapWish, s Setting) ([]Swap, error) {
 		return nil, pointed(err, "/variation")
 	}
 	out := []Swap{}
+	from := *w.Variation.Base
+	if len(from.OwnLines) > 0 {
+		back := from
+		back.Lines, back.OwnLines = from.OwnLines, nil
+		out = append(out, Swap{Label: "Back to the base’s own lines", Says: "everything as it was", Lines: back.Lines, Base: back, Back: true})
+	}
+	was := ownAllergens(d.Base.Lines)
 	for _, s := range found {
 		j := Swap{Label: s.Label, Says: s.Says}
 		for i, p := range s.Parts {
@@ -224,9 +247,73 @@ func Swaps(w SwapWish, s Setting) ([]Swap, error) {
 			}
 			j.Lines = append(j.Lines, Line{ID: id, Ingredient: p.Ingredient.ID, Amount: &g, Unit: "g"})
 		}
+		if len(j.Lines) == 1 && slices.ContainsFunc(from.Lines, func(l Line) bool { return l.ID == w.Line && l.Ingredient == j.Lines[0].Ingredient }) {
+			continue // it stands there already
+		}
+		var kept []batter.Line
+		j.Base, kept = from.with(w.Line, j.Lines, d.Base.Lines, k)
+		for _, p := range s.Parts {
+			kept = append(kept, batter.Line{Ingredient: p.Ingredient})
+		}
+		j.Says += allergenChange(was, ownAllergens(kept))
 		out = append(out, j)
 	}
 	return out, nil
+}
+
+// with is the base with other lines in the place of one, its own lines remembered, and the lines that stay. What
+// stands in already for the same line goes, and the same ingredient becomes one line.
+func (b BasePart) with(id string, lines []Line, domain []batter.Line, k batter.Kitchen) (BasePart, []batter.Line) {
+	if len(b.OwnLines) == 0 {
+		b.OwnLines = b.Lines
+	}
+	var out []Line
+	var stay []batter.Line
+	for i, l := range b.Lines {
+		switch {
+		case l.ID == id:
+			out = append(out, lines...)
+		case strings.HasPrefix(l.ID, id+"-") && !slices.ContainsFunc(b.OwnLines, func(o Line) bool { return o.ID == l.ID }):
+		default:
+			if at := slices.IndexFunc(lines, func(n Line) bool { return n.Ingredient == l.Ingredient }); at >= 0 {
+				g, _ := k.Grams(domain[i])
+				g += *lines[at].Amount
+				g, _ = batter.ScaleAmount(batter.Line{Ingredient: domain[i].Ingredient, Amount: g, Unit: "g"}, 1)
+				l.Amount, l.Unit = &g, "g"
+				lines = slices.Delete(slices.Clone(lines), at, at+1)
+				out = slices.DeleteFunc(out, func(o Line) bool {
+					return (o.ID == id || strings.HasPrefix(o.ID, id+"-")) && o.Ingredient == l.Ingredient
+				})
+			}
+			out, stay = append(out, l), append(stay, domain[i])
+		}
+	}
+	b.Lines = out
+	return b, stay
+}
+
+// ownAllergens are the allergens that lines have by themselves.
+func ownAllergens(lines []batter.Line) []string {
+	used := make([]*food.Ingredient, len(lines))
+	for i, l := range lines {
+		used[i] = l.Ingredient
+	}
+	return safety.AllergensOf(used).Contains
+}
+
+// allergenChange says what a swap brings and what is named no more; the pack decides.
+func allergenChange(was, is []string) string {
+	less := func(a, b []string) []string {
+		return slices.DeleteFunc(slices.Clone(a), func(x string) bool { return slices.Contains(b, x) })
+	}
+	text := ""
+	if brings := less(is, was); len(brings) > 0 {
+		text += "; brings " + say.List(brings)
+	}
+	if gone := less(was, is); len(gone) > 0 {
+		text += "; no " + say.List(gone) + " among the lines: check every pack"
+	}
+	return text
 }
 
 // ComparisonWish asks for two variations side by side.
@@ -272,13 +359,14 @@ func Compare(ctx context.Context, w ComparisonWish, s Setting) (Comparison, erro
 }
 
 // LoadWish asks the other way round: how much of an addition gives so many bites a piece, so
-// many pieces in each portion, or such a share of the portion's volume. One of the three.
+// many pieces in each portion, or such a share of the portion's volume; or how much fits on each. One of the four.
 type LoadWish struct {
 	Variation      *Variation `json:"variation"`
 	Line           string     `json:"line"`
 	BiteShare      *float64   `json:"bite_share,omitzero"`
 	PiecesEach     *float64   `json:"pieces_each,omitzero"`
 	VolumeFraction *float64   `json:"volume_fraction,omitzero"`
+	Fitting        bool       `json:"fitting,omitzero"` // what goes evenly on each portion, or under it
 }
 
 // LoadFor answers a LoadWish with the grams of the addition.
@@ -286,6 +374,10 @@ func LoadFor(ctx context.Context, w LoadWish, s Setting) (float64, error) {
 	d, k, err := inner(w.Variation, "/variation", s)
 	if err != nil {
 		return 0, err
+	}
+	if w.Fitting {
+		g, err := worksheet.FittingOnTop(ctx, d, k, w.Line)
+		return g, pointed(err, "/variation")
 	}
 	g, err := worksheet.LoadFor(ctx, d, k, w.Line, or(w.BiteShare), or(w.PiecesEach), or(w.VolumeFraction))
 	return g, pointed(err, "/variation")

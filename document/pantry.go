@@ -618,7 +618,7 @@ func (v Variation) Uses(id string) bool {
 	adds := func(all []Addition) bool {
 		return slices.ContainsFunc(all, func(a Addition) bool { return a.Ingredient == id })
 	}
-	return v.Base != nil && names(v.Base.Lines, id) || adds(v.Additions) || v.Reference != nil && adds(v.Reference.Additions) ||
+	return v.Base != nil && (names(v.Base.Lines, id) || names(v.Base.OwnLines, id)) || adds(v.Additions) || v.Reference != nil && adds(v.Reference.Additions) ||
 		served(v.Parts, id)
 }
 

@@ -82,6 +82,8 @@ func pointerTo(f batter.Field) string {
 		at = fmt.Sprintf("/base/lines/%d", f.Index)
 	case batter.OfAddition:
 		at = fmt.Sprintf("/additions/%d", f.Index)
+	case batter.OfOwnLine:
+		at = fmt.Sprintf("/base/own_lines/%d", f.Index)
 	case batter.OfReference:
 		at = fmt.Sprintf("/reference/additions/%d", f.Index)
 	case batter.OfTargets:

@@ -50,12 +50,14 @@ func ReadInclude(list string) (worksheet.Include, error) {
 			out.Strategies = true
 		case "cook":
 			out.Cook = true
+		case "cups":
+			out.Cups = true
 		case "heat_line":
 			out.HeatLine = true
 		case "curves":
 			out.Cook, out.Curves = true, true
 		default:
-			return out, Refusal("/include", "unknown_choice", "“%s” cannot be included. Use working, strategies, cook, curves or heat_line, divided by commas.", clip(name))
+			return out, Refusal("/include", "unknown_choice", "“%s” cannot be included. Use working, strategies, cook, curves, heat_line or cups, divided by commas.", clip(name))
 		}
 	}
 	return out, nil

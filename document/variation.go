@@ -74,6 +74,7 @@ type BasePart struct {
 	Style      string   `json:"style,omitzero"`
 	School     *School  `json:"school,omitzero"`
 	Lines      []Line   `json:"lines"`
+	OwnLines   []Line   `json:"own_lines,omitzero"` // the base's own, where others stand in for some: what targets are held to
 	SourceNote string   `json:"source_note,omitzero"`
 	SourceText string   `json:"source_text,omitzero"` // id of the text that it was read from
 	BaseRef    *BaseRef `json:"base_ref,omitzero"`
@@ -273,7 +274,7 @@ func (v Variation) Encode() ([]byte, error) {
 
 // needs is the version that the document takes.
 func (v Variation) needs() int {
-	if v.Base != nil && v.Base.SourceText != "" || v.Reference != nil || v.Said != nil || v.Cook != nil || len(v.Parts) > 0 || v.Offset != nil && v.Offset.Targets != nil {
+	if v.Base != nil && (v.Base.SourceText != "" || len(v.Base.OwnLines) > 0) || v.Reference != nil || v.Said != nil || v.Cook != nil || len(v.Parts) > 0 || v.Offset != nil && v.Offset.Targets != nil {
 		return withReferences
 	}
 	return Version
@@ -437,6 +438,7 @@ func (v Variation) Domain(s Setting) (batter.Variation, batter.Kitchen, error) {
 	}
 	out.Additions = r.additions("/additions", v.Additions)
 	out.Reference = r.reference(v.Reference)
+	out.Reference.Lines = r.ownLines(v.Base.OwnLines)
 	out.Offset = r.offset(v.Offset)
 	k := r.kitchen(v.Kitchen)
 	out.Portion = r.portion(v.Portion, out.Form, k)
@@ -551,6 +553,21 @@ func (r *reader) additions(where string, additions []Addition) []batter.Addition
 		})
 	}
 	return out
+}
+
+// ownLines reads the base as it was before something stood in for a line; ids may be the same as the lines'.
+func (r *reader) ownLines(lines []Line) []batter.Line {
+	if len(lines) > batter.MaxLines {
+		r.p.Add("/base/own_lines", "too_many", "%d lines are too many; %d is the most.", len(lines), batter.MaxLines)
+		return nil
+	}
+	if len(lines) == 0 {
+		return nil
+	}
+	own := r.ids
+	r.ids = map[string]bool{}
+	defer func() { r.ids = own }()
+	return r.lines("/base/own_lines", lines)
 }
 
 // reference reads the bowl that targets are taken from. Its lines are others than those that are

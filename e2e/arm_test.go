@@ -124,3 +124,50 @@ func TestAnEmptyKitchenLeadsSomewhere(t *testing.T) {
 	c.press("First morning" + kb.Enter)
 	c.sees(`document.querySelector('h1')?.innerText === 'First morning' && document.querySelectorAll('[data-line]').length > 3`)
 }
+
+// Cups are remembered, and held by the list, the strip, the steps, the additions and the verdict.
+func TestCupsEverywhere(t *testing.T) {
+	c := sits(t, kitchen(t), 1280, 800)
+	c.press("g")
+	c.sees(`document.querySelector('[data-verdict=weigh]').innerText.includes('cup')`)
+	c.do(chromedp.Reload())
+	c.sees(`document.querySelector('[data-line=milk_whole] .out')?.innerText.includes('cup')`)
+	c.sees(`document.querySelector('[data-addition=beetroot_cooked] .amount').innerText.includes('cup')`)
+	c.sees(`document.querySelector('[aria-label=Balance]').innerText.includes('as measured')`)
+	c.keepsTheRules(1280, "cups")
+	c.press("m")
+	c.sees(`[...document.querySelectorAll('.el-dialog li')].some(li => /plain wheat flour 3¾ cups/i.test(li.innerText))`)
+	c.press(kb.Escape)
+	c.closed()
+	c.saved()
+}
+
+// A flour that stands in is named in the verdict, told with its price, and taken back in a tap.
+func TestASwapIsNamedAndTakenBack(t *testing.T) {
+	c := sits(t, kitchen(t), 1280, 800)
+	base := c.asks(`document.querySelector('[data-gauge=Thickness] small').innerText`)
+	c.click("[aria-label='More on Plain wheat flour']")
+	c.sees(`(() => { const i = [...document.querySelectorAll('.row-menu li')].find(l => l.offsetParent && l.innerText.includes('Buckwheat flour')); if (!i?.innerText.includes('no wheat among the lines')) return false; i.click(); return true })()`)
+	c.sees(`document.querySelector('[data-verdict=swap]')?.innerText.includes('Buckwheat flour for plain wheat flour')`)
+	c.sees(`document.querySelector('[data-line=buckwheat_flour]')`)
+	assert.Equal(t, base, c.asks(`document.querySelector('[data-gauge=Thickness] small').innerText`), "the base is still the base")
+	c.keepsTheRules(1280, "a swap")
+	c.notes(`document.querySelector('[data-note=swapped]')?.innerText.includes('structure falls')`)
+	c.click("[data-verdict=swap] .el-button")
+	c.sees(`document.querySelector('[data-line=plain_flour]') && !document.querySelector('[data-verdict=swap]')`)
+	c.saved()
+	_, doc := c.stored()
+	assert.NotContains(t, doc["base"], "own_lines")
+}
+
+// Laid on the portions instead of folded in: as many whole pieces as go evenly.
+func TestLaidOnTopFitsEvenly(t *testing.T) {
+	c := sits(t, kitchen(t), 1280, 800)
+	c.opens("Carrot, cardamom & walnut")
+	c.click("[data-addition=walnuts_chopped] h3")
+	c.click("[data-addition=walnuts_chopped] .stage .el-select__wrapper")
+	c.sees(`(() => { const i = [...document.querySelectorAll('.el-select-dropdown__item')].find(l => l.offsetParent && l.innerText === 'on each portion'); i?.click(); return !!i })()`)
+	c.sees(`[...document.querySelectorAll('.el-message')].some(m => m.innerText.includes('go evenly on the portions'))`)
+	c.sees(`/^[0-9]+ walnuts/.test(document.querySelector('[data-inclusion=walnuts_chopped] b')?.innerText)`)
+	c.saved()
+}

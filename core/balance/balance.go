@@ -57,16 +57,17 @@ type Line struct {
 
 // Problem is a base, what goes into its bowl, and what should hold.
 type Problem struct {
-	Lines     []Line
-	Additions []food.Part // only what is in the bowl
-	Reference []food.Part // the bowl that targets are taken from; nil is the plain base
-	Targets   batter.Targets
-	Strategy  batter.Strategy
-	Hold      []batter.Hold
-	SugarBy   batter.SugarBy
-	AllowLow  []food.Role // lines of these roles may give way entirely
-	FineStep  float64     // g that soda is rounded to afterwards
-	EggG      float64     // of one egg, for whole eggs added under the structure hold
+	Lines          []Line
+	Additions      []food.Part // only what is in the bowl
+	Reference      []food.Part // the bowl that targets are taken from, the base's own lines first; nil is the plain base
+	ReferenceLines int         // how many of the reference are lines of the base; 0 is as many as there are lines
+	Targets        batter.Targets
+	Strategy       batter.Strategy
+	Hold           []batter.Hold
+	SugarBy        batter.SugarBy
+	AllowLow       []food.Role // lines of these roles may give way entirely
+	FineStep       float64     // g that soda is rounded to afterwards
+	EggG           float64     // of one egg, for whole eggs added under the structure hold
 }
 
 // Reason says why a target could not be met.
@@ -186,16 +187,15 @@ func newSolver(p Problem) *solver {
 		p.Reference = parts
 	} else {
 		whole = 0
-		for j, r := range p.Reference {
+		for _, r := range p.Reference {
 			whole += r.Grams
-			if j < len(parts) { // the base's lines stand first
-				s.added += math.Abs(r.Grams - parts[j].Grams)
-			} else { // may be taken out
-				s.added += r.Grams
-			}
 		}
+		s.added += apart(p.Reference, parts) // what stands in, and additions that may be taken out
 	}
 	s.p.Reference = p.Reference
+	if s.p.ReferenceLines == 0 {
+		s.p.ReferenceLines = len(p.Lines)
+	}
 	th, account, gas := flow.Of(p.Reference), food.Batter(p.Reference), lift.Of(p.Reference)
 	account.Mass = math.Max(account.Mass, leastBatter*whole) // pieces and nothing between them
 	s.account = account.Mass
@@ -234,6 +234,27 @@ func newSolver(p Problem) *solver {
 	return s
 }
 
+// apart is the grams by which two lists of parts differ, ingredient by ingredient.
+func apart(a, b []food.Part) float64 {
+	var order []*food.Ingredient
+	by := map[*food.Ingredient]float64{}
+	count := func(parts []food.Part, sign float64) {
+		for _, p := range parts {
+			if _, known := by[p.Ingredient]; !known {
+				order = append(order, p.Ingredient)
+			}
+			by[p.Ingredient] += sign * p.Grams
+		}
+	}
+	count(a, 1)
+	count(b, -1)
+	sum := 0.0
+	for _, in := range order {
+		sum += math.Abs(by[in])
+	}
+	return sum
+}
+
 // fat holds the fat that is put in as fat, and what the additions bring, against the flour.
 // The milk that gives way is not asked for its fat: the scale would chase a few grams of
 // butter (modelling choice).
@@ -241,7 +262,7 @@ func (s *solver) fat() term {
 	var fat, flour float64
 	for i, r := range s.p.Reference {
 		flour += r.Grams * lift.FlourBody(r.Ingredient)
-		if i >= len(s.p.Lines) || s.p.Lines[i].Role == food.RoleFat {
+		if s.putInAsFat(i, r) {
 			fat += r.Grams * fatPerGram(r.Ingredient)
 		}
 	}
@@ -256,6 +277,20 @@ func (s *solver) fat() term {
 		}
 	}
 	return t
+}
+
+// putInAsFat tells whether a part of the reference counts for the fat: a line of the base by the role that it has
+// here, or has by nature where something stands in for it; an addition always.
+func (s *solver) putInAsFat(i int, r food.Part) bool {
+	if i >= s.p.ReferenceLines {
+		return true
+	}
+	for _, l := range s.p.Lines {
+		if l.Ingredient == r.Ingredient {
+			return l.Role == food.RoleFat
+		}
+	}
+	return r.Ingredient.Role == food.RoleFat
 }
 
 func fatPerGram(in *food.Ingredient) float64 { return in.Release() * in.Fat / 100 }

@@ -32,6 +32,7 @@ const (
 	OfLine      Part = "line"      // of the base
 	OfAddition  Part = "addition"  // in the bowl
 	OfReference Part = "reference" // addition of the recipe as written
+	OfOwnLine   Part = "own_line"  // of the base, where another stands in for it
 	OfTargets   Part = "targets"
 	OfPortion   Part = "portion"
 	OfWish      Part = "wish" // what is asked beside the variation
@@ -127,6 +128,9 @@ func (v Variation) Check(k Kitchen) Problems {
 		if g, ok := p.line(at, a.Line, k); ok {
 			p.prepared(k.Shelf, at, a, g)
 		}
+	}
+	for i, l := range v.Reference.Lines {
+		p.line(Field{Part: OfOwnLine, Index: i}, l, k)
 	}
 	for i, a := range v.Reference.Additions {
 		at := Field{Part: OfReference, Index: i}

@@ -40,12 +40,24 @@ type Item struct {
 	Step       float64      // of the scale, g
 	Prepare    string       // how it is prepared first; empty when it is not
 	Reduced    bool         // dried to IntoG under "dry the addition"
+
+	Spoons func(grams float64) string // says grams of it in cups and spoons, empty when that cannot be; nil weighs
+}
+
+// says is so much of it, weighed or measured.
+func (i Item) says(grams float64) string {
+	if i.Spoons != nil {
+		if text := i.Spoons(grams); text != "" {
+			return text
+		}
+	}
+	return words.Grams(grams, i.Step)
 }
 
 func (i Item) lower() string { return words.Lower(i.Label) }
 
 // amount is the item with what goes in of it.
-func (i Item) amount() string { return i.lower() + " " + words.Grams(i.IntoG, i.Step) }
+func (i Item) amount() string { return i.lower() + " " + i.says(i.IntoG) }
 
 // Recipe is what is mixed.
 type Recipe struct {
@@ -322,7 +334,7 @@ func (o *order) wet(items, eggs []Item, kept float64, from Item) {
 	}
 	text := "In a jug: " + words.List(parts) + "."
 	if kept > 0 {
-		text += fmt.Sprintf(" Keep %s of the %s back for the test.", words.Grams(kept, from.Step), from.lower())
+		text += fmt.Sprintf(" Keep %s of the %s back for the test.", from.says(kept), from.lower())
 	}
 	if len(eggs) > 0 {
 		text += " Keep the egg whites aside, without a trace of yolk."
@@ -376,13 +388,13 @@ func (o *order) test(kept float64, from Item) {
 	var s *Step
 	stop := ""
 	if kept > 0 {
-		stop = fmt.Sprintf(" When it is right, stop: what is left of the %s stays out.", words.Grams(kept, from.Step))
+		stop = fmt.Sprintf(" When it is right, stop: what is left of the %s stays out.", from.says(kept))
 	}
 	switch {
 	case !o.Spreads || o.Form == batter.Crepe:
 		thicker := ""
 		if kept > 0 {
-			thicker = fmt.Sprintf(" Thicker than that: stir in from the %s %s that you kept back, a third at a time.%s", words.Grams(kept, from.Step), from.lower(), stop)
+			thicker = fmt.Sprintf(" Thicker than that: stir in from the %s %s that you kept back, a third at a time.%s", from.says(kept), from.lower(), stop)
 		} else if o.liquid() != "" {
 			thicker = fmt.Sprintf(" Thicker than that: stir in %s, a spoon at a time.", o.liquid())
 		}

@@ -61,6 +61,7 @@ type Include struct {
 	Strategies bool // what the other ways to offset would do
 	Cook       bool // how hot and how long, and the steps at the plate
 	Curves     bool // that, with the course of it
+	Cups       bool // steps and verdict in cups and spoons, where that can be
 	HeatLine   bool // how hot and how long, and nothing of why: a third of the time, for a card
 }
 

@@ -187,3 +187,25 @@ func TestEveryLadleSaysWhatItWouldGive(t *testing.T) {
 		assert.InDelta(t, *chosen.Portion.DiameterMM, *c.DiameterMM, 1e-9)
 	}
 }
+
+// Laid on each portion: whole pieces on every one, and never more than a portion carries.
+func TestWhatFitsOnTopGoesEvenly(t *testing.T) {
+	rapid.Check(t, func(rt *rapid.T) {
+		v := worked()
+		in := rapid.SampledFrom([]string{"walnuts_chopped", "chocolate_chips", "blueberry_fresh", "ginger_crystallised"}).Draw(rt, "of")
+		a := with(in, rapid.Float64Range(1, 400).Draw(rt, "g"), batter.StageOnPortion)
+		a.ID = "a1"
+		v.Additions = []batter.Addition{a}
+		g, err := worksheet.FittingOnTop(context.Background(), v, batter.DefaultKitchen(), "a1")
+		require.NoError(rt, err)
+		v.Additions[0].Amount = g
+		w, err := worksheet.Work(context.Background(), v, batter.DefaultKitchen(), worksheet.Include{})
+		require.NoError(rt, err)
+		x := w.Portion.Inclusions[0]
+		assert.InDelta(rt, math.Round(x.Mean), x.Mean, 0.06, "whole pieces on each")
+		assert.GreaterOrEqual(rt, x.Mean, 0.95)
+		if x.Mean > 1.5 {
+			assert.NotEqual(rt, "over", w.Portion.Load.Verdict)
+		}
+	})
+}

@@ -4,6 +4,7 @@ import (
 	"context"
 	"math"
 	"math/rand/v2"
+	"slices"
 
 	"upbeatladle/core/batter"
 	"upbeatladle/core/measure"
@@ -72,6 +73,44 @@ func LoadFor(ctx context.Context, v batter.Variation, k batter.Kitchen, lineID s
 		return false, nil
 	})
 	return measure.Round(g, loadStep), err
+}
+
+// FittingOnTop is how much of an addition that is laid on each portion, or under it, goes evenly: as many whole pieces
+// on each as there were about, one slice under each, and no more than the portion carries. The grams.
+func FittingOnTop(ctx context.Context, v batter.Variation, k batter.Kitchen, lineID string) (float64, error) {
+	w, err := Work(ctx, v, k, Include{})
+	if err != nil {
+		return 0, err
+	}
+	at := slices.IndexFunc(v.Additions, func(a batter.Addition) bool { return a.ID == lineID })
+	each := 1.0
+	for _, x := range w.Portion.Inclusions {
+		if x.LineID == lineID && v.Additions[at].Stage != batter.StageUnderPortion {
+			each = math.Max(1, math.Round(x.Mean))
+		}
+	}
+	if each > 1 { // no further down than the ceiling is worth looking
+		most, err := LoadFor(ctx, v, k, lineID, 0, 0, batter.LoadCeiling(v.Form))
+		if err != nil {
+			return 0, err
+		}
+		g, err := LoadFor(ctx, v, k, lineID, 0, each, 0)
+		if err != nil {
+			return 0, err
+		}
+		each = math.Max(1, math.Floor(each*math.Min(1, most/g)))
+	}
+	for ; ; each-- {
+		g, err := LoadFor(ctx, v, k, lineID, 0, each, 0)
+		if err != nil || each <= 1 {
+			return g, err
+		}
+		v.Additions = slices.Clone(v.Additions)
+		v.Additions[at].Amount, v.Additions[at].Unit, v.Additions[at].PlacedEach = g, measure.Gram, 0
+		if w, err := Work(ctx, v, k, Include{}); err != nil || w.Portion.Load == nil || w.Portion.Load.Verdict != "over" {
+			return g, err
+		}
+	}
 }
 
 // least is the fewest grams that are enough, from a first guess: doubled until they are, then

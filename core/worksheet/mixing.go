@@ -32,6 +32,18 @@ func (w *described) recipe() mixing.Recipe {
 	inBowl := 0
 	for i, l := range w.out.Lines {
 		item := mixing.Item{ID: l.ID, Label: l.Label, Role: l.Role, WeighG: l.Weigh, IntoG: l.Weigh, Step: l.Step}
+		if w.cups {
+			of := batter.Line{}
+			if l.From == FromBase {
+				of = w.v.Base.Lines[i]
+			} else {
+				of = w.v.Additions[i-len(w.v.Base.Lines)].Line
+			}
+			item.Spoons = func(grams float64) string {
+				text, _ := w.spoons(of, grams)
+				return text
+			}
+		}
 		if l.From == FromBase {
 			item.Ingredient = w.v.Base.Lines[i].Ingredient
 			items = append(items, item)

@@ -9,7 +9,6 @@ import (
 	"upbeatladle/core/batter"
 	"upbeatladle/core/food"
 	"upbeatladle/core/measure"
-	"upbeatladle/core/words"
 )
 
 // Bounds of a scaled batch: beyond them it is a slip of the keys (modelling choice).
@@ -137,6 +136,11 @@ func NaturalCount(ctx context.Context, v batter.Variation, k batter.Kitchen) (in
 func SwapsFor(v batter.Variation, k batter.Kitchen, lineID string, table *food.Table) ([]batter.Swap, error) {
 	for _, l := range v.Base.Lines {
 		if l.ID == lineID {
+			for _, own := range v.Reference.Lines { // what stood there before something stood in for it
+				if own.ID == lineID {
+					l = own
+				}
+			}
 			g, err := k.Grams(l)
 			if err != nil {
 				return nil, err
@@ -164,7 +168,7 @@ func costed(v batter.Variation, k batter.Kitchen, lineID string, swaps []batter.
 		w := inGrams(t, k)
 		return balance.Structure(w.baseParts(w.base))
 	}
-	was := structure(v.Base.Lines)
+	was := structure(v.ReferenceLines())
 	if was <= 0 {
 		return swaps, nil
 	}
@@ -179,10 +183,8 @@ func costed(v batter.Variation, k batter.Kitchen, lineID string, swaps []batter.
 				lines = append(lines, batter.Line{Ingredient: p.Ingredient, Amount: p.Grams, Unit: measure.Gram, Role: p.Ingredient.Role})
 			}
 		}
-		is := structure(lines)
-		if change := is/was - 1; math.Abs(change) > worthSaying {
-			swaps[i].Says += fmt.Sprintf("; structure %s from %.1f to %.1f g in 100 g%s", words.Either(change < 0, "falls", "rises"), was, is,
-				words.Either(change < balance.StructureWord-1, ": it "+tears(v.Form), ""))
+		if said := structureChange(was, structure(lines), v.Form); said != "" {
+			swaps[i].Says += "; " + said
 		}
 	}
 	return swaps, nil

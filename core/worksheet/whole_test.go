@@ -16,6 +16,7 @@ import (
 	"upbeatladle/core/food"
 	"upbeatladle/core/measure"
 	"upbeatladle/core/mixing"
+	"upbeatladle/core/words"
 	"upbeatladle/core/worksheet"
 )
 
@@ -494,4 +495,26 @@ func TestCompareByIngredientWhenIdsDiffer(t *testing.T) {
 	assert.Equal(t, worksheet.Same, rows[0].Change)
 	assert.Equal(t, worksheet.MoreOf, rows[1].Change)
 	assert.Equal(t, worksheet.NewLine, rows[5].Change, "a second line of flour is a line of its own")
+}
+
+// In cups everything that tells an amount tells it in cups: the steps and the verdict say what the list says, and the
+// gauges stand where the spoons really put them.
+func TestCupsAreHeldEverywhere(t *testing.T) {
+	grams, err := worksheet.Work(context.Background(), hatch(add("beetroot_cooked", 160, batter.StageBatter)), batter.DefaultKitchen(), worksheet.Include{})
+	require.NoError(t, err)
+	cups, err := worksheet.Work(context.Background(), hatch(add("beetroot_cooked", 160, batter.StageBatter)), batter.DefaultKitchen(), worksheet.Include{Cups: true})
+	require.NoError(t, err)
+	assert.Equal(t, grams.Lines, cups.Lines, "the recipe is the same")
+	told := mixing.Told(cups.Mixing)
+	for _, l := range cups.Lines {
+		if l.Measure == "" || l.Role == food.RoleLiquid { // of which some is kept back for the test
+			continue
+		}
+		assert.Contains(t, told, strings.ToLower(l.Label)+" "+l.Measure)
+		assert.NotContains(t, told, strings.ToLower(l.Label)+" "+words.Grams(l.Weigh, l.Step))
+	}
+	assert.Contains(t, cups.Verdict[0].Lead, "cup")
+	for i, g := range cups.Gauges.All() {
+		assert.InDelta(t, grams.Gauges.All()[i].ByMeasure(), g.After(), 1e-12, g.Label)
+	}
 }

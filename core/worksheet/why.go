@@ -75,7 +75,7 @@ func (w *described) sumOf(i int, l Line) (sum []SumTerm, text string) {
 		return nil, ""
 	}
 	sum = []SumTerm{{"in the base", *l.Base}}
-	if w.reference != nil {
+	if w.v.Reference.AsWritten {
 		sum[0].Label = "in the recipe"
 	}
 	what := words.Lower(l.Label)

@@ -41,7 +41,7 @@ func countText(n float64, in *food.Ingredient) string {
 
 // kinds of the notes that are no warning.
 var kinds = map[string]NoteKind{
-	"heavy": Advice, "altitude": Advice, "spoon_left": Advice, "eggs": Advice, "no_liquid": Advice,
+	"swapped": Advice, "heavy": Advice, "altitude": Advice, "spoon_left": Advice, "eggs": Advice, "no_liquid": Advice,
 	"flourless": Advice, "grated_cake": Advice, "soda_offer": Advice, "eggs_whole": Advice, "bleed": Advice, "structure_softer": Advice, "bitter": Advice, "digests": Advice, "underfull": Advice, "base_out_of_band": Advice,
 	"tang_left": Advice, "lift_left": Advice, "soda_follows": Advice, "base_soapy": Advice,
 }
@@ -98,6 +98,9 @@ func (w *described) stuckLabels(role food.Role) []string {
 func (w *described) notes() {
 	for _, r := range w.solution.Reports {
 		w.report(r)
+	}
+	if s := w.standIn(); s != "" {
+		w.note("swapped", "", "%s: every target is held to the base as it was.%s", words.Upper(s), w.swapCosts())
 	}
 	t := w.out.Gauges.Thickness
 	switch {
@@ -396,9 +399,9 @@ func (w *solved) weighLead(most int) (lead, reason string) {
 				changed = append(changed, fmt.Sprintf("%s dried to %s", words.Lower(l.Label), words.Grams(*l.DryTo, w.k.ScaleStep)))
 			}
 		case l.Offset != nil && *l.Offset != 0:
-			changed = append(changed, fmt.Sprintf("%s %s", words.Lower(l.Label), words.Grams(l.Weigh, l.Step)))
+			changed = append(changed, words.Lower(l.Label)+" "+w.says(l))
 		default:
-			same = append(same, fmt.Sprintf("%s %s", words.Lower(l.Label), words.Grams(l.Weigh, l.Step)))
+			same = append(same, words.Lower(l.Label)+" "+w.says(l))
 		}
 	}
 	if len(changed) == 0 {
@@ -425,6 +428,14 @@ func (w *solved) weighLead(most int) (lead, reason string) {
 	return words.Upper(strings.Join(changed, ", ")), reason
 }
 
+// says is how much of a line goes in, weighed or measured.
+func (w *solved) says(l Line) string {
+	if w.cups && l.Measure != "" {
+		return l.Measure
+	}
+	return words.Grams(l.Weigh, l.Step)
+}
+
 // verdict is the line at the foot: what to weigh, what it makes, what to mind.
 func (w *described) verdict() {
 	lead, reason := w.weighLead(briefly)
@@ -442,6 +453,9 @@ func (w *described) verdict() {
 	}
 	w.say("portion", lead, reason)
 
+	if s := w.standIn(); s != "" {
+		w.say("swap", words.Upper(s), "held to the base as it was")
+	}
 	w.drift(w.out.Gauges.All())
 	w.say("allergens", w.allergens.Lead(), w.allergens.Rest())
 }

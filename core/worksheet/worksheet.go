@@ -87,6 +87,7 @@ type measured struct {
 
 // solved is a measured variation with its offsets, rounded to what can be weighed.
 type solved struct {
+	cups bool // is how amounts are said
 	measured
 	solution                      balance.Solution
 	weigh                         []float64   // g of the base lines, rounded to the scale
@@ -127,6 +128,7 @@ func Work(ctx context.Context, v batter.Variation, k batter.Kitchen, include Inc
 	if err != nil {
 		return Worksheet{}, err
 	}
+	s.cups = include.Cups
 	w := describe(s, said)
 	w.choices()
 	w.greased()
@@ -258,7 +260,7 @@ func (w *measured) additions() []food.Part {
 // problem is the variation as the solver sees it.
 func (w *measured) problem() balance.Problem {
 	p := balance.Problem{
-		Additions: w.additions(), Reference: w.reference, Strategy: w.v.Offset.Strategy, Hold: w.v.Offset.Hold, Targets: w.v.Offset.Targets,
+		Additions: w.additions(), Reference: w.reference, ReferenceLines: len(w.v.ReferenceLines()), Strategy: w.v.Offset.Strategy, Hold: w.v.Offset.Hold, Targets: w.v.Offset.Targets,
 		SugarBy: w.v.Offset.SugarBy, AllowLow: w.v.Offset.AllowLow, EggG: w.k.EggG, FineStep: w.k.LeavenStep,
 	}
 	if _, judged := batter.ThicknessBand(w.v.Form); !judged { // it is not moved by what it is not judged on
@@ -376,7 +378,7 @@ func (w *measured) actsLike(i int) float64 {
 		brought += p.Grams * per(p.Ingredient)
 	}
 	if w.reference != nil { // what the recipe was written with is in it already
-		for _, p := range w.reference[len(w.v.Base.Lines):] {
+		for _, p := range w.reference[len(w.v.ReferenceLines()):] {
 			brought -= p.Grams * per(p.Ingredient)
 		}
 	}

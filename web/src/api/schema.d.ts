@@ -878,6 +878,8 @@ export interface components {
             style?: string;
             school?: components["schemas"]["School"];
             lines: components["schemas"]["Line"][];
+            /** @description The base's own lines, where others stand in for some: targets are held to them */
+            own_lines?: components["schemas"]["Line"][];
             source_note?: string;
             /** @description Id of the text that it was read from */
             source_text?: string;
@@ -2518,7 +2520,7 @@ export interface components {
         };
         Verdict: {
             /** @enum {string} */
-            kind: "weigh" | "portion" | "drift" | "heat" | "allergens";
+            kind: "weigh" | "portion" | "swap" | "drift" | "heat" | "allergens";
             lead: string;
             reason: string;
         };
@@ -2578,10 +2580,14 @@ export interface components {
         };
         Swap: {
             label: string;
+            /** @description What stays and what it costs */
             says: string;
             lines: components["schemas"]["Line"][];
+            base: components["schemas"]["BasePart"];
+            /** @description To the base's own lines */
+            back?: boolean;
         };
-        /** @description One of bite_share, pieces_each, volume_fraction */
+        /** @description One of bite_share, pieces_each, volume_fraction, fitting */
         LoadWish: {
             variation: components["schemas"]["Variation"];
             line: string;
@@ -2591,6 +2597,8 @@ export interface components {
             pieces_each?: number;
             /** Format: double */
             volume_fraction?: number;
+            /** @description What goes evenly on each portion, or under it */
+            fitting?: boolean;
         };
         LoadAnswer: {
             /** Format: double */
@@ -2975,7 +2983,7 @@ export interface operations {
     createWorksheet: {
         parameters: {
             query?: {
-                /** @description What is worked out only when asked for, divided by commas: working, strategies, cook, curves (cook with its course), heat_line (cook without its reasons) */
+                /** @description What is worked out only when asked for, divided by commas: working, strategies, cook, curves (cook with its course), heat_line (cook without its reasons), cups (steps and verdict in cups and spoons) */
                 include?: string;
             };
             header?: never;

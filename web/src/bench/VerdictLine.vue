@@ -12,7 +12,7 @@ import type { IconName } from '@/parts/icons'
 
 const props = defineProps<{ sheet: Worksheet }>()
 
-const icons: Record<string, IconName> = { weigh: 'scale', portion: 'pour', drift: 'caution', heat: 'griddle', allergens: 'allergen' }
+const icons: Record<string, IconName> = { weigh: 'scale', portion: 'pour', drift: 'caution', swap: 'swap', heat: 'griddle', allergens: 'allergen' }
 const bench = useBench()
 const heat = useHeat()
 /** The heat comes a moment later and stands before what it contains. */
@@ -46,6 +46,9 @@ function whyEnergy() {
       <p>
         <b>{{ unbroken(v.lead) }}</b><span>{{ unbroken(v.reason) }}</span>
       </p>
+      <el-button v-if="v.kind === 'swap'" aria-label="Back to the base’s own lines" title="Back to the base’s own lines" @click.stop="bench.ownLines"
+        ><Icon name="undo"
+      /></el-button>
     </div>
     <div class="doors">
       <el-button class="whole-line" :aria-expanded="whole" aria-label="The whole verdict" title="The whole verdict" @click="whole = !whole"

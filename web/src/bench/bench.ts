@@ -1,4 +1,5 @@
 import { useCatchUp } from '@/parts/catchUp'
+import { unitsShown } from '@/parts/settings'
 import { useDebounceFn, useEventListener, useManualRefHistory } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
@@ -74,6 +75,10 @@ export const useBench = defineStore('bench', () => {
   }
   watch(why, (figure) => include('working', !!figure))
 
+  /** Steps and verdict come in cups while this tablet shows cups. */
+  const inCups = () => (unitsShown.value === 'cups' ? ['cups'] : [])
+  watch(unitsShown, () => void work())
+
   /** What is worked out: the variation, or its plain base. */
   const asked = () => (doc.value && plain.value ? { ...doc.value, additions: [], reference: undefined } : doc.value)
 
@@ -91,7 +96,7 @@ export const useBench = defineStore('bench', () => {
     try {
       do {
         stale = false
-        const include = [...included].join(',') || undefined
+        const include = [...included, ...inCups()].join(',') || undefined
         try {
           sheet.value = await got(api.POST('/worksheets', { body: asked()!, params: { query: { include } } }))
           trouble.value = undefined
@@ -259,14 +264,24 @@ export const useBench = defineStore('bench', () => {
     void writing.then(f).catch((e: unknown) => (trouble.value = said(e)))
   }
 
-  /** Puts other lines in the place of one of the base. */
-  function swap(lineId: string, lines: Schemas['Line'][]) {
-    whenWritten(() => putInPlace(lineId, lines))
+  /** What can stand in for a line of the base, as the bowl is now. */
+  const swapsFor = async (lineId: string) => (await got(api.POST('/swaps', { body: { variation: doc.value!, line: lineId } }))).items
+
+  /** Lets something else stand in for a line; the base that targets are held to stays. */
+  function swap(lineId: string, label: string) {
+    whenWritten(() => void putInPlace(lineId, label).catch((e: unknown) => (trouble.value = said(e))))
   }
-  function putInPlace(lineId: string, lines: Schemas['Line'][]) {
+  async function putInPlace(lineId: string, label: string) {
+    const found = (await swapsFor(lineId)).find((s) => s.label === label)
+    if (found) change((d) => (d.base = copy(found.base)))
+  }
+
+  /** The base's own lines again, all of them, in one step. */
+  function ownLines() {
     change((d) => {
-      const i = d.base.lines.findIndex((l) => l.id === lineId)
-      if (i >= 0) d.base.lines.splice(i, 1, ...copy(lines))
+      if (!d.base.own_lines) return
+      d.base.lines = d.base.own_lines
+      delete d.base.own_lines
     })
   }
 
@@ -356,6 +371,21 @@ export const useBench = defineStore('bench', () => {
     else apply()
   }
 
+  /** When it goes in; laid on the portions, as much of it is proposed as goes evenly. */
+  async function changeStage(lineId: string, stage: Schemas['Stage']) {
+    const laid = stage === 'on_portion' || stage === 'under_portion'
+    const was = doc.value?.additions?.find((a) => a.id === lineId)?.stage
+    changeAddition(lineId, { stage })
+    if (!laid || was === 'on_portion' || was === 'under_portion' || !doc.value) return
+    try {
+      const { amount_g } = await got(api.POST('/loads', { body: { variation: doc.value, line: lineId, fitting: true } }))
+      changeAddition(lineId, { amount: amount_g, unit: 'g' })
+      return amount_g
+    } catch {
+      return // what has no pieces stays as much as it was
+    }
+  }
+
   function takeOut(lineId: string) {
     change((d) => (d.additions = d.additions?.filter((a) => a.id !== lineId)))
     if (active.value === lineId) active.value = additions.value[0]?.id
@@ -435,6 +465,7 @@ export const useBench = defineStore('bench', () => {
     active,
     plain,
     asked,
+    inCups,
     why,
     shelf,
     ledger,
@@ -451,12 +482,15 @@ export const useBench = defineStore('bench', () => {
     holdTo,
     replace,
     swap,
+    swapsFor,
+    ownLines,
     bringBack,
     togglePlain,
     remove,
     settle,
     change,
     changeAddition,
+    changeStage,
     add,
     takeOut,
     step,

@@ -51,10 +51,10 @@ async function inShell(shell: number | null | undefined) {
 }
 
 const measures = [
-  { value: 'metric', label: 'metric' },
-  { value: 'us', label: 'US' },
-  { value: 'imperial', label: 'imperial' },
-  { value: 'au', label: 'Australian' },
+  { value: 'metric', label: 'metric: cup 250 ml, tbsp 15' },
+  { value: 'us', label: 'US: cup 237 ml, tbsp 14.8' },
+  { value: 'imperial', label: 'UK imperial: cup 284 ml, tbsp 15' },
+  { value: 'au', label: 'Australian: cup 250 ml, tbsp 20' },
 ] as const
 
 /** What was taken off last can be put back. */

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { useMediaQuery } from '@vueuse/core'
 import type { Worksheet } from '@/api/client'
+import { unitsShown } from '@/parts/settings'
 import { useBench } from '@/bench/bench'
 import LevelGlass from './LevelGlass.vue'
 
@@ -26,7 +27,7 @@ const backToBase = () => pulled.value.forEach((p) => bench.pull(p))
       <p v-else>{{ level }} of {{ gauges.length }} level with the {{ written ? 'recipe' : 'base' }}</p>
       <p class="key">
         <span><i class="sign ring" />{{ written ? 'as written' : 'base' }}</span
-        ><span><i class="sign bar" />no offset</span><span><i class="sign level" />as weighed</span>
+        ><span><i class="sign bar" />no offset</span><span><i class="sign level" />as {{ unitsShown === 'cups' ? 'measured' : 'weighed' }}</span>
       </p>
     </header>
     <div class="strip" :class="{ lying }">

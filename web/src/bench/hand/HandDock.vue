@@ -2,7 +2,8 @@
 import { computed } from 'vue'
 import Icon from '@/parts/Icon.vue'
 import StepButton from '@/parts/StepButton.vue'
-import { onStep } from '@/parts/figures'
+import { onStep, unbroken } from '@/parts/figures'
+import { unitsShown } from '@/parts/settings'
 import { useBench } from '@/bench/bench'
 
 /** What is in hand, over the bar of a phone. */
@@ -15,7 +16,8 @@ const label = computed(() => hand.value?.line?.label ?? hand.value?.addition.ing
 <template>
   <section class="dock" aria-label="In hand">
     <template v-if="hand?.line">
-      <b>{{ label }}</b><output>{{ onStep(hand.line.weigh_g, hand.line.decimals) }}<small> g</small></output>
+      <b>{{ label }}</b><output v-if="unitsShown === 'cups' && hand.line.measure" class="cups">{{ unbroken(hand.line.measure) }}</output>
+      <output v-else>{{ onStep(hand.line.weigh_g, hand.line.decimals) }}<small> g</small></output>
       <StepButton :label="`Less ${label}`" icon="minus" @step="bench.step(hand.line.id, -1)" />
       <StepButton :label="`More ${label}`" icon="plus" @step="bench.step(hand.line.id, 1)" />
     </template>
@@ -51,6 +53,13 @@ output {
   font-size: 24px;
   font-weight: 750;
   white-space: nowrap;
+}
+.cups {
+  font-size: var(--t-body);
+  white-space: normal;
+  max-width: 110px;
+  line-height: 1.1;
+  text-align: right;
 }
 small {
   font-size: 14px;

@@ -30,7 +30,9 @@ export const useHeat = defineStore('heat', () => {
     if (!body || !now) return
     const mine = ++asking
     try {
-      const answer = await got(api.POST('/worksheets', { body, params: { query: { include: curves.value ? 'curves' : 'cook' } } }))
+      const answer = await got(
+        api.POST('/worksheets', { body, params: { query: { include: [curves.value ? 'curves' : 'cook', ...bench.inCups()].join() } } }),
+      )
       if (mine !== asking) return
       sheet.value = answer
       of.value = now

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { say } from '@/parts/say'
-import { api, got, said, type Schemas } from '@/api/client'
+import { said, type Schemas } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
 import { onStep } from '@/parts/figures'
 import { useBench } from '@/bench/bench'
@@ -16,7 +16,7 @@ async function opened(open: boolean) {
   if (!open || !bench.doc) return
   swaps.value = undefined
   try {
-    swaps.value = (await got(api.POST('/swaps', { body: { variation: bench.doc, line: props.id } }))).items
+    swaps.value = await bench.swapsFor(props.id)
   } catch (e) {
     say(said(e))
     swaps.value = []
@@ -28,7 +28,7 @@ function choose(command: string) {
   else if (command === 'why') bench.why = { line: props.id }
   else {
     const s = swaps.value?.[Number(command)]
-    if (s) bench.swap(props.id, s.lines)
+    if (s) bench.swap(props.id, s.label)
   }
 }
 const amounts = (s: Schemas['Swap']) => s.lines.map((l) => `${onStep(l.amount, 0)} g`).join(' + ')

@@ -16,7 +16,8 @@ const signs = { warning: 'high', advice: 'ring' }
     <ul v-else aria-label="What to know">
       <li v-for="n in sheet.notes" :key="n.code + n.line" :data-note="n.code" :class="n.kind">
         <i class="sign" :class="signs[n.kind]" /><span
-          >{{ unbroken(n.text) }} <el-button v-if="n.code === 'soda_follows'" @click="bench.letGo('tang')">Let the tang go</el-button></span
+          >{{ unbroken(n.text) }} <el-button v-if="n.code === 'soda_follows'" @click="bench.letGo('tang')">Let the tang go</el-button>
+          <el-button v-if="n.code === 'swapped'" @click="bench.ownLines">Back to the base’s own lines</el-button></span
         >
       </li>
     </ul>

@@ -4,7 +4,8 @@ import type { Addition, Ingredient, SheetLine } from '@/api/client'
 import AmountField from '@/parts/AmountField.vue'
 import Icon from '@/parts/Icon.vue'
 import StepButton from '@/parts/StepButton.vue'
-import { onStep } from '@/parts/figures'
+import { onStep, unbroken } from '@/parts/figures'
+import { unitsShown } from '@/parts/settings'
 import { stages } from '@/bench/choices'
 import OwnChip from '@/pantry/OwnChip.vue'
 import DoseTrack from './DoseTrack.vue'
@@ -14,7 +15,14 @@ import StagePicker from './StagePicker.vue'
 import UnitPicker from './UnitPicker.vue'
 
 const props = defineProps<{ addition: Addition; line?: SheetLine; active: boolean; counted?: boolean; flourG?: number }>()
-const emit = defineEmits<{ pick: []; change: [patch: Partial<Addition>]; step: [by: number]; remove: []; replace: [by: Ingredient] }>()
+const emit = defineEmits<{
+  pick: []
+  change: [patch: Partial<Addition>]
+  step: [by: number]
+  remove: []
+  stage: [stage: NonNullable<Addition['stage']>]
+  replace: [by: Ingredient]
+}>()
 
 const label = computed(() => props.line?.label ?? props.addition.ingredient)
 const particulars = computed(() => props.line?.name.replace(props.line.label, '').replace(/^[,\s]+/, '') ?? '')
@@ -46,7 +54,10 @@ function instead(found: Ingredient) {
     @click="emit('pick')">
     <div class="top">
       <h3>{{ label }}</h3>
-      <output class="amount">{{ onStep(grams, decimals) }} <small>g</small></output>
+      <output v-if="unitsShown === 'cups' && line?.measure" class="amount cups"
+        >{{ unbroken(line.measure) }}<small>{{ onStep(grams, decimals) }} g</small></output
+      >
+      <output v-else class="amount">{{ onStep(grams, decimals) }} <small>g</small></output>
     </div>
     <p class="particulars">{{ particulars }}</p>
     <DoseTrack v-if="line?.dose" :dose="line.dose" :grams="grams" :label="label" @update:grams="emit('change', { amount: $event, unit: 'g' })" />
@@ -90,7 +101,7 @@ function instead(found: Ingredient) {
         :prepared-g="line.prepared?.grams"
         @change="emit('change', $event)" />
       <div class="set">
-        <StagePicker :model-value="addition.stage" class="stage" :label="label" @update:model-value="emit('change', { stage: $event })" />
+        <StagePicker :model-value="addition.stage" class="stage" :label="label" @update:model-value="$event && emit('stage', $event)" />
         <el-button
           :aria-label="`Something else instead of ${label}`"
           title="Instead of this"
@@ -137,6 +148,15 @@ h3 {
   font-size: 14px;
   font-weight: 500;
   color: var(--ink-2);
+}
+.amount.cups {
+  font-size: var(--t-lead);
+  white-space: normal;
+  text-align: right;
+}
+.amount.cups small {
+  display: block;
+  white-space: nowrap;
 }
 .particulars {
   color: var(--ink-2);

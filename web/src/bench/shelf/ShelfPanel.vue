@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { nextTick, ref, watch } from 'vue'
 import { say } from '@/parts/say'
-import type { Ingredient } from '@/api/client'
+import type { Addition, Ingredient, SheetLine } from '@/api/client'
+import { onStep } from '@/parts/figures'
 import { focusNear } from '@/parts/focus'
 import BesideList from '@/parts/BesideList.vue'
 import Icon from '@/parts/Icon.vue'
@@ -36,6 +37,12 @@ function remove(id: string, label: string) {
   say({ message: `${label} is out of the bowl. Ctrl+Z puts it back.`, duration: 5000 })
 }
 
+async function laid(id: string, stage: NonNullable<Addition['stage']>, line?: SheetLine) {
+  const grams = await bench.changeStage(id, stage)
+  if (grams !== undefined && line)
+    say({ message: `${line.label}: ${onStep(grams, line.decimals)} g go evenly on the portions. Ctrl+Z takes it back.`, duration: 5000 })
+}
+
 function takeOff(i: number) {
   const text = bench.doc?.parts?.[i]?.text
   bench.change((d) => {
@@ -67,6 +74,7 @@ defineExpose({ focusFind: () => find.value?.focus() })
         :flour-g="bench.sheet?.batter.flour_g"
         @pick="bench.active = s.addition.id"
         @change="bench.changeAddition(s.addition.id!, $event)"
+        @stage="laid(s.addition.id!, $event, s.line)"
         @replace="bench.replace(s.addition.id!, $event)"
         @step="bench.step(s.addition.id!, $event)"
         @remove="remove(s.addition.id!, s.line?.label ?? s.addition.ingredient)" />
