@@ -373,6 +373,9 @@ func (c cook) keepsTheRules(width int64, where string) {
 			for (const e of [document.documentElement, ...document.querySelectorAll('.work, .scroll, .panel, .kitchen, .prep, .pantry, .bases, .el-dialog')]) {
 				if (e.scrollWidth > e.clientWidth + 1) bad.push('runs out of its width: ' + (e.getAttribute('aria-label') ?? e.className) + ' ' + e.scrollWidth + ' in ' + e.clientWidth)
 			}
+			for (const e of document.querySelectorAll('main > header')) {
+				if (e.scrollHeight > e.clientHeight + 1) bad.push('the bar covers what is below it: ' + e.scrollHeight + ' in ' + e.clientHeight)
+			}
 			const foot = document.querySelector('[aria-label=Verdict]')
 			if (foot && foot.scrollHeight > foot.clientHeight + 1) bad.push('the verdict is clipped')
 			for (const e of document.querySelectorAll('button, input, [role=slider]')) {

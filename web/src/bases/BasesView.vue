@@ -231,5 +231,8 @@ const starter = () =>
   .bases {
     padding: 0 var(--s3) var(--s3);
   }
+  .bar {
+    position: static;
+  }
 }
 </style>

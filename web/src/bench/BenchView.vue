@@ -264,9 +264,8 @@ onMounted(() => {
 /* Tablet: the gauges lie beside the list, what is in hand and the portion stand below; the page scrolls. */
 @media (max-width: 1199px) {
   .work {
+    display: block;
     overflow: hidden auto;
-    grid-template: auto auto / minmax(0, 1fr);
-    align-content: start;
   }
   .body {
     grid-template:
@@ -313,8 +312,8 @@ onMounted(() => {
 /* Phone: one zone at a time, with what it makes and what it contains above it. */
 @media (max-width: 700px) {
   .work {
+    display: grid;
     overflow: hidden;
-    grid-template: auto minmax(0, 1fr) / minmax(0, 1fr);
   }
   .body {
     display: flex;
@@ -355,8 +354,8 @@ onMounted(() => {
 /* A phone lying down, or everything twice as large: the page scrolls, so that the list has room. */
 @media (max-width: 700px) and (max-height: 620px) {
   .work {
+    display: block;
     overflow: hidden auto;
-    grid-template: auto auto / minmax(0, 1fr);
   }
   .listzone,
   .gauges,

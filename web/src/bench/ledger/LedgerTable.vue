@@ -78,7 +78,7 @@ const early = computed(() => {
             <th v-if="!i" scope="rowgroup" class="bowl-name" :rowspan="b.rows.length">
               <span>{{ b.name }}</span><small>{{ onStep(b.grams, 0) }} g</small>
             </th>
-            <th scope="row" class="what" :title="l.name">
+            <th scope="row" class="what" :class="{ long: l.label.length > 15, longer: l.label.length > 28 }" :title="l.name">
               <i v-if="l.from !== 'base'" :style="{ background: l.colour }" />{{ l.label
               }}<small v-if="!wide" class="measure">{{ cups ? `${onStep(l.weigh_g, l.decimals)} g` : unbroken(l.measure) }}</small>
             </th>
@@ -107,8 +107,6 @@ const early = computed(() => {
     <div class="sum">
       <span class="adds"
         >In the bowl <b>{{ onStep(sheet.batter.mass_g, 0) }} g</b
-        ><template v-if="sheet.batter.fold_in_g"
-          >, <b>{{ onStep(sheet.batter.fold_in_g, 0) }} g</b> folded in</template
         ><small
           >{{ onStep(sheet.batter.base_g, 0) }} {{ sheet.batter.offset_g < 0 ? '−' : '+' }} {{ onStep(Math.abs(sheet.batter.offset_g), 0) }} +
           {{ onStep(sheet.batter.added_g, 0) }} added</small
@@ -182,13 +180,25 @@ tbody th {
   padding: 0 0 0 var(--s1);
   line-height: 1.1;
 }
+tbody th.long {
+  font-size: 14px;
+}
+tbody th.longer {
+  font-size: 13px;
+}
+tbody th.what {
+  overflow-wrap: anywhere;
+  hyphens: auto;
+}
 th.what i {
   display: inline-block;
   width: 11px;
   height: 11px;
-  margin-right: 6px;
+  margin: 0 6px 0 0;
+  float: left;
   border-radius: 50%;
   border: 1px solid var(--edge);
+  translate: 0 3px;
 }
 th.bowl-name {
   width: 62px;
@@ -429,6 +439,8 @@ tr.asked td {
   }
   th.what i {
     margin: 0;
+    float: none;
+    translate: none;
     align-self: center;
   }
   .measure {
@@ -480,7 +492,11 @@ tr.asked td {
   .sum {
     flex-wrap: nowrap;
   }
+  .adds {
+    flex: 1;
+  }
   .sum > span.end {
+    max-width: 84px;
     font-size: var(--t-mini);
     text-align: right;
     line-height: 1.15;

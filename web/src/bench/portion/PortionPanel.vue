@@ -16,6 +16,7 @@ import ScaleDialog from '@/bench/dialogs/ScaleDialog.vue'
 
 const props = defineProps<{ sheet: Worksheet }>()
 const wide = useMediaQuery('(min-width: 1200px)')
+const phone = useMediaQuery('(max-width: 700px)')
 const bench = useBench()
 const kitchen = useKitchen()
 if (!kitchen.own) void kitchen.load()
@@ -77,7 +78,7 @@ const claims = computed(() => {
         :length-mm="shape.length"
         :poured-mm="waffle ? undefined : p.poured_mm"
         :words="words"
-        :size="wide ? 140 : undefined"
+        :size="wide ? 140 : phone ? undefined : 200"
         :colour="sheet.batter.colour?.hex"
         :drawing="p.drawing"
         :iron="waffle" />
@@ -335,24 +336,30 @@ dd {
     left: 218px;
   }
 }
-@media (max-width: 900px) {
+@media (max-width: 1199px) {
   .portion {
     display: grid;
-    grid-template-columns: auto 1fr;
+    grid-template-columns: 212px minmax(0, 1fr);
     grid-auto-rows: auto;
+    align-content: start;
     overflow: visible;
   }
   .portion > header {
     grid-column: 1 / -1;
   }
   .draw {
-    grid-row: 2 / 8;
+    grid-row: 2 / 9;
+    align-content: start;
     padding-bottom: var(--s3);
   }
+  .tint {
+    justify-self: stretch;
+  }
 }
-@media (max-width: 560px) {
+@media (max-width: 700px) {
   .portion {
     display: flex;
+    overflow: hidden auto;
   }
 }
 </style>
