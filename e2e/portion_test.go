@@ -31,6 +31,7 @@ func TestDragTheLoadAndAskTheOtherWayRound(t *testing.T) {
 	before, err := stage.Ask[string](c.p, `document.querySelector('[data-addition=walnuts_chopped] .amount').innerText`)
 	require.NoError(t, err)
 	at, err := stage.Ask[[]float64](c.p, `(() => {
+		document.querySelector('.meter').scrollIntoView({ block: 'end' })
 		const b = document.querySelector('.meter .el-slider__button').getBoundingClientRect()
 		const r = document.querySelector('.meter .el-slider__runway').getBoundingClientRect()
 		return [b.x + b.width / 2, b.y + b.height / 2, r.x + r.width * 0.8]

@@ -28,6 +28,7 @@ const (
 	bulkFloor      = 0.35 // share of a base liquid or flour that stays unless the cook allows less (common practice, no source)
 	fatFloor       = 0.50 // the same for fat: it browns and keeps the crumb tender (common practice, no source)
 	powderFloor    = 0.50 // share of the powder that stays beside the gas of soda: its second half comes in the heat (common practice, no source)
+	tangPulled     = 0.1  // of the batter's pull for a meq of tang (modelling choice)
 	growsBy        = 10   // a line grows at most as a base would that is larger by so many times the additions (modelling choice: more is no advice)
 	loosens        = 0.4  // ml/g that a line must loosen by to count as a liquid (modelling choice)
 	lineScaleShare = 0.05 // of the flour: least scale of a line's change (modelling choice)
@@ -508,7 +509,22 @@ func (s *solver) floor(j int) float64 {
 	return 0
 }
 
-func (s *solver) ceiling(j int) float64 { return s.base[j] * (1 + growsBy*s.added/s.mass) }
+func (s *solver) ceiling(j int) float64 {
+	return s.base[j] * (1 + growsBy*(s.added/s.mass+s.pulledBy()))
+}
+
+// pulledBy is how far the cook pulls away from the reference, as a share of it; a meq of tang counts as a tenth.
+func (s *solver) pulledBy() float64 {
+	far := 0.0
+	for hold, to := range s.p.Targets {
+		if hold == batter.HoldTang {
+			far = math.Max(far, math.Abs(to)*tangPulled)
+		} else {
+			far = math.Max(far, math.Abs(to-1))
+		}
+	}
+	return far
+}
 
 // lineScale is the size against which a change of line j counts.
 func (s *solver) lineScale(j int) float64 {

@@ -201,6 +201,15 @@ type Pull struct {
 	Step   float64     `json:"step"`
 	Figure float64     `json:"step_figure"` // what a step moves the gauge
 	Text   string      `json:"text"`        // where it stands, in words
+
+	Choices []PullChoice `json:"choices,omitzero"` // in words, where words are enough
+}
+
+// PullChoice is a place to pull a gauge to that has a word of its own.
+type PullChoice struct {
+	At     float64 `json:"at"`
+	Text   string  `json:"text"`
+	Chosen bool    `json:"chosen"`
 }
 
 // Base is the figure of the plain base; NaN when there is none.

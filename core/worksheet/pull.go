@@ -38,8 +38,24 @@ func (w *described) pulls() {
 			p.At = at
 		}
 		p.Text = w.named(pulledText(*g, p))
+		if hold == batter.HoldLift {
+			p.Choices = inWords(p)
+		}
 		g.Pull = &p
 	}
+}
+
+// What the words of the lift mean, times the reference (modelling choices).
+const (
+	flatterLift  = 0.8
+	fluffierLift = 1.25
+)
+
+// inWords are the three words of the lift; the one on whose side the gauge stands is chosen.
+func inWords(p Pull) []PullChoice {
+	at := p.At - p.Rest
+	still := math.Abs(at) < p.Step/100
+	return []PullChoice{{fluffierLift, "fluffier", !still && at > 0}, {1, "as it is", still}, {flatterLift, "flatter and softer", !still && at < 0}}
 }
 
 // pulledText is where a gauge stands in words: "as the base", "10 % sweeter than the base".

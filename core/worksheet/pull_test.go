@@ -1,6 +1,7 @@
 package worksheet_test
 
 import (
+	"context"
 	"math"
 	"testing"
 
@@ -11,6 +12,7 @@ import (
 	"upbeatladle/core/batter"
 	"upbeatladle/core/measure"
 	"upbeatladle/core/words"
+	"upbeatladle/core/worksheet"
 )
 
 func TestAGaugeSaysHowFarItCanBePulled(t *testing.T) {
@@ -80,4 +82,28 @@ func TestTheSumOfALineAddsUp(t *testing.T) {
 		}
 	})
 	require.Positive(t, said)
+}
+
+// The lift is also pulled by words: one is always chosen, and what a word says comes out.
+func TestTheLiftIsPulledByWords(t *testing.T) {
+	for i, want := range []string{"fluffier", "as it is", "flatter and softer"} {
+		v := hatch()
+		w, err := worksheet.Work(context.Background(), v, batter.DefaultKitchen(), worksheet.Include{})
+		require.NoError(t, err)
+		require.Len(t, w.Gauges.Lift.Pull.Choices, 3)
+		if at := w.Gauges.Lift.Pull.Choices[i].At; at != 1 {
+			v.Offset.Targets = batter.Targets{batter.HoldLift: at}
+		}
+		pulled, err := worksheet.Work(context.Background(), v, batter.DefaultKitchen(), worksheet.Include{})
+		require.NoError(t, err)
+		for _, c := range pulled.Gauges.Lift.Pull.Choices {
+			assert.Equal(t, c.Text == want, c.Chosen, c.Text)
+		}
+		switch want {
+		case "fluffier":
+			assert.Greater(t, pulled.Gauges.Lift.After(), w.Gauges.Lift.After()+20)
+		case "flatter and softer":
+			assert.Less(t, pulled.Gauges.Lift.After(), w.Gauges.Lift.After()-20)
+		}
+	}
 }

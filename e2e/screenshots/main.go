@@ -49,7 +49,12 @@ var shots = []shot{
 	}},
 	{file: "prep.png", width: 1280, height: 800, path: "/prep", steps: []string{`document.querySelector('[data-product]') && document.querySelector('.scale')?.dataset.link === 'live' && document.fonts.status === 'loaded'`}},
 	{file: "pantry.png", width: 1280, height: 800, path: "/pantry", steps: []string{`document.querySelectorAll('[data-row]').length > 150 && document.querySelector('[data-ingredient]') && document.fonts.status === 'loaded'`}},
+	{file: "help.png", width: 1280, height: 800, steps: []string{settled, `dispatchEvent(new KeyboardEvent('keydown', { key: '?' }))`, `document.querySelector('.help dl')`}},
+	{file: "print.png", width: 1280, height: 800, open: "Carrot, cardamom & walnut", click: ".bar [aria-label=More]", steps: []string{
+		`[...document.querySelectorAll('.bench-more li')].find(l => l.innerText.startsWith('Print'))?.click() ?? true`, `document.querySelector('.print-dialog .go:not(.is-disabled)')`,
+	}},
 	{file: "phone.png", width: 390, height: 844, steps: []string{settled}},
+	{file: "phone-balance.png", width: 390, height: 844, steps: []string{settled, `document.querySelectorAll('.zones label')[1].click() ?? true`, `document.querySelector('[aria-label=Balance]')`}},
 }
 
 // notebook is what is pasted into the reader.

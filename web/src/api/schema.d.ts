@@ -2297,6 +2297,13 @@ export interface components {
         };
         /** @description How a gauge is pulled away from the reference, in what offset.targets takes */
         Pull: {
+            /** @description In words, where words are enough */
+            choices?: {
+                /** Format: double */
+                at: number;
+                text: string;
+                chosen: boolean;
+            }[];
             /** @enum {string} */
             hold: "thickness" | "sweetness" | "lift" | "tang" | "salt" | "fat";
             /** Format: double */

@@ -7,6 +7,7 @@ import Icon from '@/parts/Icon.vue'
 import StepButton from '@/parts/StepButton.vue'
 import { useKitchen } from '@/kitchen/kitchen'
 import { useBench } from '@/bench/bench'
+import PullChoices from '@/bench/balance/PullChoices.vue'
 import HeatCard from '@/bench/heat/HeatCard.vue'
 import LadlePicker from './LadlePicker.vue'
 import LoadMeter from './LoadMeter.vue'
@@ -100,6 +101,7 @@ const claims = computed(() => {
       <el-button aria-label="Scale the batch" title="Scale the batch" @click="scaleOpen = true"><Icon name="resize" /></el-button>
     </div>
     <LadlePicker class="foot" :volume-ml="p.volume_ml" :choices="p.choices" />
+    <PullChoices v-if="sheet.gauges.lift.pull?.choices && !(wide && inclusions.length)" class="lift" :pull="sheet.gauges.lift.pull" label="How fluffy" />
     <HeatCard />
     <p v-if="claims" class="cost claims" :title="bench.doc?.said?.text">The recipe says: {{ claims }}</p>
     <dl class="facts">
@@ -270,6 +272,9 @@ dd {
   white-space: nowrap;
 }
 .load {
+  margin: 6px var(--s3) 0;
+}
+.lift {
   margin: 6px var(--s3) 0;
 }
 .foot {

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { onStep, short, unbroken } from '@/parts/figures'
 import { useBench } from '@/bench/bench'
+import PullChoices from '@/bench/balance/PullChoices.vue'
 import Icon from '@/parts/Icon.vue'
 import SidePanel from '@/parts/SidePanel.vue'
 
@@ -33,6 +34,7 @@ const close = () => (bench.why = undefined)
         >
         <el-button v-if="gauge?.target !== undefined" class="home" @click="bench.pull(pull)">back to the base</el-button>
       </div>
+      <PullChoices v-if="pull?.choices" class="choices" :pull="pull" :label="`${title}, in words`" />
       <p class="lead">{{ unbroken(working.text) }}</p>
       <p v-if="working.sum && line" class="sum well" role="math">
         <span v-for="(t, i) in working.sum" :key="t.label" class="term"
@@ -78,6 +80,9 @@ const close = () => (bench.why = undefined)
 }
 .pull .el-button {
   margin: 0;
+}
+.choices {
+  margin-bottom: var(--s3);
 }
 .sum {
   display: flex;
