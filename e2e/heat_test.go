@@ -95,7 +95,7 @@ func TestThePlateLearnsAndTheFatCounts(t *testing.T) {
 	c.saved()
 	_, doc := c.stored()
 	assert.Equal(t, map[string]any{"fat": "butter"}, doc["cook"])
-	c.click("[aria-label='Nutrition and allergens']")
+	c.click(".doors .nutrition")
 	c.sees(`document.querySelector('.el-dialog')?.innerText.includes('of fat from the pan')`)
 	c.press(kb.Escape)
 	c.closed()

@@ -19,6 +19,7 @@ import NotesPanel from '@/bench/notes/NotesPanel.vue'
 import NotesStrip from '@/bench/notes/NotesStrip.vue'
 import PortionPanel from '@/bench/portion/PortionPanel.vue'
 import ShelfPanel from '@/bench/shelf/ShelfPanel.vue'
+import SwapPanel from '@/bench/swap/SwapPanel.vue'
 import TopBar from './TopBar.vue'
 import VariationsDrawer from '@/bench/dialogs/VariationsDrawer.vue'
 import VerdictLine from './VerdictLine.vue'
@@ -47,30 +48,30 @@ const printing = ref(false)
 const making = ref(false)
 
 /** What stands beside the list: the working of a figure, the notes, else what is in hand and the portion. */
-const beside = computed(() => (bench.why ? 'why' : notes.value ? 'notes' : undefined))
+const beside = computed(() => (bench.why ? 'why' : bench.swapping ? 'swap' : notes.value ? 'notes' : undefined))
 const shows = (z: Zone) => !phone.value || (!beside.value && zone.value === z)
 watch(
-  () => bench.why,
-  (why) => why && (notes.value = false),
+  () => bench.why ?? bench.swapping,
+  (open) => open && (notes.value = false),
 )
 watch(
   () => bench.id,
   () => (notes.value = false),
 )
 function toggleNotes() {
-  bench.why = undefined
+  bench.why = bench.swapping = undefined
   notes.value = !notes.value
 }
 
 async function find() {
-  bench.why = undefined
+  bench.why = bench.swapping = undefined
   notes.value = heat.open = false
   if (phone.value) shelfOpen.value = true
   await nextTick()
   setTimeout(() => shelf.value?.focusFind())
 }
 function startTour() {
-  bench.why = undefined
+  bench.why = bench.swapping = undefined
   notes.value = heat.open = false
   touring.value = true
 }
@@ -92,7 +93,7 @@ async function begin() {
   }
 }
 function back() {
-  if (bench.why) bench.why = undefined
+  if (bench.why || bench.swapping) bench.why = bench.swapping = undefined
   else notes.value = false
 }
 
@@ -133,7 +134,7 @@ onMounted(() => {
               class="listzone"
               :sheet="bench.sheet"
               :active="bench.active"
-              :asked="bench.why?.line"
+              :asked="bench.why?.line ?? bench.swapping?.line"
               :stale="!!bench.trouble"
               @pick="bench.active = $event"
               @make="making = true" />
@@ -142,6 +143,12 @@ onMounted(() => {
               <NotesStrip :sheet="bench.sheet" :open="notes" @open="toggleNotes" />
             </div>
             <WhyPanel v-if="beside === 'why'" class="beside" />
+            <SwapPanel
+              v-else-if="bench.swapping"
+              class="beside"
+              :line="bench.swapping.line"
+              :label="bench.swapping.label"
+              @close="bench.swapping = undefined" />
             <NotesPanel v-else-if="beside === 'notes'" class="beside" :sheet="bench.sheet" @close="notes = false" />
             <template v-else>
               <ShelfPanel v-if="!phone" ref="shelf" class="shelf" />

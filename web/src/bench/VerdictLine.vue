@@ -12,12 +12,13 @@ import type { IconName } from '@/parts/icons'
 
 const props = defineProps<{ sheet: Worksheet }>()
 
-const icons: Record<string, IconName> = { weigh: 'scale', portion: 'pour', drift: 'caution', swap: 'swap', heat: 'griddle', allergens: 'allergen' }
+const icons: Record<string, IconName> = { drift: 'caution', swap: 'swap', heat: 'griddle', allergens: 'allergen' }
 const bench = useBench()
 const heat = useHeat()
-/** The heat comes a moment later and stands before what it contains. */
+const of = (kind: string) => props.sheet.verdict.find((v) => v.kind === kind)
+/** What it makes and what to weigh stand first, in a line each; the heat comes a moment later, before what it contains. */
 const clauses = computed(() => {
-  const all = [...props.sheet.verdict]
+  const all = props.sheet.verdict.filter((v) => v.kind !== 'weigh' && v.kind !== 'portion')
   if (heat.clause) all.splice(all.length - 1, 0, heat.clause)
   return all
 })
@@ -35,6 +36,17 @@ function whyEnergy() {
 
 <template>
   <section class="panel verdict" :class="{ whole }" aria-label="Verdict" aria-live="polite">
+    <div class="clause make" @click="whole = !whole">
+      <Icon name="pour" :size="26" />
+      <div>
+        <p v-if="of('portion')" data-verdict="portion">
+          <b>{{ of('portion')?.lead }}</b><span>{{ unbroken(of('portion')?.reason) }}</span>
+        </p>
+        <p v-if="of('weigh')" data-verdict="weigh" class="weigh">
+          <b>{{ unbroken(of('weigh')?.lead) }}</b><span>{{ unbroken(of('weigh')?.reason) }}</span>
+        </p>
+      </div>
+    </div>
     <div
       v-for="v in clauses"
       :key="v.kind + v.lead"
@@ -51,12 +63,12 @@ function whyEnergy() {
       /></el-button>
     </div>
     <div class="doors">
-      <el-button class="whole-line" :aria-expanded="whole" aria-label="The whole verdict" title="The whole verdict" @click="whole = !whole"
-        ><Icon name="down" :class="{ up: whole }"
-      /></el-button>
-      <el-button aria-label="Nutrition and allergens" title="Nutrition and allergens" @click="inside = true"><Icon name="allergen" /></el-button>
-      <el-button :aria-label="`${sheet.cautions.length} cautions`" title="Cautions" @click="cautions = true"
-        ><Icon name="caution" />{{ sheet.cautions.length }}</el-button
+      <el-button class="whole-line" :aria-expanded="whole" @click="whole = !whole"
+        ><Icon name="down" :class="{ up: whole }" /><span>{{ whole ? 'less' : 'all' }}</span></el-button
+      >
+      <el-button class="nutrition" @click="inside = true"><Icon name="allergen" /><span>in it</span></el-button>
+      <el-button class="care" @click="cautions = true"
+        ><Icon name="caution" /><span>{{ sheet.cautions.length }}<span class="vh"> cautions: take</span> care</span></el-button
       >
       <el-button class="go" title="How to mix and cook it (M)" @click="mix = true">Make this</el-button>
     </div>
@@ -103,30 +115,53 @@ b {
   line-height: 1.1;
 }
 /* Two lines of each at most, the rest behind it; what it contains is never cut short. */
-.verdict:not(.whole) .clause:not(.allergens) b,
-.verdict:not(.whole) .clause:not(.allergens) span {
+.make > div {
+  min-width: 0;
+}
+.make p {
+  display: flex;
+  gap: 0 var(--s2);
+  align-items: baseline;
+}
+.make b {
+  margin: 0;
+}
+.make .weigh b {
+  font-size: 14px;
+  font-weight: 650;
+}
+.verdict:not(.whole) .make b,
+.verdict:not(.whole) .make span {
+  white-space: nowrap;
+}
+.verdict:not(.whole) .weigh span {
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.whole .make p {
+  display: block;
+}
+.verdict:not(.whole) .drift :is(b, span),
+.verdict:not(.whole) .swap :is(b, span) {
   display: -webkit-box;
   -webkit-box-orient: vertical;
   -webkit-line-clamp: 2;
   overflow: hidden;
 }
-.portion {
-  flex: none;
-}
-.portion p {
-  max-width: 124px;
-}
-.clause {
-  padding: 0 10px;
-}
-.weigh {
-  flex: 3 1 240px;
+.make {
+  flex: 4 1 200px;
+  overflow: hidden;
 }
 .allergens {
   flex: 2 1 220px;
 }
-.drift {
-  flex: 1 1 150px;
+.drift,
+.swap {
+  flex: 1 1 176px;
+  min-width: 176px;
+}
+.clause {
+  padding: 0 10px;
 }
 .coming {
   opacity: 0.5;
@@ -150,10 +185,18 @@ b {
   margin-left: auto;
 }
 .doors .el-button {
-  padding: 0 10px;
+  min-width: 48px;
+  height: 48px;
+  padding: 0 4px;
+}
+.doors .el-button:not(.go) :deep(> span) {
+  flex-direction: column;
+  gap: 1px;
+  font-size: var(--t-mini);
+  line-height: 1;
 }
 .doors .go {
-  padding: 0 var(--s4);
+  padding: 0 var(--s3);
 }
 .up {
   transform: rotate(180deg);
@@ -185,11 +228,22 @@ li {
   b {
     font-size: var(--t-body);
   }
+  .make {
+    flex: 1 1 150px;
+  }
+  .make p {
+    display: block;
+  }
+  .make span {
+    display: block;
+    white-space: normal !important;
+  }
   .drift,
+  .swap,
   .allergens {
     flex-basis: 172px;
   }
-  .verdict:not(.whole) .weigh,
+  .verdict:not(.whole) .make .weigh,
   .verdict:not(.whole) .heat {
     display: none;
   }
@@ -212,21 +266,19 @@ li {
   .clause p {
     flex: 1;
   }
-  .portion p {
-    max-width: none;
-    padding-right: 48px;
+  .make {
+    padding-right: 52px;
+    min-height: 44px;
   }
   .clause .icon {
     width: 20px;
   }
-  .portion b,
-  .drift b {
+  .drift b,
+  .drift span,
+  .swap b,
+  .swap span {
     display: inline !important;
     margin-right: 6px;
-  }
-  .portion span,
-  .drift span {
-    display: inline !important;
   }
   .doors {
     width: 100%;

@@ -49,6 +49,10 @@ export const useBench = defineStore('bench', () => {
   const plain = ref(false) // the plain base is shown, for comparison
   const why = ref<{ line?: string; figure?: string }>() // whose working is open: a line's by its id, else a figure's by its key
 
+  const swapping = ref<{ line: string; label: string }>() // the line that something is to stand in for
+  watch(why, (now) => now && (swapping.value = undefined))
+  watch(swapping, (now) => now && (why.value = undefined))
+
   // Undo and redo across everything in the document; one drag is one step.
   const history = useManualRefHistory(doc, { clone: copy, capacity: 200 })
   const remember = useDebounceFn(() => {
@@ -193,7 +197,7 @@ export const useBench = defineStore('bench', () => {
 
   function show(s: Saved, draft?: Variation) {
     plain.value = false
-    why.value = undefined
+    why.value = swapping.value = undefined
     id.value = s.id
     revision.value = s.revision
     doc.value = withIds(copy(draft ?? s.document))
@@ -467,6 +471,7 @@ export const useBench = defineStore('bench', () => {
     asked,
     inCups,
     why,
+    swapping,
     shelf,
     ledger,
     canUndo: history.canUndo,

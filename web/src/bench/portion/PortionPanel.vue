@@ -101,7 +101,11 @@ const claims = computed(() => {
       <el-button aria-label="Scale the batch" title="Scale the batch" @click="scaleOpen = true"><Icon name="resize" /></el-button>
     </div>
     <LadlePicker class="foot" :volume-ml="p.volume_ml" :choices="p.choices" />
-    <PullChoices v-if="sheet.gauges.lift.pull?.choices && !(wide && inclusions.length)" class="lift" :pull="sheet.gauges.lift.pull" label="How fluffy" />
+    <PullChoices
+      v-if="sheet.gauges.lift.pull?.choices && !(wide && inclusions.length)"
+      class="lift"
+      :pull="sheet.gauges.lift.pull"
+      label="How fluffy" />
     <HeatCard />
     <p v-if="claims" class="cost claims" :title="bench.doc?.said?.text">The recipe says: {{ claims }}</p>
     <dl class="facts">

@@ -10,6 +10,7 @@ const emit = defineEmits<{ 'update:grams': [grams: number] }>()
 const end = computed(() => Math.max(props.dose.max_g, props.grams))
 const share = (g: number) => `${(100 * Math.min(g, end.value)) / end.value}%`
 const box = computed(() => ({ left: share(props.dose.light_g), right: `calc(100% - ${share(props.dose.bold_g)})` }))
+const ends = computed(() => ({ 'padding-left': share(props.dose.light_g), 'padding-right': `calc(100% - ${share(props.dose.bold_g)})` }))
 const past = computed(() => ({ left: share(props.dose.bold_g), right: '0' }))
 </script>
 
@@ -25,7 +26,7 @@ const past = computed(() => ({ left: share(props.dose.bold_g), right: '0' }))
       :beyond="dose.word === 'past bold'"
       :label="`${label}, amount in grams`"
       @change="emit('update:grams', $event)" />
-    <p class="ends">
+    <p class="ends" :style="ends">
       <span :class="{ on: dose.word === 'light' }">light</span><span :class="{ on: dose.word === 'usual' }">usual</span
       ><span :class="{ on: dose.word === 'bold' }">bold</span>
       <span v-if="dose.word === 'past bold'" class="on out"><i class="sign high" />past bold</span>
@@ -76,6 +77,8 @@ const past = computed(() => ({ left: share(props.dose.bold_g), right: '0' }))
   font-weight: 700;
 }
 .ends .out {
+  position: absolute;
+  right: 0;
   color: var(--beet);
   display: inline-flex;
   align-items: center;

@@ -59,7 +59,7 @@ defineExpose({ focusFind: () => find.value?.focus() })
   <section class="panel shelf" aria-label="Additions">
     <header>
       <h2>Additions</h2>
-      <p class="end">{{ bench.shelf.length }} in the bowl</p>
+      <p class="end">{{ bench.shelf.length }} added</p>
     </header>
     <FindAddition ref="find" class="find" :flour-g="bench.sheet?.batter.flour_g" @found="add" />
     <div v-if="bench.shelf.length" ref="list" class="cards">

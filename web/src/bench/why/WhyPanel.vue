@@ -45,7 +45,7 @@ const close = () => (bench.why = undefined)
           ><b>= {{ onStep(line.weigh_g, line.decimals) }} g</b><small>to weigh out</small></span
         >
       </p>
-      <details :open="!working.sum">
+      <details>
         <summary>The maths</summary>
         <p v-if="working.maths" class="rule">{{ working.maths }}</p>
         <table>
