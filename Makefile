@@ -5,11 +5,11 @@ export GOFLAGS := -buildvcs=false
 BIN := bin/upbeat-ladle
 DEMO_DB := .data/demo.db
 GO_FILES := $(shell git ls-files '*.go' 2>/dev/null)
-PROGRAM_FILES := $(shell git ls-files cmd core document store api demo device starter web/embed.go 2>/dev/null)
+PROGRAM_FILES := $(shell git ls-files about cmd core document store api demo device starter web/embed.go 2>/dev/null)
 WEB_FILES := $(filter-out web/components.d.ts,$(shell git ls-files web 2>/dev/null)) api/openapi.yaml
 
 .DEFAULT_GOAL := help
-.PHONY: help demo demo-reset test build check audit generate bench evidence screenshots chromium clean
+.PHONY: help demo demo-reset test build check audit generate notices bench evidence screenshots chromium clean
 
 help: ## list the targets
 	@grep -E '^[a-z-]+:.*## ' $(MAKEFILE_LIST) | sed -E 's/^([a-z-]+):.*## /\1\t/' | expand -t 14
@@ -30,13 +30,14 @@ web/dist/index.html: web/node_modules/.installed $(WEB_FILES)
 	cd web && npm run --silent build
 
 $(BIN): web/dist/index.html $(PROGRAM_FILES) go.mod go.sum
-	go build -o $@ ./cmd/upbeat-ladle
+	go build -ldflags "-X upbeatladle/about.Commit=$$(git rev-parse --short HEAD 2>/dev/null || true)" -o $@ ./cmd/upbeat-ladle
 
 check: build ## static checks of both sides, and that generated files are current
 	@unformatted=$$(gofmt -l $(GO_FILES)); test -z "$$unformatted" || { echo "gofmt these: $$unformatted"; exit 1; }
 	go vet ./...
 	go tool staticcheck ./...
 	go mod tidy -diff
+	go run ./about/write -check
 	GOOS=js GOARCH=wasm go build ./core/... ./document/...
 	cd web && npm run --silent types && npm run --silent lint && npm run --silent format
 	@tmp=$$(mktemp -d); cp api/api.gen.go web/src/api/schema.d.ts $$tmp; \
@@ -56,6 +57,9 @@ generate: web/node_modules/.installed ## write what is generated from api/openap
 	go generate ./api
 	go run ./api/schemas
 	cd web && npm run --silent api
+
+notices: web/node_modules/.installed ## write about/notices.json, the notices of everything that ships
+	go run ./about/write
 
 bench: build ## print the speed of the solver, of a worksheet, of one over HTTP, and of a drag on the bench
 	go test -run '^$$' -bench . -benchmem ./core/balance ./core/heat ./core/portion ./core/recipe ./core/worksheet ./demo ./document

@@ -1500,6 +1500,9 @@ type PutVariationParams struct {
 
 // ServerInterface represents all server handlers.
 type ServerInterface interface {
+	// GetAbout Which program this is, and what of others ships inside it
+	// (GET /about)
+	GetAbout(c *gin.Context)
 	// ExportArchive The whole kitchen in one document
 	// (GET /archive)
 	ExportArchive(c *gin.Context)
@@ -1642,6 +1645,19 @@ type ServerInterfaceWrapper struct {
 }
 
 type MiddlewareFunc func(c *gin.Context)
+
+// GetAbout operation middleware
+func (siw *ServerInterfaceWrapper) GetAbout(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetAbout(c)
+}
 
 // ExportArchive operation middleware
 func (siw *ServerInterfaceWrapper) ExportArchive(c *gin.Context) {
@@ -2798,6 +2814,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 		ErrorHandler:       errorHandler,
 	}
 
+	router.GET(options.BaseURL+"/about", wrapper.GetAbout)
 	router.GET(options.BaseURL+"/kitchen", wrapper.GetKitchen)
 	router.PUT(options.BaseURL+"/kitchen", wrapper.PutKitchen)
 	router.GET(options.BaseURL+"/ingredients", wrapper.ListIngredients)

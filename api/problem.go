@@ -64,7 +64,7 @@ func (s *Server) refuse(c *gin.Context, err error) {
 	case errors.Is(err, context.Canceled), errors.Is(err, context.DeadlineExceeded):
 		s.fail(c, statusGone, "gone", "The request was given up before it was done. Nothing was saved.")
 	case errors.Is(err, store.ErrNotFound):
-		s.fail(c, http.StatusNotFound, "not_found", "It is not on the shelf; somebody may have put it aside.")
+		s.fail(c, http.StatusNotFound, "not_found", "It is not there; somebody may have put it aside.")
 	case errors.Is(err, store.ErrKeyReused):
 		s.fail(c, http.StatusUnprocessableEntity, "key_reused", "This key was used to save something else. Use a new one.")
 	case store.FaultOf(err) != "":
@@ -80,7 +80,7 @@ func (s *Server) refuse(c *gin.Context, err error) {
 // asked says what belongs in a part of an address or in a header.
 var asked = map[string]string{
 	"limit": "Ask for 1 to 200 at a time.", "after": "Ask with the “next” of the page before.",
-	"dry_run": "dry_run is true or false.", "include": "Include any of working, strategies, cook, curves and heat_line.",
+	"dry_run": "dry_run is true or false.", "include": "Include any of working, strategies, cook, curves, heat_line and cups.",
 	"If-Match": `Say which revision you changed: If-Match: "3".`, "Idempotency-Key": "Send one Idempotency-Key, of up to 200 letters.",
 	"revision": "A revision is a whole number, 1 or more.",
 }

@@ -6,9 +6,11 @@ import (
 	"errors"
 	"fmt"
 	"os"
-	"upbeatladle/document"
 
 	"github.com/spf13/cobra"
+
+	"upbeatladle/about"
+	"upbeatladle/document"
 )
 
 // Exit codes.
@@ -23,10 +25,11 @@ func run(args []string) int {
 	root := &cobra.Command{
 		Use:           "upbeat-ladle",
 		Short:         "Builds flavoured pancakes, waffles and crêpes from a base you trust",
+		Version:       about.String(),
 		SilenceUsage:  true,
 		SilenceErrors: true,
 	}
-	root.AddCommand(workCommand(), readCommand(), askCommand(), serveCommand(), backupCommand(), restoreCommand(), devicesCommand())
+	root.AddCommand(workCommand(), readCommand(), askCommand(), serveCommand(), backupCommand(), restoreCommand(), devicesCommand(), noticesCommand())
 	root.SetArgs(args)
 	err := root.Execute()
 	if err == nil {

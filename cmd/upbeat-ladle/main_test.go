@@ -52,6 +52,8 @@ func TestProgram(t *testing.T) {
 			"all questions":      {[]string{"ask"}, "", 0, "fingerprints"},
 			"no such question":   {[]string{"ask", "weather", "-"}, "{}", 2, "there is no question"},
 			"half a question":    {[]string{"ask", "amounts"}, "", 2, "name a question and one document"},
+			"the version":        {[]string{"--version"}, "", 0, "upbeat-ladle version 0.1.0"},
+			"the notices":        {[]string{"notices"}, "", 0, "SIL OPEN FONT LICENSE"},
 			"no recipe":          {[]string{"read", "-"}, "It rained.", 2, "No ingredient was recognised"},
 			"no argument":        {[]string{"work"}, "", 2, "name one variation"},
 			"far device":         {[]string{"serve", "--db", filepath.Join(t.TempDir(), "y.db"), "--addr", "127.0.0.1:0", "--scale", "kitchen"}, "", 2, "address of a device"},

@@ -98,3 +98,15 @@ func (p *Page) SlowDown(times float64) error {
 		return err
 	}))
 }
+
+// ForcedColours paints the page in the system's own colours, as for who needs contrast, or no longer.
+func (p *Page) ForcedColours(on bool) error {
+	value := "none"
+	if on {
+		value = "active"
+	}
+	return p.Do(chromedp.Func(func(ctx context.Context, t *chromedp.Target) error {
+		_, err := cdp.Call(ctx, t, emulation.SetEmulatedMedia, emulation.SetEmulatedMediaParams{Features: []*emulation.MediaFeature{{Name: "forced-colors", Value: value}}})
+		return err
+	}))
+}

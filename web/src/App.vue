@@ -1,5 +1,8 @@
 <script setup lang="ts">
-import { useMutationObserver } from '@vueuse/core'
+import { computed } from 'vue'
+import { useMutationObserver, useTitle } from '@vueuse/core'
+import { useRoute } from 'vue-router'
+import { useBench } from './bench/bench'
 import Rail from './parts/Rail.vue'
 
 /** Menus and lists open outside the work; whoever listens is told what they are. */
@@ -12,6 +15,16 @@ useMutationObserver(
     }
   },
   { childList: true },
+)
+
+/** The window is called by what is open. */
+const route = useRoute()
+const bench = useBench()
+useTitle(
+  computed(() => {
+    const area = route.meta.title as string | undefined
+    return `${(area === 'Bench' && bench.doc?.name) || area || ''} · Upbeat Ladle`.replace(/^ · /, '')
+  }),
 )
 
 /** Past the rail, for who comes by the keyboard. */

@@ -4,11 +4,12 @@ import BenchView from './bench/BenchView.vue'
 export const router = createRouter({
   history: createWebHistory(),
   routes: [
-    { path: '/', name: 'bench', component: BenchView },
-    { path: '/bases', name: 'bases', component: () => import('./bases/BasesView.vue') },
-    { path: '/pantry', name: 'pantry', component: () => import('./pantry/PantryView.vue') },
-    { path: '/prep', name: 'prep', component: () => import('./prep/PrepView.vue') },
-    { path: '/kitchen', name: 'kitchen', component: () => import('./kitchen/KitchenView.vue') },
+    { path: '/', name: 'bench', component: BenchView, meta: { title: 'Bench' } },
+    { path: '/v/:id', name: 'variation', component: BenchView, meta: { title: 'Bench' } },
+    { path: '/bases', name: 'bases', component: () => import('./bases/BasesView.vue'), meta: { title: 'Bases' } },
+    { path: '/pantry', name: 'pantry', component: () => import('./pantry/PantryView.vue'), meta: { title: 'Pantry' } },
+    { path: '/prep', name: 'prep', component: () => import('./prep/PrepView.vue'), meta: { title: 'Prep' } },
+    { path: '/kitchen', name: 'kitchen', component: () => import('./kitchen/KitchenView.vue'), meta: { title: 'Kitchen' } },
     { path: '/:rest(.*)', redirect: '/' },
   ],
 })

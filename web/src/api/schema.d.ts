@@ -21,6 +21,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/about": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Which program this is, and what of others ships inside it */
+        get: operations["getAbout"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/amounts": {
         parameters: {
             query?: never;
@@ -2543,6 +2560,17 @@ export interface components {
             line?: string;
             text: string;
         };
+        About: {
+            version: string;
+            /** @description Empty when it was not built from its repository */
+            commit: string;
+            notices: {
+                names: string[];
+                /** @description By its short name */
+                license: string;
+                text: string;
+            }[];
+        };
         AmountText: {
             text: string;
             /** @description What the field counts in: what is typed in another unit is turned into it. Without it any unit is taken */
@@ -3010,6 +3038,27 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Worksheet"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getAbout: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Version and notices */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["About"];
                 };
             };
             default: components["responses"]["Problem"];

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, nextTick, onMounted, ref, watch } from 'vue'
 import { useMediaQuery } from '@vueuse/core'
+import { useRoute, useRouter } from 'vue-router'
+import { addressOf } from '@/parts/address'
 import { say } from '@/parts/say'
 import { said } from '@/api/client'
 import { useBases } from '@/bases/bases'
@@ -32,6 +34,8 @@ const PrintDialog = defineAsyncComponent(() => import('@/bench/print/PrintDialog
 const BenchTour = defineAsyncComponent(() => import('@/help/BenchTour.vue'))
 
 const bench = useBench()
+const route = useRoute()
+const router = useRouter()
 const kitchen = useKitchen()
 const heat = useHeat()
 const bases = useBases()
@@ -107,8 +111,31 @@ useBenchKeys(bench, {
 })
 onMounted(() => {
   void kitchen.load()
-  void bench.start()
+  void bench.start(asked())
 })
+
+// The address says what is on the bench, and the bench the address: a page that is kept or sent on opens it again.
+const asked = () => (typeof route.params.id === 'string' ? route.params.id : undefined)
+watch(
+  () => bench.id,
+  (id, was) => {
+    if (id === asked()) return
+    if (was && id) void router.push(addressOf(id))
+    else void router.replace(addressOf(id))
+  },
+)
+watch(asked, (id) => {
+  if (id && id !== bench.id) void bench.start(id)
+})
+watch(
+  () => bench.missing,
+  (why) => {
+    if (!why) return
+    say({ message: why, duration: 8000, showClose: true })
+    bench.missing = undefined
+    void router.replace(addressOf(bench.id))
+  },
+)
 </script>
 
 <template>

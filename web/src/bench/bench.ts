@@ -45,6 +45,7 @@ export const useBench = defineStore('bench', () => {
   const list = shallowRef<ListItem[]>([])
   const listTrouble = ref<string>()
   const loaded = ref(false)
+  const missing = ref<string>() // why the address that was asked for shows something else
   const active = ref<string>() // the line in hand
   const plain = ref(false) // the plain base is shown, for comparison
   const why = ref<{ line?: string; figure?: string }>() // whose working is open: a line's by its id, else a figure's by its key
@@ -232,12 +233,21 @@ export const useBench = defineStore('bench', () => {
     }
   }
 
-  /** The first look: what was open last, else what changed last. */
-  async function start() {
+  /** The first look: what the address asks for, else what was open last, else what changed last. */
+  async function start(wanted?: string) {
     await refreshList()
     const last = localStorage.getItem('ladle.open')
     const first = list.value.find((v) => v.id === last) ?? list.value[0]
-    if (first) await open(first.id).catch((e: Error) => (listTrouble.value = e.message))
+    for (const one of [wanted, first?.id]) {
+      if (!one) continue
+      try {
+        await open(one)
+        break
+      } catch (e) {
+        if (one === wanted) missing.value = said(e)
+        else listTrouble.value = said(e)
+      }
+    }
     loaded.value = true
   }
 
@@ -466,6 +476,7 @@ export const useBench = defineStore('bench', () => {
     list,
     listTrouble,
     loaded,
+    missing,
     active,
     plain,
     asked,

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { ref, watch } from 'vue'
+import { api, got, said, type Schemas } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
 import { letterKeys } from '@/parts/settings'
 import { glossary } from './glossary'
@@ -7,7 +8,18 @@ import { glossary } from './glossary'
 const shown = defineModel<boolean>({ required: true })
 defineProps<{ canTour: boolean }>()
 const emit = defineEmits<{ tour: [] }>()
-const part = ref<'words' | 'keys'>('words')
+const part = ref<'words' | 'keys' | 'about'>('words')
+const about = ref<Schemas['About']>()
+const trouble = ref('')
+watch(part, async (now) => {
+  if (now !== 'about' || about.value) return
+  try {
+    about.value = await got(api.GET('/about'))
+    trouble.value = ''
+  } catch (e) {
+    trouble.value = said(e)
+  }
+})
 function tour() {
   shown.value = false
   emit('tour')
@@ -43,7 +55,8 @@ const keys: [string, string][] = [
       <el-button class="go" :disabled="!canTour" @click="tour"><Icon name="bench" />Show me round</el-button>
     </div>
     <el-radio-group v-model="part" class="pick" aria-label="Help on">
-      <el-radio-button value="words">Words</el-radio-button><el-radio-button value="keys">Keys</el-radio-button>
+      <el-radio-button value="words">Words</el-radio-button><el-radio-button value="keys">Keys</el-radio-button
+      ><el-radio-button value="about">About</el-radio-button>
     </el-radio-group>
     <dl v-if="part === 'words'" class="words" tabindex="0" aria-label="Words">
       <template v-for="[word, means] in glossary" :key="word"
@@ -51,6 +64,23 @@ const keys: [string, string][] = [
         <dd>{{ means }}</dd></template
       >
     </dl>
+    <section v-else-if="part === 'about'" class="about" tabindex="0" aria-label="About this program">
+      <p v-if="trouble" role="alert"><i class="sign high" /> {{ trouble }}</p>
+      <p v-else-if="!about" role="status">Coming</p>
+      <template v-else>
+        <p>
+          <b>Upbeat Ladle {{ about.version }}</b
+          ><template v-if="about.commit">, built from {{ about.commit }}</template>
+        </p>
+        <p class="muted">Fonts, scripts and modules of others ship inside it, with their thanks and terms:</p>
+        <details v-for="n in about.notices" :key="n.names[0]">
+          <summary>
+            <span>{{ n.names.join(', ') }}</span><small>{{ n.license }}</small>
+          </summary>
+          <pre>{{ n.text }}</pre>
+        </details>
+      </template>
+    </section>
     <template v-else>
       <dl class="keys" tabindex="0" aria-label="Keys">
         <template v-for="[k, what] in keys" :key="k"
@@ -95,6 +125,32 @@ dl {
 }
 .keys dt {
   align-self: center;
+}
+.about {
+  margin: var(--s3) 0;
+  max-height: 52vh;
+  overflow: auto;
+}
+summary {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: var(--s3);
+  min-height: var(--touch);
+  border-top: 1px solid var(--hair);
+  cursor: pointer;
+  overflow-wrap: anywhere;
+}
+small {
+  flex: none;
+  color: var(--ink-2);
+  font-size: var(--t-mini);
+}
+pre {
+  margin: 0;
+  white-space: pre-wrap;
+  font: inherit;
+  font-size: var(--t-mini);
 }
 dd {
   margin: 0;

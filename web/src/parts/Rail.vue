@@ -1,6 +1,10 @@
 <script setup lang="ts">
 import Icon from './Icon.vue'
+import { useBench } from '@/bench/bench'
+import { addressOf } from './address'
 import { shift } from './settings'
+
+const bench = useBench()
 </script>
 
 <template>
@@ -10,7 +14,7 @@ import { shift } from './settings'
       <path d="M14 27h19a9.500 9.500 0 0 1-19 0z" fill="var(--yolk)" stroke="var(--ink)" stroke-width="2.500" stroke-linejoin="round" />
       <path d="M33 27 40 12" stroke="var(--ink)" stroke-width="3" stroke-linecap="round" />
     </svg>
-    <router-link class="area" to="/"><Icon name="bench" :size="24" />Bench</router-link>
+    <router-link class="area" :to="addressOf(bench.id)"><Icon name="bench" :size="24" />Bench</router-link>
     <router-link class="area" to="/bases"><Icon name="base" :size="24" />Bases</router-link>
     <router-link class="area" to="/pantry"><Icon name="shelf" :size="24" />Pantry</router-link>
     <router-link class="area" to="/prep"><Icon name="knife" :size="24" />Prep</router-link>
