@@ -231,6 +231,30 @@ func (e Form) Valid() bool {
 	}
 }
 
+// Defines values for FoundItemKind.
+const (
+	FoundItemKindBase       FoundItemKind = "base"
+	FoundItemKindIngredient FoundItemKind = "ingredient"
+	FoundItemKindTub        FoundItemKind = "tub"
+	FoundItemKindVariation  FoundItemKind = "variation"
+)
+
+// Valid indicates whether the value is a known member of the FoundItemKind enum.
+func (e FoundItemKind) Valid() bool {
+	switch e {
+	case FoundItemKindBase:
+		return true
+	case FoundItemKindIngredient:
+		return true
+	case FoundItemKindTub:
+		return true
+	case FoundItemKindVariation:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for Hold.
 const (
 	HoldBatchSize Hold = "batch_size"
@@ -915,6 +939,22 @@ type FlourMethod string
 // Form defines model for Form.
 type Form string
 
+// FoundItem defines model for FoundItem.
+type FoundItem struct {
+	Form *Form         `json:"form,omitempty"`
+	Id   string        `json:"id"`
+	Kind FoundItemKind `json:"kind"`
+	Name string        `json:"name"`
+}
+
+// FoundItemKind defines model for FoundItem.Kind.
+type FoundItemKind string
+
+// FoundList defines model for FoundList.
+type FoundList struct {
+	Items []FoundItem `json:"items"`
+}
+
 // Hold defines model for Hold.
 type Hold string
 
@@ -1479,6 +1519,11 @@ type PutPantryItemParams struct {
 	IfMatch *IfMatch `json:"If-Match,omitempty"`
 }
 
+// FindParams defines parameters for Find.
+type FindParams struct {
+	Q *string `form:"q,omitempty" json:"q,omitempty"`
+}
+
 // ListVariationsParams defines parameters for ListVariations.
 type ListVariationsParams struct {
 	// After The next of the page before
@@ -1599,6 +1644,9 @@ type ServerInterface interface {
 	// ListPreparations The preparations, what each asks and what each suits
 	// (GET /preparations)
 	ListPreparations(c *gin.Context)
+	// Find Variations, bases, ingredients and tubs by what is typed, the best of each first
+	// (GET /search)
+	Find(c *gin.Context, params FindParams)
 	// PutText Keep the text of a recipe, once, beside what was read from it
 	// (POST /texts)
 	PutText(c *gin.Context)
@@ -2432,6 +2480,33 @@ func (siw *ServerInterfaceWrapper) ListPreparations(c *gin.Context) {
 	siw.Handler.ListPreparations(c)
 }
 
+// Find operation middleware
+func (siw *ServerInterfaceWrapper) Find(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params FindParams
+
+	// ------------- Optional query parameter "q" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "q", c.Request.URL.Query(), &params.Q, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter q: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.Find(c, params)
+}
+
 // PutText operation middleware
 func (siw *ServerInterfaceWrapper) PutText(c *gin.Context) {
 
@@ -2817,6 +2892,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/about", wrapper.GetAbout)
 	router.GET(options.BaseURL+"/kitchen", wrapper.GetKitchen)
 	router.PUT(options.BaseURL+"/kitchen", wrapper.PutKitchen)
+	router.GET(options.BaseURL+"/search", wrapper.Find)
 	router.GET(options.BaseURL+"/ingredients", wrapper.ListIngredients)
 	router.GET(options.BaseURL+"/ingredients/:id", wrapper.GetIngredient)
 	router.GET(options.BaseURL+"/preparations", wrapper.ListPreparations)

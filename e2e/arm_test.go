@@ -105,7 +105,7 @@ func TestTheFocusStaysNearby(t *testing.T) {
 	c.saved()
 	c.click(`[aria-label="Take out Walnuts"]`)
 	c.sees(`document.activeElement?.classList.contains('card')`)
-	c.do(chromedp.KeyEvent("k", chromedp.KeyModifiers(chromedp.ModifierCtrl)))
+	c.click("[aria-label=Variations]")
 	c.click("[aria-label='Put aside Spinach crêpe']")
 	c.sees(`document.activeElement?.closest('.variations li')`)
 }

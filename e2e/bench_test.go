@@ -272,7 +272,7 @@ func TestTypeAmountsPinRowsAndChooseHowToOffset(t *testing.T) {
 
 func TestStartPutAsideAndBringBackAVariation(t *testing.T) {
 	c := sits(t, kitchen(t), 1280, 800)
-	c.do(chromedp.KeyEvent("k", chromedp.KeyModifiers(chromedp.ModifierCtrl)))
+	c.click("[aria-label=Variations]")
 	c.sees(`document.querySelectorAll('.el-drawer .bases input').length === 4`)
 	c.click(".el-drawer form .go")
 	c.sees(`document.querySelector('.el-drawer [role=alert]')?.innerText.includes('name')`)
@@ -282,7 +282,7 @@ func TestStartPutAsideAndBringBackAVariation(t *testing.T) {
 	c.sees(`document.querySelector('[aria-label=Additions]').innerText.includes('Nothing added yet')`)
 	c.sees(`!document.querySelector('.el-overlay:not([style*=none])')`)
 
-	c.do(chromedp.KeyEvent("k", chromedp.KeyModifiers(chromedp.ModifierCtrl)))
+	c.click("[aria-label=Variations]")
 	c.click("[aria-label='Put aside Plain morning']")
 	c.sees(`[...document.querySelectorAll('.el-message button')].some(b => b.innerText.includes('Bring it back'))`)
 	c.sees(`![...document.querySelectorAll('.el-drawer .list b')].some(b => b.innerText === 'Plain morning')`)

@@ -140,7 +140,7 @@ func TestNameAVersionChangeAndGoBack(t *testing.T) {
 	c.sees(`document.querySelector('[data-addition=beetroot_cooked] .amount').innerText.startsWith('320')`)
 	c.saved()
 
-	c.do(chromedp.KeyEvent("k", chromedp.KeyModifiers(chromedp.ModifierCtrl)))
+	c.click("[aria-label=Variations]")
 	c.click("[aria-label='Duplicate Beetroot & orange']")
 	c.sees(`document.querySelector('h1').innerText === 'Beetroot & orange, copy'`)
 }

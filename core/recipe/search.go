@@ -86,6 +86,26 @@ func Search(t *food.Table, text string, group food.Group) []*food.Ingredient {
 	return list
 }
 
+// Meets tells how well what a cook types finds a name that somebody gave: by whole words, their beginnings, inside them,
+// with a slip; lower is better. Every word has to be met. Nothing typed meets everything.
+func Meets(name, text string) (rank int, ok bool) {
+	own := words(name)
+	for i := range own {
+		own[i] = stem(own[i])
+	}
+	for _, w := range typed(text) {
+		best := meetsNot
+		for _, o := range own {
+			best = min(best, meetWord(o, w))
+		}
+		if best == meetsNot {
+			return 0, false
+		}
+		rank = max(rank, best)
+	}
+	return rank, true
+}
+
 // typed are the words that name something: an amount before them is left out.
 func typed(text string) []string {
 	first := strings.IndexFunc(strings.TrimSpace(text), func(r rune) bool { return !unicode.IsSpace(r) })

@@ -15,6 +15,23 @@ import (
 )
 
 // What a cook types, and what comes first.
+// A name that somebody gave is met by whole words, beginnings, inside and with a slip, every word of what is typed.
+func TestANameIsMet(t *testing.T) {
+	name := "Carrot, cardamom & walnut crêpes"
+	for text, want := range map[string]bool{
+		"": true, "carrot": true, "crepe": true, "CRÊPES": true, "walnuts carrot": true, "card": true, "wallnut": true, "arrot": true,
+		"carrot beetroot": false, "zz": false, "with carrot": true,
+	} {
+		_, ok := recipe.Meets(name, text)
+		assert.Equal(t, want, ok, text)
+	}
+	whole, _ := recipe.Meets(name, "carrot")
+	start, _ := recipe.Meets(name, "carr")
+	slip, _ := recipe.Meets(name, "carot")
+	assert.Less(t, whole, start)
+	assert.Less(t, start, slip)
+}
+
 func TestSearch(t *testing.T) {
 	table := food.Reference()
 	for typed, want := range map[string]string{

@@ -19,7 +19,6 @@ type shot struct {
 	width, height int64
 	path          string   // when it is not the bench
 	open          string   // name of the variation on the bench, when it is not the first
-	keys          string   // pressed with Ctrl once the bench is there
 	click         string   // CSS of what is clicked then
 	steps         []string // JavaScript, each waited for until true
 }
@@ -29,8 +28,8 @@ const settled = `document.querySelector('[data-verdict=heat]') && document.query
 var shots = []shot{
 	{file: "bench.png", width: 1280, height: 800, steps: []string{settled}},
 	{file: "bench-820.png", width: 820, height: 1180, steps: []string{settled}},
-	{file: "bench-early.png", width: 1280, height: 800, click: ".rail button", steps: []string{`document.documentElement.dataset.shift === 'early'`}},
-	{file: "variations.png", width: 1280, height: 800, keys: "k", steps: []string{`document.querySelectorAll('[data-card]').length === 7 && document.querySelectorAll('.bases input').length === 4`}},
+	{file: "bench-early.png", width: 1280, height: 800, click: ".rail button:last-child", steps: []string{`document.documentElement.dataset.shift === 'early'`}},
+	{file: "variations.png", width: 1280, height: 800, click: "[aria-label=Variations]", steps: []string{`document.querySelectorAll('[data-card]').length === 7 && document.querySelectorAll('.bases input').length === 4`}},
 	{file: "why.png", width: 1280, height: 800, click: "[data-line=milk_whole] .off button", steps: []string{`document.querySelector('.why')`}},
 	{file: "ways.png", width: 1280, height: 800, click: ".sum .tool:last-child", steps: []string{`document.querySelectorAll('[data-way] dl').length === 5`}},
 	{file: "portion.png", width: 1280, height: 800, open: "Carrot, cardamom & walnut", click: ".larger", steps: []string{`document.querySelector('.portion-view .kind')`}},
@@ -132,13 +131,8 @@ func take(b *stage.Browser, url string, s shot, file string) error {
 			return err
 		}
 	}
-	if s.keys != "" || s.click != "" {
+	if s.click != "" {
 		if err := p.Wait(settled); err != nil {
-			return err
-		}
-	}
-	if s.keys != "" {
-		if err := p.Do(chromedp.KeyEvent(s.keys, chromedp.KeyModifiers(chromedp.ModifierCtrl))); err != nil {
 			return err
 		}
 	}

@@ -1,9 +1,12 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { useMutationObserver, useTitle } from '@vueuse/core'
 import { useRoute } from 'vue-router'
 import { useBench } from './bench/bench'
+import GoDialog from './find/GoDialog.vue'
 import Rail from './parts/Rail.vue'
+
+const finding = ref(false)
 
 /** Menus and lists open outside the work; whoever listens is told what they are. */
 useMutationObserver(
@@ -34,8 +37,9 @@ const skip = () => document.getElementById('work')?.focus()
 <template>
   <div class="app">
     <a class="skip" href="#work" @click.prevent="skip">To the work</a>
-    <Rail />
+    <Rail @find="finding = true" />
     <router-view />
+    <GoDialog v-model="finding" />
   </div>
 </template>
 

@@ -208,6 +208,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Variations, bases, ingredients and tubs by what is typed, the best of each first */
+        get: operations["find"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/ingredients": {
         parameters: {
             query?: never;
@@ -2571,6 +2588,16 @@ export interface components {
                 text: string;
             }[];
         };
+        FoundList: {
+            items: components["schemas"]["FoundItem"][];
+        };
+        FoundItem: {
+            /** @enum {string} */
+            kind: "variation" | "base" | "ingredient" | "tub";
+            id: string;
+            name: string;
+            form?: components["schemas"]["Form"];
+        };
         AmountText: {
             text: string;
             /** @description What the field counts in: what is typed in another unit is turned into it. Without it any unit is taken */
@@ -3333,6 +3360,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Comparison"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    find: {
+        parameters: {
+            query?: {
+                q?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What was found */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoundList"];
                 };
             };
             default: components["responses"]["Problem"];

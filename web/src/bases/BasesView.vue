@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { computed, onMounted, ref } from 'vue'
-import { useRouter } from 'vue-router'
+import { computed, nextTick, onMounted, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
 import { say } from '@/parts/say'
 import { useBench } from '@/bench/bench'
 import { forms } from '@/bench/choices'
@@ -19,6 +19,7 @@ import { styles } from './words'
 
 const bases = useBases()
 const bench = useBench()
+const route = useRoute()
 const router = useRouter()
 onMounted(() => bases.load())
 const readerOpen = ref(false)
@@ -72,6 +73,17 @@ const toBench = (b: Shelved) =>
     })
     await router.push('/')
   })
+/** The base that the address asks for comes into sight. */
+watch(
+  [() => route.query.base, () => bases.shelf],
+  async ([id]) => {
+    if (typeof id !== 'string') return
+    school.value = 'all'
+    await nextTick()
+    document.querySelector(`[data-base-id="${CSS.escape(id)}"]`)?.scrollIntoView({ block: 'center' })
+  },
+  { immediate: true },
+)
 const putAside = (b: Shelved) =>
   attempt(async () => {
     const at = shown.value.findIndex((x) => x.id === b.id)
@@ -108,7 +120,13 @@ const starter = () =>
       <i class="sign high" />{{ bases.trouble }} <el-button @click="bases.load">Try again</el-button>
     </p>
     <ul v-if="bases.shelf.length" class="cards">
-      <li v-for="b in shown" :key="b.id" class="panel card" :data-base="b.document.name">
+      <li
+        v-for="b in shown"
+        :key="b.id"
+        class="panel card"
+        :data-base="b.document.name"
+        :data-base-id="b.id"
+        :class="{ asked: b.id === route.query.base }">
         <header>
           <h2>{{ b.document.name }}</h2>
           <el-checkbox
@@ -157,6 +175,10 @@ const starter = () =>
   min-height: 0;
   overflow: auto;
   padding: 0 var(--s3) var(--s3) 0;
+}
+.card.asked {
+  border-color: var(--ink);
+  background: var(--yolk-wash);
 }
 .bar {
   flex-wrap: wrap;

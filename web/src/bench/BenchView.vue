@@ -103,7 +103,6 @@ function back() {
 
 useBenchKeys(bench, {
   find: () => void find(),
-  variations: () => (variations.value = true),
   keys: () => (help.value = true),
   heat: () => (heat.open = !heat.open),
   make: () => (making.value = true),

@@ -33,7 +33,7 @@ function choose(command: string) {
 
 <template>
   <header class="bar">
-    <el-button class="switch" aria-label="Variations" title="Variations (Ctrl+K)" @click="emit('variations')"><Icon name="down" /></el-button>
+    <el-button class="switch" aria-label="Variations" title="Variations" @click="emit('variations')"><Icon name="down" /></el-button>
     <VariationTitle />
     <button v-if="bench.plain" type="button" class="chip plain" @click="bench.togglePlain">plain base, for comparison <kbd>B</kbd></button>
     <div v-if="!phone" class="forms">

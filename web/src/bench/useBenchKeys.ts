@@ -3,7 +3,7 @@ import { letterKeys, unitsShown } from '@/parts/settings'
 import type { useBench } from './bench'
 import { forms, strategies } from './choices'
 
-type Doors = { find: () => void; variations: () => void; keys: () => void; heat: () => void; make: () => void; back: () => void }
+type Doors = { find: () => void; keys: () => void; heat: () => void; make: () => void; back: () => void }
 
 const typing = (t: EventTarget | null) =>
   t instanceof HTMLElement && !!t.closest('input:not([type=radio]), textarea, select, [contenteditable], .el-dialog, .el-drawer, .el-popper')
@@ -14,9 +14,8 @@ export function useBenchKeys(bench: ReturnType<typeof useBench>, doors: Doors) {
   useEventListener(window, 'keydown', (e: KeyboardEvent) => {
     if ((e.ctrlKey || e.metaKey) && !e.altKey) {
       const key = e.key.toLowerCase()
-      if (key === 'k') doors.variations()
-      else if (key === 'z' && !typing(e.target)) (e.shiftKey ? bench.redo : bench.undo)()
-      else return
+      if (key !== 'z' || typing(e.target)) return
+      ;(e.shiftKey ? bench.redo : bench.undo)()
       e.preventDefault()
       return
     }

@@ -26,7 +26,7 @@ function tour() {
 }
 const keys: [string, string][] = [
   ['/', 'find an addition'],
-  ['Ctrl+K', 'go to another variation'],
+  ['Ctrl+K', 'go anywhere: a variation, a base, an ingredient'],
   ['Ctrl+Z', 'undo'],
   ['Ctrl+Shift+Z', 'redo'],
   ['?', 'help: a tour, the words, these keys'],

@@ -21,10 +21,13 @@ watch(ownOpen, (open) => {
   if (!open && wished.value) void router.replace({ query: {} })
 })
 const importOpen = ref(false)
+/** The ingredient that the address asks for. */
+const looked = computed(() => (typeof route.query.look === 'string' ? route.query.look : undefined))
+watch(looked, (id) => id && void pantry.look(id))
 onMounted(async () => {
   await Promise.all([pantry.search(), pantry.refresh()])
   const first = pantry.found.find((i) => i.own) ?? pantry.found[0]
-  const id = pantry.wanted ?? first?.id // a row may have been taken while the shelf was opening
+  const id = looked.value ?? pantry.wanted ?? first?.id // a row may have been taken while the shelf was opening
   if (id) await pantry.look(id)
 })
 watch(

@@ -4,6 +4,7 @@ import { useBench } from '@/bench/bench'
 import { addressOf } from './address'
 import { shift } from './settings'
 
+const emit = defineEmits<{ find: [] }>()
 const bench = useBench()
 </script>
 
@@ -14,6 +15,7 @@ const bench = useBench()
       <path d="M14 27h19a9.500 9.500 0 0 1-19 0z" fill="var(--yolk)" stroke="var(--ink)" stroke-width="2.500" stroke-linejoin="round" />
       <path d="M33 27 40 12" stroke="var(--ink)" stroke-width="3" stroke-linecap="round" />
     </svg>
+    <button type="button" class="area" title="Go to (Ctrl+K)" @click="emit('find')"><Icon name="search" :size="24" />Find</button>
     <router-link class="area" :to="addressOf(bench.id)"><Icon name="bench" :size="24" />Bench</router-link>
     <router-link class="area" to="/bases"><Icon name="base" :size="24" />Bases</router-link>
     <router-link class="area" to="/pantry"><Icon name="shelf" :size="24" />Pantry</router-link>

@@ -340,6 +340,9 @@ tr.asked td {
   min-height: 50px;
   margin-top: auto;
 }
+.adds b {
+  white-space: nowrap;
+}
 .adds small {
   display: block;
   font-size: var(--t-mini);

@@ -1,0 +1,42 @@
+package e2e_test
+
+import (
+	"testing"
+
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
+)
+
+// One search goes anywhere, from anywhere: by the keyboard with a slip of the keys, and by a tap on a telephone.
+func TestGoAnywhere(t *testing.T) {
+	k := kitchen(t)
+	c := sits(t, k, 1280, 800)
+	goTo := func() {
+		c.do(chromedp.KeyEvent("k", chromedp.KeyModifiers(chromedp.ModifierCtrl)))
+		c.sees(`document.activeElement?.closest('.go-anywhere') && document.querySelectorAll('[data-found]').length > 10`)
+	}
+	goTo()
+	c.keepsTheRules(1280, "go anywhere")
+	c.reachable("go anywhere")
+	c.press("spinich" + kb.Enter)
+	c.sees(`document.querySelector('h1')?.innerText === 'Spinach crêpe'`)
+	c.closed()
+	goTo()
+	c.press("hatch cult" + kb.Enter)
+	c.sees(`location.pathname === '/bases' && document.querySelector('.card.asked')?.dataset.base === 'Hatch cultured'`)
+	goTo()
+	c.press("rhubarb")
+	c.sees(`[...document.querySelectorAll('[data-found]')].some(r => r.innerText.includes('in the pantry'))`)
+	c.sees(`document.querySelector('[data-found="Rhubarb & ginger"]')`)
+	c.press("zzz")
+	c.sees(`document.querySelector('.go-anywhere').innerText.includes('Nothing is called that')`)
+	c.press(kb.Escape)
+	c.closed()
+
+	p := sits(t, k, 390, 844)
+	p.click(".rail button")
+	p.sees(`document.querySelectorAll('[data-found]').length > 10`)
+	p.keepsTheRules(390, "go anywhere on a telephone")
+	p.click(`[data-found="Pantry"]`)
+	p.sees(`location.pathname === '/pantry'`)
+}
