@@ -1212,6 +1212,9 @@ type Picture struct {
 	DiameterMm *float64 `json:"diameter_mm,omitempty"`
 	PouredMm   *float64 `json:"poured_mm,omitempty"`
 
+	// Suspects Allergens that it contains, that some makes may carry, or that are not known; never a promise
+	Suspects *[]string `json:"suspects,omitempty"`
+
 	// Trouble Why it cannot be worked out
 	Trouble *string `json:"trouble,omitempty"`
 }

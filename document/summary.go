@@ -23,6 +23,7 @@ type pictureJSON struct {
 	PouredMM   *float64 `json:"poured_mm,omitzero"`
 	Colour     string   `json:"colour,omitzero"`
 	Allergens  string   `json:"allergens,omitzero"` // in one line
+	Suspects   []string `json:"suspects,omitzero"`  // that it contains, may carry, or that are not known
 	Trouble    string   `json:"trouble,omitzero"`   // why it cannot be worked out
 }
 
@@ -31,7 +32,7 @@ func picture(w worksheet.Worksheet) ([]byte, error) {
 	if c := w.Batter.Colour; c != nil {
 		tint = c.Hex
 	}
-	return Answer(pictureJSON{w.Portion.Count, w.Portion.DiameterMM, w.Portion.PouredMM, tint, w.AllergenText, ""})
+	return Answer(pictureJSON{w.Portion.Count, w.Portion.DiameterMM, w.Portion.PouredMM, tint, w.AllergenText, w.Suspects, ""})
 }
 
 // Troubled is what a card shows of a document that cannot be worked out: its sentence.

@@ -40,3 +40,25 @@ func TestGoAnywhere(t *testing.T) {
 	p.click(`[data-found="Pantry"]`)
 	p.sees(`location.pathname === '/pantry'`)
 }
+
+// The list of variations leaves out what may hold an allergen, says that this is no promise, and filters by form.
+func TestTheListLeavesOut(t *testing.T) {
+	c := sits(t, kitchen(t), 1280, 800)
+	c.click("[aria-label=Variations]")
+	c.sees(`document.querySelectorAll('[data-card]').length === 7`)
+	pick := func(label, option string) {
+		c.click(`.filters .el-select:has([aria-label="` + label + `"]) .el-select__wrapper`)
+		c.sees(`(() => { const i = [...document.querySelectorAll('.el-select-dropdown__item')].find(l => l.offsetParent && l.innerText === '` + option + `'); i?.click(); return !!i })()`)
+	}
+	pick("Leave out what may hold", "without walnut")
+	c.sees(`!document.querySelector('[data-card="Carrot, cardamom & walnut"]') && document.querySelector('.caution')?.innerText.includes('Check every pack')`)
+	c.keepsTheRules(1280, "the list with something left out")
+	c.reachable("the list with something left out")
+	pick("Leave out what may hold", "without wheat")
+	c.sees(`document.querySelector('.variations').innerText.includes('None of your variations is left')`)
+	pick("Leave out what may hold", "every allergen")
+	pick("Which form", "waffles")
+	c.sees(`document.querySelectorAll('[data-card]').length === 1`)
+	c.click(".filters .go")
+	c.sees(`document.activeElement?.ariaLabel === 'Name of the new variation'`)
+}

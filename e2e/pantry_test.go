@@ -53,7 +53,7 @@ func TestAPureeFromALiveWeightMovesASavedVariation(t *testing.T) {
 	c.sees(`Math.abs(parseFloat(document.querySelector('[data-product] .sum').textContent) - 1060) <= 1`)
 	c.click(".keep .go")
 	c.sees(`document.querySelector('.keep [role=status]')?.innerText.includes('is saved')`)
-	c.click("a[href='/']")
+	c.click(".rail a")
 	c.sees(fmt.Sprintf(`document.querySelector(%q) && parseFloat(document.querySelector(%[1]q).innerText) < %g`, milkWeigh, before-3))
 	c.sees(`document.querySelector('[data-addition=beetroot_cooked] .chip[title*="Beetroot"]')?.innerText.includes('measured')`)
 
@@ -154,7 +154,7 @@ func TestAnIngredientFromAPackAndAFile(t *testing.T) {
 	c.click(".el-dialog .go")
 	c.closed()
 	c.sees(`document.querySelector('[data-ingredient=quayside_curd] [data-slice=fat] b').innerText === '11.0'`)
-	c.click("a[href='/']")
+	c.click(".rail a")
 	c.sees(`document.querySelectorAll('[data-line]').length > 5`)
 	c.press("/")
 	c.sees(`document.activeElement?.closest('.el-autocomplete')`)

@@ -115,7 +115,7 @@ func TestTheKitchenIsUsedOnTheBench(t *testing.T) {
 	c.click(".kitchen .bar .el-button:not(.go)")
 	c.sees(`document.querySelectorAll('.kitchen li').length === 7`)
 
-	c.click("a[href='/']")
+	c.click(".rail a")
 	c.sees(`document.querySelector('.facts')?.innerText.includes('of the mould')`)
 	// Half the height of the mould is filled twice as full.
 	c.sees(fmt.Sprintf("Math.abs(%s - %g) <= 2", fill, 2*before))

@@ -69,6 +69,23 @@ func AllergensOf(used []*food.Ingredient, notKnown ...string) Allergens {
 
 func isNut(a string) bool { return strings.HasPrefix(allergenViews[a][0], "nuts (") }
 
+// Suspects are the allergens that a serving contains or may carry, as far as anybody knows: "nuts" are all of them, and what
+// nobody could look up may be anything. Whoever leaves something out for a guest leaves out by these, and still checks packs.
+func (a Allergens) Suspects() []string {
+	if len(a.NotKnown) > 0 {
+		return slices.Clone(food.Allergens)
+	}
+	out := slices.Clone(a.Contains)
+	for _, m := range a.May {
+		if m == food.Nuts || m == "other nuts" {
+			out = append(out, slices.DeleteFunc(slices.Clone(food.Allergens), func(x string) bool { return !isNut(x) && x != "peanut" })...)
+		} else {
+			out = append(out, m)
+		}
+	}
+	return unique(out)
+}
+
 // EU and US name what is contained in the words of the two lists.
 func (a Allergens) EU() []string { return view(a.Contains, 0) }
 

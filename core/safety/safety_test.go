@@ -100,3 +100,27 @@ func TestWhatSpoils(t *testing.T) {
 	assert.True(t, safety.Spoils(of("soya_drink")))
 	assert.False(t, safety.Spoils(of("plain_flour", "water", "skim_milk_powder", "butter_unsalted", "chocolate_chips")))
 }
+
+// Whoever leaves something out for a guest leaves out whatever is told of it: contained, in some makes, nuts by any of their
+// names; and everything once something is not known.
+func TestSuspectsLeaveNothingOut(t *testing.T) {
+	all := food.Reference().All()
+	rapid.Check(t, func(t *rapid.T) {
+		used := rapid.SliceOfN(rapid.SampledFrom(all), 1, 8).Draw(t, "used")
+		a := safety.AllergensOf(used)
+		suspects := a.Suspects()
+		for _, in := range used {
+			for _, x := range in.Allergens {
+				assert.Contains(t, suspects, x)
+			}
+			for _, x := range in.MayContain {
+				if x == food.Nuts {
+					assert.Subset(t, suspects, []string{"almond", "walnut", "hazelnut", "peanut"})
+				} else {
+					assert.Contains(t, suspects, x)
+				}
+			}
+		}
+		assert.ElementsMatch(t, food.Allergens, safety.AllergensOf(used, "a flurb of zonk").Suspects())
+	})
+}

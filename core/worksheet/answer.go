@@ -34,6 +34,7 @@ type Worksheet struct {
 	AllergensEU         []string         `json:"allergens_eu"`
 	AllergensUS         []string         `json:"allergens_us"`
 	MayContain          []string         `json:"may_contain"`
+	Suspects            []string         `json:"-"`             // contained, in some makes, or not known: for leaving out
 	AllergenText        string           `json:"allergen_text"` // all of it in one line
 	Verdict             []Verdict        `json:"verdict"`
 	Cautions            []safety.Caution `json:"cautions"`

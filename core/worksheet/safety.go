@@ -61,6 +61,6 @@ func (w *described) safety() {
 	used := w.used()
 	w.allergens = safety.AllergensOf(used, w.beside()...)
 	w.out.Allergens, w.out.AllergensEU, w.out.AllergensUS = w.allergens.Contains, w.allergens.EU(), w.allergens.US()
-	w.out.MayContain, w.out.AllergenText = w.allergens.May, w.allergens.Text()
+	w.out.MayContain, w.out.AllergenText, w.out.Suspects = w.allergens.May, w.allergens.Text(), w.allergens.Suspects()
 	w.out.Cautions = safety.CautionsFor(w.v.Form, used)
 }

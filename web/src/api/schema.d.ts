@@ -2907,6 +2907,8 @@ export interface components {
             colour?: string;
             /** @description What is contained, what some makes may carry, and that packs decide */
             allergens?: string;
+            /** @description Allergens that it contains, that some makes may carry, or that are not known; never a promise */
+            suspects?: string[];
             /** @description Why it cannot be worked out */
             trouble?: string;
         };

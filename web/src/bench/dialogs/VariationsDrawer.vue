@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { api, got, said, type ListItem } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
 import AllergenLine from '@/parts/AllergenLine.vue'
@@ -20,6 +20,23 @@ const trouble = ref('')
 const busy = ref(false)
 const now = ref(new Date())
 
+/** What of the list is shown: by form, and without what may hold an allergen. Nothing of it is a promise. */
+const form = ref('all')
+const without = ref('all')
+const allergens = ref<string[]>([])
+const shownForms = computed(() => forms.filter((f) => bench.list.some((v) => v.form === f.value)))
+const listed = computed(() =>
+  bench.list.filter(
+    (v) =>
+      (form.value === 'all' || v.form === form.value) &&
+      (without.value === 'all' || (v.picture && !v.picture.trouble && !v.picture.suspects?.includes(without.value))),
+  ),
+)
+const hidden = computed(() => bench.list.length - listed.value.length)
+function startNew() {
+  document.querySelector<HTMLElement>('.variations form .el-input input')?.focus()
+}
+
 async function opened() {
   now.value = new Date()
   trouble.value = ''
@@ -30,6 +47,12 @@ async function opened() {
     trouble.value = said(e)
   }
   baseId.value ??= bases.value[0]?.id
+  if (!allergens.value.length) {
+    allergens.value = await got(api.GET('/ingredients', { params: { query: { limit: 1 } } })).then(
+      (all) => all.allergens,
+      () => [],
+    )
+  }
 }
 
 async function attempt(f: () => Promise<unknown>) {
@@ -114,8 +137,22 @@ watch([shown, () => bench.list], async () => {
 <template>
   <el-drawer v-model="shown" title="Variations" size="min(760px, 100%)" direction="ltr" class="variations" @open="opened">
     <p v-if="trouble" class="trouble" role="alert"><i class="sign high" />{{ trouble }}</p>
-    <ul v-if="bench.list.length" class="list">
-      <li v-for="v in bench.list" :key="v.id" class="well" :class="{ here: v.id === bench.id }">
+    <div v-if="bench.list.length" class="filters">
+      <el-button class="go" @click="startNew"><Icon name="plus" />New</el-button>
+      <el-select v-model="form" aria-label="Which form">
+        <el-option value="all" label="every form" /><el-option v-for="f in shownForms" :key="f.value" :value="f.value" :label="f.many" />
+      </el-select>
+      <el-select v-model="without" aria-label="Leave out what may hold" filterable>
+        <el-option value="all" label="every allergen" /><el-option v-for="a in allergens" :key="a" :value="a" :label="`without ${a}`" />
+      </el-select>
+    </div>
+    <p v-if="without !== 'all'" class="caution" role="status">
+      <i class="sign high" />{{ hidden }} left out: what contains {{ without }}, may carry it, or is not known. Check every pack; a shared griddle,
+      iron or ladle carries it over.
+    </p>
+    <p v-if="bench.list.length && !listed.length" class="empty">None of your variations is left.</p>
+    <ul v-if="listed.length" class="list">
+      <li v-for="v in listed" :key="v.id" class="well" :class="{ here: v.id === bench.id }">
         <button type="button" class="open" :disabled="busy" :data-card="v.name" @click="open(v.id)">
           <PortionDisc :size="96" :diameter-mm="v.picture?.diameter_mm" :colour="v.picture?.colour" />
           <span>
@@ -143,7 +180,7 @@ watch([shown, () => bench.list], async () => {
         </span>
       </li>
     </ul>
-    <p v-else class="empty">No variation yet. Choose a base, name it, and start.</p>
+    <p v-else-if="!bench.list.length" class="empty">No variation yet. Choose a base, name it, and start.</p>
     <form class="new" novalidate @submit.prevent="create">
       <h3>A new variation</h3>
       <el-radio-group v-if="bases.length" v-model="baseId" class="bases" aria-label="Base">
@@ -151,7 +188,7 @@ watch([shown, () => bench.list], async () => {
           >{{ b.name }} <small>{{ b.verdict }}</small></el-radio
         >
       </el-radio-group>
-      <p v-else class="empty">A variation stands on a base. <router-link to="/bases">Put one on the shelf of bases first.</router-link></p>
+      <p v-else class="empty">A variation stands on a base. <router-link to="/bases">Begin with a base.</router-link></p>
       <el-input v-model="name" maxlength="200" placeholder="Its name" aria-label="Name of the new variation" />
       <el-button native-type="submit" class="go" :disabled="busy || !baseId">Start it</el-button>
     </form>
@@ -159,6 +196,25 @@ watch([shown, () => bench.list], async () => {
 </template>
 
 <style scoped>
+.filters {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--s2);
+  padding-bottom: var(--s2);
+}
+.filters .el-select {
+  width: 190px;
+}
+.caution {
+  display: flex;
+  gap: var(--s2);
+  align-items: baseline;
+  padding: var(--s2) var(--s3);
+  margin-bottom: var(--s2);
+  border-radius: var(--r-well);
+  background: var(--beet-wash);
+  color: var(--beet);
+}
 .list {
   list-style: none;
   margin: 0;
