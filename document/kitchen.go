@@ -118,6 +118,14 @@ type KitchenForm struct {
 	Iron    Iron             `json:"iron"`
 	Eggs    []EggSize        `json:"eggs"`
 	Dials   []DialForm       `json:"dials"`
+
+	Measures []MeasuresForm `json:"measures"`
+}
+
+// MeasuresForm is a set of cups and spoons, told with what its cup holds.
+type MeasuresForm struct {
+	Measures string `json:"measures"`
+	Says     string `json:"says"`
 }
 
 // DialForm is what a dial shows.
@@ -161,8 +169,12 @@ func FormOfKitchen() KitchenForm {
 	for _, d := range batter.Dials {
 		dials = append(dials, DialForm{d, heat.Marks(d)})
 	}
+	var measures []MeasuresForm
+	for _, st := range []measure.Standard{measure.Metric, measure.US, measure.Imperial, measure.Australian} {
+		measures = append(measures, MeasuresForm{st.Name, st.Says()})
+	}
 	return KitchenForm{
-		Eggs: eggs, Dials: dials,
+		Eggs: eggs, Dials: dials, Measures: measures,
 		Limits: map[string]Limit{
 			"egg_g": {minEggG, maxEggG, 1}, "altitude_m": {minAltM, maxAltM, 50}, "scale_step_g": {minStepG, maxStepG, 1}, "leavener_step_g": {minStepG, maxStepG, 0.1},
 			"volume_ml": {batter.MinPortionML, batter.MaxPortionML, 5}, "width_cm": {minPlate, maxPlate, 1}, "depth_cm": {minPlate, maxPlate, 1},

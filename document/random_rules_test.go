@@ -14,6 +14,7 @@ import (
 	"upbeatladle/core/batter"
 	"upbeatladle/core/food"
 	"upbeatladle/core/mixing"
+	"upbeatladle/core/words"
 	"upbeatladle/core/worksheet"
 	"upbeatladle/document"
 )
@@ -137,9 +138,13 @@ var rules = map[string]func(w, left worksheet.Worksheet, v document.Variation) s
 		}
 		lead := w.Verdict[0].Reason
 		for _, l := range w.Lines {
-			if l.From == worksheet.FromBase && (l.Offset == nil || *l.Offset == 0) && strings.HasPrefix(lead, "as the base: ") &&
-				!strings.Contains(strings.ToLower(lead), strings.ToLower(l.Label)) {
-				return l.Label + " is weighed as the base has it, and the verdict leaves it out: " + lead
+			if l.From != worksheet.FromBase || !strings.HasPrefix(lead, "as the base: ") {
+				continue
+			}
+			same := l.Offset == nil || *l.Offset == 0
+			own := len(v.Base.OwnLines) == 0 || slices.ContainsFunc(v.Base.OwnLines, func(o document.Line) bool { return o.Ingredient == l.Ingredient })
+			if named := slices.Contains(strings.Split(strings.TrimPrefix(lead, "as the base: "), ", "), words.Lower(l.Label)+" "+words.Grams(l.Weigh, l.Step)); named != (same && own) {
+				return fmt.Sprintf("%s is as the base has it: %v, the verdict says %v: %s", l.Label, same && own, named, lead)
 			}
 		}
 		return ""

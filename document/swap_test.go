@@ -59,6 +59,8 @@ func TestASwapIsHeldToTheRealBase(t *testing.T) {
 		}
 	}
 	assert.Equal(t, "Buckwheat flour for plain wheat flour", verdict)
+	assert.Contains(t, after.Verdict[0].Lead, "uckwheat flour", "what stands in is none of the base's")
+	assert.NotContains(t, after.Verdict[0].Reason, "buckwheat")
 	note := false
 	for _, n := range after.Notes {
 		note = note || n.Code == "swapped"

@@ -36,6 +36,14 @@ func TestAmountsAreTypedWithTheirUnits(t *testing.T) {
 	c.press("¼ cup" + kb.Enter)
 	c.sees(`document.querySelector('[aria-label="Portion in ml"]').value === '62.5'`) // a metric cup
 	c.click(`[aria-label="Portion in ml"]`)
+	c.press("5000" + kb.Enter)
+	c.sees(`document.querySelector('.ladle [role=alert]')?.innerText === 'It goes from 5 to 1000 ml.'`)
+	c.click(`[aria-label="Portion in ml"]`)
+	c.do(chromedp.KeyEvent("a", chromedp.KeyModifiers(chromedp.ModifierCtrl)))
+	c.press("1,000" + kb.Enter) // a thousand, or one? it is asked for again
+	c.sees(`document.querySelector('.ladle [role=alert]')?.innerText.includes('not an amount')`)
+	c.click(`[aria-label="Portion in ml"]`)
+	c.do(chromedp.KeyEvent("a", chromedp.KeyModifiers(chromedp.ModifierCtrl)))
 	c.press("a lot" + kb.Enter)
 	c.sees(`document.querySelector('.ladle [role=alert]')?.innerText.includes('1 1/2 cups')`)
 	c.p.ForgetConsole() // the browser reports the refusal itself

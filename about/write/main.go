@@ -62,7 +62,7 @@ func modules() ([]part, error) {
 	if err != nil {
 		return nil, fmt.Errorf("listing modules: %w", err)
 	}
-	lines := strings.Fields("")
+	var lines []string
 	for l := range strings.Lines(string(out)) {
 		if l = strings.TrimSpace(l); l != "" {
 			lines = append(lines, l)

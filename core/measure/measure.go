@@ -37,6 +37,12 @@ type Standard struct {
 	Mug, Glass, Handful float64 // the kitchen's own, weighed once with water; 0 until then
 }
 
+// Says names the standard by its cup and its tablespoon, the two that differ most, to the millilitre.
+func (st Standard) Says() string {
+	name := map[string]string{Metric.Name: "metric", US.Name: "US", Imperial.Name: "UK imperial", Australian.Name: "Australian"}[st.Name]
+	return fmt.Sprintf("%s: cup %.0f ml, tbsp %.0f ml", name, st.Cup, st.Tbsp)
+}
+
 // The four standards that a document may name. Metric and Australian spoons: GNU
 // units; the imperial set keeps the modern 15 and 5 ml spoons (common practice).
 var (

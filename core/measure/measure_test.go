@@ -227,3 +227,13 @@ func TestFromGramsTurnsBack(t *testing.T) {
 		assert.InEpsilon(t, amount, back, 1e-9)
 	})
 }
+
+// Cups by NIST SP 811 (US), half an imperial pint, the metric cup; the Australian spoon of AS 1325.
+func TestAStandardSaysWhatItsCupHolds(t *testing.T) {
+	for st, want := range map[measure.Standard]string{
+		measure.Metric: "metric: cup 250 ml, tbsp 15 ml", measure.US: "US: cup 237 ml, tbsp 15 ml",
+		measure.Imperial: "UK imperial: cup 284 ml, tbsp 15 ml", measure.Australian: "Australian: cup 250 ml, tbsp 20 ml",
+	} {
+		assert.Equal(t, want, st.Says())
+	}
+}

@@ -11,66 +11,72 @@ import (
 	"upbeatladle/core/words"
 )
 
-// leastApart is how many grams a line has to differ by before something stands in for it (modelling choice).
-const leastApart = 0.05
-
 // standIn says what stands in for which lines of the base, "oat flour for plain wheat flour"; empty when the base is
-// its own.
+// its own. A scaled batch has whole eggs: that is no stand-in.
 func (w *measured) standIn() string {
-	if w.v.Reference.Lines == nil {
+	own, now := w.ownParts(), w.baseParts(w.base)
+	in, out := missing(now, own), missing(own, now)
+	switch {
+	case len(in) == 0 && len(out) == 0:
 		return ""
+	case len(in) == 0: // it joined a line that was there
+		in = sameRole(now, out)
+	case len(out) == 0: // one of two lines of it went
+		out = sameRole(own, in)
 	}
-	var own, now []food.Part
-	for _, l := range w.v.Reference.Lines {
-		g, _ := w.k.Grams(l)
-		own = append(own, food.Part{Ingredient: l.Ingredient, Grams: g})
-	}
-	for i, l := range w.v.Base.Lines {
-		now = append(now, food.Part{Ingredient: l.Ingredient, Grams: w.base[i]})
-	}
-	names := func(parts []food.Part, id string) bool {
-		return slices.ContainsFunc(parts, func(p food.Part) bool { return p.Ingredient.ID == id })
-	}
-	other := func(a, b []food.Part) bool {
-		return slices.ContainsFunc(a, func(p food.Part) bool { return !names(b, p.Ingredient.ID) })
-	}
-	in, out := more(now, own), more(own, now)
-	if !other(now, own) && !other(own, now) || len(in) == 0 || len(out) == 0 { // a scaled batch has whole eggs
-		return ""
-	}
-	return words.List(in) + " for " + words.List(out)
+	return words.List(labels(in)) + " for " + words.List(labels(out))
 }
 
-// more names what there is more of in a than in b.
-func more(a, b []food.Part) []string {
-	sum := func(parts []food.Part, in *food.Ingredient) float64 {
-		var g float64
-		for _, p := range parts {
-			if p.Ingredient.ID == in.ID {
-				g += p.Grams
-			}
-		}
-		return g
+// ownParts are the base's own lines, where others stand in for some; nil when it has no others.
+func (w *measured) ownParts() []food.Part {
+	if w.v.Reference.Lines == nil {
+		return nil
 	}
-	var out []string
-	seen := map[string]bool{}
+	return w.reference[:len(w.v.Reference.Lines)]
+}
+
+// standsIn tells whether a line of the base is none of its own.
+func (w *measured) standsIn(in *food.Ingredient) bool {
+	own := w.ownParts()
+	return own != nil && !has(own, in)
+}
+
+func has(parts []food.Part, in *food.Ingredient) bool {
+	return slices.ContainsFunc(parts, func(p food.Part) bool { return p.Ingredient.ID == in.ID })
+}
+
+// missing are the ingredients of a that b has not; none when there is no b.
+func missing(a, b []food.Part) (out []*food.Ingredient) {
 	for _, p := range a {
-		if !seen[p.Ingredient.ID] && sum(a, p.Ingredient) > sum(b, p.Ingredient)+leastApart {
-			out = append(out, words.Lower(p.Ingredient.Label()))
+		if b != nil && !has(b, p.Ingredient) && !slices.Contains(out, p.Ingredient) {
+			out = append(out, p.Ingredient)
 		}
-		seen[p.Ingredient.ID] = true
+	}
+	return out
+}
+
+// sameRole are the ingredients of parts that do what one of others does.
+func sameRole(parts []food.Part, others []*food.Ingredient) (out []*food.Ingredient) {
+	for _, p := range parts {
+		same := slices.ContainsFunc(others, func(o *food.Ingredient) bool { return o.Role == p.Ingredient.Role })
+		if same && !slices.Contains(out, p.Ingredient) {
+			out = append(out, p.Ingredient)
+		}
+	}
+	return out
+}
+
+func labels(all []*food.Ingredient) []string {
+	out := make([]string, len(all))
+	for i, in := range all {
+		out[i] = words.Lower(in.Label())
 	}
 	return out
 }
 
 // swapCosts says what the stand-in does to the structure of the plain base, when that is worth a word.
 func (w *measured) swapCosts() string {
-	var own []food.Part
-	for _, l := range w.v.Reference.Lines {
-		g, _ := w.k.Grams(l)
-		own = append(own, food.Part{Ingredient: l.Ingredient, Grams: g})
-	}
-	said := structureChange(balance.Structure(own), balance.Structure(w.baseParts(w.base)), w.v.Form)
+	said := structureChange(balance.Structure(w.ownParts()), balance.Structure(w.baseParts(w.base)), w.v.Form)
 	if said == "" {
 		return ""
 	}

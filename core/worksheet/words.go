@@ -392,13 +392,13 @@ const briefly = 3
 func (w *solved) weighLead(most int) (lead, reason string) {
 	var changed []string
 	var same []string
-	for _, l := range w.lines {
+	for i, l := range w.lines {
 		switch {
 		case l.From == FromAddition:
 			if l.DryTo != nil {
 				changed = append(changed, fmt.Sprintf("%s dried to %s", words.Lower(l.Label), words.Grams(*l.DryTo, w.k.ScaleStep)))
 			}
-		case l.Offset != nil && *l.Offset != 0:
+		case l.Offset != nil && *l.Offset != 0, w.standsIn(w.v.Base.Lines[i].Ingredient):
 			changed = append(changed, words.Lower(l.Label)+" "+w.says(l))
 		default:
 			same = append(same, words.Lower(l.Label)+" "+w.says(l))
@@ -418,7 +418,7 @@ func (w *solved) weighLead(most int) (lead, reason string) {
 	if len(same) > 0 {
 		reason = "as the base: " + strings.Join(same, ", ")
 	}
-	if w.v.Offset.Strategy == batter.DryAddition {
+	if w.v.Offset.Strategy == batter.DryAddition && w.ownParts() == nil {
 		reason = "the whole base as it is"
 	}
 	if len(changed) > most {

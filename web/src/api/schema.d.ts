@@ -2828,6 +2828,12 @@ export interface components {
                 dial: "words" | "numbers" | "gas";
                 marks: string[];
             }[];
+            /** @description Sets of cups and spoons */
+            measures: {
+                measures: components["schemas"]["Measures"];
+                /** @description With what its cup holds */
+                says: string;
+            }[];
         };
         EggWish: {
             /**

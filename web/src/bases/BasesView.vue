@@ -8,7 +8,7 @@ import AllergenLine from '@/parts/AllergenLine.vue'
 import Icon from '@/parts/Icon.vue'
 import { focusNear } from '@/parts/focus'
 import { sayPutAside } from '@/parts/undo'
-import TakeOut from '@/parts/TakeOut.vue'
+import ExportMenu from '@/parts/ExportMenu.vue'
 import ArchiveDialog from './ArchiveDialog.vue'
 import BaseEditor from './BaseEditor.vue'
 import CompareDialog from './CompareDialog.vue'
@@ -150,7 +150,7 @@ const starter = () =>
         <p class="acts">
           <el-button @click="toBench(b)"><Icon name="bench" :size="18" />To the bench</el-button>
           <el-button @click="edit(b)">Change</el-button>
-          <TakeOut kind="bases" :id="b.id" :name="b.document.name" />
+          <ExportMenu kind="bases" :id="b.id" :name="b.document.name" />
           <el-button class="ghost bin" :aria-label="`Put aside ${b.document.name}`" @click="putAside(b)"><Icon name="bin" :size="18" /></el-button>
         </p>
       </li>

@@ -50,13 +50,6 @@ async function inShell(shell: number | null | undefined) {
   }
 }
 
-const measures = [
-  { value: 'metric', label: 'metric: cup 250 ml, tbsp 15' },
-  { value: 'us', label: 'US: cup 237 ml, tbsp 14.8' },
-  { value: 'imperial', label: 'UK imperial: cup 284 ml, tbsp 15' },
-  { value: 'au', label: 'Australian: cup 250 ml, tbsp 20' },
-] as const
-
 /** What was taken off last can be put back. */
 const lastGone = ref<() => void>()
 function takeOut<T extends { name: string }>(list: T[], i: number) {
@@ -102,7 +95,7 @@ const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iro
             <el-form-item label="Name" :error="fault('name')" class="wide"><el-input v-model="form.name" maxlength="200" /></el-form-item>
             <el-form-item label="Cups and spoons" :error="fault('measures')" class="wide">
               <el-select v-model="form.measures" aria-label="Cups and spoons">
-                <el-option v-for="m in measures" :key="m.value" :value="m.value" :label="m.label" />
+                <el-option v-for="m in kitchen.form?.measures" :key="m.measures" :value="m.measures" :label="m.says" />
               </el-select>
             </el-form-item>
             <el-form-item label="One egg, no shell (g)" :error="fault('egg_g')"

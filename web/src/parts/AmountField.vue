@@ -15,6 +15,7 @@ const props = defineProps<{
   placeholder?: string
   id?: string
   wrong?: boolean
+  limits?: { low: number; high: number } // that the program says
 }>()
 /** A field of any unit says both; one of a fixed unit has a figure only. */
 const emit = defineEmits<{ read: [typed: { amount?: number; unit?: Schemas['Unit'] }] }>()
@@ -31,9 +32,18 @@ watch(
   { immediate: true },
 )
 let refused = '' // the text that the trouble is about
-const plain = computed(() => /^\d*([.,]\d+)?$/.test(text.value.trim()))
+/** Only what nobody can misread is taken without asking: a comma may mean a thousand, and the program decides. */
+const plain = computed(() => /^(\d+(\.\d+)?)?$/.test(text.value.trim()))
 
+function refuse(sentence: string) {
+  trouble.value = sentence
+  refused = text.value.trim()
+}
 function take(amount: number | undefined, unit = props.unit) {
+  const { low, high } = props.limits ?? {}
+  if (amount !== undefined && low !== undefined && high !== undefined && (amount < low || amount > high)) {
+    return refuse(`It goes from ${low} to ${high}${unit ? ` ${unit}` : ''}.`)
+  }
   trouble.value = ''
   if (props.free) emit('read', { amount, unit })
   else value.value = amount
@@ -42,14 +52,14 @@ function take(amount: number | undefined, unit = props.unit) {
 async function read(e: Event) {
   const typed = text.value.trim()
   if (typed === shown(value.value) || (trouble.value && typed === refused)) return
-  if (plain.value) return take(typed === '' ? undefined : Number(typed.replace(',', '.')))
+  if (plain.value) return take(typed === '' ? undefined : Number(typed))
   e.preventDefault() // what is not read yet is not sent on by Enter
   try {
     const answer = await got(api.POST('/amounts', { body: { text: typed, in: props.free ? undefined : props.unit, ingredient: props.ingredient } }))
-    take(answer.amount, answer.unit)
+    if (answer.unit && !props.unit) refuse('This is a figure without a unit.')
+    else take(answer.amount, answer.unit)
   } catch (problem) {
-    trouble.value = said(problem)
-    refused = typed
+    refuse(said(problem))
   }
 }
 </script>

@@ -4,7 +4,7 @@ import { api, got, said, type ListItem } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
 import AllergenLine from '@/parts/AllergenLine.vue'
 import PortionDisc from '@/parts/PortionDisc.vue'
-import TakeOut from '@/parts/TakeOut.vue'
+import ExportMenu from '@/parts/ExportMenu.vue'
 import { ago, unbroken } from '@/parts/figures'
 import { focusNear } from '@/parts/focus'
 import { sayPutAside } from '@/parts/undo'
@@ -175,7 +175,7 @@ watch([shown, () => bench.list], async () => {
           <el-button class="ghost" :aria-label="`Duplicate ${v.name}`" title="Duplicate" :disabled="busy" @click="duplicate(v)"
             ><Icon name="copy"
           /></el-button>
-          <TakeOut kind="variations" :id="v.id" :name="v.name" />
+          <ExportMenu kind="variations" :id="v.id" :name="v.name" />
           <el-button class="ghost" :aria-label="`Put aside ${v.name}`" :disabled="busy" @click="remove(v)"><Icon name="bin" /></el-button>
         </span>
       </li>

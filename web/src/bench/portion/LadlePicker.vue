@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
+import { useKitchen } from '@/kitchen/kitchen'
 import { useBench } from '@/bench/bench'
 
 import AmountField from '@/parts/AmountField.vue'
 
 const props = defineProps<{ volumeMl: number; choices: Schemas['PortionChoice'][] }>()
 const bench = useBench()
+const kitchen = useKitchen()
 const keyOf = (c: Schemas['PortionChoice']) => (c.ladle_id ? `ladle:${c.ladle_id}` : `scoop:${c.scoop_no}`)
 const chosen = computed({
   get: () => {
@@ -43,7 +45,7 @@ const ml = computed({
         ></el-option
       >
     </el-select>
-    <AmountField v-model="ml" class="ml" unit="ml" label="Portion in ml" /><span class="muted">ml</span>
+    <AmountField v-model="ml" class="ml" unit="ml" label="Portion in ml" :limits="kitchen.form?.limits.volume_ml" /><span class="muted">ml</span>
   </div>
 </template>
 

@@ -13,6 +13,7 @@ import LadlePicker from './LadlePicker.vue'
 import LoadMeter from './LoadMeter.vue'
 import PortionDialog from './PortionDialog.vue'
 import PortionDrawing from './PortionDrawing.vue'
+import { inMould, shapeOf } from './shape'
 import ScaleDialog from '@/bench/dialogs/ScaleDialog.vue'
 
 const props = defineProps<{ sheet: Worksheet }>()
@@ -23,12 +24,8 @@ const kitchen = useKitchen()
 if (!kitchen.own) void kitchen.load()
 const p = computed(() => props.sheet.portion)
 const plate = computed(() => props.sheet.plate)
-const waffle = computed(() => plate.value?.fill !== undefined)
-const shape = computed(() => {
-  if (p.value.diameter_mm) return { width: p.value.diameter_mm, length: undefined }
-  if (waffle.value && plate.value) return { width: plate.value.width_mm, length: plate.value.round ? undefined : plate.value.depth_mm }
-  return undefined
-})
+const waffle = computed(() => inMould(props.sheet))
+const shape = computed(() => shapeOf(props.sheet))
 const inclusions = computed(() => p.value.inclusions ?? [])
 const loaded = computed(() => inclusions.value.find((x) => x.placing === 'folded') ?? inclusions.value[0])
 const scaleOpen = ref(false)

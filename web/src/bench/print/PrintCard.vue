@@ -7,6 +7,7 @@ import { unitsShown } from '@/parts/settings'
 import { clock } from '@/bench/heat/heat'
 import { forms, places, strategies } from '@/bench/choices'
 import PortionDrawing from '@/bench/portion/PortionDrawing.vue'
+import { inMould, shapeOf } from '@/bench/portion/shape'
 
 /** A card for the wall: a batch on A5 with its base and offsets, or the variation on A6; black on white. */
 const props = defineProps<{ kind: 'batch' | 'variation'; doc: Variation; sheet: Worksheet; heat?: Worksheet; kitchen?: string; at: string }>()
@@ -28,7 +29,7 @@ const pulled = computed(() => Object.values(props.sheet.gauges).flatMap((g) => (
 const cups = computed(() => unitsShown.value === 'cups')
 const p = computed(() => props.sheet.portion)
 const many = computed(() => forms.find((f) => f.value === props.doc.form)?.many)
-const width = computed(() => p.value.diameter_mm ?? (props.sheet.plate?.fill === undefined ? undefined : props.sheet.plate.width_mm))
+const shape = computed(() => shapeOf(props.sheet))
 const warnings = computed(() => props.sheet.notes.filter((n) => n.kind === 'warning'))
 </script>
 
@@ -82,14 +83,14 @@ const warnings = computed(() => props.sheet.notes.filter((n) => n.kind === 'warn
     <div class="two">
       <section class="one">
         <PortionDrawing
-          v-if="width"
-          :width-mm="width"
-          :length-mm="p.diameter_mm || sheet.plate?.round ? undefined : sheet.plate?.depth_mm"
-          :poured-mm="p.diameter_mm ? p.poured_mm : undefined"
+          v-if="shape"
+          :width-mm="shape.width"
+          :length-mm="shape.length"
+          :poured-mm="inMould(sheet) ? undefined : p.poured_mm"
           :size="batch ? 190 : 150"
           words="One portion, to scale"
           :drawing="p.drawing"
-          :iron="!p.diameter_mm" />
+          :iron="inMould(sheet)" />
         <p>
           {{ p.mass_g.toFixed(0) }} g, {{ p.volume_ml.toFixed(0) }} ml each<template v-if="p.cooked_mm"
             >, {{ p.cooked_mm.toFixed(0) }} mm high</template

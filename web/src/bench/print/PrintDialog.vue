@@ -22,6 +22,12 @@ watch(
 )
 const ready = computed(() => !!bench.sheet && !bench.trouble && !bench.working && (!heat.coming || !!heat.trouble))
 
+/** The same card in the preview and on the paper. */
+const card = computed(() =>
+  bench.doc && bench.sheet
+    ? { kind: kind.value, doc: bench.doc, sheet: bench.sheet, heat: heat.trouble ? undefined : heat.sheet, kitchen: kitchen.own?.name, at: at.value }
+    : undefined,
+)
 const print = () => window.print()
 
 /** While it is open, this is what the page prints, also by the browser's own menu. */
@@ -39,24 +45,12 @@ onBeforeUnmount(() => prints(false))
       <el-button class="go" :disabled="!ready" @click="print"><Icon name="print" />Print</el-button>
     </div>
     <p v-if="!ready" class="muted" role="status">{{ bench.trouble ?? 'Working it out' }}</p>
-    <div v-if="bench.doc && bench.sheet" class="preview" tabindex="0" role="region" aria-label="What will be on the paper">
-      <PrintCard
-        :kind="kind"
-        :doc="bench.doc"
-        :sheet="bench.sheet"
-        :heat="heat.trouble ? undefined : heat.sheet"
-        :kitchen="kitchen.own?.name"
-        :at="at" />
+    <div v-if="card" class="preview" tabindex="0" role="region" aria-label="What will be on the paper">
+      <PrintCard v-bind="card" />
     </div>
     <Teleport to="body">
-      <div v-if="shown && bench.doc && bench.sheet" class="print-root" aria-hidden="true">
-        <PrintCard
-          :kind="kind"
-          :doc="bench.doc"
-          :sheet="bench.sheet"
-          :heat="heat.trouble ? undefined : heat.sheet"
-          :kitchen="kitchen.own?.name"
-          :at="at" />
+      <div v-if="shown && card" class="print-root" aria-hidden="true">
+        <PrintCard v-bind="card" />
       </div>
     </Teleport>
   </el-dialog>

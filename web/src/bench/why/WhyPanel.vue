@@ -17,6 +17,7 @@ const title = computed(() => {
 const line = computed(() => bench.sheet?.lines.find((l) => l.id === bench.why?.line))
 const gauge = computed(() => Object.entries(bench.sheet?.gauges ?? {}).find(([k]) => k === bench.why?.figure)?.[1])
 const pull = computed(() => gauge.value?.pull)
+const written = computed(() => bench.doc?.reference?.kind === 'as_written')
 const close = () => (bench.why = undefined)
 </script>
 
@@ -32,7 +33,7 @@ const close = () => (bench.why = undefined)
         <el-button :aria-label="`${title}: ${gauge?.high_text}`" :disabled="pull.at >= pull.high" @click="bench.pullOn(pull, 1)"
           ><Icon name="plus" />{{ gauge?.high_text }}</el-button
         >
-        <el-button v-if="gauge?.target !== undefined" class="home" @click="bench.pull(pull)">back to the base</el-button>
+        <el-button v-if="gauge?.target !== undefined" class="home" @click="bench.pull(pull)">back to the {{ written ? 'recipe' : 'base' }}</el-button>
       </div>
       <PullChoices v-if="pull?.choices" class="choices" :pull="pull" :label="`${title}, in words`" />
       <p class="lead">{{ unbroken(working.text) }}</p>
