@@ -36,6 +36,7 @@ func TestAmountsAreTypedWithTheirUnits(t *testing.T) {
 	c.press("¼ cup" + kb.Enter)
 	c.sees(`document.querySelector('[aria-label="Portion in ml"]').value === '62.5'`) // a metric cup
 	c.click(`[aria-label="Portion in ml"]`)
+	c.sees(`document.activeElement.selectionEnd - document.activeElement.selectionStart === 4`)
 	c.press("5000" + kb.Enter)
 	c.sees(`document.querySelector('.ladle [role=alert]')?.innerText === 'It goes from 5 to 1000 ml.'`)
 	c.click(`[aria-label="Portion in ml"]`)
@@ -49,6 +50,7 @@ func TestAmountsAreTypedWithTheirUnits(t *testing.T) {
 	c.p.ForgetConsole() // the browser reports the refusal itself
 	c.click("[aria-label='Amount of Beetroot']")
 	c.press("1½ cups" + kb.Enter)
+	c.sees(`document.querySelector('[aria-label="Amount of Beetroot"]').value === '1.5'`)
 	c.saved()
 	_, doc := c.stored()
 	a := doc["additions"].([]any)[0].(map[string]any)

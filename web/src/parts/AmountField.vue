@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import { api, got, said, type Schemas } from '@/api/client'
 
 /**
@@ -62,10 +62,22 @@ async function read(e: Event) {
     refuse(said(problem))
   }
 }
+/** A click takes all of it in hand, while nothing in it is being changed. */
+function takeInHand(e: MouseEvent) {
+  const field = e.target
+  if (field instanceof HTMLInputElement && text.value === shown(value.value)) setTimeout(() => field.select()) // after the browser has put its caret
+}
+/** Enter takes it and has all of it in hand again: what is typed next stands in its place. */
+async function enter(e: KeyboardEvent) {
+  const field = e.target as HTMLInputElement
+  await read(e)
+  await nextTick()
+  if (document.activeElement === field) field.select()
+}
 </script>
 
 <template>
-  <div class="amount-field">
+  <div class="amount-field" @click="takeInHand">
     <el-input
       :id="id"
       v-model="text"
@@ -75,7 +87,7 @@ async function read(e: Event) {
       :placeholder="placeholder"
       :class="{ wrong: wrong || trouble }"
       @focus="($event.target as HTMLInputElement).select()"
-      @keydown.enter="read($event as KeyboardEvent)"
+      @keydown.enter="enter($event as KeyboardEvent)"
       @blur="read" />
     <p v-if="trouble" class="fault" role="alert">{{ trouble }}</p>
   </div>
