@@ -45,6 +45,10 @@ func TestAmountsAreTypedWithTheirUnits(t *testing.T) {
 	c.sees(`document.querySelector('.ladle [role=alert]')?.innerText.includes('not an amount')`)
 	c.click(`[aria-label="Portion in ml"]`)
 	c.do(chromedp.KeyEvent("a", chromedp.KeyModifiers(chromedp.ModifierCtrl)))
+	c.press("70" + kb.Enter)
+	c.sees(`!document.querySelector('.ladle [role=alert]')`)
+	c.click(`[aria-label="Portion in ml"]`)
+	c.do(chromedp.KeyEvent("a", chromedp.KeyModifiers(chromedp.ModifierCtrl)))
 	c.press("a lot" + kb.Enter)
 	c.sees(`document.querySelector('.ladle [role=alert]')?.innerText.includes('1 1/2 cups')`)
 	c.p.ForgetConsole() // the browser reports the refusal itself

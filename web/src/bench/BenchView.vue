@@ -271,6 +271,7 @@ watch(
   background: var(--beet-wash);
 }
 .trouble .el-button {
+  flex: none;
   margin-left: auto;
 }
 .begin {

@@ -62,10 +62,11 @@ async function read(e: Event) {
     refuse(said(problem))
   }
 }
-/** A click takes all of it in hand, while nothing in it is being changed. */
+/** A click takes all of it in hand, while nothing in it is being changed; the browser puts its caret first. */
+const untouched = () => text.value === shown(value.value)
 function takeInHand(e: MouseEvent) {
   const field = e.target
-  if (field instanceof HTMLInputElement && text.value === shown(value.value)) setTimeout(() => field.select()) // after the browser has put its caret
+  if (field instanceof HTMLInputElement && untouched()) setTimeout(() => untouched() && field.select())
 }
 /** Enter takes it and has all of it in hand again: what is typed next stands in its place. */
 async function enter(e: KeyboardEvent) {

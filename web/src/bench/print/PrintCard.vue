@@ -96,7 +96,7 @@ const warnings = computed(() => props.sheet.notes.filter((n) => n.kind === 'warn
             >, {{ p.cooked_mm.toFixed(0) }} mm high</template
           >
         </p>
-        <p v-if="p.load">load {{ (100 * p.load.volume_fraction).toFixed(0) }} %, {{ p.load.text }}</p>
+        <p v-if="p.load && p.inclusions?.length">load {{ (100 * p.load.volume_fraction).toFixed(0) }} %, {{ p.load.text }}</p>
         <div v-if="cook" class="heat">
           <b
             >{{ cook.griddle_text }}<template v-if="cook.dial">, dial {{ cook.dial }}</template></b

@@ -72,6 +72,14 @@ onBeforeUnmount(() => prints(false))
   border: 1.5px solid var(--edge);
   border-radius: var(--s2);
 }
+@media (max-width: 700px) {
+  .preview {
+    padding: 3mm;
+  }
+  .preview :deep(.paper) {
+    zoom: 0.6;
+  }
+}
 </style>
 
 <style>
