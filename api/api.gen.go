@@ -66,6 +66,33 @@ func (e BaseVersion) Valid() bool {
 	}
 }
 
+// Defines values for BatterClass.
+const (
+	Runny    BatterClass = "runny"
+	Standard BatterClass = "standard"
+	Stiff    BatterClass = "stiff"
+	Thick    BatterClass = "thick"
+	Thin     BatterClass = "thin"
+)
+
+// Valid indicates whether the value is a known member of the BatterClass enum.
+func (e BatterClass) Valid() bool {
+	switch e {
+	case Runny:
+		return true
+	case Standard:
+		return true
+	case Stiff:
+		return true
+	case Thick:
+		return true
+	case Thin:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for Colour.
 const (
 	Deep   Colour = "deep"
@@ -255,6 +282,33 @@ func (e FoundItemKind) Valid() bool {
 	}
 }
 
+// Defines values for GaugeState.
+const (
+	GaugeStateHigh    GaugeState = "high"
+	GaugeStateInBand  GaugeState = "in_band"
+	GaugeStateLevel   GaugeState = "level"
+	GaugeStateLow     GaugeState = "low"
+	GaugeStateUnknown GaugeState = "unknown"
+)
+
+// Valid indicates whether the value is a known member of the GaugeState enum.
+func (e GaugeState) Valid() bool {
+	switch e {
+	case GaugeStateHigh:
+		return true
+	case GaugeStateInBand:
+		return true
+	case GaugeStateLevel:
+		return true
+	case GaugeStateLow:
+		return true
+	case GaugeStateUnknown:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for Hold.
 const (
 	HoldBatchSize Hold = "batch_size"
@@ -291,6 +345,45 @@ func (e Hold) Valid() bool {
 	}
 }
 
+// Defines values for InclusionPlacing.
+const (
+	Folded InclusionPlacing = "folded"
+	Placed InclusionPlacing = "placed"
+)
+
+// Valid indicates whether the value is a known member of the InclusionPlacing enum.
+func (e InclusionPlacing) Valid() bool {
+	switch e {
+	case Folded:
+		return true
+	case Placed:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for LoadVerdict.
+const (
+	Close  LoadVerdict = "close"
+	Over   LoadVerdict = "over"
+	Within LoadVerdict = "within"
+)
+
+// Valid indicates whether the value is a known member of the LoadVerdict enum.
+func (e LoadVerdict) Valid() bool {
+	switch e {
+	case Close:
+		return true
+	case Over:
+		return true
+	case Within:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for Measures.
 const (
 	Au       Measures = "au"
@@ -309,6 +402,54 @@ func (e Measures) Valid() bool {
 	case Metric:
 		return true
 	case Us:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for MixingStepCode.
+const (
+	MixingStepCodeDone MixingStepCode = "done"
+	MixingStepCodeFlip MixingStepCode = "flip"
+	MixingStepCodeHeat MixingStepCode = "heat"
+	MixingStepCodePour MixingStepCode = "pour"
+	MixingStepCodeRest MixingStepCode = "rest"
+	MixingStepCodeTest MixingStepCode = "test"
+)
+
+// Valid indicates whether the value is a known member of the MixingStepCode enum.
+func (e MixingStepCode) Valid() bool {
+	switch e {
+	case MixingStepCodeDone:
+		return true
+	case MixingStepCodeFlip:
+		return true
+	case MixingStepCodeHeat:
+		return true
+	case MixingStepCodePour:
+		return true
+	case MixingStepCodeRest:
+		return true
+	case MixingStepCodeTest:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for NoteKind.
+const (
+	Advice  NoteKind = "advice"
+	Warning NoteKind = "warning"
+)
+
+// Valid indicates whether the value is a known member of the NoteKind enum.
+func (e NoteKind) Valid() bool {
+	switch e {
+	case Advice:
+		return true
+	case Warning:
 		return true
 	default:
 		return false
@@ -348,24 +489,6 @@ func (e OffsetSugarBy) Valid() bool {
 	case OffsetSugarBySweetness:
 		return true
 	case OffsetSugarByTotalSugars:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for OwnKitchenUnits.
-const (
-	Cups  OwnKitchenUnits = "cups"
-	Grams OwnKitchenUnits = "grams"
-)
-
-// Valid indicates whether the value is a known member of the OwnKitchenUnits enum.
-func (e OwnKitchenUnits) Valid() bool {
-	switch e {
-	case Cups:
-		return true
-	case Grams:
 		return true
 	default:
 		return false
@@ -492,6 +615,27 @@ func (e Place) Valid() bool {
 	}
 }
 
+// Defines values for PourWhen.
+const (
+	AfterTheRest PourWhen = "after the rest"
+	Now          PourWhen = "now"
+	Settled      PourWhen = "settled"
+)
+
+// Valid indicates whether the value is a known member of the PourWhen enum.
+func (e PourWhen) Valid() bool {
+	switch e {
+	case AfterTheRest:
+		return true
+	case Now:
+		return true
+	case Settled:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for PreparationStartRipeness.
 const (
 	Firm     PreparationStartRipeness = "firm"
@@ -513,24 +657,54 @@ func (e PreparationStartRipeness) Valid() bool {
 	}
 }
 
+// Defines values for PullHold.
+const (
+	PullHoldFat       PullHold = "fat"
+	PullHoldLift      PullHold = "lift"
+	PullHoldSalt      PullHold = "salt"
+	PullHoldSweetness PullHold = "sweetness"
+	PullHoldTang      PullHold = "tang"
+	PullHoldThickness PullHold = "thickness"
+)
+
+// Valid indicates whether the value is a known member of the PullHold enum.
+func (e PullHold) Valid() bool {
+	switch e {
+	case PullHoldFat:
+		return true
+	case PullHoldLift:
+		return true
+	case PullHoldSalt:
+		return true
+	case PullHoldSweetness:
+		return true
+	case PullHoldTang:
+		return true
+	case PullHoldThickness:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for RatioState.
 const (
-	High    RatioState = "high"
-	InBand  RatioState = "in_band"
-	Low     RatioState = "low"
-	Unknown RatioState = "unknown"
+	RatioStateHigh    RatioState = "high"
+	RatioStateInBand  RatioState = "in_band"
+	RatioStateLow     RatioState = "low"
+	RatioStateUnknown RatioState = "unknown"
 )
 
 // Valid indicates whether the value is a known member of the RatioState enum.
 func (e RatioState) Valid() bool {
 	switch e {
-	case High:
+	case RatioStateHigh:
 		return true
-	case InBand:
+	case RatioStateInBand:
 		return true
-	case Low:
+	case RatioStateLow:
 		return true
-	case Unknown:
+	case RatioStateUnknown:
 		return true
 	default:
 		return false
@@ -581,28 +755,28 @@ func (e ScaleStateLink) Valid() bool {
 
 // Defines values for Stage.
 const (
-	Batter       Stage = "batter"
-	Dry          Stage = "dry"
-	FoldIn       Stage = "fold_in"
-	Infused      Stage = "infused"
-	OnPortion    Stage = "on_portion"
-	UnderPortion Stage = "under_portion"
+	StageBatter       Stage = "batter"
+	StageDry          Stage = "dry"
+	StageFoldIn       Stage = "fold_in"
+	StageInfused      Stage = "infused"
+	StageOnPortion    Stage = "on_portion"
+	StageUnderPortion Stage = "under_portion"
 )
 
 // Valid indicates whether the value is a known member of the Stage enum.
 func (e Stage) Valid() bool {
 	switch e {
-	case Batter:
+	case StageBatter:
 		return true
-	case Dry:
+	case StageDry:
 		return true
-	case FoldIn:
+	case StageFoldIn:
 		return true
-	case Infused:
+	case StageInfused:
 		return true
-	case OnPortion:
+	case StageOnPortion:
 		return true
-	case UnderPortion:
+	case StageUnderPortion:
 		return true
 	default:
 		return false
@@ -630,6 +804,27 @@ func (e Strategy) Valid() bool {
 	case Leave:
 		return true
 	case Shared:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for TurningHow.
+const (
+	OnAPlate   TurningHow = "on_a_plate"
+	OneTurner  TurningHow = "one_turner"
+	TwoTurners TurningHow = "two_turners"
+)
+
+// Valid indicates whether the value is a known member of the TurningHow enum.
+func (e TurningHow) Valid() bool {
+	switch e {
+	case OnAPlate:
+		return true
+	case OneTurner:
+		return true
+	case TwoTurners:
 		return true
 	default:
 		return false
@@ -747,6 +942,111 @@ func (e VariationVersion) Valid() bool {
 	}
 }
 
+// Defines values for VerdictKind.
+const (
+	VerdictKindAllergens VerdictKind = "allergens"
+	VerdictKindDrift     VerdictKind = "drift"
+	VerdictKindHeat      VerdictKind = "heat"
+	VerdictKindPortion   VerdictKind = "portion"
+	VerdictKindSwap      VerdictKind = "swap"
+	VerdictKindWeigh     VerdictKind = "weigh"
+)
+
+// Valid indicates whether the value is a known member of the VerdictKind enum.
+func (e VerdictKind) Valid() bool {
+	switch e {
+	case VerdictKindAllergens:
+		return true
+	case VerdictKindDrift:
+		return true
+	case VerdictKindHeat:
+		return true
+	case VerdictKindPortion:
+		return true
+	case VerdictKindSwap:
+		return true
+	case VerdictKindWeigh:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for WorksheetFormat.
+const (
+	UpbeatLadleworksheet WorksheetFormat = "upbeat-ladle/worksheet"
+)
+
+// Valid indicates whether the value is a known member of the WorksheetFormat enum.
+func (e WorksheetFormat) Valid() bool {
+	switch e {
+	case UpbeatLadleworksheet:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for WorksheetVersion.
+const (
+	WorksheetVersionN1 WorksheetVersion = 1
+)
+
+// Valid indicates whether the value is a known member of the WorksheetVersion enum.
+func (e WorksheetVersion) Valid() bool {
+	switch e {
+	case WorksheetVersionN1:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for WorksheetLineFrom.
+const (
+	WorksheetLineFromAddition WorksheetLineFrom = "addition"
+	WorksheetLineFromBase     WorksheetLineFrom = "base"
+)
+
+// Valid indicates whether the value is a known member of the WorksheetLineFrom enum.
+func (e WorksheetLineFrom) Valid() bool {
+	switch e {
+	case WorksheetLineFromAddition:
+		return true
+	case WorksheetLineFromBase:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for WorksheetLineState.
+const (
+	AsItIs WorksheetLineState = "as_it_is"
+	Less   WorksheetLineState = "less"
+	More   WorksheetLineState = "more"
+	Pinned WorksheetLineState = "pinned"
+	Stuck  WorksheetLineState = "stuck"
+)
+
+// Valid indicates whether the value is a known member of the WorksheetLineState enum.
+func (e WorksheetLineState) Valid() bool {
+	switch e {
+	case AsItIs:
+		return true
+	case Less:
+		return true
+	case More:
+		return true
+	case Pinned:
+		return true
+	case Stuck:
+		return true
+	default:
+		return false
+	}
+}
+
 // Added defines model for Added.
 type Added struct {
 	Added int `json:"added"`
@@ -810,6 +1110,16 @@ type BaseFormat string
 // BaseVersion 2 when it names a text or has parts
 type BaseVersion int
 
+// BaseCook defines model for BaseCook.
+type BaseCook struct {
+	Curve       *[]CookMoment `json:"curve,omitempty"`
+	FirstSideS  float64       `json:"first_side_s"`
+	GriddleC    float64       `json:"griddle_c"`
+	GriddleF    float64       `json:"griddle_f"`
+	GriddleText string        `json:"griddle_text"`
+	SecondSideS *float64      `json:"second_side_s,omitempty"`
+}
+
 // BasePart defines model for BasePart.
 type BasePart struct {
 	BaseRef *BaseRef `json:"base_ref,omitempty"`
@@ -832,9 +1142,53 @@ type BaseRef struct {
 	Revision int64  `json:"revision"`
 }
 
+// Batter defines model for Batter.
+type Batter struct {
+	AcidMeq float64 `json:"acid_meq"`
+
+	// AddedG What goes in besides: all three add up to the bowl
+	AddedG      float64  `json:"added_g"`
+	AfterRestPa *float64 `json:"after_rest_pa,omitempty"`
+
+	// BaseG Of the base, before its offsets; on whole grams
+	BaseG      float64      `json:"base_g"`
+	Class      *BatterClass `json:"class,omitempty"`
+	Colour     *Tint        `json:"colour,omitempty"`
+	DensityGMl float64      `json:"density_g_ml"`
+
+	// FlourG Flour of the base which doses are counted against
+	FlourG float64 `json:"flour_g"`
+
+	// FoldInG Of it folded in last
+	FoldInG      *float64 `json:"fold_in_g,omitempty"`
+	GasMlPer100g *float64 `json:"gas_ml_per_100g,omitempty"`
+
+	// MassG Everything in the bowl
+	MassG float64 `json:"mass_g"`
+
+	// OffsetG What the offsets move it by
+	OffsetG       float64  `json:"offset_g"`
+	Pours         *[]Pour  `json:"pours,omitempty"`
+	PoursNowPa    *float64 `json:"pours_now_pa,omitempty"`
+	SodaToAcid    *float64 `json:"soda_to_acid,omitempty"`
+	SugarsG       float64  `json:"sugars_g"`
+	VolumeMl      float64  `json:"volume_ml"`
+	WaterG        float64  `json:"water_g"`
+	YieldStressPa *float64 `json:"yield_stress_pa,omitempty"`
+}
+
+// BatterClass defines model for Batter.Class.
+type BatterClass string
+
 // Bin defines model for Bin.
 type Bin struct {
 	Items []Aside `json:"items"`
+}
+
+// Brings defines model for Brings.
+type Brings struct {
+	SugarsG float64 `json:"sugars_g"`
+	WaterG  float64 `json:"water_g"`
 }
 
 // BrixReading defines model for BrixReading.
@@ -857,6 +1211,12 @@ type Calibration struct {
 	C float64 `json:"c"`
 }
 
+// Caution defines model for Caution.
+type Caution struct {
+	Code string `json:"code"`
+	Text string `json:"text"`
+}
+
 // Choice defines model for Choice.
 type Choice struct {
 	Id    string `json:"id"`
@@ -868,6 +1228,136 @@ type Choice struct {
 
 // Colour defines model for Colour.
 type Colour string
+
+// Cook How to cook a portion on this kitchen's plate or iron
+type Cook struct {
+	Base *BaseCook `json:"base,omitempty"`
+
+	// CentreC Coldest point, by the model
+	CentreC *float64    `json:"centre_c,omitempty"`
+	Choices CookChoices `json:"choices"`
+
+	// ClosedS When it came
+	ClosedS      *float64      `json:"closed_s,omitempty"`
+	ColourFirst  *string       `json:"colour_first,omitempty"`
+	ColourSecond *string       `json:"colour_second,omitempty"`
+	Curve        *[]CookMoment `json:"curve,omitempty"`
+
+	// Dial The same in the plate's own words
+	Dial       *string   `json:"dial,omitempty"`
+	DialFace   *DialFace `json:"dial_face,omitempty"`
+	Fat        CookFat   `json:"fat"`
+	FirstPiece string    `json:"first_piece"`
+
+	// FirstSideS Of an iron: closed; 0 when it never sets
+	FirstSideS float64 `json:"first_side_s"`
+	From       string  `json:"from"`
+
+	// Given The cook said where the plate stands
+	Given    *bool   `json:"given,omitempty"`
+	GriddleC float64 `json:"griddle_c"`
+	GriddleF float64 `json:"griddle_f"`
+
+	// GriddleText In the kitchen's own degrees
+	GriddleText string `json:"griddle_text"`
+
+	// HotStart What is done for one
+	HotStart *string `json:"hot_start,omitempty"`
+
+	// Lead In one line
+	Lead string `json:"lead"`
+
+	// Light The iron has one of its own
+	Light *bool `json:"light,omitempty"`
+
+	// On Name of the plate or iron
+	On         string  `json:"on"`
+	PlateId    *string `json:"plate_id,omitempty"`
+	PreheatMin float64 `json:"preheat_min"`
+
+	// Probe What outranks that
+	Probe *string `json:"probe,omitempty"`
+
+	// RangeC Of the plate
+	RangeC *[]float64 `json:"range_c,omitempty"`
+
+	// RangeS Of practice, where the signs decide
+	RangeS  *[]float64 `json:"range_s,omitempty"`
+	Reasons []string   `json:"reasons"`
+
+	// Safe What is known of its middle
+	Safe         string     `json:"safe"`
+	SecondRangeS *[]float64 `json:"second_range_s,omitempty"`
+	SecondSideS  *float64   `json:"second_side_s,omitempty"`
+
+	// ShadeFirst 0 raw to 1 black
+	ShadeFirst  *float64     `json:"shade_first,omitempty"`
+	ShadeSecond *float64     `json:"shade_second,omitempty"`
+	Shades      *[]CookShade `json:"shades,omitempty"`
+
+	// ShownFirst Names of their drawings
+	ShownFirst  []string `json:"shown_first"`
+	ShownSecond []string `json:"shown_second"`
+	SignsFirst  []string `json:"signs_first"`
+	SignsSecond []string `json:"signs_second"`
+
+	// StartC Of the batter
+	StartC float64 `json:"start_c"`
+
+	// TrackC That the heat is chosen from
+	TrackC   []float64 `json:"track_c"`
+	Turn     *Turning  `json:"turn,omitempty"`
+	Warnings []string  `json:"warnings"`
+
+	// WindowC In which it comes out well
+	WindowC    *[]float64 `json:"window_c,omitempty"`
+	WindowF    *[]float64 `json:"window_f,omitempty"`
+	WindowText *string    `json:"window_text,omitempty"`
+}
+
+// CookChoices defines model for CookChoices.
+type CookChoices struct {
+	Colours []string `json:"colours"`
+	Fats    []string `json:"fats"`
+	Froms   []string `json:"froms"`
+	Lacy    bool     `json:"lacy"`
+	Whens   []string `json:"whens"`
+}
+
+// CookFat defines model for CookFat.
+type CookFat struct {
+	// Counted In nutrition and cost
+	Counted         bool    `json:"counted"`
+	GramsPerPortion float64 `json:"grams_per_portion"`
+	Ingredient      *string `json:"ingredient,omitempty"`
+	Kind            *string `json:"kind,omitempty"`
+	Text            string  `json:"text"`
+	When            string  `json:"when"`
+}
+
+// CookMoment defines model for CookMoment.
+type CookMoment struct {
+	AtS float64 `json:"at_s"`
+
+	// BottomC Of the first face, wherever it lies
+	BottomC     float64 `json:"bottom_c"`
+	CentreC     float64 `json:"centre_c"`
+	SetShare    float64 `json:"set_share"`
+	ShadeFirst  float64 `json:"shade_first"`
+	ShadeSecond float64 `json:"shade_second"`
+	SteamGM2S   float64 `json:"steam_g_m2_s"`
+	TopC        float64 `json:"top_c"`
+}
+
+// CookShade defines model for CookShade.
+type CookShade struct {
+	Colour     string  `json:"colour"`
+	FirstSideS float64 `json:"first_side_s"`
+
+	// Reached At this heat
+	Reached     bool    `json:"reached"`
+	SecondSideS float64 `json:"second_side_s"`
+}
 
 // Cooking What a cook wants of the plate; where it stands is griddle_c of the kitchen
 type Cooking struct {
@@ -899,6 +1389,27 @@ type CookingFrom string
 // CookingWhen The plate is greased
 type CookingWhen string
 
+// Cost defines model for Cost.
+type Cost struct {
+	// Batch In the kitchen's currency
+	Batch float64 `json:"batch"`
+
+	// Missing What has no price
+	Missing []string `json:"missing"`
+	Portion float64  `json:"portion"`
+}
+
+// DialFace defines model for DialFace.
+type DialFace struct {
+	// At Place among the marks from 0
+	At float64 `json:"at"`
+
+	// Known The kitchen has mapped it
+	Known  bool       `json:"known"`
+	Marks  []string   `json:"marks"`
+	Window *[]float64 `json:"window,omitempty"`
+}
+
 // Dose The track of an addition for this batch
 type Dose struct {
 	BoldG    float64  `json:"bold_g"`
@@ -912,6 +1423,28 @@ type Dose struct {
 
 // DoseWord defines model for Dose.Word.
 type DoseWord string
+
+// Drawing defines model for Drawing.
+type Drawing struct {
+	// BiteMm Side of one bite
+	BiteMm     float64  `json:"bite_mm"`
+	DrawnShare float64  `json:"drawn_share"`
+	LengthMm   *float64 `json:"length_mm,omitempty"`
+	Pieces     []struct {
+		Colour   string  `json:"colour"`
+		HeightMm float64 `json:"height_mm"`
+		LengthMm float64 `json:"length_mm"`
+
+		// TurnDeg Of its length
+		TurnDeg float64 `json:"turn_deg"`
+		WidthMm float64 `json:"width_mm"`
+		XMm     float64 `json:"x_mm"`
+		YMm     float64 `json:"y_mm"`
+		ZMm     float64 `json:"z_mm"`
+	} `json:"pieces"`
+	Seed    int64   `json:"seed"`
+	WidthMm float64 `json:"width_mm"`
+}
 
 // FieldError defines model for FieldError.
 type FieldError struct {
@@ -955,8 +1488,162 @@ type FoundList struct {
 	Items []FoundItem `json:"items"`
 }
 
+// Gauge defines model for Gauge.
+type Gauge struct {
+	After *float64 `json:"after,omitempty"`
+
+	// Base Of the reference: the plain base, or the recipe as written
+	Base *float64 `json:"base,omitempty"`
+
+	// ByMeasure Measured out by cups and spoons
+	ByMeasure *float64 `json:"by_measure,omitempty"`
+
+	// Decimals How many decimals the figure is worth
+	Decimals int      `json:"decimals"`
+	High     *float64 `json:"high,omitempty"`
+
+	// HighText What the high end means
+	HighText string   `json:"high_text"`
+	Label    string   `json:"label"`
+	Low      *float64 `json:"low,omitempty"`
+
+	// LowText What the low end means
+	LowText string `json:"low_text"`
+
+	// Pull How a gauge is pulled away from the reference, in what offset.targets takes
+	Pull  *Pull      `json:"pull,omitempty"`
+	State GaugeState `json:"state"`
+
+	// Target Where it was pulled to
+	Target *float64 `json:"target,omitempty"`
+	Unit   string   `json:"unit"`
+
+	// Verdict One to three words; level is as the reference
+	Verdict string `json:"verdict"`
+
+	// VerdictText One clause
+	VerdictText   string   `json:"verdict_text"`
+	WithAdditions *float64 `json:"with_additions,omitempty"`
+}
+
+// GaugeState defines model for Gauge.State.
+type GaugeState string
+
+// Gauges defines model for Gauges.
+type Gauges struct {
+	Lift      Gauge `json:"lift"`
+	Moisture  Gauge `json:"moisture"`
+	Salt      Gauge `json:"salt"`
+	Structure Gauge `json:"structure"`
+	Sweetness Gauge `json:"sweetness"`
+	Tang      Gauge `json:"tang"`
+	Thickness Gauge `json:"thickness"`
+}
+
+// Guest defines model for Guest.
+type Guest struct {
+	// Card Id of the variation
+	Card string `json:"card"`
+	Id   string `json:"id"`
+
+	// Name Empty when it was put aside
+	Name  string    `json:"name"`
+	Until time.Time `json:"until"`
+}
+
+// GuestLink defines model for GuestLink.
+type GuestLink struct {
+	Doors []HouseDoor `json:"doors"`
+	Id    string      `json:"id"`
+	Path  string      `json:"path"`
+	Until time.Time   `json:"until"`
+}
+
+// GuestWish defines model for GuestWish.
+type GuestWish struct {
+	Card string `json:"card"`
+	Days int    `json:"days"`
+}
+
 // Hold defines model for Hold.
 type Hold string
+
+// House defines model for House.
+type House struct {
+	Doors []HouseDoor `json:"doors"`
+
+	// Fingerprint Of that certificate
+	Fingerprint *string `json:"fingerprint,omitempty"`
+	Guests      []Guest `json:"guests"`
+
+	// Open Whether other tablets can come in
+	Open bool `json:"open"`
+
+	// OwnCertificate Whether tablets have to trust the house's own certificate
+	OwnCertificate *bool `json:"own_certificate,omitempty"`
+	Passcode       bool  `json:"passcode"`
+
+	// Secure Whether this page came over TLS
+	Secure  bool     `json:"secure"`
+	Tablet  *string  `json:"tablet,omitempty"`
+	Tablets []Tablet `json:"tablets"`
+
+	// Trust Where a tablet learns to trust it
+	Trust *string `json:"trust,omitempty"`
+}
+
+// HouseDoor An address, and the square that a camera reads it from
+type HouseDoor struct {
+	// Dark The dark squares as a path of SVG
+	Dark string `json:"dark"`
+
+	// Size Squares along a side without its quiet rim
+	Size int    `json:"size"`
+	Url  string `json:"url"`
+}
+
+// Inclusion What the pieces of one addition do in a portion
+type Inclusion struct {
+	BiteShare   float64  `json:"bite_share"`
+	ChanceFewer *float64 `json:"chance_fewer,omitempty"`
+	ChanceNone  float64  `json:"chance_none"`
+	Colour      *string  `json:"colour,omitempty"`
+
+	// Cover Share of the portion that a slice under it covers
+	Cover     *float64 `json:"cover,omitempty"`
+	FewerThan *int     `json:"fewer_than,omitempty"`
+
+	// FirstToLast Pieces from the first ladle to the last
+	FirstToLast []float64 `json:"first_to_last"`
+	Floats      *bool     `json:"floats,omitempty"`
+	Grams       float64   `json:"grams"`
+	HeightMm    float64   `json:"height_mm"`
+
+	// Histogram Chance of so many pieces
+	Histogram []float64 `json:"histogram"`
+
+	// HistogramFrom Pieces of the first column
+	HistogramFrom int `json:"histogram_from"`
+
+	// HistogramStep How many counts a column holds
+	HistogramStep int    `json:"histogram_step"`
+	Ingredient    string `json:"ingredient"`
+	Label         string `json:"label"`
+
+	// LengthMm Of a piece as it lies
+	LengthMm    float64          `json:"length_mm"`
+	Line        string           `json:"line"`
+	PiecesMean  float64          `json:"pieces_mean"`
+	PiecesP10   int              `json:"pieces_p10"`
+	PiecesP90   int              `json:"pieces_p90"`
+	Placing     InclusionPlacing `json:"placing"`
+	ShareOfBowl float64          `json:"share_of_bowl"`
+	Sinks       bool             `json:"sinks"`
+	WidthMm     float64          `json:"width_mm"`
+}
+
+// InclusionPlacing defines model for Inclusion.Placing.
+type InclusionPlacing string
 
 // Ingredient defines model for Ingredient.
 type Ingredient struct {
@@ -1045,6 +1732,18 @@ type Listing struct {
 	Next *string `json:"next,omitempty"`
 }
 
+// Load defines model for Load.
+type Load struct {
+	Ceiling        float64     `json:"ceiling"`
+	OverG          *float64    `json:"over_g,omitempty"`
+	Text           string      `json:"text"`
+	Verdict        LoadVerdict `json:"verdict"`
+	VolumeFraction float64     `json:"volume_fraction"`
+}
+
+// LoadVerdict defines model for Load.Verdict.
+type LoadVerdict string
+
 // Measured defines model for Measured.
 type Measured struct {
 	Brix          *float64 `json:"brix,omitempty"`
@@ -1055,6 +1754,53 @@ type Measured struct {
 
 // Measures defines model for Measures.
 type Measures string
+
+// MixingStep defines model for MixingStep.
+type MixingStep struct {
+	// Code Names the steps that something else refers to
+	Code *MixingStepCode `json:"code,omitempty"`
+
+	// Minutes Of a rest
+	Minutes *float64 `json:"minutes,omitempty"`
+
+	// Skip What leaving a rest out changes
+	Skip *string `json:"skip,omitempty"`
+	Step int     `json:"step"`
+	Text string  `json:"text"`
+
+	// Uses Grams of the ledger that go in here; every gram once
+	Uses *[]Use `json:"uses,omitempty"`
+}
+
+// MixingStepCode Names the steps that something else refers to
+type MixingStepCode string
+
+// Note defines model for Note.
+type Note struct {
+	Code string   `json:"code"`
+	Kind NoteKind `json:"kind"`
+
+	// Line Id of the line that it is about
+	Line *string `json:"line,omitempty"`
+	Text string  `json:"text"`
+}
+
+// NoteKind defines model for Note.Kind.
+type NoteKind string
+
+// Nutrition defines model for Nutrition.
+type Nutrition struct {
+	AlcoholG *float64 `json:"alcohol_g,omitempty"`
+
+	// CarbohydrateG Without fibre
+	CarbohydrateG float64 `json:"carbohydrate_g"`
+	EnergyKcal    float64 `json:"energy_kcal"`
+	FatG          float64 `json:"fat_g"`
+	FibreG        float64 `json:"fibre_g"`
+	ProteinG      float64 `json:"protein_g"`
+	SaltG         float64 `json:"salt_g"`
+	SugarsG       float64 `json:"sugars_g"`
+}
 
 // Offset defines model for Offset.
 type Offset struct {
@@ -1093,9 +1839,6 @@ type OwnFigures struct {
 	StandsFor     *string        `json:"stands_for,omitempty"`
 	StandsForName *string        `json:"stands_for_name,omitempty"`
 }
-
-// OwnKitchenUnits defines model for OwnKitchen.Units.
-type OwnKitchenUnits string
 
 // PantryItem defines model for PantryItem.
 type PantryItem struct {
@@ -1203,6 +1946,14 @@ type PartLine struct {
 	Unit       *Unit    `json:"unit,omitempty"`
 }
 
+// PasscodeChange defines model for PasscodeChange.
+type PasscodeChange struct {
+	Next string `json:"next"`
+
+	// Passcode The one that is set
+	Passcode string `json:"passcode"`
+}
+
 // Picture One portion in small
 type Picture struct {
 	// Allergens What is contained, what some makes may carry, and that packs decide
@@ -1222,6 +1973,47 @@ type Picture struct {
 // Place defines model for Place.
 type Place string
 
+// Plate How the portions lie on the plate or in the iron
+type Plate struct {
+	AdvisedMl *float64 `json:"advised_ml,omitempty"`
+	DepthMm   float64  `json:"depth_mm"`
+	Fill      *float64 `json:"fill,omitempty"`
+	Fit       int      `json:"fit"`
+	Name      string   `json:"name"`
+	Round     *bool    `json:"round,omitempty"`
+	Rounds    int      `json:"rounds"`
+	WidthMm   float64  `json:"width_mm"`
+}
+
+// Portion defines model for Portion.
+type Portion struct {
+	// Choices Ladles and scoops, with what each would give
+	Choices    []PortionChoice `json:"choices"`
+	CookedMm   *float64        `json:"cooked_mm,omitempty"`
+	Count      int             `json:"count"`
+	DiameterMm *float64        `json:"diameter_mm,omitempty"`
+	Drawing    *Drawing        `json:"drawing,omitempty"`
+	Inclusions *[]Inclusion    `json:"inclusions,omitempty"`
+	LeftOverMl float64         `json:"left_over_ml"`
+	Load       *Load           `json:"load,omitempty"`
+	MassG      float64         `json:"mass_g"`
+	PouredMm   *float64        `json:"poured_mm,omitempty"`
+
+	// Reason Why there is no diameter
+	Reason   *string `json:"reason,omitempty"`
+	VolumeMl float64 `json:"volume_ml"`
+}
+
+// PortionChoice defines model for PortionChoice.
+type PortionChoice struct {
+	Count      int      `json:"count"`
+	DiameterMm *float64 `json:"diameter_mm,omitempty"`
+	LadleId    *string  `json:"ladle_id,omitempty"`
+	Name       string   `json:"name"`
+	ScoopNo    *float64 `json:"scoop_no,omitempty"`
+	VolumeMl   float64  `json:"volume_ml"`
+}
+
 // PortionWish defines model for PortionWish.
 type PortionWish struct {
 	Count    *float64 `json:"count,omitempty"`
@@ -1229,6 +2021,17 @@ type PortionWish struct {
 	ScoopNo  *float64 `json:"scoop_no,omitempty"`
 	VolumeMl *float64 `json:"volume_ml,omitempty"`
 }
+
+// Pour defines model for Pour.
+type Pour struct {
+	AtMin         *float64 `json:"at_min,omitempty"`
+	Class         string   `json:"class"`
+	When          PourWhen `json:"when"`
+	YieldStressPa float64  `json:"yield_stress_pa"`
+}
+
+// PourWhen defines model for Pour.When.
+type PourWhen string
 
 // PreparationBench defines model for PreparationBench.
 type PreparationBench struct {
@@ -1269,6 +2072,16 @@ type PreparationStart struct {
 // PreparationStartRipeness defines model for PreparationStart.Ripeness.
 type PreparationStartRipeness string
 
+// Prepared defines model for Prepared.
+type Prepared struct {
+	// Grams What goes into the bowl
+	Grams float64 `json:"grams"`
+
+	// KeptG Juice that is kept
+	KeptG float64 `json:"kept_g"`
+	Label string  `json:"label"`
+}
+
 // Problem defines model for Problem.
 type Problem struct {
 	Detail string        `json:"detail"`
@@ -1277,6 +2090,34 @@ type Problem struct {
 	Title  string        `json:"title"`
 	Type   string        `json:"type"`
 }
+
+// Pull How a gauge is pulled away from the reference, in what offset.targets takes
+type Pull struct {
+	At float64 `json:"at"`
+
+	// Choices In words, where words are enough
+	Choices *[]struct {
+		At     float64 `json:"at"`
+		Chosen bool    `json:"chosen"`
+		Text   string  `json:"text"`
+	} `json:"choices,omitempty"`
+	High float64  `json:"high"`
+	Hold PullHold `json:"hold"`
+	Low  float64  `json:"low"`
+
+	// Rest As the reference
+	Rest float64 `json:"rest"`
+	Step float64 `json:"step"`
+
+	// StepFigure What a step moves the gauge
+	StepFigure float64 `json:"step_figure"`
+
+	// Text Where it stands, in words
+	Text string `json:"text"`
+}
+
+// PullHold defines model for Pull.Hold.
+type PullHold string
 
 // Ratio defines model for Ratio.
 type Ratio struct {
@@ -1357,6 +2198,24 @@ type School struct {
 	RestMin *float64 `json:"rest_min,omitempty"`
 }
 
+// ServedPart defines model for ServedPart.
+type ServedPart struct {
+	Allergens  *[]string `json:"allergens,omitempty"`
+	Kind       Place     `json:"kind"`
+	MayContain *[]string `json:"may_contain,omitempty"`
+	Text       string    `json:"text"`
+}
+
+// Session defines model for Session.
+type Session struct {
+	// Passcode Whether this kitchen asks for one
+	Passcode bool `json:"passcode"`
+	SignedIn bool `json:"signed_in"`
+
+	// Tablet Id of this tablet when it is signed in
+	Tablet *string `json:"tablet,omitempty"`
+}
+
 // ShownFigure defines model for ShownFigure.
 type ShownFigure struct {
 	Decimals int    `json:"decimals"`
@@ -1368,11 +2227,43 @@ type ShownFigure struct {
 	Value float64  `json:"value"`
 }
 
+// SignIn defines model for SignIn.
+type SignIn struct {
+	// Name What this tablet is called
+	Name     *string `json:"name,omitempty"`
+	Passcode string  `json:"passcode"`
+}
+
 // Stage defines model for Stage.
 type Stage string
 
 // Strategy defines model for Strategy.
 type Strategy string
+
+// StrategyPreview What a way to offset would do
+type StrategyPreview struct {
+	Count int    `json:"count"`
+	Lead  string `json:"lead"`
+
+	// Left Targets that would not come out
+	Left      int      `json:"left"`
+	Strategy  Strategy `json:"strategy"`
+	Sweetness float64  `json:"sweetness"`
+	Thickness float64  `json:"thickness"`
+	Weigh     []struct {
+		Id     string  `json:"id"`
+		WeighG float64 `json:"weigh_g"`
+	} `json:"weigh"`
+}
+
+// Tablet defines model for Tablet.
+type Tablet struct {
+	Id     string    `json:"id"`
+	Name   string    `json:"name"`
+	SeenAt time.Time `json:"seen_at"`
+	Since  time.Time `json:"since"`
+	Until  time.Time `json:"until"`
+}
 
 // Targets Where gauges were pulled to, times the reference; the tang by a difference. What is named is held
 type Targets struct {
@@ -1388,8 +2279,37 @@ type Targets struct {
 	Thickness *float64 `json:"thickness,omitempty"`
 }
 
+// Tint defines model for Tint.
+type Tint struct {
+	Hex    string `json:"hex"`
+	Reason string `json:"reason"`
+}
+
+// Treatment defines model for Treatment.
+type Treatment struct {
+	Id    string `json:"id"`
+	Label string `json:"label"`
+}
+
+// Turning defines model for Turning.
+type Turning struct {
+	How   TurningHow `json:"how"`
+	OneMm float64    `json:"one_mm"`
+	Text  string     `json:"text"`
+	TwoMm float64    `json:"two_mm"`
+}
+
+// TurningHow defines model for Turning.How.
+type TurningHow string
+
 // Unit defines model for Unit.
 type Unit string
+
+// Use defines model for Use.
+type Use struct {
+	Grams float64 `json:"grams"`
+	Line  string  `json:"line"`
+}
 
 // UsedIn defines model for UsedIn.
 type UsedIn struct {
@@ -1433,6 +2353,16 @@ type VariationFormat string
 // VariationVersion 2 when it has a reference, targets, parts or what a recipe said
 type VariationVersion int
 
+// Verdict defines model for Verdict.
+type Verdict struct {
+	Kind   VerdictKind `json:"kind"`
+	Lead   string      `json:"lead"`
+	Reason string      `json:"reason"`
+}
+
+// VerdictKind defines model for Verdict.Kind.
+type VerdictKind string
+
 // Version defines model for Version.
 type Version struct {
 	Name     string    `json:"name"`
@@ -1444,6 +2374,139 @@ type Version struct {
 type VersionList struct {
 	Items []Version `json:"items"`
 }
+
+// Working The short derivation of one figure
+type Working struct {
+	// Figure Else the key of a gauge, or count, diameter, load, energy
+	Figure *string `json:"figure,omitempty"`
+
+	// Line Id of the line of which it is
+	Line *string `json:"line,omitempty"`
+
+	// Maths The rule, where the text says what to do
+	Maths *string `json:"maths,omitempty"`
+
+	// Sum Of a line: what adds up to its weigh-out
+	Sum *[]struct {
+		Label string  `json:"label"`
+		Value float64 `json:"value"`
+	} `json:"sum,omitempty"`
+	Terms []struct {
+		Name   string  `json:"name"`
+		Source string  `json:"source"`
+		Unit   string  `json:"unit"`
+		Value  float64 `json:"value"`
+	} `json:"terms"`
+	Text string `json:"text"`
+}
+
+// Worksheet defines model for Worksheet.
+type Worksheet struct {
+	// AllergenText What is contained, what some makes may carry, and that packs decide, in one line
+	AllergenText string   `json:"allergen_text"`
+	Allergens    []string `json:"allergens"`
+
+	// AllergensEu In the words of the EU list
+	AllergensEu []string `json:"allergens_eu"`
+
+	// AllergensUs In the words of the US list
+	AllergensUs []string  `json:"allergens_us"`
+	Batter      Batter    `json:"batter"`
+	Cautions    []Caution `json:"cautions"`
+
+	// Cook How to cook a portion on this kitchen's plate or iron
+	Cook   *Cook           `json:"cook,omitempty"`
+	Cost   *Cost           `json:"cost,omitempty"`
+	Format WorksheetFormat `json:"format"`
+	Gauges Gauges          `json:"gauges"`
+
+	// Held What the offsets hold, the defaults filled in
+	Held                []Hold          `json:"held"`
+	Lines               []WorksheetLine `json:"lines"`
+	MayContain          []string        `json:"may_contain"`
+	Mixing              []MixingStep    `json:"mixing"`
+	Notes               []Note          `json:"notes"`
+	NutritionPer100g    *Nutrition      `json:"nutrition_per_100g,omitempty"`
+	NutritionPerPortion *Nutrition      `json:"nutrition_per_portion,omitempty"`
+
+	// PanFatG Fat of the plate a portion, when it is counted
+	PanFatG *float64 `json:"pan_fat_g,omitempty"`
+
+	// Parts For the pan and the table
+	Parts *[]ServedPart `json:"parts,omitempty"`
+
+	// Plate How the portions lie on the plate or in the iron
+	Plate      *Plate             `json:"plate,omitempty"`
+	Portion    Portion            `json:"portion"`
+	Strategies *[]StrategyPreview `json:"strategies,omitempty"`
+	Verdict    []Verdict          `json:"verdict"`
+	Version    WorksheetVersion   `json:"version"`
+
+	// WeighOut The lines by the bowl they go into, in the order of work
+	WeighOut []struct {
+		Grams float64  `json:"grams"`
+		Lines []string `json:"lines"`
+		Name  string   `json:"name"`
+	} `json:"weigh_out"`
+	Working *[]Working `json:"working,omitempty"`
+}
+
+// WorksheetFormat defines model for Worksheet.Format.
+type WorksheetFormat string
+
+// WorksheetVersion defines model for Worksheet.Version.
+type WorksheetVersion int
+
+// WorksheetLine defines model for WorksheetLine.
+type WorksheetLine struct {
+	// ActsLikeG Base plus what the additions bring of the same thing
+	ActsLikeG *float64  `json:"acts_like_g,omitempty"`
+	Allergens *[]string `json:"allergens,omitempty"`
+	BaseG     *float64  `json:"base_g,omitempty"`
+	Brings    *Brings   `json:"brings,omitempty"`
+	Colour    *string   `json:"colour,omitempty"`
+
+	// Decimals That its grams are told with
+	Decimals int `json:"decimals"`
+
+	// Dose The track of an addition for this batch
+	Dose *Dose `json:"dose,omitempty"`
+
+	// DryToG What the addition is to be dried to
+	DryToG     *float64          `json:"dry_to_g,omitempty"`
+	From       WorksheetLineFrom `json:"from"`
+	Id         string            `json:"id"`
+	Ingredient string            `json:"ingredient"`
+
+	// Label The name without its particulars
+	Label      string    `json:"label"`
+	MayContain *[]string `json:"may_contain,omitempty"`
+	Measure    *string   `json:"measure,omitempty"`
+
+	// MeasureG What the cups and spoons really give
+	MeasureG *float64 `json:"measure_g,omitempty"`
+	Name     string   `json:"name"`
+
+	// OffsetG Weigh-out less base; 0 when the line stays as it is
+	OffsetG      *float64           `json:"offset_g,omitempty"`
+	Own          *OwnFigures        `json:"own,omitempty"`
+	Prepared     *Prepared          `json:"prepared,omitempty"`
+	Role         string             `json:"role"`
+	RoundedFromG float64            `json:"rounded_from_g"`
+	Stage        *Stage             `json:"stage,omitempty"`
+	State        WorksheetLineState `json:"state"`
+	StepG        float64            `json:"step_g"`
+
+	// Treatments Preparations that suit an addition
+	Treatments *[]Treatment `json:"treatments,omitempty"`
+	WeighG     float64      `json:"weigh_g"`
+}
+
+// WorksheetLineFrom defines model for WorksheetLine.From.
+type WorksheetLineFrom string
+
+// WorksheetLineState defines model for WorksheetLine.State.
+type WorksheetLineState string
 
 // After defines model for After.
 type After = string
@@ -1605,6 +2668,24 @@ type ServerInterface interface {
 	// ExportDocument One base, variation or pantry item in an open format; an item as json only
 	// (GET /exports/{kind}/{id})
 	ExportDocument(c *gin.Context, kind string, id Id, params ExportDocumentParams)
+	// GetGuestCard The card of a link for guests, as it is now
+	// (GET /guests/{token})
+	GetGuestCard(c *gin.Context, token string)
+	// GetHouse How other tablets come in, which are in, and the links for guests
+	// (GET /house)
+	GetHouse(c *gin.Context)
+	// InviteGuest A link that shows one card and nothing else; it is told once
+	// (POST /house/guests)
+	InviteGuest(c *gin.Context)
+
+	// (DELETE /house/guests/{id})
+	TakeGuestBack(c *gin.Context, id Id)
+	// PutPasscode Set another passcode; every other tablet is signed out
+	// (PUT /house/passcode)
+	PutPasscode(c *gin.Context)
+
+	// (DELETE /house/tablets/{id})
+	SignTabletOut(c *gin.Context, id Id)
 	// ListIngredients Search the shelf, best match first
 	// (GET /ingredients)
 	ListIngredients(c *gin.Context, params ListIngredientsParams)
@@ -1650,6 +2731,15 @@ type ServerInterface interface {
 	// Find Variations, bases, ingredients and tubs by what is typed, the best of each first
 	// (GET /search)
 	Find(c *gin.Context, params FindParams)
+	// SignOut Sign this tablet out
+	// (DELETE /session)
+	SignOut(c *gin.Context)
+	// GetSession Whether this tablet has to give the passcode, and what its page can do
+	// (GET /session)
+	GetSession(c *gin.Context)
+	// SignIn Give the passcode; the tablet is known by a cookie that scripts cannot read
+	// (POST /session)
+	SignIn(c *gin.Context)
 	// PutText Keep the text of a recipe, once, beside what was read from it
 	// (POST /texts)
 	PutText(c *gin.Context)
@@ -2111,6 +3201,120 @@ func (siw *ServerInterfaceWrapper) ExportDocument(c *gin.Context) {
 	siw.Handler.ExportDocument(c, kind, id, params)
 }
 
+// GetGuestCard operation middleware
+func (siw *ServerInterfaceWrapper) GetGuestCard(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "token" -------------
+	var token string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "token", c.Param("token"), &token, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter token: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetGuestCard(c, token)
+}
+
+// GetHouse operation middleware
+func (siw *ServerInterfaceWrapper) GetHouse(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetHouse(c)
+}
+
+// InviteGuest operation middleware
+func (siw *ServerInterfaceWrapper) InviteGuest(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.InviteGuest(c)
+}
+
+// TakeGuestBack operation middleware
+func (siw *ServerInterfaceWrapper) TakeGuestBack(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.TakeGuestBack(c, id)
+}
+
+// PutPasscode operation middleware
+func (siw *ServerInterfaceWrapper) PutPasscode(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.PutPasscode(c)
+}
+
+// SignTabletOut operation middleware
+func (siw *ServerInterfaceWrapper) SignTabletOut(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SignTabletOut(c, id)
+}
+
 // ListIngredients operation middleware
 func (siw *ServerInterfaceWrapper) ListIngredients(c *gin.Context) {
 
@@ -2508,6 +3712,45 @@ func (siw *ServerInterfaceWrapper) Find(c *gin.Context) {
 	}
 
 	siw.Handler.Find(c, params)
+}
+
+// SignOut operation middleware
+func (siw *ServerInterfaceWrapper) SignOut(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SignOut(c)
+}
+
+// GetSession operation middleware
+func (siw *ServerInterfaceWrapper) GetSession(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetSession(c)
+}
+
+// SignIn operation middleware
+func (siw *ServerInterfaceWrapper) SignIn(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SignIn(c)
 }
 
 // PutText operation middleware
@@ -2938,4 +4181,13 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/bases/:id", wrapper.GetBase)
 	router.PUT(options.BaseURL+"/bases/:id", wrapper.PutBase)
 	router.POST(options.BaseURL+"/bases/:id/restore", wrapper.RestoreBase)
+	router.DELETE(options.BaseURL+"/session", wrapper.SignOut)
+	router.GET(options.BaseURL+"/session", wrapper.GetSession)
+	router.POST(options.BaseURL+"/session", wrapper.SignIn)
+	router.GET(options.BaseURL+"/house", wrapper.GetHouse)
+	router.PUT(options.BaseURL+"/house/passcode", wrapper.PutPasscode)
+	router.DELETE(options.BaseURL+"/house/tablets/:id", wrapper.SignTabletOut)
+	router.POST(options.BaseURL+"/house/guests", wrapper.InviteGuest)
+	router.DELETE(options.BaseURL+"/house/guests/:id", wrapper.TakeGuestBack)
+	router.GET(options.BaseURL+"/guests/:token", wrapper.GetGuestCard)
 }

@@ -44,7 +44,7 @@ func open(t *testing.T) kitchen {
 	require.NoError(t, demo.Write(context.Background(), st, food.Reference(), time.Now()))
 	dist := fstest.MapFS{"index.html": {Data: []byte("<!doctype html>bench")}, "assets/a.js": {Data: []byte("1")}}
 	srv := httptest.NewUnstartedServer(api.New(api.Parts{Store: st, Table: food.Reference(), Pages: dist, Log: slog.New(slog.DiscardHandler), Now: time.Now}))
-	api.Harden(srv.Config)
+	api.Harden(srv.Config, api.Door{})
 	srv.Start()
 	t.Cleanup(srv.Close)
 	return kitchen{t, srv.URL, st, path}

@@ -70,7 +70,7 @@ func (s *Server) ExportArchive(c *gin.Context) {
 
 // unhurried lets a whole kitchen take its time, both ways.
 func unhurried(c *gin.Context) {
-	_ = http.NewResponseController(c.Writer).SetWriteDeadline(time.Now().Add(archiveTimeout))
+	_ = http.NewResponseController(c.Writer).SetWriteDeadline(time.Now().Add(fileTimeout))
 }
 
 // ImportArchive reads a whole kitchen or one document.

@@ -9,6 +9,7 @@ import (
 	"net/http/httptest"
 	"path/filepath"
 	"slices"
+	"strings"
 	"sync"
 	"testing"
 	"testing/fstest"
@@ -20,12 +21,13 @@ import (
 	"upbeatladle/api"
 	"upbeatladle/core/food"
 	"upbeatladle/demo"
+	"upbeatladle/house"
 	"upbeatladle/store"
 )
 
 // BenchmarkWorksheetOverHTTP prints what a worksheet over HTTP costs beside a bare Gin handler
 // that echoes the same bytes, in the same run: median, 95th and 99th percentile as ratios, with
-// one request in flight and with fifty.
+// one request in flight and with fifty; and what the same behind a passcode costs beside it.
 func BenchmarkWorksheetOverHTTP(b *testing.B) {
 	ctx := b.Context()
 	st, err := store.Open(ctx, filepath.Join(b.TempDir(), "bench.db"), time.Now)
@@ -38,9 +40,14 @@ func BenchmarkWorksheetOverHTTP(b *testing.B) {
 	require.NoError(b, err)
 	carrot := all[slices.IndexFunc(all, func(d store.Document) bool { return d.Name == "Carrot, cardamom & walnut" })].Body
 
+	var key *http.Cookie // sent to all three, so that they carry the same bytes
 	post := func(url string) ([]byte, time.Duration) {
 		start := time.Now()
-		resp, err := client.Post(url, "application/json", bytes.NewReader(carrot))
+		req, err := http.NewRequest("POST", url, bytes.NewReader(carrot))
+		require.NoError(b, err)
+		req.Header.Set("Content-Type", "application/json")
+		req.AddCookie(key)
+		resp, err := client.Do(req)
 		require.NoError(b, err)
 		data, err := io.ReadAll(resp.Body)
 		resp.Body.Close()
@@ -48,6 +55,18 @@ func BenchmarkWorksheetOverHTTP(b *testing.B) {
 		require.Equal(b, http.StatusOK, resp.StatusCode, string(data))
 		return data, time.Since(start)
 	}
+	h := house.New(st, time.Now)
+	require.NoError(b, h.Set(ctx, passcode))
+	locked := httptest.NewServer(api.New(api.Parts{
+		Store: st, Table: food.Reference(), Pages: fstest.MapFS{}, Log: slog.New(slog.DiscardHandler), Now: time.Now, Door: api.Door{House: h},
+	}))
+	defer locked.Close()
+	resp, err := client.Post(locked.URL+"/api/v1/session", "application/json", strings.NewReader(`{"passcode":"`+passcode+`"}`))
+	require.NoError(b, err)
+	resp.Body.Close()
+	require.Len(b, resp.Cookies(), 1)
+	key = resp.Cookies()[0]
+
 	sheet, _ := post(srv.URL + "/api/v1/worksheets")
 	gin.SetMode(gin.ReleaseMode)
 	bare := gin.New()
@@ -62,7 +81,7 @@ func BenchmarkWorksheetOverHTTP(b *testing.B) {
 		b.Run(fmt.Sprintf("in_flight=%d", inFlight), func(b *testing.B) {
 			took := map[string][]time.Duration{}
 			for b.Loop() {
-				for name, url := range map[string]string{"sheet": srv.URL + "/api/v1/worksheets", "bare": echo.URL} {
+				for name, url := range map[string]string{"sheet": srv.URL + "/api/v1/worksheets", "locked": locked.URL + "/api/v1/worksheets", "bare": echo.URL} {
 					took[name] = append(took[name], load(inFlight, 1000, func() time.Duration { _, d := post(url); return d })...)
 				}
 			}
@@ -70,6 +89,7 @@ func BenchmarkWorksheetOverHTTP(b *testing.B) {
 				s, e := at(took["sheet"], p), at(took["bare"], p)
 				b.ReportMetric(float64(s.Microseconds()), fmt.Sprintf("p%.0f-µs", 100*p))
 				b.ReportMetric(s.Seconds()/e.Seconds(), fmt.Sprintf("p%.0f-×bare", 100*p))
+				b.ReportMetric(at(took["locked"], p).Seconds()/s.Seconds(), fmt.Sprintf("p%.0f-passcode-×", 100*p))
 			}
 			b.ReportMetric(float64(len(sheet)), "bytes")
 			b.ReportMetric(0, "ns/op")

@@ -53,6 +53,11 @@ func (s *Server) WatchScale(c *gin.Context) {
 		c.Status(http.StatusNoContent)
 		return
 	}
+	leave, ok := s.listen(c)
+	if !ok {
+		return
+	}
+	defer leave()
 	rc := http.NewResponseController(c.Writer)
 	if err := rc.SetReadDeadline(time.Time{}); err != nil {
 		s.refuse(c, err)
@@ -74,6 +79,9 @@ func (s *Server) WatchScale(c *gin.Context) {
 			}
 			st = now
 		case <-beat.C:
+			if !s.stillIn(c) { // signed out since
+				return
+			}
 			st = s.scale.State()
 		case <-ctx.Done():
 			return

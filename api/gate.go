@@ -71,8 +71,11 @@ func (s *Server) atOnce(c *gin.Context) {
 		return
 	}
 	g := s.quick
-	if slow[c.Request.URL.Path] {
+	switch {
+	case slow[c.Request.URL.Path]:
 		g = s.slow
+	case c.Request.URL.Path == session:
+		g = s.knocks
 	}
 	if err := g.enter(c.Request.Context()); err != nil {
 		s.refuse(c, err)

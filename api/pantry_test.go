@@ -166,7 +166,7 @@ func TestScaleEvents(t *testing.T) {
 		Store: st, Table: food.Reference(), Pages: fstest.MapFS{}, Log: slog.New(slog.DiscardHandler), Now: time.Now,
 		Scale: s, Refractometer: device.NewNetRefractometer(glass),
 	}))
-	api.Harden(srv.Config)
+	api.Harden(srv.Config, api.Door{})
 	srv.Start()
 	defer srv.Close()
 	k := kitchen{t: t, url: srv.URL, st: st}

@@ -6,10 +6,11 @@ import (
 	"errors"
 	"net/http"
 	"strings"
-	"upbeatladle/document"
 
 	"github.com/gin-gonic/gin"
 
+	"upbeatladle/document"
+	"upbeatladle/house"
 	"upbeatladle/store"
 )
 
@@ -45,6 +46,7 @@ func (s *Server) fail(c *gin.Context, status int, code, sentence string) {
 // refuse answers an error of the core, the documents or the store.
 func (s *Server) refuse(c *gin.Context, err error) {
 	var p document.Problems
+	var locked *house.LockedError
 	switch {
 	case errors.As(err, &p):
 		fields := make([]FieldError, len(p))
@@ -59,6 +61,12 @@ func (s *Server) refuse(c *gin.Context, err error) {
 		writeProblem(c.Writer, http.StatusBadRequest, Problem{
 			Title: "This cannot be worked with", Detail: strings.Join(sentences, " "), Type: "tag:upbeat-ladle:document", Errors: &fields,
 		})
+	case errors.As(err, &locked):
+		s.locked(c, locked.Wait)
+	case errors.Is(err, house.ErrWrong):
+		s.fail(c, http.StatusUnauthorized, "wrong_passcode", "That is not the passcode. Whoever runs this kitchen knows it.")
+	case errors.Is(err, house.ErrOutside):
+		s.fail(c, http.StatusUnauthorized, "signed_out", "This tablet is not signed in. Give the passcode; what is on the screen stays.")
 	case errors.Is(err, errBusy):
 		s.busy(c)
 	case errors.Is(err, context.Canceled), errors.Is(err, context.DeadlineExceeded):

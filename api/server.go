@@ -16,6 +16,7 @@ import (
 	"net/http"
 	"path"
 	"strings"
+	"sync"
 	"time"
 
 	"github.com/gin-contrib/gzip"
@@ -25,19 +26,21 @@ import (
 	"upbeatladle/device"
 	"upbeatladle/document"
 	"upbeatladle/document/question"
+	"upbeatladle/house"
 	"upbeatladle/kitchen"
 	"upbeatladle/store"
 )
 
 // Limits of the server (modelling choice).
 const (
-	readTimeout  = 10 * time.Second
-	writeTimeout = 20 * time.Second
-	idleTimeout  = 2 * time.Minute
-	maxHeader    = 32 << 10
-	mostHeardOut = 256 << 20 // bytes of a body that is refused for its size
+	headerTimeout = 10 * time.Second
+	readTimeout   = time.Minute     // a megabyte over a Wi-Fi of 20 kB/s
+	writeTimeout  = 2 * time.Minute // the front end over the same
+	idleTimeout   = 2 * time.Minute
+	maxHeader     = 32 << 10
+	mostHeardOut  = 256 << 20 // bytes of a body that is refused for its size
 
-	archiveTimeout = 10 * time.Minute // for a whole kitchen, each way
+	fileTimeout = 10 * time.Minute // for a file or a whole kitchen, each way
 )
 
 // Paths with rules of their own: streams are not compressed, the pantry file may be larger.
@@ -45,6 +48,7 @@ const (
 	archive    = "/api/v1/archive"
 	streams    = "/api/v1/devices/scale/events"
 	pantryFile = "/api/v1/pantry-file"
+	session    = "/api/v1/session"
 )
 
 // policy lets pages use what ships with the program and nothing else. Element Plus sets
@@ -63,6 +67,8 @@ type Parts struct {
 	Scale         device.Scale         // nil when there is none
 	Refractometer device.Refractometer // nil when there is none
 
+	Door Door
+
 	Closing <-chan struct{} // closed when the program is about to end; streams end then
 }
 
@@ -75,19 +81,33 @@ type Server struct {
 	scale         device.Scale
 	refractometer device.Refractometer
 	quick, slow   gate
+	knocks        gate // passcodes that are tried
 	closing       <-chan struct{}
+
+	door      Door
+	guests    *house.House // links for guests; there also where nobody is asked for a passcode
+	listening struct {
+		mu   sync.Mutex
+		all  int
+		each map[string]int // streams of each tablet
+	}
 }
 
 var _ ServerInterface = (*Server)(nil)
 
 // New returns the handler of the whole program: API, health and the front end.
 func New(p Parts) http.Handler {
-	s := &Server{kitchen: kitchen.New(p.Store, p.Table, p.Log, p.Now), log: p.Log, now: p.Now, scale: p.Scale, refractometer: p.Refractometer, closing: p.Closing}
+	s := &Server{kitchen: kitchen.New(p.Store, p.Table, p.Log, p.Now), log: p.Log, now: p.Now, scale: p.Scale, refractometer: p.Refractometer, closing: p.Closing, door: p.Door, guests: p.Door.House}
+	if s.guests == nil {
+		s.guests = house.New(p.Store, p.Now)
+	}
+	s.listening.each = map[string]int{}
 	s.quick, s.slow = gates()
+	s.knocks = newGate(1)
 	gin.SetMode(gin.ReleaseMode)
 	r := gin.New()
 	r.HandleMethodNotAllowed = true
-	r.Use(s.logged, s.recovered, gzip.Gzip(gzip.BestSpeed, gzip.WithCustomShouldCompressFn(compressed)), boundedBody, s.atOnce)
+	r.Use(s.logged, s.recovered, gzip.Gzip(gzip.BestSpeed, gzip.WithCustomShouldCompressFn(compressed)), s.admitted, boundedBody, s.atOnce)
 	r.GET("/healthz", s.health)
 	RegisterHandlersWithOptions(r, s, GinServerOptions{
 		BaseURL:      "/api/v1",
@@ -107,29 +127,6 @@ func New(p Parts) http.Handler {
 	return guarded(guard.Handler(r))
 }
 
-// Harden sets timeouts on a server and makes it answer only to the names of its own address.
-func Harden(h *http.Server) {
-	h.ReadTimeout, h.ReadHeaderTimeout = readTimeout, readTimeout
-	h.WriteTimeout, h.IdleTimeout, h.MaxHeaderBytes = writeTimeout, idleTimeout, maxHeader
-	next := h.Handler
-	h.Handler = guarded(http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
-		if !localHost(r.Host) {
-			writeProblem(w, http.StatusMisdirectedRequest, Problem{Title: "Wrong address", Detail: "This bench answers on 127.0.0.1 and localhost only."})
-			return
-		}
-		next.ServeHTTP(w, r)
-	}))
-}
-
-// localHost guards against a foreign name that was pointed at this machine.
-func localHost(host string) bool {
-	if h, _, err := net.SplitHostPort(host); err == nil {
-		host = h
-	}
-	ip := net.ParseIP(strings.Trim(host, "[]"))
-	return host == "localhost" || ip != nil && ip.IsLoopback()
-}
-
 func (s *Server) logged(c *gin.Context) {
 	start := time.Now()
 	c.Next()
@@ -138,7 +135,17 @@ func (s *Server) logged(c *gin.Context) {
 		level = slog.LevelError
 	}
 	s.log.LogAttrs(c.Request.Context(), level, "request", slog.String("method", c.Request.Method),
-		slog.String("path", c.Request.URL.Path), slog.Int("status", c.Writer.Status()), slog.Duration("took", time.Since(start)))
+		slog.String("path", toldPath(c.Request.URL.Path)), slog.Int("status", c.Writer.Status()), slog.Duration("took", time.Since(start)))
+}
+
+// toldPath is a path as it is logged: a guest's link opens a card, so it is nobody else's.
+func toldPath(p string) string {
+	for _, secret := range []string{"/api/v1/guests/", "/guest/"} {
+		if strings.HasPrefix(p, secret) {
+			return secret + "…"
+		}
+	}
+	return p
 }
 
 func (s *Server) recovered(c *gin.Context) {
@@ -171,6 +178,9 @@ func guarded(next http.Handler) http.Handler {
 		h.Set("Referrer-Policy", "no-referrer")
 		h.Set("Cross-Origin-Opener-Policy", "same-origin")
 		h.Set("Cross-Origin-Resource-Policy", "same-origin")
+		if r.TLS != nil {
+			h.Set("Strict-Transport-Security", strictTransport)
+		}
 		if strings.HasPrefix(r.URL.Path, "/api/") {
 			h.Set("Cache-Control", "no-store")
 		}
@@ -181,11 +191,15 @@ func guarded(next http.Handler) http.Handler {
 func boundedBody(c *gin.Context) {
 	most := int64(document.MaxBytes)
 	switch c.Request.URL.Path { // one more than is read, so that it is refused in words
+	case session:
+		most = 4 << 10
 	case pantryFile:
 		most = document.MaxPantryBytes + 1
 	case archive:
 		most = document.MaxArchiveBytes + 1
-		_ = http.NewResponseController(c.Writer).SetReadDeadline(time.Now().Add(archiveTimeout))
+	}
+	if most > document.MaxBytes {
+		_ = http.NewResponseController(c.Writer).SetReadDeadline(time.Now().Add(fileTimeout))
 	}
 	whole := c.Request.Body
 	c.Request.Body = http.MaxBytesReader(c.Writer, whole, most)

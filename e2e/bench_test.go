@@ -389,7 +389,7 @@ func (c cook) keepsTheRules(width int64, where string) {
 			const walk = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT)
 			while (walk.nextNode()) {
 				const p = walk.currentNode.parentElement
-				if (walk.currentNode.data.trim() && p.getClientRects().length && parseFloat(getComputedStyle(p).fontSize) < 13 && !p.closest('svg')) bad.push('small text: ' + walk.currentNode.data)
+				if (walk.currentNode.data.trim() && p.getClientRects().length && parseFloat(getComputedStyle(p).fontSize) * p.currentCSSZoom < 13 && !p.closest('svg')) bad.push('small text: ' + walk.currentNode.data)
 			}
 			return bad
 		})()`)

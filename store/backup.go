@@ -37,7 +37,7 @@ func Backup(ctx context.Context, path, to string) error {
 	return settle(part, to)
 }
 
-// copied writes a checked copy of a database with all that was committed.
+// copied writes a checked copy of a database with all that was committed, but for who may come in.
 func copied(ctx context.Context, from, to string) (err error) {
 	if err := sweep(to); err != nil {
 		return err
@@ -53,7 +53,10 @@ func copied(ctx context.Context, from, to string) (err error) {
 	if err := errors.Join(err, db.Close()); err != nil {
 		return fmt.Errorf("copying %s: %w", from, err)
 	}
-	return admit(ctx, to)
+	if err := admit(ctx, to); err != nil {
+		return err
+	}
+	return forgetDoors(ctx, to)
 }
 
 // Restore puts a backup in the place of the kitchen at path, which no bench may have open. What

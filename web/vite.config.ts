@@ -11,7 +11,10 @@ export default defineConfig({
     components({ dirs: [], dts: 'components.d.ts', resolvers: [ElementPlusResolver({ importStyle: 'css' })] }),
   ],
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
-  build: { target: 'es2022', assetsInlineLimit: 0, modulePreload: { polyfill: false }, reportCompressedSize: false },
+  build: {
+    target: 'es2022',
+    rollupOptions: { input: { index: 'index.html', trust: 'trust.html' } },
+    assetsInlineLimit: 0, modulePreload: { polyfill: false }, reportCompressedSize: false },
   test: { environment: 'happy-dom', environmentOptions: { happyDOM: { url: 'http://here/' } }, include: ['src/**/*.test.ts'] },
   server: { proxy: { '/api': 'http://127.0.0.1:8475' } },
 })

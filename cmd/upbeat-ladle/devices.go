@@ -26,11 +26,11 @@ func devicesCommand() *cobra.Command {
 		RunE: func(c *cobra.Command, _ []string) error {
 			ctx, stop := signal.NotifyContext(c.Context(), os.Interrupt, syscall.SIGTERM)
 			defer stop()
-			ls, err := listen(scale)
+			ls, err := listen(scale, false)
 			if err != nil {
 				return err
 			}
-			lr, err := listen(refractometer)
+			lr, err := listen(refractometer, false)
 			if err != nil {
 				return err
 			}

@@ -29,7 +29,7 @@ func run(args []string) int {
 		SilenceUsage:  true,
 		SilenceErrors: true,
 	}
-	root.AddCommand(workCommand(), readCommand(), askCommand(), serveCommand(), backupCommand(), restoreCommand(), devicesCommand(), noticesCommand())
+	root.AddCommand(workCommand(), readCommand(), askCommand(), serveCommand(), backupCommand(), restoreCommand(), devicesCommand(), noticesCommand(), passcodeCommand())
 	root.SetArgs(args)
 	err := root.Execute()
 	if err == nil {

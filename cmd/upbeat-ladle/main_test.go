@@ -3,6 +3,8 @@ package main
 import (
 	"bufio"
 	"context"
+	"crypto/tls"
+	"crypto/x509"
 	"io"
 	"net"
 	"net/http"
@@ -55,9 +57,12 @@ func TestProgram(t *testing.T) {
 			"the version":        {[]string{"--version"}, "", 0, "upbeat-ladle version 0.1.0"},
 			"the notices":        {[]string{"notices"}, "", 0, "SIL OPEN FONT LICENSE"},
 			"no recipe":          {[]string{"read", "-"}, "It rained.", 2, "No ingredient was recognised"},
+			"house flags":        {[]string{"serve", "--db", filepath.Join(t.TempDir(), "z.db"), "--addr", "127.0.0.1:0", "--host", "hatch.local"}, "", 2, "go with --lan"},
+			"half a pair":        {[]string{"serve", "--lan", "--db", filepath.Join(t.TempDir(), "z.db"), "--addr", "127.0.0.1:0", "--cert", "a.crt"}, "", 2, "go together"},
+			"an easy passcode":   {[]string{"passcode", "--db", filepath.Join(t.TempDir(), "z.db")}, "password123\n", 2, "guessed first"},
 			"no argument":        {[]string{"work"}, "", 2, "name one variation"},
 			"far device":         {[]string{"serve", "--db", filepath.Join(t.TempDir(), "y.db"), "--addr", "127.0.0.1:0", "--scale", "kitchen"}, "", 2, "address of a device"},
-			"far address":        {[]string{"serve", "--addr", "0.0.0.0:80", "--db", filepath.Join(t.TempDir(), "x.db")}, "", 2, "127.0.0.1"},
+			"far address":        {[]string{"serve", "--addr", "0.0.0.0:80", "--db", filepath.Join(t.TempDir(), "x.db")}, "", 2, "say --lan"},
 		} {
 			cmd := exec.Command(bin, c.args...)
 			cmd.Stdin = strings.NewReader(c.stdin)
@@ -69,6 +74,7 @@ func TestProgram(t *testing.T) {
 	t.Run("serve", func(t *testing.T) { serveAndStop(t, bin) })
 	t.Run("backup and restore", func(t *testing.T) { backedUp(t, bin) })
 	t.Run("stopped in the middle", func(t *testing.T) { stoppedInTheMiddle(t, bin) })
+	t.Run("house", func(t *testing.T) { openToTheHouse(t, bin) })
 	t.Run("devices", func(t *testing.T) { devicesAndServe(t, bin) })
 }
 
@@ -89,6 +95,49 @@ func start(t *testing.T, bin string, lines int, args ...string) []string {
 		got = append(got, sc.Text())
 	}
 	return got
+}
+
+// openToTheHouse serves a house: the passcode is told once, the page without TLS says how to
+// trust, and another passcode by command counts at once.
+func openToTheHouse(t *testing.T, bin string) {
+	db := filepath.Join(t.TempDir(), "house.db")
+	t.Run("first", func(t *testing.T) {
+		said := strings.Join(start(t, bin, 6, "serve", "--lan", "--db", db, "--addr", "127.0.0.1:0"), "\n")
+		at := regexp.MustCompile(`https://(\S+)`).FindStringSubmatch(said)
+		require.Len(t, at, 2, said)
+		passcode := regexp.MustCompile(`passcode is  (\S+)`).FindStringSubmatch(said)
+		require.Len(t, passcode, 2, said)
+		assert.Regexp(t, `([0-9A-F]{2} ){31}[0-9A-F]{2}`, said)
+		resp, err := http.Get("http://" + at[1] + "/upbeat-ladle.crt")
+		require.NoError(t, err)
+		root, err := io.ReadAll(resp.Body)
+		require.NoError(t, err)
+		resp.Body.Close()
+		trusted, err := x509.ParseCertificate(root)
+		require.NoError(t, err)
+		roots := x509.NewCertPool()
+		roots.AddCert(trusted)
+		c := &http.Client{Transport: &http.Transport{TLSClientConfig: &tls.Config{RootCAs: roots}}}
+		defer c.CloseIdleConnections()
+		signIn := func(passcode string) int {
+			resp, err := c.Post("https://"+at[1]+"/api/v1/session", "application/json", strings.NewReader(`{"passcode":"`+passcode+`"}`))
+			require.NoError(t, err)
+			resp.Body.Close()
+			return resp.StatusCode
+		}
+		assert.Equal(t, http.StatusOK, signIn(passcode[1]))
+		cmd := exec.Command(bin, "passcode", "--db", db)
+		cmd.Stdin = strings.NewReader("plum-ferry-oak-zest\n")
+		out, err := cmd.CombinedOutput()
+		require.NoError(t, err, string(out))
+		assert.Equal(t, http.StatusUnauthorized, signIn(passcode[1]))
+		assert.Equal(t, http.StatusOK, signIn("plum-ferry-oak-zest"))
+	})
+	t.Run("again", func(t *testing.T) {
+		said := strings.Join(start(t, bin, 3, "serve", "--lan", "--plain", "--db", db, "--addr", "127.0.0.1:0"), "\n")
+		assert.NotContains(t, said, "passcode is")
+		assert.Contains(t, said, "can read along")
+	})
 }
 
 // devicesAndServe starts the stand-ins as a program of their own and serves a kitchen that

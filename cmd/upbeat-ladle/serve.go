@@ -26,6 +26,8 @@ import (
 )
 
 const (
+	thisMachine = "127.0.0.1:8475"
+	thisHouse   = ":8475"          // every address of the machine
 	portsToTry  = 20               // from the one asked for, when it is taken
 	graceToStop = 10 * time.Second // for requests that are under way
 	lookForDay  = time.Hour        // whether a new day has no copy yet
@@ -43,13 +45,21 @@ func serveCommand() *cobra.Command {
 			if verbose {
 				level = slog.LevelDebug
 			}
+			if o.lan && !c.Flags().Changed("addr") {
+				o.addr = thisHouse
+			}
 			o.log = slog.New(slog.NewJSONHandler(c.ErrOrStderr(), &slog.HandlerOptions{Level: level}))
 			ctx, stop := signal.NotifyContext(c.Context(), os.Interrupt, syscall.SIGTERM)
 			defer stop()
 			return serve(ctx, c, o)
 		},
 	}
-	c.Flags().StringVar(&o.addr, "addr", "127.0.0.1:8475", "address on this machine; the next free port is taken when it is in use")
+	c.Flags().StringVar(&o.addr, "addr", thisMachine, "address on this machine; the next free port is taken when it is in use")
+	c.Flags().BoolVar(&o.lan, "lan", false, "let other tablets of the house in, with a passcode and over TLS")
+	c.Flags().StringSliceVar(&o.names, "host", nil, "with --lan: a name that tablets call this machine by; may be given more than once")
+	c.Flags().StringVar(&o.cert, "cert", "", "with --lan: file of a certificate to show instead of the house's own, with its chain, in PEM")
+	c.Flags().StringVar(&o.key, "key", "", "with --lan: file of the key of --cert")
+	c.Flags().BoolVar(&o.inTheOpen, "plain", false, "with --lan: no TLS; whoever is on the network can read along, the passcode too")
 	c.Flags().StringVar(&o.db, "db", defaultDB, "database file; made when it is missing")
 	c.Flags().BoolVar(&o.demo, "demo", false, "write the demo kitchen when the database is empty, and put simulated devices on its counter")
 	c.Flags().StringVar(&o.scale, "scale", "", "address of a scale that speaks the protocol of docs/formats/devices.md")
@@ -62,6 +72,9 @@ type serveOptions struct {
 	addr, db             string
 	scale, refractometer string
 	demo                 bool
+	lan, inTheOpen       bool
+	names                []string
+	cert, key            string
 	log                  *slog.Logger
 }
 
@@ -82,9 +95,13 @@ func serve(ctx context.Context, c *cobra.Command, o serveOptions) error {
 	if err := kitchen.New(st, food.Reference(), o.log, time.Now).Mend(ctx); err != nil {
 		return err
 	}
-	l, err := listen(o.addr)
+	l, err := listen(o.addr, o.lan)
 	if err != nil {
 		return err
+	}
+	at, err := openDoor(ctx, st, l, o)
+	if err != nil {
+		return errors.Join(err, l.Close())
 	}
 	var copies sync.WaitGroup
 	days, enough := context.WithCancel(ctx)
@@ -99,17 +116,28 @@ func serve(ctx context.Context, c *cobra.Command, o serveOptions) error {
 	}
 	defer on.ended.Wait()
 	defer unplug()
+	logged := slog.NewLogLogger(o.log.Handler(), slog.LevelWarn)
 	srv := &http.Server{
 		Handler: api.New(api.Parts{
 			Store: st, Table: food.Reference(), Pages: web.Dist(), Log: o.log, Now: time.Now, Scale: on.scale, Refractometer: on.refractometer,
 			Closing: ctx.Done(), // ends the streams; a save that is under way is let finish
+			Door:    at.Door,
 		}),
-		ErrorLog: slog.NewLogLogger(o.log.Handler(), slog.LevelWarn),
+		ErrorLog: logged, TLSConfig: at.tls,
 	}
-	api.Harden(srv)
-	failed := make(chan error, 1)
-	go func() { failed <- srv.Serve(l) }()
-	fmt.Fprintf(c.OutOrStdout(), "Upbeat Ladle is open at http://%s  (Ctrl+C closes it)\n", l.Addr())
+	api.Harden(srv, at.Door)
+	trust := &http.Server{Handler: api.Trust(web.Dist(), at.Door), ErrorLog: logged}
+	api.Harden(trust, at.Door)
+	failed := make(chan error, 2)
+	if at.tls == nil {
+		go func() { failed <- srv.Serve(at.line) }()
+	} else {
+		go func() { failed <- srv.ServeTLS(at.line, "", "") }()
+	}
+	if at.open != nil {
+		go func() { failed <- trust.Serve(at.open) }()
+	}
+	at.tell(c.OutOrStdout(), l.Addr())
 	select {
 	case err := <-failed:
 		return err
@@ -118,7 +146,7 @@ func serve(ctx context.Context, c *cobra.Command, o serveOptions) error {
 	o.log.Info("closing", "grace", graceToStop)
 	grace, cancel := context.WithTimeout(context.WithoutCancel(ctx), graceToStop)
 	defer cancel()
-	return srv.Shutdown(grace)
+	return errors.Join(trust.Shutdown(grace), srv.Shutdown(grace))
 }
 
 // keepDays copies the kitchen once a day for as long as the program runs, and tidies it after
@@ -145,15 +173,15 @@ func keepDays(ctx context.Context, st *store.Store, log *slog.Logger) {
 	}
 }
 
-// listen opens the address, or the next free port after it. Only loopback is served.
-func listen(addr string) (net.Listener, error) {
+// listen opens the address, or the next free port after it. Beyond loopback only a house is served.
+func listen(addr string, lan bool) (net.Listener, error) {
 	host, portText, err := net.SplitHostPort(addr)
 	port, perr := strconv.Atoi(portText)
 	if err != nil || perr != nil {
 		return nil, usageError{fmt.Errorf("--addr %q is not an address like 127.0.0.1:8475", addr)}
 	}
-	if ip := net.ParseIP(host); host != "localhost" && (ip == nil || !ip.IsLoopback()) {
-		return nil, usageError{fmt.Errorf("--addr %q: the bench has no passcode yet, so it serves this machine only: use 127.0.0.1", addr)}
+	if ip := net.ParseIP(host); !lan && host != "localhost" && (ip == nil || !ip.IsLoopback()) {
+		return nil, usageError{fmt.Errorf("--addr %q lets other machines in: say --lan as well, then a passcode is asked for", addr)}
 	}
 	for try := range portsToTry {
 		at := net.JoinHostPort(host, strconv.Itoa(port+try))

@@ -4,6 +4,10 @@ package stage
 
 import (
 	"context"
+	"crypto/sha256"
+	"crypto/tls"
+	"crypto/x509"
+	"encoding/base64"
 	"errors"
 	"fmt"
 	"io/fs"
@@ -23,6 +27,7 @@ import (
 	"upbeatladle/core/food"
 	"upbeatladle/demo"
 	"upbeatladle/device"
+	"upbeatladle/house"
 	"upbeatladle/store"
 	"upbeatladle/web"
 )
@@ -40,8 +45,13 @@ type Kitchen struct {
 	Scale *device.SimulatedScale
 	Glass *device.SimulatedRefractometer
 
+	House    *house.House       // nil when nobody is asked for a passcode
+	Own      *house.Certificate // likewise
+	Passcode string
+
 	parts api.Parts
 	srv   *http.Server
+	trust *http.Server
 	addr  string
 	off   func() // the devices
 	end   func() // the talk with them
@@ -68,6 +78,31 @@ func Open(ctx context.Context, dir string, now func() time.Time) (*Kitchen, erro
 	}
 	if err := k.Start(); err != nil {
 		return nil, errors.Join(err, st.Close())
+	}
+	return k, nil
+}
+
+// OpenHouse starts the program as other tablets of a house reach it: with a passcode, over TLS with
+// a certificate of its own.
+func OpenHouse(ctx context.Context, dir string, now func() time.Time) (*Kitchen, error) {
+	k, err := Open(ctx, dir, now)
+	if err != nil {
+		return nil, err
+	}
+	k.House = house.New(k.Store, now)
+	k.Passcode, err = k.House.Begin(ctx)
+	if err == nil {
+		k.Own, err = house.OpenCertificate(filepath.Join(dir, "house"), nil, nil, time.Now)
+	}
+	if err == nil {
+		err = k.Stop()
+	}
+	if err == nil {
+		k.parts.Door = api.Door{House: k.House, Own: k.Own, Open: true, URLs: func() []string { return []string{"https://" + k.addr} }}
+		err = k.Start()
+	}
+	if err != nil {
+		return nil, errors.Join(err, k.Close())
 	}
 	return k, nil
 }
@@ -105,20 +140,35 @@ func (k *Kitchen) Start() error {
 	}
 	k.addr = l.Addr().String()
 	k.URL = "http://" + k.addr
-	k.srv = &http.Server{Handler: api.New(k.parts)}
-	api.Harden(k.srv)
-	go k.srv.Serve(l) //nolint:errcheck // ends with ErrServerClosed
+	k.srv = &http.Server{Handler: api.New(k.parts), ErrorLog: slog.NewLogLogger(slog.DiscardHandler, slog.LevelWarn)}
+	api.Harden(k.srv, k.parts.Door)
+	if k.Own == nil {
+		go k.srv.Serve(l) //nolint:errcheck // ends with ErrServerClosed
+		return nil
+	}
+	k.URL = "https://" + k.addr
+	k.srv.TLSConfig = &tls.Config{GetCertificate: k.Own.Get}
+	k.trust = &http.Server{Handler: api.Trust(k.parts.Pages, k.parts.Door)}
+	api.Harden(k.trust, k.parts.Door)
+	secure, plain := house.Split(l)
+	go k.srv.ServeTLS(secure, "", "") //nolint:errcheck // ends with ErrServerClosed
+	go k.trust.Serve(plain)           //nolint:errcheck // likewise
 	return nil
 }
 
 // Stop makes the program unreachable; the database stays open.
-func (k *Kitchen) Stop() error { return k.srv.Close() }
+func (k *Kitchen) Stop() error {
+	if k.trust != nil {
+		return errors.Join(k.srv.Close(), k.trust.Close())
+	}
+	return k.srv.Close()
+}
 
 // Close ends the program.
 func (k *Kitchen) Close() error {
 	k.off()
 	k.end()
-	return errors.Join(k.srv.Close(), k.Store.Close())
+	return errors.Join(k.Stop(), k.Store.Close())
 }
 
 // Browser is a headless Chromium with an empty profile.
@@ -127,8 +177,18 @@ type Browser struct {
 	cancel func()
 }
 
+// Trusts makes a browser trust whatever a root signed, as a tablet that it was put on.
+func Trusts(root []byte) chromedp.ExecAllocatorOption {
+	c, err := x509.ParseCertificate(root)
+	if err != nil {
+		panic(err) // of our own making
+	}
+	key := sha256.Sum256(c.RawSubjectPublicKeyInfo)
+	return chromedp.Flag("ignore-certificate-errors-spki-list", base64.StdEncoding.EncodeToString(key[:]))
+}
+
 // OpenBrowser starts Chromium with a profile in dir.
-func OpenBrowser(ctx context.Context, dir string) (*Browser, error) {
+func OpenBrowser(ctx context.Context, dir string, more ...chromedp.ExecAllocatorOption) (*Browser, error) {
 	profile, err := os.MkdirTemp(dir, "profile")
 	if err != nil {
 		return nil, err
@@ -138,7 +198,7 @@ func OpenBrowser(ctx context.Context, dir string) (*Browser, error) {
 		chromedp.Flag("disable-quic", true), chromedp.Flag("disable-component-update", true),
 		chromedp.Flag("hide-scrollbars", false), chromedp.WindowSize(1280, 800),
 	)
-	allocator, cancelAllocator := chromedp.NewExecAllocator(ctx, opts...)
+	allocator, cancelAllocator := chromedp.NewExecAllocator(ctx, append(opts, more...)...)
 	first, cancelFirst := chromedp.NewContext(allocator)
 	b := &Browser{first, func() { cancelFirst(); cancelAllocator() }}
 	if err := chromedp.Do(first); err != nil {

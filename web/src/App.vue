@@ -1,12 +1,16 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useMutationObserver, useTitle } from '@vueuse/core'
 import { useRoute } from 'vue-router'
 import { useBench } from './bench/bench'
 import GoDialog from './find/GoDialog.vue'
+import { signedOut } from './api/client'
 import Rail from './parts/Rail.vue'
 
 const finding = ref(false)
+const SignIn = defineAsyncComponent(() => import('./house/SignIn.vue'))
+const asked = ref(false) // for the passcode, once
+watch(signedOut, (out) => (asked.value ||= out))
 
 /** Menus and lists open outside the work; whoever listens is told what they are. */
 useMutationObserver(
@@ -35,11 +39,13 @@ const skip = () => document.getElementById('work')?.focus()
 </script>
 
 <template>
-  <div class="app">
+  <router-view v-if="route.meta.guest" />
+  <div v-else-if="route.name" class="app">
     <a class="skip" href="#work" @click.prevent="skip">To the work</a>
     <Rail @find="finding = true" />
     <router-view />
     <GoDialog v-model="finding" />
+    <SignIn v-if="asked" />
   </div>
 </template>
 

@@ -10,6 +10,7 @@ export const router = createRouter({
     { path: '/pantry', name: 'pantry', component: () => import('./pantry/PantryView.vue'), meta: { title: 'Pantry' } },
     { path: '/prep', name: 'prep', component: () => import('./prep/PrepView.vue'), meta: { title: 'Prep' } },
     { path: '/kitchen', name: 'kitchen', component: () => import('./kitchen/KitchenView.vue'), meta: { title: 'Kitchen' } },
+    { path: '/guest/:token', name: 'guest', component: () => import('./house/GuestView.vue'), meta: { title: 'Card', guest: true } },
     { path: '/:rest(.*)', redirect: '/' },
   ],
 })

@@ -1,4 +1,5 @@
 import createClient, { type Middleware } from 'openapi-fetch'
+import { shallowRef } from 'vue'
 import type { components, paths } from './schema'
 
 export type Schemas = components['schemas']
@@ -16,6 +17,9 @@ export type Conflict = Schemas['VariationConflict']
 /** What to tell the cook when a request did not even reach the program. */
 export const unreachable = 'The program does not answer. Your work stays on this screen and is sent when it is back.'
 
+/** Whether this kitchen asks this tablet for its passcode; what is on the screen waits for it. */
+export const signedOut = shallowRef(false)
+
 /** A refusal of the program, or its silence (status 0), in a sentence for the cook. */
 export class Refusal extends Error {
   constructor(
@@ -29,17 +33,32 @@ export class Refusal extends Error {
     )
   }
 
+  /** Whether the tablet has to give the passcode first. */
+  get isOutside() {
+    return this.problem?.type === 'tag:upbeat-ladle:signed_out'
+  }
+
+  /** Whether it may be sent again as it is, later. */
+  get passes() {
+    return this.status === 0 || this.status === 503 || this.isOutside
+  }
+
   /** Sentences that belong to a field, by its JSON Pointer without the first slash. */
   get fields(): Record<string, string> {
     return Object.fromEntries((this.problem?.errors ?? []).map((e) => [e.pointer.replace(/^\//, ''), e.message]))
   }
 }
 
+async function refused(response: Response) {
+  const refusal = new Refusal(response.status, (await response.json().catch(() => undefined)) as Problem | undefined)
+  if (refusal.isOutside) signedOut.value = true
+  return refusal
+}
+
 /** Every answer that is no success becomes a Refusal; nobody else looks at a status. */
 const refusals: Middleware = {
   async onResponse({ response }) {
-    if (response.ok) return
-    throw new Refusal(response.status, (await response.json().catch(() => undefined)) as Problem | undefined)
+    if (!response.ok) throw await refused(response)
   },
   onError: () => new Refusal(0),
 }
@@ -57,7 +76,7 @@ export async function sent(path: string, init: RequestInit): Promise<Response> {
   const response = await fetch(`/api/v1${path}`, init).catch(() => {
     throw new Refusal(0)
   })
-  if (!response.ok) throw new Refusal(response.status, (await response.json().catch(() => undefined)) as Problem | undefined)
+  if (!response.ok) throw await refused(response)
   return response
 }
 

@@ -830,10 +830,214 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/session": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Whether this tablet has to give the passcode, and what its page can do */
+        get: operations["getSession"];
+        put?: never;
+        /** Give the passcode; the tablet is known by a cookie that scripts cannot read */
+        post: operations["signIn"];
+        /** Sign this tablet out */
+        delete: operations["signOut"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/house": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How other tablets come in, which are in, and the links for guests */
+        get: operations["getHouse"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/house/passcode": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Set another passcode; every other tablet is signed out */
+        put: operations["putPasscode"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/house/tablets/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["signTabletOut"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/house/guests": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A link that shows one card and nothing else; it is told once */
+        post: operations["inviteGuest"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/house/guests/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["takeGuestBack"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/guests/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The card of a link for guests, as it is now */
+        get: operations["getGuestCard"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        Session: {
+            /** @description Whether this kitchen asks for one */
+            passcode: boolean;
+            signed_in: boolean;
+            /** @description Id of this tablet when it is signed in */
+            tablet?: string;
+        };
+        SignIn: {
+            passcode: string;
+            /** @description What this tablet is called */
+            name?: string;
+        };
+        PasscodeChange: {
+            /** @description The one that is set */
+            passcode: string;
+            next: string;
+        };
+        Tablet: {
+            id: string;
+            name: string;
+            /** Format: date-time */
+            since: string;
+            /** Format: date-time */
+            seen_at: string;
+            /** Format: date-time */
+            until: string;
+        };
+        Guest: {
+            id: string;
+            /** @description Id of the variation */
+            card: string;
+            /** @description Empty when it was put aside */
+            name: string;
+            /** Format: date-time */
+            until: string;
+        };
+        GuestWish: {
+            card: string;
+            days: number;
+        };
+        GuestLink: {
+            id: string;
+            path: string;
+            /** Format: date-time */
+            until: string;
+            doors: components["schemas"]["HouseDoor"][];
+        };
+        /** @description An address, and the square that a camera reads it from */
+        HouseDoor: {
+            url: string;
+            /** @description Squares along a side without its quiet rim */
+            size: number;
+            /** @description The dark squares as a path of SVG */
+            dark: string;
+        };
+        House: {
+            /** @description Whether other tablets can come in */
+            open: boolean;
+            passcode: boolean;
+            /** @description Whether this page came over TLS */
+            secure: boolean;
+            /** @description Whether tablets have to trust the house's own certificate */
+            own_certificate?: boolean;
+            /** @description Of that certificate */
+            fingerprint?: string;
+            /** @description Where a tablet learns to trust it */
+            trust?: string;
+            doors: components["schemas"]["HouseDoor"][];
+            tablet?: string;
+            tablets: components["schemas"]["Tablet"][];
+            guests: components["schemas"]["Guest"][];
+        };
+        GuestCard: {
+            kitchen: string;
+            /** @enum {string} */
+            units?: "grams" | "cups";
+            /** Format: date-time */
+            until: string;
+            document: components["schemas"]["Variation"];
+            worksheet: components["schemas"]["Worksheet"];
+        };
         /** Format: double */
         Number: number;
         /** @enum {string} */
@@ -4545,6 +4749,207 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SavedBase"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getSession: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description How it stands */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    signIn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignIn"];
+            };
+        };
+        responses: {
+            /** @description Let in */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    signOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Out */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getHouse: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The house */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["House"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putPasscode: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasscodeChange"];
+            };
+        };
+        responses: {
+            /** @description Set */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    signTabletOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Out */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    inviteGuest: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GuestWish"];
+            };
+        };
+        responses: {
+            /** @description The link */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuestLink"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    takeGuestBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The link opens nothing any more */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getGuestCard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The card */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuestCard"];
                 };
             };
             default: components["responses"]["Problem"];

@@ -4,7 +4,7 @@ import { useMediaQuery } from '@vueuse/core'
 import { useRoute, useRouter } from 'vue-router'
 import { addressOf } from '@/parts/address'
 import { say } from '@/parts/say'
-import { said } from '@/api/client'
+import { said, signedOut } from '@/api/client'
 import { useBases } from '@/bases/bases'
 import { useKitchen } from '@/kitchen/kitchen'
 import Icon from '@/parts/Icon.vue'
@@ -31,6 +31,7 @@ import ZoneSwitch, { type Zone } from './ZoneSwitch.vue'
 import { useBenchKeys } from './useBenchKeys'
 
 const PrintDialog = defineAsyncComponent(() => import('@/bench/print/PrintDialog.vue'))
+const GuestDialog = defineAsyncComponent(() => import('@/house/GuestDialog.vue'))
 const BenchTour = defineAsyncComponent(() => import('@/help/BenchTour.vue'))
 
 const bench = useBench()
@@ -49,6 +50,7 @@ const versions = ref(false)
 const notes = ref(false)
 const touring = ref(false)
 const printing = ref(false)
+const inviting = ref(false)
 const making = ref(false)
 
 /** What stands beside the list: the working of a figure, the notes, else what is in hand and the portion. */
@@ -140,7 +142,7 @@ watch(
 <template>
   <main id="work" tabindex="-1" class="work">
     <template v-if="bench.doc">
-      <TopBar @variations="variations = true" @versions="versions = true" @help="help = true" @print="printing = true" />
+      <TopBar @variations="variations = true" @versions="versions = true" @help="help = true" @print="printing = true" @guest="inviting = true" />
       <div class="body" :class="{ heating: heat.open && bench.sheet, troubled: bench.trouble }">
         <p v-if="bench.trouble && !(heat.open && bench.sheet)" class="panel trouble" role="alert">
           <i class="sign high" /><span>{{ bench.trouble }} <template v-if="bench.sheet">The figures below are the last good ones.</template></span>
@@ -188,7 +190,7 @@ watch(
         ><ShelfPanel ref="shelf"
       /></el-drawer>
     </template>
-    <section v-else-if="bench.loaded" class="panel empty">
+    <section v-else-if="bench.loaded && !signedOut" class="panel empty">
       <h1>Nothing on the bench</h1>
       <p v-if="bench.listTrouble" role="alert"><i class="sign high" /> {{ bench.listTrouble }}</p>
       <p v-else-if="bases.shelf.length">Start a variation from one of your bases, and it shows what to weigh out.</p>
@@ -201,12 +203,13 @@ watch(
         <router-link class="el-button" to="/bases">{{ bases.shelf.length ? 'Look at the bases' : 'Paste a recipe' }}</router-link>
       </p>
     </section>
-    <p v-else class="panel wait">Opening the bench</p>
+    <p v-else-if="!signedOut" class="panel wait">Opening the bench</p>
     <VariationsDrawer v-model="variations" />
     <VersionsDialog v-model="versions" />
     <HelpDialog v-model="help" :can-tour="!!bench.sheet" @tour="startTour" />
     <BenchTour v-if="touring" v-model="touring" @zone="zone = $event" />
     <PrintDialog v-if="bench.doc" v-model="printing" />
+    <GuestDialog v-if="inviting" v-model="inviting" :card="bench.id" :name="bench.doc?.name" />
     <ConflictDialog />
   </main>
 </template>

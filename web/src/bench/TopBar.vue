@@ -8,7 +8,7 @@ import { useBench } from './bench'
 import { forms } from './choices'
 import VariationTitle from './VariationTitle.vue'
 
-const emit = defineEmits<{ variations: []; versions: []; help: []; print: [] }>()
+const emit = defineEmits<{ variations: []; versions: []; help: []; print: []; guest: [] }>()
 const bench = useBench()
 const phone = useMediaQuery('(max-width: 700px)')
 const wide = useMediaQuery('(min-width: 1040px)')
@@ -24,6 +24,7 @@ function choose(command: string) {
   if (command === 'plain') bench.togglePlain()
   else if (command === 'versions') emit('versions')
   else if (command === 'print') emit('print')
+  else if (command === 'guest') emit('guest')
   else if (command === 'help') emit('help')
   else if (command === 'redo') bench.redo()
   else if (command === 'units') unitsShown.value = other.value
@@ -67,6 +68,7 @@ function choose(command: string) {
               <el-dropdown-item command="units"><Icon name="scale" />In {{ other === 'cups' ? 'cups and spoons' : 'grams' }}</el-dropdown-item>
             </template>
             <el-dropdown-item command="print"><Icon name="print" />Print a card</el-dropdown-item>
+            <el-dropdown-item command="guest"><Icon name="out" />A link for a guest</el-dropdown-item>
             <el-dropdown-item command="versions"><Icon name="flag" />Versions</el-dropdown-item>
             <el-dropdown-item command="plain"
               ><Icon name="bench" />{{ bench.plain ? 'With the additions' : 'Plain base, to compare' }} <kbd>B</kbd></el-dropdown-item

@@ -139,11 +139,11 @@ export const useBench = defineStore('bench', () => {
       else void saveSoon()
     } catch (e) {
       if (id.value !== to) return
-      const { status, problem } = e as Refusal
+      const { status, problem, passes } = e as Refusal
       if (status === 409) {
         conflict.value = problem as Conflict
         saveState.value = 'conflict'
-      } else if (status === 0 || status === 503) {
+      } else if (passes) {
         saveState.value = 'offline'
         setTimeout(() => void save(), retryAfterMs)
       } else {

@@ -7,6 +7,7 @@ import type { IconName } from '@/parts/icons'
 import { api, got, newKey, said } from '@/api/client'
 import EarlierKitchens from './EarlierKitchens.vue'
 import PlateHeat from './PlateHeat.vue'
+import OtherTablets from '@/house/OtherTablets.vue'
 import PutAside from './PutAside.vue'
 import { useKitchen, type Own } from './kitchen'
 
@@ -290,6 +291,7 @@ const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iro
           <p v-if="!form.irons?.length" class="none">No iron yet. With one the bench says how full a ladle fills it.</p>
           <el-button class="dashed" @click="put('irons', kitchen.form?.iron)"><Icon name="plus" />Add an iron</el-button>
         </section>
+        <OtherTablets />
         <PutAside />
       </div>
     </el-form>

@@ -10,7 +10,12 @@ import PortionDrawing from '@/bench/portion/PortionDrawing.vue'
 import { inMould, shapeOf } from '@/bench/portion/shape'
 
 /** A card for the wall: a batch on A5 with its base and offsets, or the variation on A6; black on white. */
-const props = defineProps<{ kind: 'batch' | 'variation'; doc: Variation; sheet: Worksheet; heat?: Worksheet; kitchen?: string; at: string }>()
+const props = withDefaults(
+  defineProps<{ kind: 'batch' | 'variation'; doc: Variation; sheet: Worksheet; heat?: Worksheet; kitchen?: string; at: string; cups?: boolean }>(),
+  {
+    cups: undefined,
+  },
+)
 const batch = computed(() => props.kind === 'batch')
 const bowls = computed(() =>
   props.sheet.weigh_out
@@ -26,7 +31,7 @@ const cook = computed(() => props.heat?.cook)
 const steps = computed(() => props.heat?.mixing ?? props.sheet.mixing)
 const way = computed(() => strategies.find((s) => s.value === (props.doc.offset?.strategy ?? strategies[0]!.value))?.label)
 const pulled = computed(() => Object.values(props.sheet.gauges).flatMap((g) => (g.pull && g.target !== undefined ? [g.pull.text] : [])))
-const cups = computed(() => unitsShown.value === 'cups')
+const cups = computed(() => props.cups ?? unitsShown.value === 'cups')
 const p = computed(() => props.sheet.portion)
 const many = computed(() => forms.find((f) => f.value === props.doc.form)?.many)
 const shape = computed(() => shapeOf(props.sheet))
@@ -130,7 +135,7 @@ const warnings = computed(() => props.sheet.notes.filter((n) => n.kind === 'warn
     <footer>
       <span
         ><template v-if="kitchen">{{ kitchen }} · </template>{{ doc.name }}</span
-      ><span>printed {{ at }}</span>
+      ><span>{{ at }}</span>
     </footer>
   </article>
 </template>

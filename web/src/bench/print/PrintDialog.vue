@@ -16,7 +16,7 @@ const at = ref('')
 watch(
   shown,
   (open) => {
-    if (open) at.value = new Date().toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })
+    if (open) at.value = 'printed ' + new Date().toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })
   },
   { immediate: true },
 )

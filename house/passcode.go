@@ -1,0 +1,129 @@
+package house
+
+import (
+	"crypto/rand"
+	"crypto/subtle"
+	_ "embed"
+	"encoding/base64"
+	"fmt"
+	"math/big"
+	"strings"
+	"unicode/utf8"
+
+	"golang.org/x/crypto/argon2"
+
+	"upbeatladle/document"
+)
+
+// Work of one guess: argon2id with 19 MiB, two passes and one lane (OWASP's password storage
+// advice, from memory).
+const (
+	hashMemory = 19 << 10 // KiB
+	hashPasses = 2
+	hashLanes  = 1
+	hashSize   = 32
+	saltSize   = 16
+)
+
+// Length of a passcode [letters] (NIST SP 800-63B: at least 8; the upper end bounds the work).
+const (
+	shortestPasscode = 8
+	longestPasscode  = 128
+)
+
+// words are those of a passcode that the program makes.
+//
+//go:embed words.txt
+var words string
+
+//go:embed common.txt
+var common string
+
+// fourWords is a passcode that is said across a kitchen and typed on a phone: 4 of some 280 words,
+// 32 bits, which the limit on attempts makes enough at the door.
+func fourWords() string {
+	all := strings.Fields(words)
+	out := make([]string, 4)
+	for i := range out {
+		n, _ := rand.Int(rand.Reader, big.NewInt(int64(len(all)))) // never fails
+		out[i] = all[n.Int64()]
+	}
+	return strings.Join(out, "-")
+}
+
+// fit tells what is wrong with a passcode that somebody made up.
+func fit(passcode string) error {
+	n := utf8.RuneCountInString(passcode)
+	plain := strings.ToLower(strings.TrimSpace(passcode))
+	switch {
+	case !utf8.ValidString(passcode) || n > longestPasscode:
+		return document.Refusal("/next", "too_long", "A passcode has at most %d letters.", longestPasscode)
+	case n < shortestPasscode:
+		return document.Refusal("/next", "too_short", "A passcode has at least %d letters, figures or signs. Four words are easy to say across a kitchen.", shortestPasscode)
+	case easy(plain):
+		return document.Refusal("/next", "easy", "That one is guessed first. Take a few words that do not belong together.")
+	}
+	return nil
+}
+
+// easy tells whether a passcode is among those that are guessed first: common ones, this
+// program's name, one sign over and over, or a run along the alphabet, the figures or the keys.
+func easy(plain string) bool {
+	bare := strings.Map(func(r rune) rune {
+		if strings.ContainsRune(" -_.", r) {
+			return -1
+		}
+		return r
+	}, plain)
+	for _, c := range strings.Fields(common) {
+		if plain == c || bare == c {
+			return true
+		}
+	}
+	for _, run := range []string{"abcdefghijklmnopqrstuvwxyz", "01234567890123456789", "qwertyuiopasdfghjklzxcvbnm", "qwertzuiopasdfghjklyxcvbnm", "azertyuiopqsdfghjklmwxcvbn"} {
+		if strings.Contains(run, bare) || strings.Contains(reversed(run), bare) {
+			return true
+		}
+	}
+	different := map[rune]bool{}
+	for _, r := range bare {
+		different[r] = true
+	}
+	return len(different) < 3 || strings.Contains(bare, "upbeatladle")
+}
+
+func reversed(s string) string {
+	r := []rune(s)
+	for i, j := 0, len(r)-1; i < j; i, j = i+1, j-1 {
+		r[i], r[j] = r[j], r[i]
+	}
+	return string(r)
+}
+
+// hashed is what is kept of a passcode, in the usual text form of argon2id.
+func hashed(passcode string) string {
+	salt := make([]byte, saltSize)
+	_, _ = rand.Read(salt) // never fails
+	key := argon2.IDKey([]byte(passcode), salt, hashPasses, hashMemory, hashLanes, hashSize)
+	b64 := base64.RawStdEncoding
+	return fmt.Sprintf("$argon2id$v=%d$m=%d,t=%d,p=%d$%s$%s", argon2.Version, hashMemory, hashPasses, hashLanes, b64.EncodeToString(salt), b64.EncodeToString(key))
+}
+
+// matches compares a passcode with what is kept. Without one nothing matches.
+func matches(kept, passcode string) bool {
+	part := strings.Split(kept, "$")
+	if len(part) != 6 || len(passcode) > 4*longestPasscode {
+		return false
+	}
+	var version int
+	var memory, passes uint32
+	var lanes uint8
+	_, err := fmt.Sscanf(part[2], "v=%d", &version)
+	_, err2 := fmt.Sscanf(part[3], "m=%d,t=%d,p=%d", &memory, &passes, &lanes)
+	salt, err3 := base64.RawStdEncoding.DecodeString(part[4])
+	key, err4 := base64.RawStdEncoding.DecodeString(part[5])
+	if err != nil || err2 != nil || err3 != nil || err4 != nil || part[1] != "argon2id" || version != argon2.Version || passes < 1 || lanes < 1 || len(key) < hashSize {
+		return false
+	}
+	return subtle.ConstantTimeCompare(key, argon2.IDKey([]byte(passcode), salt, passes, memory, lanes, uint32(len(key)))) == 1
+}
