@@ -248,6 +248,9 @@ func (s *Server) pages(dist fs.FS) gin.HandlerFunc {
 			c.Header("Cache-Control", "no-cache")
 		}
 		kind := mime.TypeByExtension(path.Ext(p))
+		if path.Ext(p) == ".webmanifest" {
+			kind = "application/manifest+json"
+		}
 		if kind == "" {
 			kind = http.DetectContentType(data)
 		}

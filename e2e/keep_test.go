@@ -46,14 +46,12 @@ func TestNothingThatWasKeptIsLost(t *testing.T) {
 	const name = `.kitchen .fields .wide input`
 	c.click(name)
 	c.do(chromedp.KeyEvent(" by night"))
-	c.click(".kitchen .go")
-	c.sees(`document.querySelector('.kitchen .go:disabled:not(.is-loading)')`)
-	c.click(".kitchen .bar .el-button:not(.go)")
+	c.sees(`document.querySelector('.kitchen [data-save=changed]')`)
+	c.sees(`document.querySelector('.kitchen [data-save=saved]')`)
+	c.click(".kitchen .bar .el-button")
 	c.sees(`document.querySelectorAll('.el-dialog li').length === 1`)
 	c.click(".el-dialog li .el-button")
-	c.sees(`document.querySelector('` + name + `').value === 'Halyard Hatch' && !document.querySelector('.kitchen .go').disabled`)
-	c.click(".kitchen .go")
-	c.sees(`document.querySelector('.kitchen .go:disabled:not(.is-loading)')`)
+	c.sees(`document.querySelector('` + name + `').value === 'Halyard Hatch' && document.querySelector('.kitchen [data-save=saved]')`)
 	var own struct{ Document struct{ Name string } }
 	c.get("/api/v1/kitchen", &own)
 	assert.Equal(t, "Halyard Hatch", own.Document.Name)

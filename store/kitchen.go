@@ -34,7 +34,7 @@ func kitchen(ctx context.Context, q querier) (body []byte, revision int64, err e
 }
 
 // PutKitchen saves the kitchen over the revision that the caller read. Saving what is already
-// there keeps the revision.
+// there keeps the revision, as for documents.
 func (s *Store) PutKitchen(ctx context.Context, body []byte, revision int64) (saved int64, err error) {
 	err = s.Together(ctx, func(t *Tx) error {
 		saved, err = t.PutKitchen(ctx, body, revision)
@@ -49,10 +49,10 @@ func (t *Tx) PutKitchen(ctx context.Context, body []byte, revision int64) (int64
 	switch {
 	case err != nil:
 		return 0, err
-	case now != revision:
-		return 0, &KitchenConflictError{now}
 	case now > 0 && bytes.Equal(was, body):
 		return now, nil
+	case now != revision:
+		return 0, &KitchenConflictError{now}
 	}
 	return now + 1, t.setKitchen(ctx, now+1, t.s.stamp(), body)
 }

@@ -274,7 +274,7 @@ func keep(ctx context.Context, tx *sql.Tx, id string, revision int64, at string,
 
 // Put saves over the revision that the caller read. A later one in the store is a
 // *ConflictError with the current document, and nothing is saved. Saving what is already
-// there keeps the revision.
+// there keeps the revision, whichever the caller read: a save whose answer got lost is sent again.
 func (s *Store) Put(ctx context.Context, kind Kind, id string, revision int64, c Content) (Document, error) {
 	var out Document
 	err := s.tx(ctx, func(tx *sql.Tx) error {
@@ -282,12 +282,12 @@ func (s *Store) Put(ctx context.Context, kind Kind, id string, revision int64, c
 		if err != nil {
 			return err
 		}
-		if current.Revision != revision {
-			return &ConflictError{current}
-		}
 		if bytes.Equal(current.Body, c.Body) {
 			out = current
 			return nil
+		}
+		if current.Revision != revision {
+			return &ConflictError{current}
 		}
 		if err := overwrite(ctx, tx, id, revision, c, s.stamp()); err != nil {
 			return err

@@ -18,5 +18,6 @@ export default ts.config(
       'no-console': 'error',
     },
   },
+  { files: ['src/away/sw.js'], languageOptions: { globals: globals.serviceworker } },
   { files: ['scripts/**'], languageOptions: { globals: globals.node } },
 )

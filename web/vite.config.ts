@@ -14,7 +14,10 @@ export default defineConfig({
   build: {
     target: 'es2022',
     rollupOptions: { input: { index: 'index.html', trust: 'trust.html' } },
-    assetsInlineLimit: 0, modulePreload: { polyfill: false }, reportCompressedSize: false },
+    assetsInlineLimit: 0,
+    modulePreload: { polyfill: false },
+    reportCompressedSize: false,
+  },
   test: { environment: 'happy-dom', environmentOptions: { happyDOM: { url: 'http://here/' } }, include: ['src/**/*.test.ts'] },
   server: { proxy: { '/api': 'http://127.0.0.1:8475' } },
 })

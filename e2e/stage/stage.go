@@ -17,6 +17,7 @@ import (
 	"os"
 	"path/filepath"
 	"sync"
+	"testing/fstest"
 	"time"
 
 	"github.com/chromedp/cdproto/cdp"
@@ -162,6 +163,22 @@ func (k *Kitchen) Stop() error {
 		return errors.Join(k.srv.Close(), k.trust.Close())
 	}
 	return k.srv.Close()
+}
+
+// Newer makes the program carry another build of the front end from its next start on: the same,
+// with files changed.
+func (k *Kitchen) Newer(change func(name string, data []byte) []byte) error {
+	pages := fstest.MapFS{}
+	err := fs.WalkDir(web.Dist(), ".", func(name string, d fs.DirEntry, err error) error {
+		if err != nil || d.IsDir() {
+			return err
+		}
+		data, err := fs.ReadFile(web.Dist(), name)
+		pages[name] = &fstest.MapFile{Data: change(name, data)}
+		return err
+	})
+	k.parts.Pages = pages
+	return err
 }
 
 // Close ends the program.

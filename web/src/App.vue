@@ -1,16 +1,23 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, onMounted, ref, watch } from 'vue'
 import { useMutationObserver, useTitle } from '@vueuse/core'
 import { useRoute } from 'vue-router'
 import { useBench } from './bench/bench'
 import GoDialog from './find/GoDialog.vue'
 import { signedOut } from './api/client'
+import { flush } from './away/outbox'
 import Rail from './parts/Rail.vue'
 
 const finding = ref(false)
+const waiting = ref(false)
+const WaitingDialog = defineAsyncComponent(() => import('./away/WaitingDialog.vue'))
 const SignIn = defineAsyncComponent(() => import('./house/SignIn.vue'))
 const asked = ref(false) // for the passcode, once
-watch(signedOut, (out) => (asked.value ||= out))
+watch(signedOut, (out) => {
+  asked.value ||= out
+  if (!out) void flush()
+})
+onMounted(flush)
 
 /** Menus and lists open outside the work; whoever listens is told what they are. */
 useMutationObserver(
@@ -42,9 +49,10 @@ const skip = () => document.getElementById('work')?.focus()
   <router-view v-if="route.meta.guest" />
   <div v-else-if="route.name" class="app">
     <a class="skip" href="#work" @click.prevent="skip">To the work</a>
-    <Rail @find="finding = true" />
+    <Rail @find="finding = true" @waiting="waiting = true" />
     <router-view />
     <GoDialog v-model="finding" />
+    <WaitingDialog v-if="waiting" v-model="waiting" />
     <SignIn v-if="asked" />
   </div>
 </template>

@@ -3,6 +3,7 @@ import { createApp } from 'vue'
 import { say } from '@/parts/say'
 import { Refusal, said } from './api/client'
 import App from './App.vue'
+import { keepShell } from './away/shell'
 import { router } from './router'
 import 'element-plus/theme-chalk/base.css'
 import 'element-plus/theme-chalk/el-message.css'
@@ -22,3 +23,4 @@ window.addEventListener('unhandledrejection', (e) => {
   tell(e.reason)
 })
 app.use(createPinia()).use(router).mount('#app')
+if (import.meta.env.PROD) window.addEventListener('load', () => void keepShell())

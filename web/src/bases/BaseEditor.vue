@@ -3,6 +3,7 @@ import { useDebounceFn } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { say } from '@/parts/say'
 import { api, got, said, type Problem } from '@/api/client'
+import { waits } from '@/away/outbox'
 import { forms } from '@/bench/choices'
 import SourceText from '@/parts/SourceText.vue'
 import BesideList from '@/parts/BesideList.vue'
@@ -77,9 +78,9 @@ async function keep() {
   if (!base.value) return
   busy.value = true
   try {
-    await bases.save(plainBase(base.value), props.from)
+    const { landed } = await bases.save(plainBase(base.value), props.from)
     open.value = false
-    say({ message: `“${base.value.name}” is among your bases.`, duration: 3000 })
+    say({ message: landed ? `“${base.value.name}” is among your bases.` : waits(`“${base.value.name}”`), duration: 4000 })
   } catch (e) {
     const p = (e as { problem?: Problem }).problem
     faults.value = Object.fromEntries((p?.errors ?? []).map((x) => [x.pointer, x.message]))

@@ -5,6 +5,7 @@ import { say } from '@/parts/say'
 import { useBench } from '@/bench/bench'
 import { forms } from '@/bench/choices'
 import AllergenLine from '@/parts/AllergenLine.vue'
+import { waitingFor } from '@/away/outbox'
 import Icon from '@/parts/Icon.vue'
 import { focusNear } from '@/parts/focus'
 import { sayPutAside } from '@/parts/undo'
@@ -139,9 +140,10 @@ const starter = () =>
           <span class="chip">{{ forms.find((f) => f.value === b.document.form)?.label }}</span><span v-if="b.document.style" class="chip">{{
             styles[b.document.style]
           }}</span
-          ><span v-if="b.fingerprint.class" class="chip leaf">{{ b.fingerprint.class }}</span>
+          ><span v-if="waitingFor(`/bases/${b.id}`)" class="chip"><Icon name="offline" :size="14" />waits on this tablet</span
+          ><span v-else-if="b.fingerprint.class" class="chip leaf">{{ b.fingerprint.class }}</span>
         </p>
-        <FingerprintBars v-if="!b.fingerprint.trouble" :print="b.fingerprint" few />
+        <FingerprintBars v-if="!b.fingerprint.trouble && !waitingFor(`/bases/${b.id}`)" :print="b.fingerprint" few />
         <p class="said" :class="{ mend: b.fingerprint.trouble }">
           <i v-if="b.fingerprint.trouble" class="sign high" /> {{ b.fingerprint.sentences[0] }}
         </p>

@@ -2,6 +2,7 @@
 import { useDebounceFn } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
+import { waits } from '@/away/outbox'
 import { say } from '@/parts/say'
 import { api, got, said, faultsOf, useLatest, type Schemas } from '@/api/client'
 import { useBench } from '@/bench/bench'
@@ -173,7 +174,7 @@ async function keep(recipe: boolean) {
     }
     const saved = await bases.save(JSON.parse(JSON.stringify({ ...base.value, source_text })) as Base)
     open.value = false
-    say({ message: `“${saved.document.name}” is among your bases.`, duration: 4000 })
+    say({ message: saved.landed ? `“${saved.answer.document.name}” is among your bases.` : waits(`“${base.value.name}”`), duration: 4000 })
   } catch (e) {
     notKept.value = said(e) // what was read stays where it is
   }

@@ -1,7 +1,8 @@
 import { useCatchUp } from '@/parts/catchUp'
 import { defineStore } from 'pinia'
-import { ref, shallowRef } from 'vue'
-import { api, got, newKey, Refusal, said, type Ingredient, type Schemas } from '@/api/client'
+import { computed, ref, shallowRef } from 'vue'
+import { asItWillBe, bringBack, deliver, onLanded, putAside } from '@/away/outbox'
+import { api, got, Refusal, said, type Ingredient, type Schemas } from '@/api/client'
 
 export type Base = Schemas['Base']
 export type Shelved = Schemas['ShelvedBase']
@@ -27,14 +28,22 @@ export const asVariation = (b: Base): Schemas['Variation'] => ({
 
 /** The shelf of bases, each with its fingerprint. */
 export const useBases = defineStore('bases', () => {
-  const shelf = shallowRef<Shelved[]>([])
+  const there = shallowRef<Shelved[]>([]) // as the program has them
+  const path = (id: string) => `/bases/${id}`
+  const shelf = computed(() =>
+    asItWillBe(
+      there.value,
+      (b) => path(b.id),
+      (b, document) => ({ ...b, document: document as Base }),
+    ),
+  )
   const trouble = ref<string>()
   const loaded = ref(false)
   const ingredients = shallowRef<Ingredient[]>([])
 
   async function load() {
     try {
-      shelf.value = (await got(api.GET('/bases-shelf'))).items
+      there.value = (await got(api.GET('/bases-shelf'))).items
       trouble.value = undefined
       loaded.value = true
     } catch (e) {
@@ -57,13 +66,14 @@ export const useBases = defineStore('bases', () => {
   }
   async function save(document: Base, over?: { id: string; revision: number }) {
     try {
-      const saved = await got(
+      const what = `the base “${document.name}”`
+      const sent = await deliver<Schemas['SavedBase']>(
         over
-          ? api.PUT('/bases/{id}', { params: { path: { id: over.id }, header: { 'If-Match': `"${over.revision}"` } }, body: document })
-          : api.POST('/bases', { params: { header: { 'Idempotency-Key': newKey() } }, body: document }),
+          ? { what, method: 'PUT', path: path(over.id), revision: over.revision, body: document }
+          : { what: `${what}, new`, method: 'POST', path: '/bases', body: document },
       )
-      await load()
-      return saved
+      if (sent.landed) await load()
+      return sent
     } catch (e) {
       if (e instanceof Refusal && e.status === 409)
         throw new Error('Another tablet changed this base since you opened it. Nothing was overwritten: close it and open it again.', { cause: e })
@@ -71,11 +81,10 @@ export const useBases = defineStore('bases', () => {
     }
   }
   async function remove(id: string) {
-    await api.DELETE('/bases/{id}', { params: { path: { id } } })
-    await load()
+    const what = `the base “${shelf.value.find((b) => b.id === id)?.document.name ?? ''}”`
+    if ((await putAside(path(id), what)).landed) await load()
     return async () => {
-      await api.POST('/bases/{id}/restore', { params: { path: { id } } })
-      await load()
+      if ((await bringBack(path(id), what)).landed) await load()
     }
   }
   async function fingerprint(document: Base): Promise<Fingerprint | string> {
@@ -86,5 +95,6 @@ export const useBases = defineStore('bases', () => {
     }
   }
   useCatchUp(trouble, load)
+  onLanded((l) => l.path.startsWith('/bases') && loaded.value && load())
   return { shelf, trouble, loaded, ingredients, load, loadIngredients, addStarter, save, remove, fingerprint }
 })

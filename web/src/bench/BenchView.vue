@@ -49,6 +49,10 @@ const help = ref(false)
 const versions = ref(false)
 const notes = ref(false)
 const touring = ref(false)
+watch(
+  () => kitchen.revision,
+  (now, was) => was && now !== was && void bench.work(),
+)
 const printing = ref(false)
 const inviting = ref(false)
 const making = ref(false)

@@ -2,7 +2,7 @@
 import { ref, watch } from 'vue'
 import { useKitchen } from '@/kitchen/kitchen'
 import { useBench } from './bench'
-import SaveChip from './SaveChip.vue'
+import SaveChip from '@/parts/SaveChip.vue'
 
 const bench = useBench()
 const kitchen = useKitchen()
@@ -29,7 +29,7 @@ function giveUp() {
     <p class="from">
       <span :title="bench.doc?.base.name"
         ><template v-if="kitchen.own">{{ kitchen.own.name }} · </template>on {{ bench.doc?.base.name }}</span
-      ><SaveChip />
+      ><SaveChip :state="bench.saveState" :trouble="bench.saveTrouble" />
     </p>
     <h1 class="vh">{{ bench.doc?.name }}</h1>
     <input

@@ -1,3 +1,5 @@
+import { draftOf, dropDraft, isLocal, keepDraft as writeDown, keepLast, keyOf, lastSeen, localId, lookElsewhere, sendElsewhere } from '@/away/drafts'
+import { bringBack as putBack, deliver, flush, letters, onLanded, putAside, waitingFor } from '@/away/outbox'
 import { useCatchUp } from '@/parts/catchUp'
 import { unitsShown } from '@/parts/settings'
 import { useDebounceFn, useEventListener, useManualRefHistory } from '@vueuse/core'
@@ -26,10 +28,9 @@ const keepAfterMs = 150 // of quiet, a draft on this tablet
 const retryAfterMs = 4000 // while the program does not answer
 const rememberAfterMs = 400 // one undo step for one drag
 
-/** Work that was not sent yet, so that a closed tab loses nothing. */
-const draftKey = (id: string) => `ladle.draft.${id}`
-
 const copy = <T>(v: T): T => (v === undefined ? v : (JSON.parse(JSON.stringify(v)) as T))
+
+const pathOf = (id: string) => `/variations/${id}`
 
 /** The variation on the bench: the document, what the program makes of it, and its saving. */
 export const useBench = defineStore('bench', () => {
@@ -42,7 +43,16 @@ export const useBench = defineStore('bench', () => {
   const saveState = ref<SaveState>('saved')
   const saveTrouble = ref<string>()
   const conflict = shallowRef<Conflict>()
-  const list = shallowRef<ListItem[]>([])
+  const there = shallowRef<ListItem[]>([]) // as the program lists them
+  /** The list as it will be once everything has landed: begun ones on top, without what was put aside. */
+  const list = computed(() => [
+    ...letters.value.flatMap((l) => {
+      if (l.path !== '/variations' || l.method !== 'POST') return []
+      const { name, form } = (draftOf(localId(l.key))?.doc ?? l.body) as Variation
+      return [{ id: localId(l.key), name, form, revision: 0, updated_at: new Date().toISOString(), verdict: 'waits on this tablet' } as ListItem]
+    }),
+    ...there.value.filter((v) => waitingFor(pathOf(v.id))?.method !== 'DELETE'),
+  ])
   const listTrouble = ref<string>()
   const loaded = ref(false)
   const missing = ref<string>() // why the address that was asked for shows something else
@@ -105,6 +115,7 @@ export const useBench = defineStore('bench', () => {
         try {
           sheet.value = await got(api.POST('/worksheets', { body: asked()!, params: { query: { include } } }))
           trouble.value = undefined
+          seen()
         } catch (e) {
           trouble.value = said(e)
         }
@@ -126,6 +137,11 @@ export const useBench = defineStore('bench', () => {
     if (!doc.value || !id.value) return
     const sent = JSON.stringify(doc.value)
     const to = id.value
+    if (isLocal(to)) {
+      writeDraft()
+      saveState.value = 'offline' // its letter lands first
+      return
+    }
     saveState.value = 'saving'
     try {
       const kept = await got(
@@ -135,7 +151,7 @@ export const useBench = defineStore('bench', () => {
       revision.value = kept.revision
       saveState.value = JSON.stringify(doc.value) === sent ? 'saved' : 'changed'
       saveTrouble.value = undefined
-      if (saveState.value === 'saved') localStorage.removeItem(draftKey(to))
+      if (saveState.value === 'saved') dropDraft(to)
       else void saveSoon()
     } catch (e) {
       if (id.value !== to) return
@@ -162,7 +178,7 @@ export const useBench = defineStore('bench', () => {
   /** What is not sent yet stays on this tablet, should the tab be closed. */
   function writeDraft() {
     if (id.value && doc.value && saveState.value !== 'saved') {
-      localStorage.setItem(draftKey(id.value), JSON.stringify({ revision: revision.value, doc: doc.value }))
+      writeDown(id.value, { revision: revision.value, doc: doc.value })
     }
   }
   const keepDraft = useDebounceFn(writeDraft, keepAfterMs)
@@ -211,22 +227,77 @@ export const useBench = defineStore('bench', () => {
     conflict.value = undefined
     active.value = doc.value.additions?.[0]?.id
     localStorage.setItem('ladle.open', s.id)
+    lookElsewhere(s.id)
     if (draft) touched()
     else void work()
   }
 
   async function open(variationId: string) {
     if (saveState.value === 'changed') await save()
-    const data = await got(api.GET('/variations/{id}', { params: { path: { id: variationId } } }))
-    const kept = localStorage.getItem(draftKey(variationId))
-    const draft = kept ? (JSON.parse(kept) as { revision: number; doc: Variation }) : undefined
+    const draft = draftOf(variationId)
+    if (isLocal(variationId)) return openLocal(variationId, draft?.doc)
+    let data: Saved
+    try {
+      data = await got(api.GET('/variations/{id}', { params: { path: { id: variationId } } }))
+    } catch (e) {
+      if (e instanceof Refusal && e.status === 0 && openLast(variationId, draft?.doc)) return
+      throw e
+    }
     // A draft that rests on an older revision meets the other tablet's work as a conflict.
     show(draft ? { ...data, revision: draft.revision } : data, draft?.doc)
   }
 
+  /** One that was begun while the program was away, and has not landed. */
+  function openLocal(variationId: string, draft?: Variation) {
+    const begun = letters.value.find((l) => l.key === keyOf(variationId))?.body as Variation | undefined
+    if (!begun && !draft) throw new Error('It has landed meanwhile. Choose it from the list.')
+    show({ id: variationId, revision: 0, updated_at: '', document: (draft ?? begun)! })
+    saveState.value = 'offline'
+  }
+
+  /** What was on the bench when the program was last there, with the figures of then. */
+  function openLast(variationId: string, draft?: Variation) {
+    const last = lastSeen<Worksheet>()
+    if (last?.id !== variationId) return false
+    sheet.value = last.sheet
+    show({ id: last.id, revision: last.revision, updated_at: '', document: last.doc }, draft)
+    return true
+  }
+  /** Kept on this tablet with its figures. */
+  function seen() {
+    if (id.value && doc.value && !plain.value) keepLast({ id: id.value, revision: revision.value, doc: doc.value, sheet: sheet.value })
+  }
+
+  /** Another tablet may have saved while the program was away; what was not touched here follows it. */
+  async function follow() {
+    const at = id.value
+    if (!at || isLocal(at) || saveState.value !== 'saved') return
+    const now = await got(api.GET('/variations/{id}', { params: { path: { id: at } } }))
+    if (id.value === at && saveState.value === 'saved' && now.revision !== revision.value) show(now)
+  }
+
+  onLanded((l, answer) => {
+    if (l.path === '/variations' && l.method === 'POST') landed(localId(l.key), answer as Saved)
+    void sendElsewhere(id.value)
+    void refreshList()
+  })
+  /** One that was begun while the program was away is the kitchen's now; what was changed since follows. */
+  function landed(local: string, now: Saved) {
+    const draft = draftOf(local)
+    if (id.value === local && doc.value) {
+      id.value = now.id
+      revision.value = now.revision
+      localStorage.setItem('ladle.open', now.id)
+      saveState.value = draft ? 'changed' : 'saved'
+      if (draft) void saveSoon()
+      void work()
+    } else if (draft) writeDown(now.id, { revision: now.revision, doc: draft.doc })
+    dropDraft(local)
+  }
+
   async function refreshList() {
     try {
-      list.value = (await got(api.GET('/variations', { params: { query: { limit: 200 } } }))).items
+      there.value = (await got(api.GET('/variations', { params: { query: { limit: 200 } } }))).items
       listTrouble.value = undefined
     } catch (e) {
       listTrouble.value = said(e)
@@ -236,9 +307,11 @@ export const useBench = defineStore('bench', () => {
   /** The first look: what the address asks for, else what was open last, else what changed last. */
   async function start(wanted?: string) {
     await refreshList()
+    void flush()
     const last = localStorage.getItem('ladle.open')
+    void sendElsewhere(wanted ?? last ?? undefined)
     const first = list.value.find((v) => v.id === last) ?? list.value[0]
-    for (const one of [wanted, first?.id]) {
+    for (const one of [wanted, first?.id ?? (listTrouble.value ? last : undefined)]) {
       if (!one) continue
       try {
         await open(one)
@@ -252,12 +325,18 @@ export const useBench = defineStore('bench', () => {
   }
 
   async function create(document: Variation) {
-    show(await got(api.POST('/variations', { params: { header: { 'Idempotency-Key': newKey() } }, body: document })))
+    const key = newKey()
+    const sent = await deliver<Saved>({ key, what: `“${document.name}”, new`, method: 'POST', path: '/variations', body: document })
+    if (sent.landed) show(sent.answer)
+    else openLocal(localId(key))
     await refreshList()
   }
 
   async function duplicate(variationId: string) {
-    const { document } = await got(api.GET('/variations/{id}', { params: { path: { id: variationId } } }))
+    const document =
+      variationId === id.value && doc.value
+        ? copy(doc.value)
+        : (await got(api.GET('/variations/{id}', { params: { path: { id: variationId } } }))).document
     await create({ ...document, name: `${document.name}, copy` })
   }
 
@@ -309,15 +388,16 @@ export const useBench = defineStore('bench', () => {
 
   /** Puts a variation aside; the answer brings it back. */
   async function remove(variationId: string) {
-    await api.DELETE('/variations/{id}', { params: { path: { id: variationId } } })
+    const what = `“${list.value.find((v) => v.id === variationId)?.name ?? doc.value?.name ?? ''}”`
+    await putAside(pathOf(variationId), what)
     if (id.value === variationId) {
       id.value = doc.value = sheet.value = undefined
       saveState.value = 'saved'
     }
     await refreshList()
-    if (!id.value && list.value[0]) await open(list.value[0].id)
+    if (!id.value && list.value[0]) await open(list.value[0].id).catch((e: unknown) => (listTrouble.value = said(e)))
     return async () => {
-      await api.POST('/variations/{id}/restore', { params: { path: { id: variationId } } })
+      await putBack(pathOf(variationId), what)
       await refreshList()
       await open(variationId)
     }
@@ -328,7 +408,7 @@ export const useBench = defineStore('bench', () => {
     const c = conflict.value
     if (!c || !doc.value) return
     const mine = copy(doc.value)
-    if (keep === 'theirs' && id.value) localStorage.removeItem(draftKey(id.value))
+    if (keep === 'theirs' && id.value) dropDraft(id.value)
     show(c.current, keep === 'mine' ? mine : undefined)
   }
 
@@ -454,7 +534,10 @@ export const useBench = defineStore('bench', () => {
     active.value = all[Math.min(all.length - 1, Math.max(0, at + by))]
   }
 
-  useCatchUp(trouble, work)
+  useCatchUp(trouble, async () => {
+    await work()
+    if (!trouble.value) await follow()
+  })
   useCatchUp(listTrouble, () => (doc.value ? refreshList() : start()))
   useEventListener(window, 'online', () => void save())
   useEventListener(window, 'pagehide', () => {

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
 import { api, said, signedOut } from '@/api/client'
+import { forgetLast } from '@/away/drafts'
+import { shellKept } from '@/away/shell'
 import { say } from '@/parts/say'
 import CameraSquare from './CameraSquare.vue'
 import PasscodeDialog from './PasscodeDialog.vue'
@@ -14,7 +16,7 @@ const trouble = ref('')
 const here = computed(() => at.house?.tablets.find((t) => t.id === at.house?.tablet))
 const others = computed(() => at.house?.tablets.filter((t) => t.id !== at.house?.tablet) ?? [])
 /** What a browser does on a page that it holds for secure only. */
-const secure = window.isSecureContext
+const secure = computed(() => window.isSecureContext && shellKept.value !== false)
 
 async function end(words: string, call: () => Promise<unknown>) {
   trouble.value = ''
@@ -34,6 +36,7 @@ async function leave() {
   trouble.value = ''
   try {
     await api.DELETE('/session')
+    forgetLast()
     signedOut.value = true
   } catch (e) {
     trouble.value = said(e)

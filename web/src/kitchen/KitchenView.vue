@@ -1,5 +1,9 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, watch } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { useDebounceFn, useEventListener } from '@vueuse/core'
+import { waitingFor } from '@/away/outbox'
+import type { SaveState } from '@/bench/bench'
+import SaveChip from '@/parts/SaveChip.vue'
 import { say } from '@/parts/say'
 import { flourMethods } from '@/bench/choices'
 import Icon from '@/parts/Icon.vue'
@@ -13,25 +17,69 @@ import { useKitchen, type Own } from './kitchen'
 
 const kitchen = useKitchen()
 const form = ref<Own>()
-const busy = ref(false)
-const take = () => (form.value = kitchen.own ? (JSON.parse(JSON.stringify(kitchen.own)) as Own) : undefined)
+const copy = (own: Own) => JSON.parse(JSON.stringify(own)) as Own
+const take = () => (form.value = kitchen.own ? copy(kitchen.own) : undefined)
 onMounted(async () => {
   await kitchen.load()
   take()
 })
-watch(() => kitchen.revision, take)
-const changed = computed(() => JSON.stringify(form.value) !== JSON.stringify(kitchen.own))
+/** It saves itself, a moment after the last change; what is typed meanwhile is never overwritten. */
+const saveAfterMs = 700 // of quiet
+const same = () => JSON.stringify(form.value) === JSON.stringify(kitchen.own)
+const saving = ref(false)
+const edited = ref(false) // since it was saved last
+const refused = ref(false) // what stands there now
+const state = computed<SaveState>(() => {
+  if (kitchen.conflict) return 'conflict'
+  if (saving.value) return 'saving'
+  if (edited.value) return refused.value ? 'refused' : 'changed'
+  return waitingFor('/kitchen') ? 'offline' : 'saved'
+})
+watch(
+  () => kitchen.revision,
+  () => !edited.value && take(),
+)
+watch(
+  form,
+  () => {
+    edited.value = !same()
+    refused.value = false
+    if (edited.value) void saveSoon()
+  },
+  { deep: true },
+)
 function goBack(own: Own) {
-  form.value = JSON.parse(JSON.stringify(own)) as Own
-  say({ message: 'This is how it was. “Save” makes it so again.', duration: 6000, showClose: true })
+  form.value = copy(own)
+  say({ message: 'It is as it was then. “As it was” has the other as well.', duration: 6000, showClose: true })
 }
 const fault = (pointer: string) => kitchen.faults[pointer]
 
 async function save() {
-  if (!form.value) return
-  busy.value = true
-  if (await kitchen.save(form.value)) say({ message: 'The kitchen is saved. Every variation is worked out with it from now on.', duration: 4000 })
-  busy.value = false
+  if (!form.value || saving.value || !edited.value || kitchen.conflict) return
+  const sent = JSON.stringify(form.value)
+  saving.value = true
+  const kept = await kitchen.save(copy(form.value))
+  saving.value = false
+  if (JSON.stringify(form.value) !== sent) return void saveSoon() // typed on meanwhile
+  refused.value = !kept
+  if (!kept) return
+  edited.value = false
+  take()
+}
+const saveSoon = useDebounceFn(save, saveAfterMs)
+useEventListener(window, 'pagehide', () => void save())
+onBeforeUnmount(() => void save())
+
+/** Ends a meeting with another tablet's change with one of the two. */
+async function settle(mine: boolean) {
+  if (mine && form.value) {
+    edited.value = !(await kitchen.saveOver(copy(form.value)))
+    if (edited.value) return
+  } else {
+    edited.value = false
+    await kitchen.load()
+  }
+  take()
 }
 
 /** The kitchen's own measures, weighed once: a gram of water is a millilitre. */
@@ -53,11 +101,11 @@ async function inShell(shell: number | null | undefined) {
 
 /** What was taken off last can be put back. */
 const lastGone = ref<() => void>()
-function takeOut<T extends { name: string }>(list: T[], i: number) {
-  const [gone] = list.splice(i, 1)
+function takeOut(list: 'ladles' | 'griddles' | 'irons', i: number) {
+  const gone = form.value?.[list]?.splice(i, 1)[0]
   if (!gone) return
   say({ message: `${gone.name} is off the list. “Put back” brings it back.`, duration: 6000, showClose: true })
-  lastGone.value = () => list.splice(i, 0, gone)
+  lastGone.value = () => (form.value?.[list] as (typeof gone)[] | undefined)?.splice(i, 0, gone)
 }
 function putBack() {
   lastGone.value?.()
@@ -83,9 +131,15 @@ const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iro
       <p class="muted">What you cook with. Every figure on the bench uses it.</p>
       <el-button v-if="lastGone" @click="putBack"><Icon name="undo" />Put back</el-button>
       <EarlierKitchens v-else @chosen="goBack" />
-      <el-button class="go" :disabled="!changed" :loading="busy" @click="save">Save</el-button>
+      <SaveChip v-if="form" :state="state" :trouble="kitchen.trouble" />
     </header>
-    <p v-if="kitchen.trouble" class="panel trouble" role="alert">
+    <p v-if="kitchen.conflict" class="panel trouble" role="alert">
+      <i class="sign high" /><span
+        >Another tablet changed the kitchen while it was changed here. Keep one of the two; “As it was” has the other.</span
+      >
+      <el-button @click="settle(false)">Take the other tablet's</el-button><el-button class="go" @click="settle(true)">Keep this tablet's</el-button>
+    </p>
+    <p v-else-if="kitchen.trouble" class="panel trouble" role="alert">
       <i class="sign high" />{{ kitchen.trouble }} <el-button @click="kitchen.load">Try again</el-button>
     </p>
     <el-form v-if="form" novalidate class="grid" label-position="top" @submit.prevent="save">
@@ -170,7 +224,7 @@ const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iro
                   :controls="false"
                   :aria-label="`Depth of ${g.name} in cm`" /></template
               ><span>cm</span>
-              <el-button class="ghost" :aria-label="`Take ${g.name} off the list`" @click="takeOut(form.griddles!, i)"><Icon name="bin" /></el-button>
+              <el-button class="ghost" :aria-label="`Take ${g.name} off the list`" @click="takeOut('griddles', i)"><Icon name="bin" /></el-button>
               <PlateHeat v-model="form.griddles![i]!" :limit="limit" :fault="(f) => fault(`griddles/${i}/${f}`)" />
               <p v-if="fault(`griddles/${i}/width_cm`) || fault(`griddles/${i}/depth_cm`)" class="fault" role="alert">
                 {{ fault(`griddles/${i}/width_cm`) ?? fault(`griddles/${i}/depth_cm`) }}
@@ -193,7 +247,7 @@ const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iro
               <el-input-number v-model="l.volume_ml" v-bind="limit('volume_ml')" :controls="false" :aria-label="`Volume of ${l.name} in ml`" /><span
                 >ml</span
               >
-              <el-button class="ghost" :aria-label="`Take ${l.name} off the list`" @click="takeOut(form.ladles!, i)"><Icon name="bin" /></el-button>
+              <el-button class="ghost" :aria-label="`Take ${l.name} off the list`" @click="takeOut('ladles', i)"><Icon name="bin" /></el-button>
               <p v-if="fault(`ladles/${i}/volume_ml`) || fault(`ladles/${i}/name`)" class="fault" role="alert">
                 {{ fault(`ladles/${i}/volume_ml`) ?? fault(`ladles/${i}/name`) }}
               </p>
@@ -211,7 +265,7 @@ const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iro
             <li v-for="(n, i) in form.irons" :key="n.id" class="well iron">
               <Icon :name="icons.iron!" /><el-input v-model="n.name" :aria-label="`Name of iron ${i + 1}`" />
               <el-checkbox :model-value="!!n.round" @update:model-value="n.round = $event as boolean">round</el-checkbox>
-              <el-button class="ghost" :aria-label="`Take ${n.name} off the list`" @click="takeOut(form.irons!, i)"><Icon name="bin" /></el-button>
+              <el-button class="ghost" :aria-label="`Take ${n.name} off the list`" @click="takeOut('irons', i)"><Icon name="bin" /></el-button>
               <div class="sizes">
                 <label
                   >across
@@ -412,9 +466,6 @@ li .ghost {
 @media (max-width: 560px) {
   .bar p {
     display: none;
-  }
-  .bar .go {
-    margin-left: auto;
   }
   .fields {
     grid-template-columns: 1fr;

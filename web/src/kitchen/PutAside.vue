@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { onMounted, ref } from 'vue'
+import { onMounted, onScopeDispose, ref } from 'vue'
 import { say } from '@/parts/say'
 import Icon from '@/parts/Icon.vue'
-import { api, got, said, sent, type Schemas } from '@/api/client'
+import { bringBack as putBack, onLanded, waits } from '@/away/outbox'
+import { api, got, said, type Schemas } from '@/api/client'
 
 /** What was put aside and can still come back. */
 const items = ref<Schemas['Aside'][]>()
@@ -26,15 +27,16 @@ async function load() {
 async function bringBack(one: Schemas['Aside']) {
   busy.value = one.id
   try {
-    await sent(`/${places[one.kind].path}/${one.id}/restore`, { method: 'POST' })
-    say({ message: `${one.name} is back.`, duration: 4000 })
-    await load()
+    const { landed } = await putBack(`/${places[one.kind].path}/${one.id}`, one.name)
+    say({ message: landed ? `${one.name} is back.` : waits(one.name), duration: 4000 })
+    if (landed) await load()
   } catch (e) {
     trouble.value = said(e)
   }
   busy.value = ''
 }
 onMounted(load)
+onScopeDispose(onLanded((l) => l.path.endsWith('/restore') && load()))
 </script>
 
 <template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { waits } from '@/away/outbox'
 import { computed, ref, watch } from 'vue'
 import { say } from '@/parts/say'
 import { api, got, said, faultsOf, type Ingredient, type Schemas } from '@/api/client'
@@ -107,9 +108,9 @@ async function keep() {
     } else {
       made = { ...(JSON.parse(JSON.stringify(item.value)) as Item), id: '', name: name.value, allergens: chosen.value ?? [] }
     }
-    await pantry.create(made)
+    const { landed } = await pantry.create(made)
     open.value = false
-    say({ message: `“${name.value}” is in the pantry.`, duration: 4000 })
+    say({ message: landed ? `“${name.value}” is in the pantry.` : waits(`“${name.value}”`), duration: 4000 })
   } catch (e) {
     faults.value = faultsOf(e)
   } finally {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
+import { waits } from '@/away/outbox'
 import { say } from '@/parts/say'
 import type { Schemas } from '@/api/client'
 import WeightField from '@/parts/WeightField.vue'
@@ -22,17 +23,22 @@ watch(
 )
 const changed = computed(() => price.value !== holder.value?.item.price_per_kg || stock.value !== holder.value?.item.stock_g)
 
+const tell = (what: string, { landed }: { landed: boolean }) => landed || say({ message: waits(what), duration: 5000 })
 async function keep() {
   try {
-    if (holder.value) await pantry.change(holder.value, { price_per_kg: price.value, stock_g: stock.value })
+    const what = `The stock of ${props.ingredient.label}`
+    if (holder.value) tell(what, await pantry.change(holder.value, { price_per_kg: price.value, stock_g: stock.value }))
     else
-      await pantry.create({
-        id: `stock_${props.ingredient.id}`,
-        name: props.ingredient.label,
-        stands_for: props.ingredient.id,
-        price_per_kg: price.value,
-        stock_g: stock.value,
-      })
+      tell(
+        what,
+        await pantry.create({
+          id: `stock_${props.ingredient.id}`,
+          name: props.ingredient.label,
+          stands_for: props.ingredient.id,
+          price_per_kg: price.value,
+          stock_g: stock.value,
+        }),
+      )
   } catch (e) {
     say({ message: (e as Error).message, duration: 6000, showClose: true })
   }

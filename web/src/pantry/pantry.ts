@@ -1,7 +1,8 @@
 import { useCatchUp } from '@/parts/catchUp'
 import { defineStore } from 'pinia'
-import { ref, shallowRef } from 'vue'
-import { api, got, newKey, said, useLatest, type Ingredient, type Schemas } from '@/api/client'
+import { computed, ref, shallowRef } from 'vue'
+import { asItWillBe, bringBack, deliver, onLanded, putAside as setAside } from '@/away/outbox'
+import { api, got, said, useLatest, type Ingredient, type Schemas } from '@/api/client'
 
 export type Item = Schemas['PantryItem']
 export type Listed = Schemas['PantryListItem']
@@ -10,7 +11,15 @@ export type Detail = Schemas['IngredientDetail']
 /** The shelf as it is searched, the cook's own items, and the ingredient that is looked at. */
 export const usePantry = defineStore('pantry', () => {
   const found = shallowRef<Ingredient[]>([])
-  const items = shallowRef<Listed[]>([])
+  const there = shallowRef<Listed[]>([]) // as the program has them
+  const path = (id: string) => `/pantry/${id}`
+  const items = computed(() =>
+    asItWillBe(
+      there.value,
+      (i) => path(i.id),
+      (i, item) => ({ ...i, item: item as Item }),
+    ),
+  )
   const troubled = shallowRef<Schemas['PantryTrouble'][]>([]) // what cannot be used as it is
   const detail = shallowRef<Detail>()
   const wanted = ref<string>() // the ingredient that is looked at, or soon will be
@@ -39,7 +48,7 @@ export const usePantry = defineStore('pantry', () => {
   async function refresh() {
     try {
       const all = await got(api.GET('/pantry'))
-      items.value = all.items
+      there.value = all.items
       troubled.value = all.troubled
     } catch (e) {
       trouble.value = said(e)
@@ -62,37 +71,42 @@ export const usePantry = defineStore('pantry', () => {
 
   const asDocument = (item: Item) => ({ ...item, format: 'upbeat-ladle/pantry-item' as const, version: 1 as const })
   async function create(item: Item) {
-    const saved = await got(api.POST('/pantry', { params: { header: { 'Idempotency-Key': newKey() } }, body: asDocument(item) }))
-    await moved(item.stands_for ?? saved.document.id)
+    const sent = await deliver<Schemas['SavedPantryItem']>({
+      what: `“${item.name}” in the pantry`,
+      method: 'POST',
+      path: '/pantry',
+      body: asDocument(item),
+    })
+    if (sent.landed) await moved(item.stands_for ?? sent.answer.document.id)
+    return sent
   }
   async function change(listed: Listed, patch: Partial<Item>) {
-    await api.PUT('/pantry/{id}', {
-      params: { path: { id: listed.id }, header: { 'If-Match': `"${listed.revision}"` } },
-      body: asDocument({ ...listed.item, ...patch }),
-    })
-    await moved()
+    const item = { ...listed.item, ...patch }
+    const what = `“${item.name}” in the pantry`
+    const sent = await deliver({ what, method: 'PUT', path: path(listed.id), revision: listed.revision, body: asDocument(item) })
+    if (sent.landed) await moved()
+    return sent
   }
   /** Puts an item aside; the answer brings it back. */
   async function remove(listed: Listed) {
-    await api.DELETE('/pantry/{id}', { params: { path: { id: listed.id } } })
+    const sent = await setAside(path(listed.id), `“${listed.item.name}”`)
     if (!listed.item.stands_for) detail.value = undefined
-    await moved()
+    if (sent.landed) await moved()
     return async () => {
-      await api.POST('/pantry/{id}/restore', { params: { path: { id: listed.id } } })
-      await moved(listed.own.ingredient)
+      if ((await bringBack(path(listed.id), `“${listed.item.name}”`)).landed) await moved(listed.own.ingredient)
     }
   }
 
   /** The same for one that cannot be used. */
   async function putAside(id: string) {
-    await api.DELETE('/pantry/{id}', { params: { path: { id } } })
-    await moved()
+    const what = troubled.value.find((t) => t.id === id)?.name ?? 'an item of the pantry'
+    if ((await setAside(path(id), what)).landed) await moved()
     return async () => {
-      await api.POST('/pantry/{id}/restore', { params: { path: { id } } })
-      await moved()
+      if ((await bringBack(path(id), what)).landed) await moved()
     }
   }
 
   useCatchUp(trouble, () => moved())
+  onLanded((l) => l.path.startsWith('/pantry') && loaded.value && moved())
   return { found, items, troubled, detail, wanted, trouble, query, group, loaded, search, refresh, look, moved, create, change, remove, putAside }
 })

@@ -1,11 +1,18 @@
 <script setup lang="ts">
+import { computed } from 'vue'
+import { elsewhere, isLocal } from '@/away/drafts'
+import { letters } from '@/away/outbox'
+import { newer, takeNewer } from '@/away/shell'
 import Icon from './Icon.vue'
 import { useBench } from '@/bench/bench'
 import { addressOf } from './address'
 import { shift } from './settings'
 
-const emit = defineEmits<{ find: [] }>()
+const emit = defineEmits<{ find: []; waiting: [] }>()
 const bench = useBench()
+/** What was done here and has not reached the kitchen. */
+const waiting = computed(() => letters.value.length + elsewhere.value.length + (bench.saveState === 'offline' && !isLocal(bench.id) ? 1 : 0))
+const stuck = computed(() => letters.value.some((l) => l.trouble))
 </script>
 
 <template>
@@ -20,6 +27,12 @@ const bench = useBench()
     <router-link class="area" to="/bases"><Icon name="base" :size="24" />Bases</router-link>
     <router-link class="area" to="/pantry"><Icon name="shelf" :size="24" />Pantry</router-link>
     <router-link class="area" to="/prep"><Icon name="knife" :size="24" />Prep</router-link>
+    <button v-if="newer" type="button" class="area told" title="A newer program is here. Your work stays." @click="takeNewer">
+      <Icon name="redo" :size="24" />Update
+    </button>
+    <button v-if="waiting" type="button" class="area told" :class="{ stuck }" aria-live="polite" @click="emit('waiting')">
+      <Icon name="offline" :size="24" />{{ waiting }} {{ waiting === 1 ? 'waits' : 'wait' }}
+    </button>
     <router-link class="area last" to="/kitchen"><Icon name="kitchen" :size="24" />Kitchen</router-link>
     <button type="button" class="area" :aria-pressed="shift === 'early'" @click="shift = shift === 'early' ? 'day' : 'early'">
       <Icon :name="shift === 'early' ? 'sun' : 'moon'" :size="24" />{{ shift === 'early' ? 'Daylight' : 'Early shift' }}
@@ -62,6 +75,15 @@ const bench = useBench()
 }
 .last {
   margin-top: auto;
+}
+.told {
+  background: var(--yolk-wash);
+  color: var(--ink);
+  font-weight: 700;
+}
+.stuck {
+  background: var(--beet-wash);
+  color: var(--beet);
 }
 @media (max-width: 900px) {
   .rail {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
+import { waits } from '@/away/outbox'
 import { say } from '@/parts/say'
 import type { Schemas } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
@@ -36,13 +37,15 @@ watch(
 async function keep(item: Schemas['PantryItem'], as: string, standsFor?: string) {
   busy.value = true
   try {
-    await prep.keep({ ...item, name: as, ...(standsFor ? { stands_for: standsFor } : {}) })
+    const { landed } = await prep.keep({ ...item, name: as, ...(standsFor ? { stands_for: standsFor } : {}) })
     kept.value = as
     done.value ||= item === props.result.item
     say({
-      message: standsFor
-        ? `Saved. Every variation with ${props.result.stand_in?.name} is worked out with it from now on.`
-        : `Saved. “${as}” is in the pantry.`,
+      message: !landed
+        ? waits(`“${as}”`)
+        : standsFor
+          ? `Saved. Every variation with ${props.result.stand_in?.name} is worked out with it from now on.`
+          : `Saved. “${as}” is in the pantry.`,
       duration: 5000,
     })
   } catch (e) {

@@ -2,7 +2,8 @@ import { useCatchUp } from '@/parts/catchUp'
 import { useDebounceFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
-import { api, got, newKey, said, faultsOf, useLatest, type Schemas } from '@/api/client'
+import { deliver } from '@/away/outbox'
+import { api, got, said, faultsOf, useLatest, type Schemas } from '@/api/client'
 
 export type Bench = Schemas['PreparationBench']
 export type Preparation = Schemas['Preparation']
@@ -79,9 +80,12 @@ export const usePrep = defineStore('prep', () => {
 
   /** Keeps what is in the tub. */
   async function keep(item: Schemas['PantryItem']) {
-    return got(
-      api.POST('/pantry', { params: { header: { 'Idempotency-Key': newKey() } }, body: { ...item, format: 'upbeat-ladle/pantry-item', version: 1 } }),
-    )
+    return deliver({
+      what: `“${item.name}” in the pantry`,
+      method: 'POST',
+      path: '/pantry',
+      body: { ...item, format: 'upbeat-ladle/pantry-item', version: 1 },
+    })
   }
 
   useCatchUp(trouble, load)
