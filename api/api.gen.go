@@ -1744,6 +1744,12 @@ type Load struct {
 // LoadVerdict defines model for Load.Verdict.
 type LoadVerdict string
 
+// LookedAside defines model for LookedAside.
+type LookedAside struct {
+	Name string `json:"name"`
+	Text string `json:"text"`
+}
+
 // Measured defines model for Measured.
 type Measured struct {
 	Brix          *float64 `json:"brix,omitempty"`
@@ -1957,7 +1963,10 @@ type PasscodeChange struct {
 // Picture One portion in small
 type Picture struct {
 	// Allergens What is contained, what some makes may carry, and that packs decide
-	Allergens  *string  `json:"allergens,omitempty"`
+	Allergens *string `json:"allergens,omitempty"`
+
+	// Base What a variation stands on by its name
+	Base       *string  `json:"base,omitempty"`
 	Colour     *string  `json:"colour,omitempty"`
 	Count      int      `json:"count"`
 	DiameterMm *float64 `json:"diameter_mm,omitempty"`
@@ -2236,6 +2245,18 @@ type SignIn struct {
 
 // Stage defines model for Stage.
 type Stage string
+
+// State defines model for State.
+type State struct {
+	Name     *string   `json:"name,omitempty"`
+	Revision int64     `json:"revision"`
+	SavedAt  time.Time `json:"saved_at"`
+}
+
+// StateList defines model for StateList.
+type StateList struct {
+	Items []State `json:"items"`
+}
 
 // Strategy defines model for Strategy.
 type Strategy string
@@ -2647,6 +2668,12 @@ type ServerInterface interface {
 	// ListBin What was put aside, last first; each comes back with its restore, until it is purged
 	// (GET /bin)
 	ListBin(c *gin.Context)
+	// Purge Take what was put aside away for good, with its past
+	// (DELETE /bin/{kind}/{id})
+	Purge(c *gin.Context, kind string, id Id)
+	// LookAside A base or variation that was put aside, as plain text
+	// (GET /bin/{kind}/{id})
+	LookAside(c *gin.Context, kind string, id Id)
 	// TakeReading Take one reading, corrected to 20 °C
 	// (POST /devices/refractometer/readings)
 	TakeReading(c *gin.Context)
@@ -2764,6 +2791,9 @@ type ServerInterface interface {
 
 	// (POST /variations/{id}/restore)
 	RestoreVariation(c *gin.Context, id Id)
+	// ListStates What is kept of its past, the newest first; the first is how it is now
+	// (GET /variations/{id}/revisions)
+	ListStates(c *gin.Context, id Id)
 	// GetRevision A variation as it was saved then
 	// (GET /variations/{id}/revisions/{revision})
 	GetRevision(c *gin.Context, id Id, revision int64)
@@ -3076,6 +3106,74 @@ func (siw *ServerInterfaceWrapper) ListBin(c *gin.Context) {
 	}
 
 	siw.Handler.ListBin(c)
+}
+
+// Purge operation middleware
+func (siw *ServerInterfaceWrapper) Purge(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "kind" -------------
+	var kind string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "kind", c.Param("kind"), &kind, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter kind: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.Purge(c, kind, id)
+}
+
+// LookAside operation middleware
+func (siw *ServerInterfaceWrapper) LookAside(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "kind" -------------
+	var kind string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "kind", c.Param("kind"), &kind, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter kind: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.LookAside(c, kind, id)
 }
 
 // TakeReading operation middleware
@@ -3990,6 +4088,31 @@ func (siw *ServerInterfaceWrapper) RestoreVariation(c *gin.Context) {
 	siw.Handler.RestoreVariation(c, id)
 }
 
+// ListStates operation middleware
+func (siw *ServerInterfaceWrapper) ListStates(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListStates(c, id)
+}
+
 // GetRevision operation middleware
 func (siw *ServerInterfaceWrapper) GetRevision(c *gin.Context) {
 
@@ -4165,6 +4288,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/variations/:id/versions", wrapper.ListVersions)
 	router.POST(options.BaseURL+"/variations/:id/versions", wrapper.NameVersion)
 	router.DELETE(options.BaseURL+"/variations/:id/versions/:revision", wrapper.UnnameVersion)
+	router.GET(options.BaseURL+"/variations/:id/revisions", wrapper.ListStates)
 	router.GET(options.BaseURL+"/variations/:id/revisions/:revision", wrapper.GetRevision)
 	router.GET(options.BaseURL+"/bases", wrapper.ListBases)
 	router.POST(options.BaseURL+"/bases", wrapper.CreateBase)
@@ -4174,6 +4298,8 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/texts/:id", wrapper.GetText)
 	router.GET(options.BaseURL+"/kitchen/revisions", wrapper.ListKitchens)
 	router.GET(options.BaseURL+"/bin", wrapper.ListBin)
+	router.DELETE(options.BaseURL+"/bin/:kind/:id", wrapper.Purge)
+	router.GET(options.BaseURL+"/bin/:kind/:id", wrapper.LookAside)
 	router.GET(options.BaseURL+"/exports/:kind/:id", wrapper.ExportDocument)
 	router.GET(options.BaseURL+"/archive", wrapper.ExportArchive)
 	router.POST(options.BaseURL+"/archive", wrapper.ImportArchive)

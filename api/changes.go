@@ -7,6 +7,7 @@ import (
 	"github.com/gin-gonic/gin"
 
 	"upbeatladle/document"
+	"upbeatladle/store"
 )
 
 // decode reads a strict request body into v; a failure is answered and ok is false.
@@ -87,6 +88,53 @@ func (s *Server) ListBin(c *gin.Context) {
 	out := Bin{Items: []Aside{}}
 	for _, a := range aside {
 		out.Items = append(out.Items, Aside{Kind: AsideKind(a.Kind), Id: a.ID, Name: a.Name, PutAsideAt: a.At, Until: a.Until})
+	}
+	c.JSON(http.StatusOK, out)
+}
+
+// LookAside shows what was put aside.
+func (s *Server) LookAside(c *gin.Context, kind string, id Id) {
+	of, there := kinds[kind]
+	if !there || of == store.Pantry {
+		s.refuse(c, store.ErrNotFound)
+		return
+	}
+	name, text, err := s.kitchen.LookAside(c.Request.Context(), of, id)
+	if err != nil {
+		s.refuse(c, err)
+		return
+	}
+	c.JSON(http.StatusOK, LookedAside{Name: name, Text: text})
+}
+
+// Purge takes what was put aside away for good.
+func (s *Server) Purge(c *gin.Context, kind string, id Id) {
+	of, there := kinds[kind]
+	err := store.ErrNotFound
+	if there {
+		err = s.kitchen.Purge(c.Request.Context(), of, id)
+	}
+	if err != nil {
+		s.refuse(c, err)
+		return
+	}
+	c.Status(http.StatusNoContent)
+}
+
+// ListStates lists what is kept of a variation's past.
+func (s *Server) ListStates(c *gin.Context, id Id) {
+	found, err := s.kitchen.States(c.Request.Context(), id)
+	if err != nil {
+		s.refuse(c, err)
+		return
+	}
+	out := StateList{Items: []State{}}
+	for _, f := range found {
+		st := State{Revision: f.Revision, SavedAt: f.SavedAt}
+		if f.Name != "" {
+			st.Name = &f.Name
+		}
+		out.Items = append(out.Items, st)
 	}
 	c.JSON(http.StatusOK, out)
 }

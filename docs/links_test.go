@@ -37,9 +37,10 @@ func read(t *testing.T, file string) string {
 
 var (
 	link     = regexp.MustCompile(`\]\(([^)#\s]+)(#[^)\s]*)?\)`)
-	path     = regexp.MustCompile("`((?:core|document|store|api|device|starter|demo|web|e2e|cmd|docs)/[A-Za-z0-9_./-]+)`")
+	path     = regexp.MustCompile("`((?:core|document|store|house|kitchen|about|api|device|starter|demo|web|e2e|cmd|docs)/[A-Za-z0-9_./-]+)`")
 	section  = regexp.MustCompile(`docs/maths\.md (?:section )?(\d+)`)
 	heading  = regexp.MustCompile(`(?m)^## (\d+)\.`)
+	testName = regexp.MustCompile("`(Test[A-Z]\\w+)`")
 	docNamed = regexp.MustCompile(`\bdocs/[a-z_/]+\.md\b`)
 )
 
@@ -57,6 +58,19 @@ func TestDocumentsNameWhatIsThere(t *testing.T) {
 		for _, m := range path.FindAllStringSubmatch(text, -1) {
 			_, err := os.Stat(filepath.Join("..", m[1]))
 			assert.NoError(t, err, "%s names %s", file, m[1])
+		}
+	}
+}
+
+// A test that a document calls upon is there.
+func TestDocumentsNameTestsThatAreThere(t *testing.T) {
+	tests := ""
+	for _, file := range tracked(t, "*_test.go") {
+		tests += read(t, file)
+	}
+	for _, file := range tracked(t, "*.md") {
+		for _, m := range testName.FindAllStringSubmatch(read(t, file), -1) {
+			assert.Contains(t, tests, "\nfunc "+m[1]+"(", "%s names a test", file)
 		}
 	}
 }

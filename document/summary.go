@@ -24,15 +24,16 @@ type pictureJSON struct {
 	Colour     string   `json:"colour,omitzero"`
 	Allergens  string   `json:"allergens,omitzero"` // in one line
 	Suspects   []string `json:"suspects,omitzero"`  // that it contains, may carry, or that are not known
+	Base       string   `json:"base,omitzero"`      // what a variation stands on, by its name
 	Trouble    string   `json:"trouble,omitzero"`   // why it cannot be worked out
 }
 
-func picture(w worksheet.Worksheet) ([]byte, error) {
+func picture(w worksheet.Worksheet, base string) ([]byte, error) {
 	tint := ""
 	if c := w.Batter.Colour; c != nil {
 		tint = c.Hex
 	}
-	return Answer(pictureJSON{w.Portion.Count, w.Portion.DiameterMM, w.Portion.PouredMM, tint, w.AllergenText, w.Suspects, ""})
+	return Answer(pictureJSON{w.Portion.Count, w.Portion.DiameterMM, w.Portion.PouredMM, tint, w.AllergenText, w.Suspects, base, ""})
 }
 
 // Troubled is what a card shows of a document that cannot be worked out: its sentence.
@@ -66,7 +67,7 @@ func SummariseVariation(ctx context.Context, data []byte, s Setting) (Summary, e
 	if err != nil {
 		return Summary{}, err
 	}
-	return summary(v.Name, v.Form, lead(w), w, v.Encode)
+	return summary(v.Name, v.Form, lead(w), v.Base.Name, w, v.Encode)
 }
 
 // SummariseBase does the same for a base document, worked out plain.
@@ -83,15 +84,15 @@ func SummariseBase(ctx context.Context, data []byte, s Setting) (Summary, error)
 	if w.Batter.Class != "" {
 		verdict = string(w.Batter.Class) + ", " + verdict
 	}
-	return summary(b.Name, b.Form, verdict, w, b.Encode)
+	return summary(b.Name, b.Form, verdict, "", w, b.Encode)
 }
 
-func summary(name, form, verdict string, w worksheet.Worksheet, body func() ([]byte, error)) (Summary, error) {
+func summary(name, form, verdict, base string, w worksheet.Worksheet, body func() ([]byte, error)) (Summary, error) {
 	text, err := body()
 	if err != nil {
 		return Summary{}, err
 	}
-	pic, err := picture(w)
+	pic, err := picture(w, base)
 	return Summary{name, form, verdict, pic, text}, err
 }
 

@@ -273,9 +273,10 @@ func TestTypeAmountsPinRowsAndChooseHowToOffset(t *testing.T) {
 func TestStartPutAsideAndBringBackAVariation(t *testing.T) {
 	c := sits(t, kitchen(t), 1280, 800)
 	c.click("[aria-label=Variations]")
+	c.click(".filters .go")
 	c.sees(`document.querySelectorAll('.el-drawer .bases input').length === 4`)
 	c.click(".el-drawer form .go")
-	c.sees(`document.querySelector('.el-drawer [role=alert]')?.innerText.includes('name')`)
+	c.sees(`document.querySelector('.el-drawer form [role=alert]')?.innerText.includes('name')`)
 	c.click(".el-drawer form .el-input input")
 	c.do(chromedp.KeyEvent("Plain morning"), chromedp.KeyEvent(kb.Enter))
 	c.sees(`document.querySelector('h1').innerText === 'Plain morning'`)

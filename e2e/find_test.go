@@ -59,6 +59,12 @@ func TestTheListLeavesOut(t *testing.T) {
 	pick("Leave out what may hold", "every allergen")
 	pick("Which form", "waffles")
 	c.sees(`document.querySelectorAll('[data-card]').length === 1`)
+	pick("Which form", "every form")
+	pick("On which base", "on Hatch plain")
+	c.sees(`(() => { const n = document.querySelectorAll('[data-card]').length; return n > 0 && n < 7 })()`)
+	pick("On which base", "every base")
+	pick("In which order", "by name")
+	c.sees(`(() => { const n = [...document.querySelectorAll('[data-card]')].map(e => e.dataset.card); return n.length === 7 && n.join() === [...n].sort((a, b) => a.localeCompare(b)).join() })()`)
 	c.click(".filters .go")
 	c.sees(`document.activeElement?.ariaLabel === 'Name of the new variation'`)
 }

@@ -10,6 +10,41 @@ import (
 	"github.com/stretchr/testify/require"
 )
 
+// Every saved state is listed, compared line by line and brought back, with a step back; what was put aside can
+// be taken away for good, after a question.
+func TestEverySavedStateComesBack(t *testing.T) {
+	c := sits(t, kitchen(t), 1280, 800)
+	before := c.agrees("milk_whole")
+	c.press("++++")
+	c.sees(`document.querySelector('[data-save=changed]')`)
+	c.saved()
+	now := c.agrees("milk_whole")
+	require.NotEqual(t, before, now)
+	c.more("Versions")
+	c.click(`.el-dialog [aria-label="Which states"] label:nth-child(2)`)
+	c.sees(`document.querySelectorAll('.el-dialog .rows li').length > 1 && document.querySelector('.el-dialog .rows li').innerText.includes('as it is now')`)
+	c.reachable("every saved state")
+	c.click(".el-dialog .rows li:last-child .el-button")
+	c.sees(`document.querySelector('.el-dialog tr[data-change=more], .el-dialog tr[data-change=less]')`)
+	c.sees(`(() => { const b = [...document.querySelectorAll('.el-dialog .el-button')].find(b => b.innerText.startsWith('Go back to')); b?.click(); return !!b })()`)
+	c.sees(`!document.querySelector('.el-dialog .rows')?.checkVisibility()`)
+	c.sees(`document.querySelector('[data-save=changed]')`)
+	assert.Equal(t, before, c.agrees("milk_whole"))
+	c.press(kb.Escape)
+	c.click("[aria-label=Undo]")
+	assert.Equal(t, now, c.agrees("milk_whole"))
+
+	c.click("[aria-label=Variations]")
+	c.click(`[aria-label="Put aside Spinach crêpe"]`)
+	c.sees(`!document.querySelector('[data-card="Spinach crêpe"]')`)
+	c.do(chromedp.Navigate(c.k.URL + "/kitchen"))
+	c.click(`[aria-label="Take Spinach crêpe away for good"]`)
+	c.sees(`document.querySelector('.el-message-box')?.checkVisibility()`)
+	c.reachable("taking away for good")
+	c.click(".el-message-box .go")
+	c.sees(`document.querySelector('.put-aside').innerText.includes('Nothing is put aside')`)
+}
+
 // A version gets another name, by keyboard, loses it and has it back; what was put aside comes
 // back from the Kitchen.
 func TestNothingThatWasKeptIsLost(t *testing.T) {
@@ -19,7 +54,7 @@ func TestNothingThatWasKeptIsLost(t *testing.T) {
 	c.click(`.el-dialog [aria-label="Name of this version"]`)
 	c.do(chromedp.KeyEvent("For the frist ferry" + kb.Enter))
 	c.sees(`document.querySelector('.el-dialog li b')?.innerText === 'For the frist ferry'`)
-	c.click(".el-dialog li .el-button:nth-of-type(2)")
+	c.click(`[aria-label="Rename “For the frist ferry”"]`)
 	c.sees(`document.activeElement?.ariaLabel?.startsWith('Name of “')`)
 	c.do(chromedp.KeyEvent("a", chromedp.KeyModifiers(2)))
 	c.do(chromedp.KeyEvent("For the first ferry" + kb.Enter))
@@ -38,6 +73,11 @@ func TestNothingThatWasKeptIsLost(t *testing.T) {
 	c.do(chromedp.Navigate(c.k.URL + "/kitchen"))
 	c.sees(`document.querySelectorAll('.put-aside li').length === 1`)
 	c.click(".put-aside li .el-button")
+	c.sees(`document.querySelector('.looked-aside pre')?.innerText.includes('Contains')`)
+	c.reachable("what was put aside")
+	c.press(kb.Escape)
+	c.sees(`!document.querySelector('.looked-aside pre')?.checkVisibility()`)
+	c.click(".put-aside li .back")
 	c.sees(`document.querySelector('.put-aside').innerText.includes('Nothing is put aside')`)
 	back, again := c.stored()
 	assert.Equal(t, id, back)

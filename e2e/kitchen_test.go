@@ -24,8 +24,7 @@ func TestEggsByTheirSizeAndAMug(t *testing.T) {
 	c.types("input[aria-label='One egg weighed in its shell']", "62.5")
 	c.sees(egg + ` === '55'`)
 	c.types("input[aria-label='Your mug: water in it (g)']", "320")
-	c.click(".area-bar .go")
-	c.sees(`[...document.querySelectorAll('.el-message')].some(m => m.innerText.includes('The kitchen is saved'))`)
+	c.sees(`document.querySelector('.kitchen [data-save=saved]')`)
 	var own struct {
 		Document struct {
 			EggG  float64 `json:"egg_g"`

@@ -439,26 +439,33 @@ func plainID(id string) bool {
 // more goes out as it was kept, as JSON only.
 func (k *Kitchen) Export(ctx context.Context, kind store.Kind, id, as string) (name string, data []byte, err error) {
 	d, err := k.store.Get(ctx, kind, id)
-	if err != nil || kind == store.Pantry {
-		return d.Name, d.Body, err
+	if err != nil {
+		return "", nil, err
+	}
+	data, err = k.exported(ctx, kind, d, as)
+	return d.Name, data, err
+}
+
+func (k *Kitchen) exported(ctx context.Context, kind store.Kind, d store.Document, as string) ([]byte, error) {
+	if kind == store.Pantry {
+		return d.Body, nil
 	}
 	in, err := k.Setting(ctx)
 	if err != nil {
-		return d.Name, nil, err
+		return nil, err
 	}
-	asItIs := func(err error) (string, []byte, error) {
+	asItIs := func(err error) ([]byte, error) {
 		if as != "json" {
-			return d.Name, nil, err
+			return nil, err
 		}
-		return d.Name, d.Body, nil
+		return d.Body, nil
 	}
 	if kind == store.Base {
 		b, err := document.DecodeBase(d.Body)
 		if err != nil {
 			return asItIs(err)
 		}
-		data, err = b.Export(ctx, as, in)
-		return d.Name, data, err
+		return b.Export(ctx, as, in)
 	}
 	v, err := document.DecodeVariation(d.Body)
 	if err != nil {
@@ -466,8 +473,7 @@ func (k *Kitchen) Export(ctx context.Context, kind store.Kind, id, as string) (n
 	}
 	items, _, err := k.Items(ctx)
 	if err != nil {
-		return d.Name, nil, err
+		return nil, err
 	}
-	data, err = v.Export(ctx, as, in, items)
-	return d.Name, data, err
+	return v.Export(ctx, as, in, items)
 }

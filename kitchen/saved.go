@@ -105,5 +105,25 @@ func (k *Kitchen) UnnameVersion(ctx context.Context, id string, revision int64) 
 	return k.store.Unname(ctx, store.Variation, id, revision)
 }
 
+// States lists what is kept of a variation's past, the newest first.
+func (k *Kitchen) States(ctx context.Context, id string) ([]store.State, error) {
+	return k.store.States(ctx, store.Variation, id)
+}
+
+// LookAside is a base or variation that was put aside, by its name and as plain text.
+func (k *Kitchen) LookAside(ctx context.Context, kind store.Kind, id string) (name, text string, err error) {
+	d, err := k.store.LookAside(ctx, kind, id)
+	if err != nil {
+		return "", "", err
+	}
+	data, err := k.exported(ctx, kind, d, "text")
+	return d.Name, string(data), err
+}
+
+// Purge takes what was put aside away for good.
+func (k *Kitchen) Purge(ctx context.Context, kind store.Kind, id string) error {
+	return k.store.Purge(ctx, kind, id)
+}
+
 // Bin lists what was put aside and can still come back, last put aside first.
 func (k *Kitchen) Bin(ctx context.Context) ([]store.Aside, error) { return k.store.Bin(ctx) }

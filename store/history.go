@@ -113,6 +113,16 @@ func (s *Store) Bin(ctx context.Context) ([]Aside, error) {
 	return out, err
 }
 
+// LookAside returns a document that was put aside.
+func (s *Store) LookAside(ctx context.Context, kind Kind, id string) (Document, error) {
+	return scan(s.db.QueryRowContext(ctx, `SELECT `+columns+` FROM documents WHERE kind = ? AND id = ? AND deleted_at IS NOT NULL`, kind, id))
+}
+
+// Purge takes one that was put aside away for good, with its past.
+func (s *Store) Purge(ctx context.Context, kind Kind, id string) error {
+	return affectOne(ctx, s.db, `DELETE FROM documents WHERE kind = ? AND id = ? AND deleted_at IS NOT NULL`, kind, id)
+}
+
 // Unname takes the name from a state; the state stays.
 func (s *Store) Unname(ctx context.Context, kind Kind, id string, revision int64) error {
 	if _, err := s.Get(ctx, kind, id); err != nil {

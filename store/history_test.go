@@ -104,6 +104,55 @@ func TestTheBin(t *testing.T) {
 	assert.Len(t, bin, 1)
 }
 
+// What is put aside can be looked at, and taken away for good with its past; what is there cannot.
+func TestWhatIsPutAsideIsLookedAtOrPurged(t *testing.T) {
+	s, _ := open(t)
+	d, err := s.Create(ctx, store.Variation, content("Plum", "1"), "")
+	require.NoError(t, err)
+	d, err = s.Put(ctx, store.Variation, d.ID, d.Revision, content("Plum", "2"))
+	require.NoError(t, err)
+	_, err = s.Name(ctx, store.Variation, d.ID, "the first", 1)
+	require.NoError(t, err)
+	states, err := s.States(ctx, store.Variation, d.ID)
+	require.NoError(t, err)
+	require.Len(t, states, 2)
+	assert.Equal(t, int64(2), states[0].Revision)
+	assert.Equal(t, "the first", states[1].Name)
+	assert.ErrorIs(t, s.Purge(ctx, store.Variation, d.ID), store.ErrNotFound)
+	_, err = s.LookAside(ctx, store.Variation, d.ID)
+	assert.ErrorIs(t, err, store.ErrNotFound)
+	require.NoError(t, s.Delete(ctx, store.Variation, d.ID))
+	_, err = s.States(ctx, store.Variation, d.ID)
+	assert.ErrorIs(t, err, store.ErrNotFound)
+	aside, err := s.LookAside(ctx, store.Variation, d.ID)
+	require.NoError(t, err)
+	assert.Equal(t, "2", string(aside.Body))
+	assert.ErrorIs(t, s.Purge(ctx, store.Base, d.ID), store.ErrNotFound, "another kind is another thing")
+	require.NoError(t, s.Purge(ctx, store.Variation, d.ID))
+	_, err = s.LookAside(ctx, store.Variation, d.ID)
+	assert.ErrorIs(t, err, store.ErrNotFound)
+	err = s.Together(ctx, func(tx *store.Tx) error {
+		_, err := tx.Restore(ctx, store.Variation, d.ID)
+		return err
+	})
+	assert.ErrorIs(t, err, store.ErrNotFound)
+}
+
+// A save whose answer got lost is sent again: it is the same save, whatever revision it was made from.
+func TestTheSameSaveTwiceIsOne(t *testing.T) {
+	s, _ := open(t)
+	d, err := s.Create(ctx, store.Base, content("Plain", "1"), "")
+	require.NoError(t, err)
+	first, err := s.Put(ctx, store.Base, d.ID, 1, content("Plain", "2"))
+	require.NoError(t, err)
+	again, err := s.Put(ctx, store.Base, d.ID, 1, content("Plain", "2"))
+	require.NoError(t, err)
+	assert.Equal(t, first, again)
+	_, err = s.Put(ctx, store.Base, d.ID, 1, content("Plain", "3"))
+	var stale *store.ConflictError
+	assert.ErrorAs(t, err, &stale)
+}
+
 func TestANameIsTakenFromAState(t *testing.T) {
 	s, _ := open(t)
 	d, err := s.Create(ctx, store.Variation, content("one", "1"), "")

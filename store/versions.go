@@ -41,6 +41,29 @@ func (s *Store) Name(ctx context.Context, kind Kind, id, name string, revision i
 	return v, err
 }
 
+// State is one that a document was saved in.
+type State struct {
+	Revision int64
+	SavedAt  time.Time
+	Name     string // empty when it has none
+}
+
+// States lists those that are kept of a document, the newest first; the first one is how it is now.
+func (s *Store) States(ctx context.Context, kind Kind, id string) ([]State, error) {
+	if _, err := s.Get(ctx, kind, id); err != nil {
+		return nil, err
+	}
+	var out []State
+	err := each(ctx, s.db, `SELECT r.revision, r.saved_at, coalesce(v.name, '') FROM revisions r
+		LEFT JOIN versions v ON v.id = r.id AND v.revision = r.revision WHERE r.id = ? ORDER BY r.revision DESC`, func(rows *sql.Rows) error {
+		var st State
+		err := rows.Scan(&st.Revision, moment{&st.SavedAt}, &st.Name)
+		out = append(out, st)
+		return err
+	}, id)
+	return out, err
+}
+
 // Versions lists the named states of a document, newest first.
 func (s *Store) Versions(ctx context.Context, kind Kind, id string) ([]Version, error) {
 	if _, err := s.Get(ctx, kind, id); err != nil {

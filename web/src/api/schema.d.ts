@@ -578,6 +578,25 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/variations/{id}/revisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        /** What is kept of its past, the newest first; the first is how it is now */
+        get: operations["listStates"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/variations/{id}/revisions/{revision}": {
         parameters: {
             query?: never;
@@ -746,6 +765,27 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/bin/{kind}/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: "variations" | "bases" | "pantry";
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        /** A base or variation that was put aside, as plain text */
+        get: operations["lookAside"];
+        put?: never;
+        post?: never;
+        /** Take what was put aside away for good, with its past */
+        delete: operations["purge"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1917,6 +1957,20 @@ export interface components {
         };
         Bin: {
             items: components["schemas"]["Aside"][];
+        };
+        LookedAside: {
+            name: string;
+            text: string;
+        };
+        State: {
+            /** Format: int64 */
+            revision: number;
+            /** Format: date-time */
+            saved_at: string;
+            name?: string;
+        };
+        StateList: {
+            items: components["schemas"]["State"][];
         };
         Aside: {
             /** @enum {string} */
@@ -3119,6 +3173,8 @@ export interface components {
             allergens?: string;
             /** @description Allergens that it contains, that some makes may carry, or that are not known; never a promise */
             suspects?: string[];
+            /** @description What a variation stands on by its name */
+            base?: string;
             /** @description Why it cannot be worked out */
             trouble?: string;
         };
@@ -4315,6 +4371,29 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    listStates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The states */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StateList"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     getRevision: {
         parameters: {
             query?: never;
@@ -4570,6 +4649,52 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Bin"];
                 };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    lookAside: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: "variations" | "bases" | "pantry";
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What it is */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookedAside"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    purge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: "variations" | "bases" | "pantry";
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             default: components["responses"]["Problem"];
         };

@@ -297,7 +297,14 @@ export const useBench = defineStore('bench', () => {
 
   async function refreshList() {
     try {
-      there.value = (await got(api.GET('/variations', { params: { query: { limit: 200 } } }))).items
+      const all: ListItem[] = []
+      let after: string | undefined
+      do {
+        const page = await got(api.GET('/variations', { params: { query: { limit: 200, after } } }))
+        all.push(...page.items)
+        after = page.next
+      } while (after)
+      there.value = all
       listTrouble.value = undefined
     } catch (e) {
       listTrouble.value = said(e)

@@ -1,22 +1,22 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
-import { api, got, said, type ListItem } from '@/api/client'
+import { computed, nextTick, ref } from 'vue'
+import { api, got, Refusal, said, type ListItem } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
-import AllergenLine from '@/parts/AllergenLine.vue'
-import PortionDisc from '@/parts/PortionDisc.vue'
-import ExportMenu from '@/parts/ExportMenu.vue'
-import { ago, unbroken } from '@/parts/figures'
 import { focusNear } from '@/parts/focus'
 import { sayPutAside } from '@/parts/undo'
 import { useBench } from '@/bench/bench'
+import { useBases } from '@/bases/bases'
 import { forms } from '@/bench/choices'
+import VariationCard from './VariationCard.vue'
 
 const shown = defineModel<boolean>({ required: true })
 const bench = useBench()
+const shelf = useBases()
 const bases = ref<ListItem[]>([])
 const baseId = ref<string>()
 const name = ref('')
 const trouble = ref('')
+const nameTrouble = ref('')
 const busy = ref(false)
 const now = ref(new Date())
 
@@ -25,15 +25,24 @@ const form = ref('all')
 const without = ref('all')
 const allergens = ref<string[]>([])
 const shownForms = computed(() => forms.filter((f) => bench.list.some((v) => v.form === f.value)))
-const listed = computed(() =>
-  bench.list.filter(
+const onBase = ref('all')
+const shownBases = computed(() => [...new Set(bench.list.flatMap((v) => v.picture?.base ?? []))].sort((a, b) => a.localeCompare(b)))
+const order = ref<'newest' | 'name'>('newest')
+const listed = computed(() => {
+  const some = bench.list.filter(
     (v) =>
       (form.value === 'all' || v.form === form.value) &&
+      (onBase.value === 'all' || v.picture?.base === onBase.value) &&
       (without.value === 'all' || (v.picture && !v.picture.trouble && !v.picture.suspects?.includes(without.value))),
-  ),
-)
-const hidden = computed(() => bench.list.length - listed.value.length)
-function startNew() {
+  )
+  return order.value === 'name' ? some.sort((a, b) => a.name.localeCompare(b.name)) : some
+})
+/** What the caution speaks of: what was left out for the allergen alone. */
+const hidden = computed(() => bench.list.filter((v) => !v.picture || v.picture.trouble || v.picture.suspects?.includes(without.value)).length)
+const beginning = ref(false) // the form of a new one is open
+async function startNew() {
+  beginning.value = true
+  await nextTick()
   document.querySelector<HTMLElement>('.variations form .el-input input')?.focus()
 }
 
@@ -45,6 +54,15 @@ async function opened() {
     bases.value = (await got(api.GET('/bases', { params: { query: { limit: 200 } } }))).items
   } catch (e) {
     trouble.value = said(e)
+    // While the program is away one can be begun on what was seen of the bases.
+    bases.value = shelf.shelf.map((b) => ({
+      id: b.id,
+      name: b.document.name,
+      form: b.document.form,
+      revision: b.revision,
+      updated_at: '',
+      verdict: '',
+    }))
   }
   baseId.value ??= bases.value[0]?.id
   if (!allergens.value.length) {
@@ -77,13 +95,22 @@ async function duplicate(v: ListItem) {
   if (await attempt(() => bench.duplicate(v.id))) shown.value = false
 }
 
-async function create() {
-  if (!name.value.trim()) {
-    trouble.value = 'Give the new variation a name.'
-    return
+/** As it is now; while the program is away, as it was seen. */
+async function chosenBase() {
+  try {
+    return await got(api.GET('/bases/{id}', { params: { path: { id: baseId.value ?? '' } } }))
+  } catch (e) {
+    const seen = shelf.shelf.find((b) => b.id === baseId.value)
+    if (e instanceof Refusal && e.status === 0 && seen) return seen
+    throw e
   }
+}
+
+async function create() {
+  nameTrouble.value = name.value.trim() ? '' : 'Give it a name.'
+  if (nameTrouble.value) return void startNew()
   const ok = await attempt(async () => {
-    const base = await got(api.GET('/bases/{id}', { params: { path: { id: baseId.value ?? '' } } }))
+    const base = await chosenBase()
     const { name: baseName, form, style, school, lines, source_note, source_text, parts } = base.document
     await bench.create({
       format: 'upbeat-ladle/variation',
@@ -96,51 +123,50 @@ async function create() {
   })
   if (ok) {
     name.value = ''
-    shown.value = false
+    beginning.value = shown.value = false
   }
 }
 
 async function remove(v: ListItem) {
   const at = bench.list.findIndex((x) => x.id === v.id)
-  leaving.add(v.id)
   const ok = await attempt(async () => {
     const bringBack = await bench.remove(v.id)
     sayPutAside(`${v.name} is put aside.`, bringBack)
   })
-  leaving.delete(v.id)
-  if (ok) void focusNear('.variations .list .open', at, '.variations form input')
+  if (ok) void focusNear('.variations .list .open', at, '.variations .filters .go')
 }
-
-/** How hot and how long stands on a card a moment later: one is worked out after the other while the drawer is open. */
-const heats = ref(new Map<string, string>())
-const leaving = new Set<string>() // what is being put aside is not asked for
-const heatKey = (v: { id: string; revision: number }) => `${v.id}:${v.revision}`
-watch([shown, () => bench.list], async () => {
-  const list = bench.list
-  for (const v of list) {
-    if (!shown.value || bench.list !== list) return
-    if (leaving.has(v.id)) continue
-    if (v.picture?.trouble || heats.value.has(heatKey(v))) continue
-    heats.value.set(heatKey(v), '')
-    try {
-      const { document } = await got(api.GET('/variations/{id}', { params: { path: { id: v.id } } }))
-      const sheet = await got(api.POST('/worksheets', { body: document, params: { query: { include: 'heat_line' } } }))
-      heats.value.set(heatKey(v), sheet.cook?.lead ?? '')
-    } catch {
-      heats.value.delete(heatKey(v)) // it is asked again when the drawer opens
-      return
-    }
-  }
-})
 </script>
 
 <template>
   <el-drawer v-model="shown" title="Variations" size="min(760px, 100%)" direction="ltr" class="variations" @open="opened">
     <p v-if="trouble" class="trouble" role="alert"><i class="sign high" />{{ trouble }}</p>
+    <form v-if="beginning || !bench.list.length" class="new well" novalidate @submit.prevent="create" @keydown.esc.stop="beginning = false">
+      <h3>A new variation</h3>
+      <template v-if="bases.length">
+        <el-input v-model="name" maxlength="200" placeholder="Its name" aria-label="Name of the new variation" :aria-invalid="!!nameTrouble" />
+        <p v-if="nameTrouble" class="fault" role="alert">{{ nameTrouble }}</p>
+        <el-radio-group v-model="baseId" class="bases" aria-label="Base">
+          <el-radio v-for="b in bases" :key="b.id" :value="b.id"
+            >{{ b.name }} <small>{{ b.verdict }}</small></el-radio
+          >
+        </el-radio-group>
+        <p class="acts">
+          <el-button native-type="submit" class="go" :disabled="busy || !baseId">Start it</el-button>
+          <el-button v-if="bench.list.length" @click="beginning = false">Leave it</el-button>
+        </p>
+      </template>
+      <p v-else class="empty">A variation stands on a base. <router-link to="/bases">Begin with a base.</router-link></p>
+    </form>
     <div v-if="bench.list.length" class="filters">
-      <el-button class="go" @click="startNew"><Icon name="plus" />New</el-button>
+      <el-button v-if="!beginning" class="go" @click="startNew"><Icon name="plus" />New</el-button>
+      <el-select v-model="order" aria-label="In which order">
+        <el-option value="newest" label="changed last first" /><el-option value="name" label="by name" />
+      </el-select>
       <el-select v-model="form" aria-label="Which form">
         <el-option value="all" label="every form" /><el-option v-for="f in shownForms" :key="f.value" :value="f.value" :label="f.many" />
+      </el-select>
+      <el-select v-if="shownBases.length > 1" v-model="onBase" aria-label="On which base" filterable>
+        <el-option value="all" label="every base" /><el-option v-for="b in shownBases" :key="b" :value="b" :label="`on ${b}`" />
       </el-select>
       <el-select v-model="without" aria-label="Leave out what may hold" filterable>
         <el-option value="all" label="every allergen" /><el-option v-for="a in allergens" :key="a" :value="a" :label="`without ${a}`" />
@@ -152,46 +178,18 @@ watch([shown, () => bench.list], async () => {
     </p>
     <p v-if="bench.list.length && !listed.length" class="empty">None of your variations is left.</p>
     <ul v-if="listed.length" class="list">
-      <li v-for="v in listed" :key="v.id" class="well" :class="{ here: v.id === bench.id }">
-        <button type="button" class="open" :disabled="busy" :data-card="v.name" @click="open(v.id)">
-          <PortionDisc :size="96" :diameter-mm="v.picture?.diameter_mm" :colour="v.picture?.colour" />
-          <span>
-            <b>{{ v.name }}</b>
-            <em v-if="v.picture?.trouble" class="mend"><i class="sign high" />{{ v.picture.trouble }}</em>
-            <em v-else>{{ unbroken(v.verdict) }}</em>
-            <AllergenLine :text="v.picture?.allergens" />
-            <small
-              ><template v-if="v.picture?.trouble">needs mending: open it, or export it</template
-              ><template v-else
-                >{{ v.picture?.count }} {{ forms.find((f) => f.value === v.form)?.many
-                }}<template v-if="v.picture?.diameter_mm">, {{ v.picture.diameter_mm.toFixed(0) }} mm</template
-                ><template v-if="heats.get(heatKey(v))"> · {{ unbroken(heats.get(heatKey(v))) }}</template></template
-              >
-              · changed {{ ago(v.updated_at, now) }}</small
-            >
-          </span>
-        </button>
-        <span class="acts">
-          <el-button class="ghost" :aria-label="`Duplicate ${v.name}`" title="Duplicate" :disabled="busy" @click="duplicate(v)"
-            ><Icon name="copy"
-          /></el-button>
-          <ExportMenu kind="variations" :id="v.id" :name="v.name" />
-          <el-button class="ghost" :aria-label="`Put aside ${v.name}`" :disabled="busy" @click="remove(v)"><Icon name="bin" /></el-button>
-        </span>
-      </li>
+      <VariationCard
+        v-for="v in listed"
+        :key="v.id"
+        :card="v"
+        :here="v.id === bench.id"
+        :busy="busy"
+        :now="now"
+        @open="open(v.id)"
+        @duplicate="duplicate(v)"
+        @remove="remove(v)" />
     </ul>
     <p v-else-if="!bench.list.length" class="empty">No variation yet. Choose a base, name it, and start.</p>
-    <form class="new" novalidate @submit.prevent="create">
-      <h3>A new variation</h3>
-      <el-radio-group v-if="bases.length" v-model="baseId" class="bases" aria-label="Base">
-        <el-radio v-for="b in bases" :key="b.id" :value="b.id"
-          >{{ b.name }} <small>{{ b.verdict }}</small></el-radio
-        >
-      </el-radio-group>
-      <p v-else class="empty">A variation stands on a base. <router-link to="/bases">Begin with a base.</router-link></p>
-      <el-input v-model="name" maxlength="200" placeholder="Its name" aria-label="Name of the new variation" />
-      <el-button native-type="submit" class="go" :disabled="busy || !baseId">Start it</el-button>
-    </form>
   </el-drawer>
 </template>
 
@@ -203,7 +201,8 @@ watch([shown, () => bench.list], async () => {
   padding-bottom: var(--s2);
 }
 .filters .el-select {
-  width: 190px;
+  flex: 1 1 136px;
+  max-width: 220px;
 }
 .caution {
   display: flex;
@@ -223,71 +222,12 @@ watch([shown, () => bench.list], async () => {
   grid-template-columns: repeat(auto-fill, minmax(min(340px, 100%), 1fr));
   gap: var(--s2);
 }
-.list li {
-  display: flex;
-  align-items: center;
-  padding: var(--s1);
-}
-.list li.here {
-  background: var(--yolk-wash);
-  box-shadow: inset 0 0 0 2px var(--ink);
-}
-.list .ghost {
-  width: var(--touch);
-  padding: 0;
-}
-.open {
-  display: flex;
-  align-items: center;
-  gap: var(--s3);
-  flex: 1;
-  min-width: 0;
-  min-height: 84px;
-  text-align: left;
-  background: none;
-  border: 0;
-  padding: var(--s1) var(--s2);
-  cursor: pointer;
-  border-radius: var(--r-ctl);
-}
-.acts {
-  display: grid;
-}
-.open svg {
-  flex: none;
-}
-.open b {
-  display: block;
-  font-size: var(--t-lead);
-}
-.open em {
-  display: -webkit-box;
-  -webkit-line-clamp: 3;
-  -webkit-box-orient: vertical;
-  overflow: hidden;
-  font-style: normal;
-  font-size: 14px;
-  line-height: 1.2;
-  padding: 2px 0 4px;
-}
-.open .mend {
-  color: var(--beet);
-}
-.open .mend .sign {
-  margin-right: 6px;
-}
-.open small {
-  display: block;
-  color: var(--ink-2);
-  font-size: var(--t-mini);
-}
 .new {
   display: grid;
   gap: var(--s2);
   max-width: 420px;
-  margin-top: var(--s5);
-  padding-top: var(--s4);
-  border-top: 2px solid var(--hair);
+  padding: var(--s3) var(--s4);
+  margin-bottom: var(--s3);
 }
 .bases {
   display: grid;
@@ -307,5 +247,8 @@ watch([shown, () => bench.list], async () => {
 .empty {
   color: var(--ink-2);
   padding: var(--s3) 0;
+}
+.fault {
+  color: var(--beet);
 }
 </style>

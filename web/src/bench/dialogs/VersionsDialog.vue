@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import Icon from '@/parts/Icon.vue'
 import { api, got, said, type Schemas } from '@/api/client'
 import { figure, onStep } from '@/parts/figures'
@@ -8,16 +8,25 @@ import { useBench } from '@/bench/bench'
 
 const shown = defineModel<boolean>({ required: true })
 const bench = useBench()
-const versions = ref<Schemas['Version'][]>([])
+const states = ref<Schemas['State'][]>()
+const every = ref(false) // not only those with a name
+const more = 60 // at a time
+const upTo = ref(more)
+const listed = computed(() => states.value?.filter((s) => every.value || s.name) ?? [])
+const when = (at: string) =>
+  new Date(at).toLocaleString('en-GB', { weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
+const called = (s: Schemas['State']) => s.name || when(s.saved_at)
 const name = ref('')
 const trouble = ref('')
-const looking = ref<{ version: Schemas['Version']; document: Schemas['Variation']; difference: Schemas['Comparison'] }>()
+const looking = ref<{ version: Schemas['State']; document: Schemas['Variation']; difference: Schemas['Comparison'] }>()
 const words: Record<Schemas['ComparedLine']['change'], string> = { same: 'as then', more: 'more now', less: 'less now', new: 'new', gone: 'gone' }
 
 watch(shown, (open) => {
   if (!open) return
   looking.value = undefined
   naming.value = undefined
+  states.value = undefined
+  upTo.value = more
   void load()
 })
 
@@ -32,7 +41,7 @@ async function attempt(f: () => Promise<void>) {
 }
 function load() {
   return attempt(async () => {
-    versions.value = (await got(api.GET('/variations/{id}/versions', { params: { path: { id: bench.id ?? '' } } }))).items
+    states.value = (await got(api.GET('/variations/{id}/revisions', { params: { path: { id: bench.id ?? '' } } }))).items
   })
 }
 function keep() {
@@ -48,30 +57,31 @@ const call = (revision: number, as: string) =>
   api.POST('/variations/{id}/versions', { params: { path: { id: bench.id ?? '' } }, body: { name: as, revision } })
 const naming = ref<number>() // the revision whose name is being written
 const written = ref('')
-function beginNaming(v: Schemas['Version']) {
+function beginNaming(v: Schemas['State']) {
   naming.value = v.revision
-  written.value = v.name
+  written.value = v.name ?? ''
 }
-function rename(v: Schemas['Version']) {
+function rename(v: Schemas['State']) {
   return attempt(async () => {
     if (written.value.trim() !== v.name) await call(v.revision, written.value)
     naming.value = undefined
     await load()
   })
 }
-function forget(v: Schemas['Version']) {
+function forget(v: Schemas['State']) {
+  const name = v.name ?? ''
   return attempt(async () => {
     await api.DELETE('/variations/{id}/versions/{revision}', { params: { path: { id: bench.id ?? '', revision: v.revision } } })
     await load()
-    sayPutAside(`“${v.name}” is off the list.`, () =>
+    sayPutAside(`“${name}” is off the list.`, () =>
       attempt(async () => {
-        await call(v.revision, v.name)
+        await call(v.revision, name)
         await load()
       }),
     )
   })
 }
-function look(version: Schemas['Version']) {
+function look(version: Schemas['State']) {
   return attempt(async () => {
     if (!bench.doc) return
     const then = await got(api.GET('/variations/{id}/revisions/{revision}', { params: { path: { id: bench.id ?? '', revision: version.revision } } }))
@@ -92,27 +102,37 @@ function goBack() {
       <el-button native-type="submit" class="go">Save it</el-button>
     </form>
     <p v-if="trouble" class="trouble" role="alert"><i class="sign high" />{{ trouble }}</p>
-    <p v-if="!versions.length" class="muted empty">No version has a name yet. Name the one that worked, and come back to it.</p>
-    <ul v-else class="rows">
-      <li v-for="v in versions" :key="v.revision" class="well" :class="{ here: looking?.version.revision === v.revision }">
+    <el-radio-group v-model="every" class="pick" aria-label="Which states">
+      <el-radio-button :value="false">with a name</el-radio-button><el-radio-button :value="true">every saved state</el-radio-button>
+    </el-radio-group>
+    <p v-if="!states && !trouble" class="muted empty" role="status">Looking</p>
+    <p v-else-if="!listed.length" class="muted empty">No version has a name yet. Name the one that worked, and come back to it.</p>
+    <ul v-else class="rows" tabindex="0" aria-label="States">
+      <li v-for="(v, i) in listed.slice(0, upTo)" :key="v.revision" class="well" :class="{ here: looking?.version.revision === v.revision }">
         <form v-if="naming === v.revision" class="naming" novalidate @submit.prevent="rename(v)" @keydown.esc.stop="naming = undefined">
-          <el-input v-model="written" maxlength="200" autofocus :aria-label="`Name of “${v.name}”`" />
-          <el-button native-type="submit">Rename it</el-button>
+          <el-input v-model="written" maxlength="200" autofocus :aria-label="`Name of “${called(v)}”`" />
+          <el-button native-type="submit">{{ v.name ? 'Rename it' : 'Name it' }}</el-button>
           <el-button @click="naming = undefined">Leave it</el-button>
         </form>
         <template v-else>
-          <b>{{ v.name }}</b><small>{{ new Date(v.named_at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' }) }}</small>
-          <el-button @click="look(v)">Compare with now</el-button>
-          <el-button @click="beginNaming(v)">Rename</el-button>
-          <el-button class="ghost" :aria-label="`Take “${v.name}” off the list`" @click="forget(v)"><Icon name="bin" :size="18" /></el-button>
+          <b>{{ called(v) }}</b><small v-if="v.name">{{ when(v.saved_at) }}</small
+          ><small v-if="every && !i">as it is now</small>
+          <el-button v-if="!every || i" :aria-label="`Compare with now: “${called(v)}”`" @click="look(v)">Compare with now</el-button>
+          <el-button :aria-label="`${v.name ? 'Rename' : 'Name it:'} “${called(v)}”`" @click="beginNaming(v)">{{
+            v.name ? 'Rename' : 'Name it'
+          }}</el-button>
+          <el-button v-if="v.name && !every" class="ghost" :aria-label="`Take “${v.name}” off the list`" @click="forget(v)"
+            ><Icon name="bin" :size="18"
+          /></el-button>
         </template>
       </li>
     </ul>
+    <p v-if="listed.length > upTo" class="empty"><el-button @click="upTo += more">Show earlier ones</el-button></p>
     <template v-if="looking">
       <table>
         <thead>
           <tr>
-            <th scope="col">{{ looking.version.name }}, against now</th>
+            <th scope="col">{{ called(looking.version) }}, against now</th>
             <th scope="col">then</th>
             <th scope="col">now</th>
             <th scope="col" />
@@ -133,7 +153,7 @@ function goBack() {
           </tr>
         </tbody>
       </table>
-      <el-button @click="goBack">Go back to “{{ looking.version.name }}”</el-button>
+      <el-button @click="goBack">Go back to “{{ called(looking.version) }}”</el-button>
     </template>
   </el-dialog>
 </template>
@@ -152,6 +172,13 @@ function goBack() {
 }
 .naming .el-input {
   flex: 1 1 200px;
+}
+.pick {
+  margin-bottom: var(--s2);
+}
+.rows {
+  max-height: 40vh;
+  overflow-y: auto;
 }
 .rows > li {
   flex-wrap: wrap;
