@@ -2665,6 +2665,12 @@ type ServerInterface interface {
 
 	// (POST /bases/{id}/restore)
 	RestoreBase(c *gin.Context, id Id)
+	// ListBaseStates What is kept of a base's past, the newest first; the first is how it is now
+	// (GET /bases/{id}/revisions)
+	ListBaseStates(c *gin.Context, id Id)
+	// GetBaseRevision A base as it was saved then
+	// (GET /bases/{id}/revisions/{revision})
+	GetBaseRevision(c *gin.Context, id Id, revision int64)
 	// ListBin What was put aside, last first; each comes back with its restore, until it is purged
 	// (GET /bin)
 	ListBin(c *gin.Context)
@@ -3093,6 +3099,65 @@ func (siw *ServerInterfaceWrapper) RestoreBase(c *gin.Context) {
 	}
 
 	siw.Handler.RestoreBase(c, id)
+}
+
+// ListBaseStates operation middleware
+func (siw *ServerInterfaceWrapper) ListBaseStates(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListBaseStates(c, id)
+}
+
+// GetBaseRevision operation middleware
+func (siw *ServerInterfaceWrapper) GetBaseRevision(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Path parameter "revision" -------------
+	var revision int64
+
+	err = runtime.BindStyledParameterWithOptions("simple", "revision", c.Param("revision"), &revision, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter revision: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetBaseRevision(c, id, revision)
 }
 
 // ListBin operation middleware
@@ -4292,6 +4357,8 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/variations/:id/revisions/:revision", wrapper.GetRevision)
 	router.GET(options.BaseURL+"/bases", wrapper.ListBases)
 	router.POST(options.BaseURL+"/bases", wrapper.CreateBase)
+	router.GET(options.BaseURL+"/bases/:id/revisions", wrapper.ListBaseStates)
+	router.GET(options.BaseURL+"/bases/:id/revisions/:revision", wrapper.GetBaseRevision)
 	router.POST(options.BaseURL+"/bases-starter", wrapper.AddStarterBases)
 	router.GET(options.BaseURL+"/bases-shelf", wrapper.ListBaseShelf)
 	router.POST(options.BaseURL+"/texts", wrapper.PutText)

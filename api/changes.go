@@ -122,8 +122,13 @@ func (s *Server) Purge(c *gin.Context, kind string, id Id) {
 }
 
 // ListStates lists what is kept of a variation's past.
-func (s *Server) ListStates(c *gin.Context, id Id) {
-	found, err := s.kitchen.States(c.Request.Context(), id)
+func (s *Server) ListStates(c *gin.Context, id Id) { s.states(c, store.Variation, id) }
+
+// ListBaseStates does the same for a base.
+func (s *Server) ListBaseStates(c *gin.Context, id Id) { s.states(c, store.Base, id) }
+
+func (s *Server) states(c *gin.Context, kind store.Kind, id string) {
+	found, err := s.kitchen.States(c.Request.Context(), kind, id)
 	if err != nil {
 		s.refuse(c, err)
 		return
@@ -141,7 +146,16 @@ func (s *Server) ListStates(c *gin.Context, id Id) {
 
 // GetRevision returns a variation as it was saved then.
 func (s *Server) GetRevision(c *gin.Context, id Id, revision int64) {
-	d, err := s.kitchen.Revision(c.Request.Context(), id, revision)
+	s.state(c, store.Variation, id, revision)
+}
+
+// GetBaseRevision does the same for a base.
+func (s *Server) GetBaseRevision(c *gin.Context, id Id, revision int64) {
+	s.state(c, store.Base, id, revision)
+}
+
+func (s *Server) state(c *gin.Context, kind store.Kind, id string, revision int64) {
+	d, err := s.kitchen.Revision(c.Request.Context(), kind, id, revision)
 	if err != nil {
 		s.refuse(c, err)
 		return

@@ -96,6 +96,13 @@ func (c cook) click(css string) {
 	require.NoError(c, c.p.Click(css))
 }
 
+// taps is a click without time between press and release, for what steps on while it is held: on a
+// busy machine a click of the mouse can last that long.
+func (c cook) taps(css string) {
+	c.Helper()
+	c.sees(fmt.Sprintf(`(() => { const e = document.querySelector(%q); e?.click(); return !!e })()`, css))
+}
+
 // more opens the menu of the bench and chooses from it.
 func (c cook) more(what string) {
 	c.Helper()

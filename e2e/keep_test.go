@@ -45,6 +45,42 @@ func TestEverySavedStateComesBack(t *testing.T) {
 	c.sees(`document.querySelector('.put-aside').innerText.includes('Nothing is put aside')`)
 }
 
+// A base has a past as well: it is compared line by line, put into the editor, and kept like any change.
+func TestABaseAsItWas(t *testing.T) {
+	c := sits(t, kitchen(t), 1280, 800)
+	var list struct{ Items []struct{ ID, Name string } }
+	c.get("/api/v1/bases", &list)
+	c.do(chromedp.Navigate(c.k.URL + "/bases"))
+	change := `[data-base="` + list.Items[0].Name + `"] .acts .el-button:nth-child(2)`
+	milk := `.editor [aria-label^="Amount"]`
+	was := ""
+	for _, to := range []string{"", "371"} {
+		c.click(change)
+		c.sees(`document.querySelector('` + milk + `')`)
+		if to == "" {
+			c.sees(`[...document.querySelectorAll('.editor .el-button')].some(b => b.innerText === 'As it was')`)
+			was = c.asks(`document.querySelectorAll('` + milk + `')[1].value`)
+			c.press(kb.Escape)
+			c.sees(`!document.querySelector('.editor')`)
+			continue
+		}
+		c.sees(`(() => { const e = document.querySelectorAll('` + milk + `')[1]; e.focus(); e.select(); return document.activeElement === e })()`)
+		c.do(chromedp.KeyEvent(to + kb.Tab))
+		c.click(".editor .go")
+		c.sees(`!document.querySelector('.editor')`)
+	}
+	c.click(change)
+	c.sees(`(() => { const b = [...document.querySelectorAll('.editor .el-button')].find(b => b.innerText === 'As it was'); b?.click(); return !!b })()`)
+	c.sees(`document.querySelectorAll('.base-history li').length === 2`)
+	c.click(".base-history li:last-child .el-button")
+	c.sees(`document.querySelector('.base-history tr[data-change=more], .base-history tr[data-change=less]')`)
+	c.reachable("a base as it was")
+	c.click(".base-history .choose")
+	c.sees(`document.querySelectorAll('` + milk + `')[1]?.value === '` + was + `'`)
+	c.click(".editor .go")
+	c.sees(`!document.querySelector('.editor')`)
+}
+
 // A version gets another name, by keyboard, loses it and has it back; what was put aside comes
 // back from the Kitchen.
 func TestNothingThatWasKeptIsLost(t *testing.T) {

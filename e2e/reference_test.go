@@ -43,13 +43,13 @@ func TestARecipeAsWritten(t *testing.T) {
 
 	for range 6 {
 		n := c.figure(".count b")
-		c.click(".count .el-button:first-child")
+		c.taps(".count .el-button:first-child")
 		c.sees(`Number(document.querySelector('.count b').innerText) === ` + fmt.Sprint(n-1))
 	}
 	c.sees(`document.querySelector('.count').innerText.includes('asked for')`)
 	for range 6 {
 		n := c.figure(".count b")
-		c.click(".count .figure + .el-button")
+		c.taps(".count .figure + .el-button")
 		c.sees(`Number(document.querySelector('.count b').innerText) === ` + fmt.Sprint(n+1))
 	}
 	c.saved()

@@ -95,9 +95,9 @@ func (k *Kitchen) NameVersion(ctx context.Context, id, name string, revision int
 	return k.store.Name(ctx, store.Variation, id, name, revision)
 }
 
-// Revision returns a variation as it was saved then.
-func (k *Kitchen) Revision(ctx context.Context, id string, revision int64) (store.Document, error) {
-	return k.store.Revision(ctx, store.Variation, id, revision)
+// Revision returns a base or variation as it was saved then.
+func (k *Kitchen) Revision(ctx context.Context, kind store.Kind, id string, revision int64) (store.Document, error) {
+	return k.store.Revision(ctx, kind, id, revision)
 }
 
 // UnnameVersion takes the name from a state of a variation; the state stays.
@@ -105,9 +105,9 @@ func (k *Kitchen) UnnameVersion(ctx context.Context, id string, revision int64) 
 	return k.store.Unname(ctx, store.Variation, id, revision)
 }
 
-// States lists what is kept of a variation's past, the newest first.
-func (k *Kitchen) States(ctx context.Context, id string) ([]store.State, error) {
-	return k.store.States(ctx, store.Variation, id)
+// States lists what is kept of the past of a base or variation, the newest first.
+func (k *Kitchen) States(ctx context.Context, kind store.Kind, id string) ([]store.State, error) {
+	return k.store.States(ctx, kind, id)
 }
 
 // LookAside is a base or variation that was put aside, by its name and as plain text.

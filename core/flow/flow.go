@@ -134,6 +134,18 @@ func Spread(ml, tau, rho float64) (diameterMM, thicknessMM float64) {
 	return d, h
 }
 
+// StressOf is the yield stress in Pa of a batter of density rho [g/ml] of which volume ml ran to a
+// diameter in mm: Spread turned round. ok is false where the layer is the thinnest that any batter
+// settles to, which says nothing of it.
+func StressOf(ml, diameterMM, rho float64) (tau float64, ok bool) {
+	if ml <= 0 || diameterMM <= 0 || rho <= 0 {
+		return 0, false
+	}
+	v, r := ml*1e-6, diameterMM/2000
+	tau = 225 * rho * 1000 * gravity * v * v / (128 * math.Pi * math.Pi * math.Pow(r, 5))
+	return tau, diameterMM < Disc(ml, MinLayerMM)
+}
+
 // Disc returns the diameter in mm of ml spread to a layer of the given thickness in mm.
 func Disc(ml, thicknessMM float64) float64 {
 	return 2 * math.Sqrt(ml*1000/(math.Pi*thicknessMM))

@@ -110,19 +110,9 @@ type described struct {
 // variation cannot be worked with, else the context's when that ended first; nothing else is
 // returned then.
 func Work(ctx context.Context, v batter.Variation, k batter.Kitchen, include Include) (Worksheet, error) {
-	if err := v.Check(k).OrNil(); err != nil {
+	v, said, err := counted(ctx, v, k)
+	if err != nil {
 		return Worksheet{}, err
-	}
-	var said []string
-	if v.Portion.Count > 0 {
-		factor, err := factorForCount(ctx, v, k, v.Portion.Count)
-		if err != nil {
-			return Worksheet{}, err
-		}
-		v, said = v.Scaled(factor)
-		if err := v.Check(k).OrNil(); err != nil { // so many may be too much
-			return Worksheet{}, err
-		}
 	}
 	s, err := inGrams(v, k).solve(ctx, false)
 	if err != nil {
@@ -154,6 +144,25 @@ func Work(ctx context.Context, v batter.Variation, k batter.Kitchen, include Inc
 		w.working()
 	}
 	return w.out, nil
+}
+
+// counted checks a variation and scales it to the portions that are asked for, with what was
+// rounded on the way.
+func counted(ctx context.Context, v batter.Variation, k batter.Kitchen) (_ batter.Variation, said []string, err error) {
+	if err := v.Check(k).OrNil(); err != nil {
+		return v, nil, err
+	}
+	if v.Portion.Count > 0 {
+		factor, err := factorForCount(ctx, v, k, v.Portion.Count)
+		if err != nil {
+			return v, nil, err
+		}
+		v, said = v.Scaled(factor)
+		if err := v.Check(k).OrNil(); err != nil { // so many may be too much
+			return v, nil, err
+		}
+	}
+	return v, said, nil
 }
 
 // describe judges the bowl as weighed and a portion of it, and says what there is to know, what

@@ -8,6 +8,7 @@ import (
 	"reflect"
 
 	"upbeatladle/core/base"
+	"upbeatladle/core/worksheet"
 	"upbeatladle/document"
 )
 
@@ -62,6 +63,9 @@ var Table = []Question{
 	}),
 	ask("first-pieces", "a plate after the first one cooked on it", func(_ context.Context, _ document.Setting, w document.FirstPieceWish) (document.FirstPieceAnswer, error) {
 		return document.FirstPiece(w)
+	}),
+	ask("correction", "what a spread test asks of the bowl: so many grams, or nothing", func(ctx context.Context, in document.Setting, w document.CorrectionWish) (worksheet.Correction, error) {
+		return document.Correct(ctx, w, in)
 	}),
 	ask("plain-bases", "the plain base behind a recipe that was written with its additions", func(ctx context.Context, in document.Setting, w document.PlainBaseWish) (document.Base, error) {
 		return document.PlainBase(ctx, w, in)

@@ -106,6 +106,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/correction": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a spread test asks of the bowl */
+        post: operations["correct"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/plain-bases": {
         parameters: {
             query?: never;
@@ -628,6 +645,45 @@ export interface paths {
         get: operations["listBases"];
         put?: never;
         post: operations["createBase"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/bases/{id}/revisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        /** What is kept of a base's past, the newest first; the first is how it is now */
+        get: operations["listBaseStates"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/bases/{id}/revisions/{revision}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+                revision: number;
+            };
+            cookie?: never;
+        };
+        /** A base as it was saved then */
+        get: operations["getBaseRevision"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1971,6 +2027,43 @@ export interface components {
         };
         StateList: {
             items: components["schemas"]["State"][];
+        };
+        CorrectionWish: {
+            variation: components["schemas"]["Variation"];
+            /**
+             * Format: double
+             * @description Since it was mixed; without it, just mixed, or after the rest
+             */
+            minutes?: number;
+            rested?: boolean;
+            test: components["schemas"]["PourTest"];
+        };
+        /** @description By ruler, or in words */
+        PourTest: {
+            /** Format: double */
+            volume_ml?: number;
+            /** Format: double */
+            diameter_mm?: number;
+            /** @enum {string} */
+            says?: "mounds" | "just_spreads" | "runs";
+        };
+        Correction: {
+            /** Format: double */
+            yield_stress_pa: number;
+            /** Format: double */
+            target_diameter_mm?: number;
+            class_now: string;
+            class_after: string;
+            add: components["schemas"]["Splash"][];
+            text: string;
+        };
+        Splash: {
+            line: string;
+            ingredient: string;
+            label: string;
+            /** Format: double */
+            grams: number;
+            measure: string;
         };
         Aside: {
             /** @enum {string} */
@@ -3459,6 +3552,31 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    correct: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CorrectionWish"];
+            };
+        };
+        responses: {
+            /** @description What to stir in */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Correction"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     findPlainBase: {
         parameters: {
             query?: never;
@@ -4461,6 +4579,53 @@ export interface operations {
         responses: {
             /** @description Saved */
             201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedBase"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listBaseStates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The states */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StateList"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getBaseRevision: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+                revision: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The state */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };

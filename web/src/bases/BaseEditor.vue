@@ -8,6 +8,7 @@ import { forms } from '@/bench/choices'
 import SourceText from '@/parts/SourceText.vue'
 import BesideList from '@/parts/BesideList.vue'
 import Icon from '@/parts/Icon.vue'
+import BaseHistory from './BaseHistory.vue'
 import FingerprintBars from './FingerprintBars.vue'
 import LineRows from './LineRows.vue'
 import { asVariation, plainBase, useBases, type Base, type Fingerprint, type Shelved } from './bases'
@@ -164,6 +165,7 @@ async function keep() {
             ><Icon name="resize" />Scale</el-button
           >
         </div>
+        <BaseHistory v-if="from" :base="from" @chosen="base = plainBase($event)" />
         <el-button class="go" native-type="submit" :loading="busy" :disabled="!!from && !changed"><Icon name="tick" />Save</el-button>
       </aside>
     </form>

@@ -35,3 +35,7 @@ export function ago(iso: string, now: Date): string {
 export function unbroken(text: string | undefined): string {
   return (text ?? '').replace(/ (?=(?:cups?|tbsp|tsp|eggs?|g|ml|mm|meq)\b|°)/g, '\u00a0').replace(/([+]|less) /g, '$1\u00a0')
 }
+
+/** When something was saved, for a list of its states. */
+export const savedAt = (at: string) =>
+  new Date(at).toLocaleString('en-GB', { weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })

@@ -2,7 +2,8 @@
 import { computed, ref, watch } from 'vue'
 import Icon from '@/parts/Icon.vue'
 import { api, got, said, type Schemas } from '@/api/client'
-import { figure, onStep } from '@/parts/figures'
+import DifferenceTable from '@/parts/DifferenceTable.vue'
+import { savedAt } from '@/parts/figures'
 import { sayPutAside } from '@/parts/undo'
 import { useBench } from '@/bench/bench'
 
@@ -13,13 +14,10 @@ const every = ref(false) // not only those with a name
 const more = 60 // at a time
 const upTo = ref(more)
 const listed = computed(() => states.value?.filter((s) => every.value || s.name) ?? [])
-const when = (at: string) =>
-  new Date(at).toLocaleString('en-GB', { weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
-const called = (s: Schemas['State']) => s.name || when(s.saved_at)
+const called = (s: Schemas['State']) => s.name || savedAt(s.saved_at)
 const name = ref('')
 const trouble = ref('')
 const looking = ref<{ version: Schemas['State']; document: Schemas['Variation']; difference: Schemas['Comparison'] }>()
-const words: Record<Schemas['ComparedLine']['change'], string> = { same: 'as then', more: 'more now', less: 'less now', new: 'new', gone: 'gone' }
 
 watch(shown, (open) => {
   if (!open) return
@@ -115,7 +113,7 @@ function goBack() {
           <el-button @click="naming = undefined">Leave it</el-button>
         </form>
         <template v-else>
-          <b>{{ called(v) }}</b><small v-if="v.name">{{ when(v.saved_at) }}</small
+          <b>{{ called(v) }}</b><small v-if="v.name">{{ savedAt(v.saved_at) }}</small
           ><small v-if="every && !i">as it is now</small>
           <el-button v-if="!every || i" :aria-label="`Compare with now: “${called(v)}”`" @click="look(v)">Compare with now</el-button>
           <el-button :aria-label="`${v.name ? 'Rename' : 'Name it:'} “${called(v)}”`" @click="beginNaming(v)">{{
@@ -129,30 +127,7 @@ function goBack() {
     </ul>
     <p v-if="listed.length > upTo" class="empty"><el-button @click="upTo += more">Show earlier ones</el-button></p>
     <template v-if="looking">
-      <table>
-        <thead>
-          <tr>
-            <th scope="col">{{ called(looking.version) }}, against now</th>
-            <th scope="col">then</th>
-            <th scope="col">now</th>
-            <th scope="col" />
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="(l, i) in looking.difference.lines" :key="i" :class="l.change" :data-change="l.change">
-            <th scope="row">{{ l.label }}</th>
-            <td>{{ l.before_g === undefined ? '' : `${onStep(l.before_g, l.decimals)} g` }}</td>
-            <td>{{ l.after_g === undefined ? '' : `${onStep(l.after_g, l.decimals)} g` }}</td>
-            <td class="word">{{ words[l.change] }}</td>
-          </tr>
-          <tr v-for="g in looking.difference.gauges" :key="g.label" class="gauge">
-            <th scope="row">{{ g.label }}</th>
-            <td>{{ g.before === undefined ? '' : figure(g.before, g.decimals) }}</td>
-            <td>{{ g.after === undefined ? '' : figure(g.after, g.decimals) }}</td>
-            <td class="word">{{ g.unit }}</td>
-          </tr>
-        </tbody>
-      </table>
+      <DifferenceTable :then="called(looking.version)" :difference="looking.difference" />
       <el-button @click="goBack">Go back to “{{ called(looking.version) }}”</el-button>
     </template>
   </el-dialog>
@@ -190,43 +165,6 @@ li b {
 small {
   color: var(--ink-2);
   font-size: var(--t-mini);
-}
-table {
-  border-collapse: collapse;
-  width: 100%;
-  margin: var(--s4) 0;
-}
-th,
-td {
-  border-top: 1px solid var(--hair);
-  padding: 6px 4px;
-  text-align: right;
-}
-th:first-child {
-  text-align: left;
-}
-thead th {
-  border: 0;
-  color: var(--ink-2);
-  font-size: var(--t-mini);
-  font-weight: 500;
-}
-tbody th {
-  font-weight: 600;
-}
-.word {
-  text-align: left;
-  color: var(--ink-2);
-  padding-left: var(--s3);
-}
-tr:not(.same, .gauge) td,
-tr:not(.same, .gauge) th {
-  background: var(--yolk-wash);
-  font-weight: 700;
-}
-.gauge th {
-  font-weight: 450;
-  color: var(--ink-2);
 }
 .trouble {
   color: var(--beet);

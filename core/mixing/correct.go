@@ -1,0 +1,115 @@
+package mixing
+
+import (
+	"errors"
+	"fmt"
+	"math"
+
+	"upbeatladle/core/flow"
+	"upbeatladle/core/words"
+)
+
+// Looks is how a test came out where there is no ruler.
+type Looks string
+
+// The looks.
+const (
+	Mounds      Looks = "mounds"       // it stays where it was poured
+	JustSpreads Looks = "just_spreads" // it runs as it should
+	Runs        Looks = "runs"         // it runs off
+)
+
+// AllLooks lists them.
+var AllLooks = []Looks{Mounds, JustSpreads, Runs}
+
+const (
+	looksStep = 0.3 // ml/g of L* from just spreading to a mound, or to running: a class (modelling choice)
+	enoughMM  = 1.0 // a ruler tells no less (modelling choice)
+)
+
+// Test is how a batter poured, so many minutes after it was mixed: by ruler, or in words.
+type Test struct {
+	Minutes              float64
+	VolumeML, DiameterMM float64 // both above zero, or Says
+	Says                 Looks
+}
+
+// Correction is what a test asks of the bowl. Without Grams nothing is to be stirred in.
+type Correction struct {
+	YieldStress float64 // of the batter as it was tested, Pa
+	TargetMM    float64 // what the volume that was tested should run to at that minute; 0 in words
+	Now, After  flow.Class
+	Item        Item    // what is stirred in: the base's liquid
+	Grams       float64 // rounded to its step
+	Most        bool    // as much as the bowl takes at once
+	Text        string
+}
+
+// Errors of a test that says nothing, told apart with errors.Is.
+var (
+	ErrNotJudged = errors.New("this batter is not judged on its thickness")
+	ErrTooThin   = errors.New("it ran out as thin as any batter does, so a ruler says nothing here")
+	ErrNoLiquid  = errors.New("this base has no liquid to stir in")
+)
+
+// Correct turns a test round: what the batter was like at that minute, what it should have been
+// like then, with the water that is still to come, and how much of the base's liquid makes up
+// for the difference. Kept is what waits in the jug [g]. Formulas: docs/maths.md section 17.
+func (r Recipe) Correct(t Test, kept float64) (Correction, error) {
+	if !r.Judged {
+		return Correction{}, ErrNotJudged
+	}
+	o := order{Recipe: r}
+	liquid, ok := o.main()
+	if !ok {
+		return Correction{}, ErrNoLiquid
+	}
+	short, c, err := r.short(t)
+	if err != nil {
+		return Correction{}, err
+	}
+	settled := r.Thickness.L()
+	c.Now, c.After, c.Item = flow.ClassOf(settled-short), flow.ClassOf(settled-short), liquid
+	wider := t.DiameterMM - c.TargetMM
+	if t.Says != "" {
+		wider = 0
+	}
+	perGram, step := o.perGram(), math.Max(liquid.Step, 0.1)
+	asked := math.Max(0, short) * r.Thickness.Body / perGram
+	switch {
+	case t.Says == Runs, wider > narrowMM:
+		c.Text = "It runs wider than it should. Nothing to stir in: let it rest 10 min more and test again. Still wide, whisk a spoonful of flour smooth with some of it, and stir that in."
+		return c, nil
+	case asked < step, t.Says == "" && wider > -enoughMM:
+		c.Text = "It is right. Pour."
+		if t.Minutes < r.RestMin {
+			c.Text = "It is right for this minute. Let it rest, then pour."
+		}
+		return c, nil
+	}
+	c.Grams = math.Round(math.Min(asked, mostSplash*r.MassG)/step) * step
+	c.Most = asked > mostSplash*r.MassG
+	c.After = flow.ClassOf(settled - short + c.Grams*perGram/r.Thickness.Body)
+	c.Text = fmt.Sprintf("Stir in %s of %s%s, with a few turns only, and test again.", words.Grams(c.Grams, step), liquid.lower(), words.Either(kept >= c.Grams, " from the jug", ""))
+	if c.Most {
+		c.Text += " That is as much as the bowl takes at once."
+	}
+	return c, nil
+}
+
+// short is by how much L* [ml/g] the batter that was tested is thicker than it should be at that
+// minute, below zero when it is thinner, with what is known of the correction.
+func (r Recipe) short(t Test) (float64, Correction, error) {
+	drunk := flow.RestShare(t.Minutes, flow.HydrationMin(r.Parts))
+	should := flow.At(r.Parts, t.Minutes).L()
+	if t.Says != "" {
+		short := map[Looks]float64{Mounds: looksStep, Runs: -looksStep}[t.Says]
+		return short, Correction{YieldStress: r.Calibration.YieldStress(should-short) * drunk}, nil
+	}
+	tau, ok := flow.StressOf(t.VolumeML, t.DiameterMM, r.Density)
+	target, layer := flow.Spread(t.VolumeML, r.Calibration.YieldStress(should)*drunk, r.Density)
+	if !ok || layer <= flow.MinLayerMM {
+		return 0, Correction{}, ErrTooThin
+	}
+	return 5 * math.Log(target/t.DiameterMM) / r.Calibration.B, Correction{YieldStress: tau, TargetMM: target}, nil
+}
