@@ -50,8 +50,9 @@ audit: web/node_modules/.installed ## ask the registry for known faults of what 
 
 test: chromium build check audit ## everything: static checks, all tests, the real interface in Chromium
 	cd web && npm run --silent test
-	REQUIRE_FOOD_TABLE=1 REQUIRE_BROWSER=1 go test -timeout 12m ./...
-	go test -race -timeout 10m ./store ./device ./kitchen ./api
+	REQUIRE_FOOD_TABLE=1 go test -timeout 10m $$(go list ./... | grep -v '/e2e')
+	go test -race -timeout 10m ./store ./device ./kitchen ./house ./api
+	REQUIRE_BROWSER=1 go test -timeout 12m ./e2e/... # by itself: what a browser waits for is real time
 
 generate: web/node_modules/.installed ## write what is generated from api/openapi.yaml
 	go generate ./api

@@ -50,6 +50,7 @@ func runAll(m *testing.M) int {
 
 func kitchen(t *testing.T) *stage.Kitchen {
 	t.Helper()
+	t.Parallel()
 	k, err := stage.Open(context.Background(), t.TempDir(), time.Now)
 	if errors.Is(err, stage.ErrNotBuilt) && os.Getenv("REQUIRE_BROWSER") == "" {
 		t.Skip(err)

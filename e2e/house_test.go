@@ -19,6 +19,7 @@ import (
 // house is a kitchen that tablets come into over TLS, and a browser that trusts it.
 func house(t *testing.T) (*stage.Kitchen, *stage.Browser) {
 	t.Helper()
+	t.Parallel()
 	k, err := stage.OpenHouse(t.Context(), t.TempDir(), time.Now)
 	if errors.Is(err, stage.ErrNotBuilt) && os.Getenv("REQUIRE_BROWSER") == "" {
 		t.Skip(err)
