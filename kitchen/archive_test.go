@@ -212,7 +212,7 @@ func TestAnEarlierDayIsAppended(t *testing.T) {
 	require.NoError(t, err)
 	assert.EqualValues(t, 3, now.Revision)
 	assert.Equal(t, string(one.Body), string(now.Body))
-	was, err := s.Revision(ctx, one.ID, 2)
+	was, err := s.Revision(ctx, store.Variation, one.ID, 2)
 	require.NoError(t, err)
 	assert.Equal(t, "Later "+one.Name, nameOf(t, was.Body), "what was saved since is an earlier state")
 
@@ -258,7 +258,7 @@ func TestAHostileArchive(t *testing.T) {
 	versions, err := s.Versions(ctx, "wild")
 	require.NoError(t, err)
 	require.Len(t, versions, 1)
-	was, err := s.Revision(ctx, "wild", versions[0].Revision)
+	was, err := s.Revision(ctx, store.Variation, "wild", versions[0].Revision)
 	require.NoError(t, err)
 	assert.True(t, strings.HasPrefix(nameOf(t, was.Body), "Older "), "the name stays with its state")
 }

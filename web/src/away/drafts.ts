@@ -24,6 +24,20 @@ export function draftOf(id: string): Draft | undefined {
 export const keepDraft = (id: string, draft: Draft) => localStorage.setItem(prefix + id, JSON.stringify(draft))
 export const dropDraft = (id: string) => localStorage.removeItem(prefix + id)
 
+/** What those that were begun while the program was away are called since they landed. */
+const landedKey = 'ladle.landed'
+const landedKept = 50
+function landings(): [string, string][] {
+  try {
+    return JSON.parse(localStorage.getItem(landedKey) ?? '[]')
+  } catch {
+    return []
+  }
+}
+export const noteLanded = (local: string, id: string) =>
+  localStorage.setItem(landedKey, JSON.stringify([...landings(), [local, id]].slice(-landedKept)))
+export const landedAs = (local: string) => landings().find(([l]) => l === local)?.[1]
+
 /** Drafts of variations that are not on the bench, by their names. */
 export const elsewhere = shallowRef<{ id: string; name: string }[]>([])
 function ids() {

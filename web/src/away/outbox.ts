@@ -39,7 +39,11 @@ const kept = shallowRef<Letter[]>(read())
 const refresh = () => (kept.value = read())
 window.addEventListener('storage', refresh)
 const keep = (l: Letter) => {
-  localStorage.setItem(nameOf(l), JSON.stringify(l))
+  try {
+    localStorage.setItem(nameOf(l), JSON.stringify(l))
+  } catch {
+    throw new Error('There is no room left on this tablet to keep it. Leave it on the screen until the program is back.')
+  }
   refresh()
 }
 const drop = (l: Letter) => {

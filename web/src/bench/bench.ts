@@ -1,4 +1,17 @@
-import { draftOf, dropDraft, isLocal, keepDraft as writeDown, keepLast, keyOf, lastSeen, localId, lookElsewhere, sendElsewhere } from '@/away/drafts'
+import {
+  draftOf,
+  dropDraft,
+  isLocal,
+  keepDraft as writeDown,
+  landedAs,
+  keepLast,
+  keyOf,
+  lastSeen,
+  localId,
+  noteLanded,
+  lookElsewhere,
+  sendElsewhere,
+} from '@/away/drafts'
 import { bringBack as putBack, deliver, flush, letters, onLanded, putAside, waitingFor } from '@/away/outbox'
 import { useCatchUp } from '@/parts/catchUp'
 import { unitsShown } from '@/parts/settings'
@@ -26,6 +39,7 @@ export type SaveState = 'saved' | 'changed' | 'saving' | 'offline' | 'refused' |
 const saveAfterMs = 600 // of quiet
 const keepAfterMs = 150 // of quiet, a draft on this tablet
 const retryAfterMs = 4000 // while the program does not answer
+const seenAfterMs = 500 // of quiet
 const rememberAfterMs = 400 // one undo step for one drag
 
 const copy = <T>(v: T): T => (v === undefined ? v : (JSON.parse(JSON.stringify(v)) as T))
@@ -97,6 +111,7 @@ export const useBench = defineStore('bench', () => {
   /** What is worked out: the variation, or its plain base. */
   const asked = () => (doc.value && plain.value ? { ...doc.value, additions: [], reference: undefined } : doc.value)
 
+  let sheetOf: string | undefined // the variation that the sheet is of
   // One request at a time; the newest document goes next.
   let asking = false
   let stale = false
@@ -113,10 +128,14 @@ export const useBench = defineStore('bench', () => {
         stale = false
         const include = [...included, ...inCups()].join(',') || undefined
         try {
-          sheet.value = await got(api.POST('/worksheets', { body: asked()!, params: { query: { include } } }))
+          const of = id.value
+          const answer = await got(api.POST('/worksheets', { body: asked()!, params: { query: { include } } }))
+          sheet.value = answer
+          sheetOf = of
           trouble.value = undefined
-          seen()
+          void seen()
         } catch (e) {
+          if (sheetOf !== id.value) sheet.value = undefined // another's figures are no figures
           trouble.value = said(e)
         }
       } while (stale)
@@ -232,7 +251,7 @@ export const useBench = defineStore('bench', () => {
     else void work()
   }
 
-  async function open(variationId: string) {
+  async function open(variationId: string): Promise<void> {
     if (saveState.value === 'changed') await save()
     const draft = draftOf(variationId)
     if (isLocal(variationId)) return openLocal(variationId, draft?.doc)
@@ -250,6 +269,8 @@ export const useBench = defineStore('bench', () => {
   /** One that was begun while the program was away, and has not landed. */
   function openLocal(variationId: string, draft?: Variation) {
     const begun = letters.value.find((l) => l.key === keyOf(variationId))?.body as Variation | undefined
+    const now = landedAs(variationId)
+    if (!begun && now) return open(now)
     if (!begun && !draft) throw new Error('It has landed meanwhile. Choose it from the list.')
     show({ id: variationId, revision: 0, updated_at: '', document: (draft ?? begun)! })
     saveState.value = 'offline'
@@ -260,13 +281,15 @@ export const useBench = defineStore('bench', () => {
     const last = lastSeen<Worksheet>()
     if (last?.id !== variationId) return false
     sheet.value = last.sheet
+    sheetOf = last.id
     show({ id: last.id, revision: last.revision, updated_at: '', document: last.doc }, draft)
     return true
   }
-  /** Kept on this tablet with its figures. */
-  function seen() {
-    if (id.value && doc.value && !plain.value) keepLast({ id: id.value, revision: revision.value, doc: doc.value, sheet: sheet.value })
-  }
+  /** Kept on this tablet with its figures, a moment after the last of them. */
+  const seen = useDebounceFn(() => {
+    if (id.value && doc.value && sheetOf === id.value && !plain.value)
+      keepLast({ id: id.value, revision: revision.value, doc: doc.value, sheet: sheet.value })
+  }, seenAfterMs)
 
   /** Another tablet may have saved while the program was away; what was not touched here follows it. */
   async function follow() {
@@ -284,16 +307,25 @@ export const useBench = defineStore('bench', () => {
   /** One that was begun while the program was away is the kitchen's now; what was changed since follows. */
   function landed(local: string, now: Saved) {
     const draft = draftOf(local)
+    noteLanded(local, now.id)
     if (id.value === local && doc.value) {
       id.value = now.id
       revision.value = now.revision
       localStorage.setItem('ladle.open', now.id)
-      saveState.value = draft ? 'changed' : 'saved'
-      if (draft) void saveSoon()
+      saveState.value = 'changed' // the same again is no new state
+      void saveSoon()
       void work()
     } else if (draft) writeDown(now.id, { revision: now.revision, doc: draft.doc })
     dropDraft(local)
   }
+
+  /** It landed from another tab of this tablet. */
+  watch(letters, (waiting) => {
+    const local = id.value
+    if (!local || !isLocal(local) || waiting.some((l) => l.key === keyOf(local))) return
+    const now = landedAs(local)
+    if (now) void open(now)
+  })
 
   async function refreshList() {
     try {
