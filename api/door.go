@@ -42,14 +42,10 @@ const (
 // answers tells whether a call names this program: its own machine, the address that was called
 // itself, or a configured name. Another name may have been pointed here by a stranger.
 func (d Door) answers(r *http.Request) bool {
-	host := r.Host
-	if h, _, err := net.SplitHostPort(host); err == nil {
-		host = h
-	}
-	host = strings.ToLower(strings.TrimSuffix(strings.Trim(host, "[]"), "."))
+	host := hostOf(r)
 	ip := net.ParseIP(host)
 	switch {
-	case host == "localhost", ip != nil && ip.IsLoopback():
+	case isHere(host):
 		return true
 	case !d.Open:
 		return false
@@ -58,6 +54,21 @@ func (d Door) answers(r *http.Request) bool {
 		return at != nil && house.FromOf(at.String()).Unmap().String() == ip.String()
 	}
 	return slices.Contains(d.Names, host)
+}
+
+// hostOf is the name that was called, without its port.
+func hostOf(r *http.Request) string {
+	host := r.Host
+	if h, _, err := net.SplitHostPort(host); err == nil {
+		host = h
+	}
+	return strings.ToLower(strings.TrimSuffix(strings.Trim(host, "[]"), "."))
+}
+
+// isHere tells whether a name is the machine's own for itself.
+func isHere(host string) bool {
+	ip := net.ParseIP(host)
+	return host == "localhost" || ip != nil && ip.IsLoopback()
 }
 
 // Harden sets timeouts on a server and makes it answer only to its own names.

@@ -227,3 +227,34 @@ func TestDragTimeWithRealMoves(t *testing.T) {
 	ms := func(share float64) int { return int(times[int(share*float64(len(times)-1))]) }
 	fmt.Printf("drag with real moves: %d repaints, median %d ms, 95th percentile %d ms\n", len(times), ms(0.5), ms(0.95))
 }
+
+// A ladle of it is tested on a cold plate: what the program asks for is what the question answers, and a bowl that
+// is right asks for nothing. In words as well, where there is no ruler.
+func TestTheBowlIsTestedAndPutRight(t *testing.T) {
+	c := sits(t, kitchen(t), 1280, 800)
+	c.click(".doors .go")
+	c.sees(`document.querySelector('.spread-test')`)
+	_, doc := c.stored()
+	var answer struct {
+		Target float64 `json:"target_diameter_mm"`
+		Add    []struct{ Grams float64 }
+	}
+	c.post("/api/v1/correction", map[string]any{"variation": doc, "test": map[string]any{"volume_ml": 60, "diameter_mm": 92}}, &answer)
+	require.Len(t, answer.Add, 1)
+	c.types(".spread-test input[aria-label]", "92")
+	c.sees(fmt.Sprintf(`document.querySelector('.spread-test .grams')?.innerText.startsWith('+ %.0f g')`, answer.Add[0].Grams))
+	c.sees(fmt.Sprintf(`document.querySelector('.spread-test .answer').innerText.includes('run to %.0f mm')`, answer.Target))
+	c.reachable("a test of the bowl")
+	c.keepsTheRules(1280, "a test of the bowl")
+	c.click(".spread-test .answer .go")
+	c.sees(fmt.Sprintf(`document.querySelector('.spread-test .so-far')?.innerText.includes('%.0f g stirred in')`, answer.Add[0].Grams))
+	c.types(".spread-test input[aria-label]", fmt.Sprintf("%.0f", answer.Target))
+	c.sees(`document.querySelector('.spread-test .answer')?.innerText.includes('It is right') && !document.querySelector('.spread-test .grams')`)
+	c.click(".spread-test .looks .el-button:first-child")
+	c.sees(`document.querySelector('.spread-test .answer')?.innerText.includes('as much as the bowl takes at once')`)
+	c.click(".spread-test .looks .el-button:last-child")
+	c.sees(`document.querySelector('.spread-test .answer')?.innerText.includes('wider than it should')`)
+	c.types(".spread-test input[aria-label]", "9000")
+	c.sees(`document.querySelector('.spread-test [role=alert]')?.innerText.includes('between 20 and 500')`)
+	c.p.ForgetConsole() // the browser itself reports the 400
+}

@@ -190,6 +190,9 @@ func (c *Certificate) makeLeaf(ips []net.IP, now time.Time) (*tls.Certificate, e
 	return &tls.Certificate{Certificate: [][]byte{der, c.root.Raw}, PrivateKey: key, Leaf: leaf}, nil
 }
 
+// SpeaksFor tells whether the house's certificate may speak for an address: those of a house only.
+func SpeaksFor(ip net.IP) bool { return isPrivate(ip) }
+
 // covers tells whether a certificate speaks for every address that its root may.
 func covers(leaf *x509.Certificate, ips []net.IP) bool {
 	for _, ip := range ips {

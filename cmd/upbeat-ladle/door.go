@@ -8,6 +8,7 @@ import (
 	"fmt"
 	"io"
 	"net"
+	"net/url"
 	"os"
 	"path/filepath"
 	"slices"
@@ -123,7 +124,13 @@ func (d door) tell(w io.Writer, at net.Addr) {
 	}
 	fmt.Fprintln(w, "Upbeat Ladle is open to this house  (Ctrl+C closes it):")
 	for _, u := range d.URLs() {
-		fmt.Fprintln(w, "  "+u)
+		not := ""
+		if at, err := url.Parse(u); d.Own != nil && err == nil {
+			if ip := net.ParseIP(at.Hostname()); ip != nil && !house.SpeaksFor(ip) {
+				not = "  (not an address of a house: the kitchen's certificate does not speak for it, give --cert and --key)"
+			}
+		}
+		fmt.Fprintln(w, "  "+u+not)
 	}
 	if d.passcode != "" {
 		fmt.Fprintf(w, "The passcode is  %s\nWrite it down: it is told this once. “upbeat-ladle passcode” sets another.\n", d.passcode)

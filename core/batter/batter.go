@@ -323,8 +323,12 @@ func (k Kitchen) Grams(l Line) (float64, error) {
 	return k.Measures.ToGrams(l.Amount, l.Unit, s)
 }
 
+// fineBody is the thickening power from which half a gram on an ordinary scale can be tasted: a gum
+// thickens like many times its mass of flour (modelling choice).
+const fineBody = 5 // g of plain flour a g
+
 // Step is the smallest step in g to which a line is weighed out: what is dosed by the
-// pinch goes on the fine scale.
+// pinch, and a gum, goes on the fine scale.
 func (k Kitchen) Step(l Line) float64 {
 	switch l.Role {
 	case food.RoleLeavener, food.RoleSoda, food.RoleAcid, food.RoleSalt:
@@ -334,6 +338,9 @@ func (k Kitchen) Step(l Line) float64 {
 	}
 	switch l.Ingredient.Group {
 	case food.GroupSpice, food.GroupExtract, food.GroupZest:
+		return k.LeavenStep
+	}
+	if l.Ingredient.Body >= fineBody {
 		return k.LeavenStep
 	}
 	return k.ScaleStep

@@ -4,6 +4,7 @@ import type { Worksheet } from '@/api/client'
 import AllergenLine from '@/parts/AllergenLine.vue'
 import { useBench } from '@/bench/bench'
 import { useHeat } from '@/bench/heat/heat'
+import SpreadTest from './SpreadTest.vue'
 
 const shown = defineModel<boolean>({ required: true })
 const props = defineProps<{ sheet: Worksheet }>()
@@ -29,6 +30,7 @@ const restAgain = () =>
         <p v-if="m.code === 'rest'" class="skip">
           <el-button @click="skipRest">Skip the rest</el-button><small>{{ m.skip }}</small>
         </p>
+        <SpreadTest v-if="m.code === 'test'" :sheet="sheet" />
       </li>
     </ol>
     <p v-if="heat.coming" class="skip"><small>The steps at the plate are coming.</small></p>
