@@ -45,7 +45,7 @@ func (d Door) answers(r *http.Request) bool {
 	host := hostOf(r)
 	ip := net.ParseIP(host)
 	switch {
-	case isHere(host):
+	case host == "localhost", ip != nil && ip.IsLoopback():
 		return true
 	case !d.Open:
 		return false
@@ -63,12 +63,6 @@ func hostOf(r *http.Request) string {
 		host = h
 	}
 	return strings.ToLower(strings.TrimSuffix(strings.Trim(host, "[]"), "."))
-}
-
-// isHere tells whether a name is the machine's own for itself.
-func isHere(host string) bool {
-	ip := net.ParseIP(host)
-	return host == "localhost" || ip != nil && ip.IsLoopback()
 }
 
 // Harden sets timeouts on a server and makes it answer only to its own names.

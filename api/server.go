@@ -176,9 +176,7 @@ func guarded(next http.Handler) http.Handler {
 		h.Set("Content-Security-Policy", policy)
 		h.Set("X-Content-Type-Options", "nosniff")
 		h.Set("Referrer-Policy", "no-referrer")
-		if r.TLS != nil || isHere(hostOf(r)) { // a browser complains of it elsewhere
-			h.Set("Cross-Origin-Opener-Policy", "same-origin")
-		}
+		h.Set("Cross-Origin-Opener-Policy", "same-origin")
 		h.Set("Cross-Origin-Resource-Policy", "same-origin")
 		if r.TLS != nil {
 			h.Set("Strict-Transport-Security", strictTransport)
