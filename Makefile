@@ -8,6 +8,9 @@ GO_FILES := $(shell git ls-files '*.go' 2>/dev/null)
 PROGRAM_FILES := $(shell git ls-files about cmd core document store api demo device starter web/embed.go 2>/dev/null)
 WEB_FILES := $(filter-out web/components.d.ts,$(shell git ls-files web 2>/dev/null)) api/openapi.yaml
 
+# Long tests in which nothing runs beside anything else: the race detector has nothing to find in them.
+ALONE := TestEveryFormatOfEveryDocument|TestRestoringLosesNothing|TestAPastIsFilledIn|TestAFileIsPackedWhenItPays
+
 .DEFAULT_GOAL := help
 .PHONY: help demo demo-reset test build check audit generate notices bench evidence screenshots chromium clean
 
@@ -50,9 +53,8 @@ audit: web/node_modules/.installed ## ask the registry for known faults of what 
 
 test: chromium build check audit ## everything: static checks, all tests, the real interface in Chromium
 	cd web && npm run --silent test
-	REQUIRE_FOOD_TABLE=1 go test -timeout 10m $$(go list ./... | grep -v '/e2e')
-	go test -race -timeout 10m ./store ./device ./kitchen ./house ./api
-	REQUIRE_BROWSER=1 go test -timeout 12m ./e2e/... # by itself: what a browser waits for is real time
+	REQUIRE_FOOD_TABLE=1 REQUIRE_BROWSER=1 go test -timeout 12m ./...
+	go test -race -timeout 10m -skip '$(ALONE)' ./store ./device ./kitchen ./house ./api
 
 generate: web/node_modules/.installed ## write what is generated from api/openapi.yaml
 	go generate ./api
