@@ -1769,6 +1769,9 @@ type MixingStep struct {
 	// Minutes Of a rest
 	Minutes *float64 `json:"minutes,omitempty"`
 
+	// Ruler The test can be told by a ruler, not only in words
+	Ruler *bool `json:"ruler,omitempty"`
+
 	// Skip What leaving a rest out changes
 	Skip *string `json:"skip,omitempty"`
 	Step int     `json:"step"`

@@ -247,7 +247,7 @@ func TestTheBowlIsTestedAndPutRight(t *testing.T) {
 	c.reachable("a test of the bowl")
 	c.keepsTheRules(1280, "a test of the bowl")
 	c.click(".spread-test .answer .go")
-	c.sees(fmt.Sprintf(`document.querySelector('.spread-test .so-far')?.innerText.includes('%.0f g stirred in')`, answer.Add[0].Grams))
+	c.sees(fmt.Sprintf(`document.querySelector('.spread-test .so-far')?.innerText.includes('so far: %.0f g')`, answer.Add[0].Grams))
 	c.types(".spread-test input[aria-label]", fmt.Sprintf("%.0f", answer.Target))
 	c.sees(`document.querySelector('.spread-test .answer')?.innerText.includes('It is right') && !document.querySelector('.spread-test .grams')`)
 	c.click(".spread-test .looks .el-button:first-child")

@@ -93,6 +93,7 @@ type Step struct {
 	Code    string  `json:"code,omitzero"`
 	Minutes float64 `json:"minutes,omitzero"` // of a rest
 	Skip    string  `json:"skip,omitzero"`    // what leaving a rest out changes
+	Ruler   bool    `json:"ruler,omitzero"`   // the test can be told by a ruler, not only in words
 	Uses    []Use   `json:"uses,omitzero"`
 }
 
@@ -386,12 +387,13 @@ func (o *order) test(kept float64, from Item) {
 		return
 	}
 	var s *Step
+	ruler := o.Spreads && o.Form != batter.Crepe
 	stop := ""
 	if kept > 0 {
 		stop = fmt.Sprintf(" When it is right, stop: what is left of the %s stays out.", from.says(kept))
 	}
 	switch {
-	case !o.Spreads || o.Form == batter.Crepe:
+	case !ruler:
 		thicker := ""
 		if kept > 0 {
 			thicker = fmt.Sprintf(" Thicker than that: stir in from the %s %s that you kept back, a third at a time.%s", from.says(kept), from.lower(), stop)
@@ -413,7 +415,7 @@ func (o *order) test(kept float64, from Item) {
 		}
 		s = o.step(nil, "%s", text)
 	}
-	s.Code = CodeTest
+	s.Code, s.Ruler = CodeTest, ruler
 	if kept > 0 {
 		s.Uses = append(s.Uses, Use{from.ID, kept})
 	}

@@ -2495,6 +2495,8 @@ export interface components {
             minutes?: number;
             /** @description What leaving a rest out changes */
             skip?: string;
+            /** @description The test can be told by a ruler, not only in words */
+            ruler?: boolean;
             /** @description Grams of the ledger that go in here; every gram once */
             uses?: components["schemas"]["Use"][];
         };

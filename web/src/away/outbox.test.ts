@@ -97,6 +97,21 @@ describe('what waits on a tablet', () => {
     expect(box.letters.value).toEqual([])
   })
 
+  it('outlives a tablet that is switched off while it is on its way', async () => {
+    let box = await switchedOn()
+    vi.stubGlobal(
+      'fetch',
+      vi.fn(() => new Promise<Response>(() => {})), // neither an answer nor a failure
+    )
+    void box.deliver({ what: 'jam', method: 'POST', path: '/pantry', body: 'jam' })
+    expect(box.letters.value, 'it is on its way, not waiting').toEqual([])
+    vi.stubGlobal('fetch', vi.fn(network))
+    box = await switchedOn()
+    await box.flush()
+    expect(kitchen.log).toEqual(['POST /pantry/1'])
+    expect(box.letters.value).toEqual([])
+  })
+
   it('shows a list as it will be', async () => {
     const box = await switchedOn()
     kitchen.lose = () => 'request'

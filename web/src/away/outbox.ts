@@ -35,8 +35,11 @@ function read(): Letter[] {
   })
 }
 
-const kept = shallowRef<Letter[]>(read())
-const refresh = () => (kept.value = read())
+/** Letters that are on their way right now: they are kept, should the tablet be switched off, and wait for nothing. */
+const inHand = new Set<string>()
+const waiting = () => read().filter((l) => !inHand.has(l.key))
+const kept = shallowRef<Letter[]>(waiting())
+const refresh = () => (kept.value = waiting())
 window.addEventListener('storage', refresh)
 const keep = (l: Letter) => {
   try {
@@ -93,14 +96,11 @@ async function post(l: Letter): Promise<unknown> {
  * program is back. What the program refuses is thrown.
  */
 export async function deliver<T = unknown>(wish: Wish): Promise<Delivered<T>> {
-  const l: Letter = { ...wish, key: wish.key ?? newKey(), seq: (kept.value.at(-1)?.seq ?? 0) + 1 }
+  const l: Letter = { ...wish, key: wish.key ?? newKey(), seq: (read().at(-1)?.seq ?? 0) + 1 }
   if (!kept.value.some((k) => !k.trouble)) {
     l.tried = true
-    try {
-      return { landed: true, answer: (await post(l)) as T }
-    } catch (e) {
-      if (!(e instanceof Refusal && e.passes)) throw e
-    }
+    const answer = await sentAtOnce(l)
+    if (answer) return { landed: true, answer: answer.of as T }
   }
   // A later change of the same thing takes the place of one that waits and was never tried.
   const before = l.method === 'PUT' ? waitingFor(l.path) : undefined
@@ -111,6 +111,28 @@ export async function deliver<T = unknown>(wish: Wish): Promise<Delivered<T>> {
   keep(l)
   void flush()
   return { landed: false }
+}
+
+/** Sends a letter that nothing waits before. Without an answer it stays, to be sent again; what is refused is thrown. */
+async function sentAtOnce(l: Letter): Promise<{ of: unknown } | undefined> {
+  inHand.add(l.key)
+  try {
+    keep(l)
+  } catch {
+    // No room: it can still go straight through.
+  }
+  try {
+    const of = await post(l)
+    drop(l)
+    return { of }
+  } catch (e) {
+    drop(l)
+    if (!(e instanceof Refusal && e.passes)) throw e
+    return undefined
+  } finally {
+    inHand.delete(l.key)
+    refresh()
+  }
 }
 
 /** Puts a thing aside. */
@@ -158,7 +180,7 @@ async function sendAll() {
     for (const f of listeners) await f(l, answer)
   }
 }
-const next = () => read().find((l) => !l.trouble)
+const next = () => waiting().find((l) => !l.trouble)
 
 /** Gives one up; the answer puts it back. */
 export function giveUp(l: Letter) {

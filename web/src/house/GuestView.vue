@@ -79,6 +79,7 @@ useTitle(computed(() => `${card.value?.document.name ?? 'Card'} · Upbeat Ladle`
 }
 @media screen and (max-width: 759px) {
   .guest {
+    grid-template-columns: minmax(0, 1fr);
     justify-content: stretch;
   }
   .guest .sheet {

@@ -45,9 +45,12 @@ td {
   border-top: 1px solid var(--hair);
   padding: 6px 4px;
   text-align: right;
+  white-space: nowrap;
 }
 th:first-child {
   text-align: left;
+  white-space: normal;
+  overflow-wrap: anywhere;
 }
 thead th {
   border: 0;
@@ -63,8 +66,8 @@ tbody th {
   color: var(--ink-2);
   padding-left: var(--s3);
 }
-tr:not(.same, .gauge) td,
-tr:not(.same, .gauge) th {
+tbody tr:not(.same, .gauge) td,
+tbody tr:not(.same, .gauge) th {
   background: var(--yolk-wash);
   font-weight: 700;
 }

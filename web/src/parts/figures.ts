@@ -38,4 +38,4 @@ export function unbroken(text: string | undefined): string {
 
 /** When something was saved, for a list of its states. */
 export const savedAt = (at: string) =>
-  new Date(at).toLocaleString('en-GB', { weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
+  new Date(at).toLocaleString('en-GB', { weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit', second: '2-digit' })

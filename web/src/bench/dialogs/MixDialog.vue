@@ -30,7 +30,7 @@ const restAgain = () =>
         <p v-if="m.code === 'rest'" class="skip">
           <el-button @click="skipRest">Skip the rest</el-button><small>{{ m.skip }}</small>
         </p>
-        <SpreadTest v-if="m.code === 'test'" :sheet="sheet" />
+        <SpreadTest v-if="m.code === 'test'" :sheet="sheet" :ruler="m.ruler" />
       </li>
     </ol>
     <p v-if="heat.coming" class="skip"><small>The steps at the plate are coming.</small></p>

@@ -4,16 +4,14 @@ import { api, got, said, type Schemas, type Worksheet } from '@/api/client'
 import { useBench } from '@/bench/bench'
 
 /** A ladle of it on a cold plate, by ruler or in words: the program says what to stir in. */
-const props = defineProps<{ sheet: Worksheet }>()
+const props = defineProps<{ sheet: Worksheet; ruler?: boolean }>()
 const bench = useBench()
 const rested = ref(false)
 const ran = ref<number | null>(null)
 const answer = ref<Schemas['Correction']>()
 const trouble = ref('')
-const stirred = ref(0) // g, since the bowl was mixed
+const stirred = ref<string[]>([]) // since the bowl was mixed
 const ladle = computed(() => props.sheet.portion.volume_ml)
-/** A crêpe and an iron's batter say nothing to a ruler. */
-const byRuler = computed(() => props.sheet.portion.diameter_mm !== undefined && bench.doc?.form !== 'crepe')
 const looks: { value: NonNullable<Schemas['PourTest']['says']>; label: string }[] = [
   { value: 'mounds', label: 'it mounds' },
   { value: 'just_spreads', label: 'it just spreads' },
@@ -32,7 +30,7 @@ async function ask(test: Schemas['PourTest']) {
 }
 const measured = (mm: number | null | undefined) => mm && ask({ volume_ml: ladle.value, diameter_mm: mm })
 function again() {
-  stirred.value += answer.value?.add[0]?.grams ?? 0
+  stirred.value.push(...(answer.value?.add.map((a) => `${a.grams} g`) ?? []))
   answer.value = undefined
   ran.value = null
 }
@@ -43,7 +41,7 @@ function again() {
     <el-radio-group v-model="rested" class="pick" aria-label="When it is tested" @change="answer = undefined">
       <el-radio-button :value="false">just mixed</el-radio-button><el-radio-button :value="true">after the rest</el-radio-button>
     </el-radio-group>
-    <label v-if="byRuler" class="ruler"
+    <label v-if="ruler" class="ruler"
       >{{ ladle }} ml ran to
       <el-input-number v-model="ran" :controls="false" placeholder="?" aria-label="How wide it ran, in mm" @change="measured" /> mm, or</label
     >
@@ -61,8 +59,8 @@ function again() {
       >
       <el-button v-if="answer.add.length" class="go" @click="again">Stirred in</el-button>
     </p>
-    <p v-if="stirred" class="so-far">
-      <small>{{ stirred }} g stirred in so far.</small>
+    <p v-if="stirred.length" class="so-far">
+      <small>Stirred in so far: {{ stirred.join(' and ') }}.</small>
     </p>
   </section>
 </template>

@@ -354,6 +354,10 @@ ol li::marker {
   flex: 1;
   border-bottom: 0.75pt solid #000;
 }
+footer span {
+  min-width: 0;
+  overflow-wrap: anywhere;
+}
 footer {
   display: flex;
   justify-content: space-between;
