@@ -753,6 +753,27 @@ func (e ScaleStateLink) Valid() bool {
 	}
 }
 
+// Defines values for SchoolBowls.
+const (
+	OneDryFirst SchoolBowls = "one_dry_first"
+	OneWetFirst SchoolBowls = "one_wet_first"
+	Two         SchoolBowls = "two"
+)
+
+// Valid indicates whether the value is a known member of the SchoolBowls enum.
+func (e SchoolBowls) Valid() bool {
+	switch e {
+	case OneDryFirst:
+		return true
+	case OneWetFirst:
+		return true
+	case Two:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for Stage.
 const (
 	StageBatter       Stage = "batter"
@@ -996,6 +1017,54 @@ const (
 func (e WorksheetVersion) Valid() bool {
 	switch e {
 	case WorksheetVersionN1:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for WorksheetWeighOutKey.
+const (
+	WorksheetWeighOutKeyBowl   WorksheetWeighOutKey = "bowl"
+	WorksheetWeighOutKeyDry    WorksheetWeighOutKey = "dry"
+	WorksheetWeighOutKeyFoldIn WorksheetWeighOutKey = "fold_in"
+	WorksheetWeighOutKeyJug    WorksheetWeighOutKey = "jug"
+	WorksheetWeighOutKeyLast   WorksheetWeighOutKey = "last"
+	WorksheetWeighOutKeyOnTop  WorksheetWeighOutKey = "on_top"
+	WorksheetWeighOutKeyPan    WorksheetWeighOutKey = "pan"
+	WorksheetWeighOutKeySteep  WorksheetWeighOutKey = "steep"
+	WorksheetWeighOutKeyStirIn WorksheetWeighOutKey = "stir_in"
+	WorksheetWeighOutKeyUnder  WorksheetWeighOutKey = "under"
+	WorksheetWeighOutKeyWet    WorksheetWeighOutKey = "wet"
+	WorksheetWeighOutKeyWhites WorksheetWeighOutKey = "whites"
+)
+
+// Valid indicates whether the value is a known member of the WorksheetWeighOutKey enum.
+func (e WorksheetWeighOutKey) Valid() bool {
+	switch e {
+	case WorksheetWeighOutKeyBowl:
+		return true
+	case WorksheetWeighOutKeyDry:
+		return true
+	case WorksheetWeighOutKeyFoldIn:
+		return true
+	case WorksheetWeighOutKeyJug:
+		return true
+	case WorksheetWeighOutKeyLast:
+		return true
+	case WorksheetWeighOutKeyOnTop:
+		return true
+	case WorksheetWeighOutKeyPan:
+		return true
+	case WorksheetWeighOutKeySteep:
+		return true
+	case WorksheetWeighOutKeyStirIn:
+		return true
+	case WorksheetWeighOutKeyUnder:
+		return true
+	case WorksheetWeighOutKeyWet:
+		return true
+	case WorksheetWeighOutKeyWhites:
 		return true
 	default:
 		return false
@@ -2202,13 +2271,17 @@ type ScaleStateLink string
 
 // School defines model for School.
 type School struct {
-	Crisp   *string  `json:"crisp,omitempty"`
-	Dairy   *string  `json:"dairy,omitempty"`
-	Eggs    *string  `json:"eggs,omitempty"`
-	Lumps   *string  `json:"lumps,omitempty"`
-	PanFat  *string  `json:"pan_fat,omitempty"`
-	RestMin *float64 `json:"rest_min,omitempty"`
+	Bowls   *SchoolBowls `json:"bowls,omitempty"`
+	Crisp   *string      `json:"crisp,omitempty"`
+	Dairy   *string      `json:"dairy,omitempty"`
+	Eggs    *string      `json:"eggs,omitempty"`
+	Lumps   *string      `json:"lumps,omitempty"`
+	PanFat  *string      `json:"pan_fat,omitempty"`
+	RestMin *float64     `json:"rest_min,omitempty"`
 }
+
+// SchoolBowls defines model for School.Bowls.
+type SchoolBowls string
 
 // ServedPart defines model for ServedPart.
 type ServedPart struct {
@@ -2468,9 +2541,10 @@ type Worksheet struct {
 
 	// WeighOut The lines by the bowl they go into, in the order of work
 	WeighOut []struct {
-		Grams float64  `json:"grams"`
-		Lines []string `json:"lines"`
-		Name  string   `json:"name"`
+		Grams float64              `json:"grams"`
+		Key   WorksheetWeighOutKey `json:"key"`
+		Lines []string             `json:"lines"`
+		Name  string               `json:"name"`
 	} `json:"weigh_out"`
 	Working *[]Working `json:"working,omitempty"`
 }
@@ -2480,6 +2554,9 @@ type WorksheetFormat string
 
 // WorksheetVersion defines model for Worksheet.Version.
 type WorksheetVersion int
+
+// WorksheetWeighOutKey defines model for Worksheet.WeighOut.Key.
+type WorksheetWeighOutKey string
 
 // WorksheetLine defines model for WorksheetLine.
 type WorksheetLine struct {

@@ -58,6 +58,7 @@ type School struct {
 	RestMin *float64 `json:"rest_min,omitzero"`
 	Dairy   string   `json:"dairy,omitzero"`
 	Eggs    string   `json:"eggs,omitzero"`
+	Bowls   string   `json:"bowls,omitzero"` // two · one_wet_first · one_dry_first
 	PanFat  string   `json:"pan_fat,omitzero"`
 	Crisp   string   `json:"crisp,omitzero"`
 }
@@ -409,6 +410,9 @@ func (r *reader) school(at string, s *School) batter.School {
 		return out
 	}
 	out.Lumps, out.Dairy, out.Eggs, out.PanFat, out.Crisp = s.Lumps, s.Dairy, s.Eggs, s.PanFat, s.Crisp
+	if s.Bowls != "" {
+		out.Bowls = choice(r, at+"/bowls", s.Bowls, batter.AllBowls, "", "way to use the bowls")
+	}
 	out.RestMin = r.within(at+"/rest_min", s.RestMin, 0, maxRestMin, out.RestMin, "The rest in minutes")
 	return out
 }

@@ -18,6 +18,32 @@ type School struct {
 	Eggs    string // "whipped" when the whites are whipped and folded in last
 	PanFat  string
 	Crisp   string
+	Bowls   Bowls // empty when not said
+}
+
+// Bowls is in how many bowls a batter is mixed, and what comes first.
+type Bowls string
+
+// The cook's bowls.
+const (
+	TwoBowls    Bowls = "two" // dry and wet apart
+	OneWetFirst Bowls = "one_wet_first"
+	OneDryFirst Bowls = "one_dry_first"
+)
+
+// AllBowls lists them.
+var AllBowls = []Bowls{TwoBowls, OneWetFirst, OneDryFirst}
+
+// Bowls is how a base is mixed: as it says, else in two bowls; without flour in one, the wet first
+// (common practice, no source).
+func (b Base) Bowls(f Form) Bowls {
+	switch {
+	case b.School.Bowls != "":
+		return b.School.Bowls
+	case f == Flourless:
+		return OneWetFirst
+	}
+	return TwoBowls
 }
 
 // Rest in minutes when nothing is said (common practice, no source).

@@ -160,14 +160,20 @@ func (st Standard) SpoonText(grams, density float64) string {
 // Spoon is SpoonText together with the grams that the words really give. Spooning what was
 // spooned gives the same words.
 func (st Standard) Spoon(grams, density float64) (text string, given float64) {
+	p, text := st.settled(grams, density)
+	return text, p.ml * density
+}
+
+// settled is the wording for a mass, and what it says; nothing without a density.
+func (st Standard) settled(grams, density float64) (p phrase, text string) {
 	if density <= 0 || grams <= 0 || math.IsNaN(grams) || math.IsInf(grams, 0) {
-		return "", 0
+		return phrase{}, ""
 	}
 	ml := grams / density
 	if pinch := st.Tsp / PinchPerTsp; ml < pinch*1.5 {
-		return "a pinch", pinch * density
+		return phrase{ml: pinch}, "a pinch"
 	}
-	p := st.phraseFor(ml)
+	p = st.phraseFor(ml)
 	text = p.String()
 	for range 5 { // another wording may suit what this one gives; it comes to rest at once or at the next
 		q := st.phraseFor(p.ml)
@@ -177,5 +183,56 @@ func (st Standard) Spoon(grams, density float64) (text string, given float64) {
 		}
 		p, text = q, next
 	}
-	return text, p.ml * density
+	return p, text
+}
+
+// Fill is one cup or spoon that is filled level, so many times.
+type Fill struct {
+	Vessel string  `json:"vessel"` // cup, tbsp, tsp, pinch or each
+	Size   string  `json:"size"`   // of it that is filled: 1, ½, …
+	Times  int     `json:"times"`
+	Grams  float64 `json:"grams"`        // of one
+	Out    bool    `json:"out,omitzero"` // taken out again: "less ¾ tsp"
+}
+
+// The measures that are bought as such, for the fractions that are none.
+var madeOf = map[string][]fraction{
+	"⅔": {{1. / 3, "⅓"}, {1. / 3, "⅓"}}, "¾": {{1. / 2, "½"}, {1. / 4, "¼"}}, "⅜": {{1. / 4, "¼"}, {1. / 8, "⅛"}},
+	"⅝": {{1. / 2, "½"}, {1. / 8, "⅛"}}, "⅞": {{1. / 2, "½"}, {1. / 4, "¼"}, {1. / 8, "⅛"}},
+}
+
+// Fills are the cups and spoons that SpoonText names, one after the other, by those that are in a
+// drawer: ¾ cup is ½ and ¼. Their grams add up to what Spoon gives.
+func (st Standard) Fills(grams, density float64) []Fill {
+	p, text := st.settled(grams, density)
+	switch {
+	case text == "":
+		return nil
+	case p.first.of.ml == 0 && p.second.of.ml == 0:
+		return []Fill{{"pinch", "1", 1, p.ml * density, false}}
+	}
+	out := p.first.fills(density, false)
+	return append(out, p.second.fills(density, p.less)...)
+}
+
+func (s scoop) fills(density float64, out bool) []Fill {
+	if s.ml <= 0 {
+		return nil
+	}
+	var all []Fill
+	if s.whole > 0 {
+		all = append(all, Fill{s.of.one, "1", int(s.whole), s.of.ml * density, out})
+	}
+	parts := madeOf[s.part.text]
+	if parts == nil && s.part.v > 0 {
+		parts = []fraction{s.part}
+	}
+	for _, f := range parts {
+		if n := len(all); n > 0 && all[n-1].Size == f.text {
+			all[n-1].Times++
+			continue
+		}
+		all = append(all, Fill{s.of.one, f.text, 1, f.v * s.of.ml * density, out})
+	}
+	return all
 }

@@ -3,6 +3,7 @@ package mixing_test
 import (
 	"context"
 	"fmt"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -10,6 +11,7 @@ import (
 
 	"upbeatladle/core/batter"
 	"upbeatladle/core/food"
+	"upbeatladle/core/mixing"
 	"upbeatladle/core/worksheet"
 )
 
@@ -45,4 +47,65 @@ func TestTheListHasEveryLineOnce(t *testing.T) {
 		assert.InDelta(t, weighed, grams, 1e-6)
 		assert.Len(t, seen, len(w.Lines))
 	})
+}
+
+// The base's choice of bowls moves no gram: what is in the steps is the list, and only the order of work changes.
+func TestTheCooksBowls(t *testing.T) {
+	grams := func(w worksheet.Worksheet) map[string]float64 {
+		out := map[string]float64{}
+		for _, s := range w.Mixing {
+			for _, u := range s.Uses {
+				out[u.ID] += u.G
+			}
+		}
+		return out
+	}
+	var before map[string]float64
+	for _, b := range batter.AllBowls {
+		v := variation(batter.Pancake, plain(), with("beetroot_cooked", 200, batter.StageBatter), with("tea_leaves_black", 6, batter.StageInfused))
+		v.Base.School.Bowls = b
+		w := work(t, v)
+		for _, l := range w.Lines {
+			assert.InDelta(t, l.Weigh, grams(w)[l.ID], 1e-9, "%s: %s", b, l.ID)
+		}
+		if before != nil {
+			assert.Equal(t, before, grams(w), b)
+		}
+		before = grams(w)
+		told, one := mixing.Told(w.Mixing), b != batter.TwoBowls
+		assert.Equal(t, one, w.WeighOut[0].Key == mixing.BowlOne, b)
+		assert.Equal(t, !one, strings.Contains(told, "into a well in the dry"), b)
+		flour, egg := strings.Index(told, "plain wheat flour"), strings.Index(told, "hen egg")
+		assert.Equal(t, b == batter.OneWetFirst, egg < flour, b)
+		assert.Contains(t, told, "in a thin stream", "warm liquid sets egg")
+		assert.Contains(t, told, "just combined")
+	}
+}
+
+// Two grams of dry get neither a bowl nor a well, in any order of bowls (job: never a well for 2 g of dry).
+func TestNoWellForAPinch(t *testing.T) {
+	for _, b := range batter.AllBowls {
+		v := variation(batter.Flourless, map[string]float64{"egg_whole": 150, "salt_fine": 1, "baking_powder": 1}, with("banana_mashed", 240, batter.StageBatter))
+		v.Base.School.Bowls = b
+		told := mixing.Told(work(t, v).Mixing)
+		assert.NotContains(t, told, "well", b)
+		assert.Contains(t, strings.ToLower(told), "whisk", b)
+	}
+}
+
+// A bowl with other amounts in it is the bowl that would have been worked out with them.
+func TestWithOtherAmounts(t *testing.T) {
+	v := variation(batter.Pancake, plain())
+	_, r, _, err := worksheet.Recipe(context.Background(), v, batter.DefaultKitchen(), worksheet.Include{})
+	assert.NoError(t, err)
+	same := r.With(map[string]float64{"milk_whole": 390})
+	assert.InDelta(t, r.MassG, same.MassG, 1e-9)
+	assert.InDelta(t, r.Thickness.L(), same.Thickness.L(), 1e-12)
+	more := r.With(map[string]float64{"milk_whole": 414})
+	assert.InDelta(t, r.MassG+24, more.MassG, 1e-9)
+	assert.Greater(t, more.SpreadAt(0), r.SpreadAt(0), "more milk runs wider")
+	v.Base.Lines[1].Amount = 414
+	_, other, _, err := worksheet.Recipe(context.Background(), v, batter.DefaultKitchen(), worksheet.Include{})
+	assert.NoError(t, err)
+	assert.InDelta(t, other.SpreadAt(15), more.SpreadAt(15), 1e-9)
 }

@@ -42,6 +42,7 @@ type Correction struct {
 	Item        Item    // what is stirred in: the base's liquid
 	Grams       float64 // rounded to its step
 	Most        bool    // as much as the bowl takes at once
+	ThenMM      float64 // what the volume that was tested should run to with that in it; 0 in words
 	Text        string
 }
 
@@ -90,7 +91,10 @@ func (r Recipe) Correct(t Test, kept float64) (Correction, error) {
 	c.Grams = math.Round(math.Min(asked, mostSplash*r.MassG)/step) * step
 	c.Most = asked > mostSplash*r.MassG
 	c.After = flow.ClassOf(settled - short + c.Grams*perGram/r.Thickness.Body)
-	c.Text = fmt.Sprintf("Stir in %s of %s%s, with a few turns only, and test again.", words.Grams(c.Grams, step), liquid.lower(), words.Either(kept >= c.Grams, " from the jug", ""))
+	c.Text = fmt.Sprintf("Stir in %s of %s%s, with a few turns only, and test again.", words.Grams(c.Grams, step), liquid.Lower(), words.Either(kept >= c.Grams, " from the jug", ""))
+	if c.TargetMM > 0 { // τ ∝ D⁻⁵, ln τ = c − b·(L* − 2)
+		c.ThenMM = t.DiameterMM * math.Exp(c.Grams*perGram/r.Thickness.Body*r.Calibration.B/5)
+	}
 	if c.Most {
 		c.Text += " That is as much as the bowl takes at once."
 	}
@@ -112,4 +116,15 @@ func (r Recipe) short(t Test) (float64, Correction, error) {
 		return 0, Correction{}, ErrTooThin
 	}
 	return 5 * math.Log(target/t.DiameterMM) / r.Calibration.B, Correction{YieldStress: tau, TargetMM: target}, nil
+}
+
+// SaysOf is what a cook is told of a test that says nothing.
+func SaysOf(err error) string {
+	switch {
+	case errors.Is(err, ErrTooThin):
+		return "It ran out as thin as any batter does: a ruler says nothing here. Say in words how it ran."
+	case errors.Is(err, ErrNoLiquid):
+		return "This base has no liquid that could be stirred in."
+	}
+	return "This batter is not judged on how thick it pours, so there is nothing to put right."
 }

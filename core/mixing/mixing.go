@@ -13,6 +13,7 @@ import (
 	"upbeatladle/core/flow"
 	"upbeatladle/core/food"
 	"upbeatladle/core/measure"
+	"upbeatladle/core/portion"
 	"upbeatladle/core/safety"
 	"upbeatladle/core/words"
 )
@@ -24,6 +25,7 @@ const (
 	leastKept  = 0.02 // of the liquid, below which nothing is kept back (modelling choice)
 	doubtShare = 0.5  // of what the additions loosen or thicken is in doubt (modelling choice)
 	mostSplash = 0.05 // of the bowl's mass is stirred in at once (common practice, no source)
+	leastDry   = 0.10 // of the bowl's mass, below which the dry has no bowl of its own and no well (modelling choice)
 	narrowMM   = 5.0  // a pancake that much narrower can be seen (modelling choice)
 )
 
@@ -41,7 +43,8 @@ type Item struct {
 	Prepare    string       // how it is prepared first; empty when it is not
 	Reduced    bool         // dried to IntoG under "dry the addition"
 
-	Spoons func(grams float64) string // says grams of it in cups and spoons, empty when that cannot be; nil weighs
+	Fills  func(grams float64) ([]measure.Fill, string) // the cups and spoons for grams of it, and what they are called
+	Spoons func(grams float64) string                   // says grams of it in cups and spoons, empty when that cannot be; nil weighs
 }
 
 // says is so much of it, weighed or measured.
@@ -54,10 +57,11 @@ func (i Item) says(grams float64) string {
 	return words.Grams(grams, i.Step)
 }
 
-func (i Item) lower() string { return words.Lower(i.Label) }
+// Lower is its name inside a sentence.
+func (i Item) Lower() string { return words.Lower(i.Label) }
 
 // amount is the item with what goes in of it.
-func (i Item) amount() string { return i.lower() + " " + i.says(i.IntoG) }
+func (i Item) amount() string { return i.Lower() + " " + i.says(i.IntoG) }
 
 // Recipe is what is mixed.
 type Recipe struct {
@@ -71,6 +75,7 @@ type Recipe struct {
 	// The bowl before pieces are folded in.
 	MassG, Density float64
 	Parts          []food.Part
+	PartLines      []string // the line of the ledger behind each part
 	Thickness      flow.Thickness
 	Calibration    flow.Calibration
 	PortionML      float64
@@ -130,24 +135,45 @@ func amounts(items []Item) string {
 	return words.List(out)
 }
 
-// Order is the order of work for a recipe.
-func Order(r Recipe) []Step {
+// laidOut is a recipe with its items where they go in, without those that are weighed out as nothing.
+func laidOut(r Recipe) (o *order, where map[place][]Item) {
 	r.Judged = r.Judged && !math.IsNaN(r.Thickness.L()) // what thickens may come with the pieces
 	r.Items = slices.DeleteFunc(slices.Clone(r.Items), func(i Item) bool { return i.WeighG <= 0 })
-	o := &order{Recipe: r}
-	where := map[place][]Item{}
+	o, where = &order{Recipe: r}, map[place][]Item{}
 	for _, i := range r.Items {
 		p := o.placeOf(i)
 		where[p] = append(where[p], i)
 	}
+	return o, where
+}
+
+// Order is the order of work for a recipe.
+func Order(r Recipe) []Step {
+	o, where := laidOut(r)
 	kept, from := o.keepBack(where[wet])
-	o.infuse(where[infused], where[wet])
+	o.infuse(where[infused], where[wet], len(where[whites]) > 0)
 	o.prepare()
-	o.dry(where[sifted], where[dry])
-	o.wet(where[wet], where[whites], kept, from)
-	o.fat(where[melted])
-	o.heat(o.RestMin <= 0)
-	o.combine(len(where[dry])+len(where[sifted]) > 0, len(where[wet])+len(where[melted]) > 0)
+	powders := dryWork{where[sifted], where[dry], o.MassG}
+	wetThere := len(where[wet])+len(where[melted])+len(where[whites]) > 0
+	switch o.Base.Bowls(o.Form) {
+	case batter.OneWetFirst:
+		o.wet("In the big bowl, whisk", where[wet], where[whites], kept, from)
+		o.fat("bowl", where[melted])
+		o.heat(o.RestMin <= 0)
+		o.into(powders, wetThere)
+	case batter.OneDryFirst:
+		o.dry(powders)
+		o.fat("", where[melted])
+		o.heat(o.RestMin <= 0)
+		o.wet(o.onto(powders), where[wet], where[whites], kept, from)
+		o.combine(powders, wetThere, true)
+	default:
+		o.dry(powders)
+		o.wet("In the wet bowl", where[wet], where[whites], kept, from)
+		o.fat("wet bowl", where[melted])
+		o.heat(o.RestMin <= 0)
+		o.combine(powders, wetThere, false)
+	}
 	if g := where[grated]; len(g) > 0 {
 		o.step(g, "Stir in %s, squeezed loose so that it does not clump.", amounts(g))
 	}
@@ -259,12 +285,14 @@ func (o *order) keepBack(items []Item) (kept float64, from Item) {
 	return math.Min(kept, math.Floor(mostKept*liquid/from.Step+1e-9)*from.Step), from
 }
 
-func (o *order) infuse(items, wet []Item) {
+func (o *order) infuse(items, wet []Item, whites bool) {
 	var into []string
 	var g float64
+	egg := whites
 	for _, i := range wet {
+		egg = egg || i.Ingredient.Group == food.GroupEgg
 		if i.Role == food.RoleLiquid && !i.Addition {
-			into = append(into, i.lower())
+			into = append(into, i.Lower())
 			g += i.IntoG
 		}
 	}
@@ -273,7 +301,8 @@ func (o *order) infuse(items, wet []Item) {
 			o.step([]Item{i}, "Steep %s in a little warm liquid for %d min, strain and press: the base has no liquid of its own to steep it in.", i.amount(), steepMin)
 			continue
 		}
-		o.step([]Item{i}, "Warm the %s, steep %s in it for %d min, strain, press what is left, and top up with fresh to %.0f g: %s.", words.List(into), i.amount(), steepMin, g, i.keeps())
+		o.step([]Item{i}, "Warm the %s, steep %s in it for %d min, strain, press what is left, and top up with fresh to %.0f g: %s.%s", words.List(into), i.amount(), steepMin, g, i.keeps(),
+			words.Either(egg, " Let it cool to hand-warm and pour it into the egg in a thin stream, whisking: warm liquid sets egg.", ""))
 	}
 }
 
@@ -294,21 +323,72 @@ func (o *order) prepare() {
 		}
 		if i.Reduced {
 			how := words.Either(i.Ingredient.Group == food.GroupGrated, "Salt, squeeze and drain", "Reduce")
-			o.step(nil, "%s the %s from %s to %s, and weigh it below 30 °C.", how, i.lower(), words.Grams(i.WeighG, i.Step), words.Grams(i.IntoG, i.Step))
+			o.step(nil, "%s the %s from %s to %s, and weigh it below 30 °C.", how, i.Lower(), words.Grams(i.WeighG, i.Step), words.Grams(i.IntoG, i.Step))
 		}
 	}
 }
 
-func (o *order) dry(sift, rest []Item) {
-	if len(sift) > 0 {
-		o.step(sift, "Sift %s: it lumps.", amounts(sift))
+// dryWork is what goes in dry.
+type dryWork struct {
+	sift, rest []Item
+	bowlG      float64
+}
+
+func (d dryWork) all() []Item { return append(slices.Clone(d.sift), d.rest...) }
+
+// little tells whether there is too little of it for a bowl of its own, and for a well.
+func (d dryWork) little() bool {
+	var g float64
+	for _, i := range d.all() {
+		g += i.IntoG
 	}
-	if len(rest) > 0 {
-		o.step(rest, "Whisk together in the big bowl: %s%s.", amounts(rest), words.Either(len(sift) > 0, ", and what is sifted", ""))
+	return g < leastDry*d.bowlG
+}
+
+func (o *order) dry(d dryWork) {
+	if len(d.sift) > 0 {
+		o.step(d.sift, "Sift %s: it lumps.", amounts(d.sift))
+	}
+	if len(d.rest) > 0 {
+		o.step(d.rest, "Whisk together in %s: %s%s.", words.Either(d.little(), "a cup", "the big bowl"), amounts(d.rest), words.Either(len(d.sift) > 0, ", and what is sifted", ""))
 	}
 }
 
-func (o *order) wet(items, eggs []Item, kept float64, from Item) {
+// onto begins the step that pours the wet onto the dry in the one bowl.
+func (o *order) onto(d dryWork) string {
+	switch {
+	case len(d.all()) == 0:
+		return "In the big bowl, whisk"
+	case o.Base.Smooth(o.Form):
+		return "Into the middle of the same bowl, a little at a time and whisked smooth before there is more"
+	}
+	return "Into the middle of the same bowl"
+}
+
+// into puts the dry into the one bowl where the wet is.
+func (o *order) into(d dryWork, wet bool) {
+	all := d.all()
+	if len(all) == 0 {
+		o.step(nil, "Beat it even.")
+		return
+	}
+	how := words.Either(len(d.sift) > 0, "Sift over it, first what lumps", "Over it")
+	s := o.step(all, "%s: %s. ", how, amounts(all))
+	switch {
+	case !wet:
+		s.Text = strings.TrimSpace(s.Text)
+	case d.little():
+		s.Text += "Whisk it in."
+	case o.Base.Smooth(o.Form):
+		s.Text += "Whisk from the middle until smooth."
+	case o.Base.Toughens():
+		s.Text += "Fold until just combined. Stop while it is lumpy: stirring makes it tough."
+	default:
+		s.Text += "Fold until just combined. A few lumps are fine."
+	}
+}
+
+func (o *order) wet(where string, items, eggs []Item, kept float64, from Item) {
 	var parts []string
 	var uses []Use
 	for _, i := range items {
@@ -333,34 +413,67 @@ func (o *order) wet(items, eggs []Item, kept float64, from Item) {
 	if len(parts) == 0 {
 		return
 	}
-	text := "In a jug: " + words.List(parts) + "."
+	text := where + ": " + words.List(parts) + "."
 	if kept > 0 {
-		text += fmt.Sprintf(" Keep %s of the %s back for the test.", from.says(kept), from.lower())
+		text += fmt.Sprintf(" Keep %s of the %s back for the test, in its jug.", from.says(kept), from.Lower())
 	}
 	if len(eggs) > 0 {
-		text += " Keep the egg whites aside, without a trace of yolk."
+		text += " Keep the egg whites aside in a clean, dry bowl, without a trace of yolk."
 	}
 	o.steps = append(o.steps, Step{Text: text, Uses: uses})
 }
 
-func (o *order) fat(items []Item) {
-	if len(items) > 0 {
-		o.step(items, "Melt %s, let it cool to hand-warm, stir it into the jug last: in fridge-cold milk it sets in lumps.", amounts(items))
+// fat melts what is hard, for a bowl that has a name, or to be poured in with the rest.
+func (o *order) fat(bowl string, items []Item) {
+	if len(items) == 0 {
+		return
+	}
+	where := "pour it in last"
+	if bowl != "" {
+		where = "stir it into the " + bowl + " last"
+	}
+	o.step(items, "Melt %s, let it cool to hand-warm, %s: in fridge-cold milk it sets in lumps.", amounts(items), where)
+}
+
+// combine brings dry and wet together; in the one bowl they are there already.
+func (o *order) combine(d dryWork, wet, one bool) {
+	pour := words.Either(one, "", "Pour into a well in the dry and ")
+	switch {
+	case len(d.all()) == 0:
+		o.step(nil, "Beat it even.")
+	case !wet: // everything else waits for its own step
+	case d.little():
+		o.step(nil, "Whisk the dry into it.")
+	case o.Base.Smooth(o.Form) && one:
+		o.step(nil, "Whisk from the middle until smooth.")
+	case o.Base.Smooth(o.Form):
+		o.step(nil, "Pour a little at a time into a well in the dry and whisk from the middle: first to a smooth paste, then with the rest until smooth.")
+	case o.Base.Toughens():
+		o.step(nil, "%s until just combined. Stop while it is lumpy: stirring makes it tough.", words.Upper(pour+"fold"))
+	default:
+		o.step(nil, "%s until just combined. A few lumps are fine.", words.Upper(pour+"fold"))
 	}
 }
 
-func (o *order) combine(dry, wet bool) {
-	switch {
-	case !dry:
-		o.step(nil, "Beat it even.")
-	case !wet: // everything else waits for its own step
-	case o.Base.Smooth(o.Form):
-		o.step(nil, "Pour into a well in the dry and whisk from the middle until smooth.")
-	case o.Base.Toughens():
-		o.step(nil, "Pour into a well in the dry and fold until just combined. Stop while it is lumpy: stirring makes it tough.")
-	default:
-		o.step(nil, "Pour into a well in the dry and fold until just combined. A few lumps are fine.")
+// With is the recipe with other amounts of some of its lines in the bowl [g].
+func (r Recipe) With(grams map[string]float64) Recipe {
+	r.Parts, r.Items = slices.Clone(r.Parts), slices.Clone(r.Items)
+	for i, item := range r.Items {
+		g, ok := grams[item.ID]
+		if !ok || item.WeighG <= 0 {
+			continue
+		}
+		share := g / item.WeighG
+		r.Items[i].WeighG, r.Items[i].IntoG = g, item.IntoG*share
+		for j, id := range r.PartLines {
+			if id == item.ID {
+				r.Parts[j].Grams *= share
+			}
+		}
 	}
+	pot := portion.BowlOf(r.Parts, portion.Air(r.Form))
+	r.Thickness, r.MassG, r.Density = flow.Of(r.Parts), pot.MassG, pot.Density()
+	return r
 }
 
 // SpreadAt is the diameter in mm of a portion on a flat cold plate so many minutes after mixing.
@@ -396,7 +509,7 @@ func (o *order) test(kept float64, from Item) {
 	case !ruler:
 		thicker := ""
 		if kept > 0 {
-			thicker = fmt.Sprintf(" Thicker than that: stir in from the %s %s that you kept back, a third at a time.%s", from.says(kept), from.lower(), stop)
+			thicker = fmt.Sprintf(" Thicker than that: stir in from the %s %s that you kept back, a third at a time.%s", from.says(kept), from.Lower(), stop)
 		} else if o.liquid() != "" {
 			thicker = fmt.Sprintf(" Thicker than that: stir in %s, a spoon at a time.", o.liquid())
 		}
@@ -434,7 +547,7 @@ func (o *order) main() (Item, bool) {
 
 func (o *order) liquid() string {
 	if i, ok := o.main(); ok {
-		return i.lower()
+		return i.Lower()
 	}
 	return "milk or water"
 }

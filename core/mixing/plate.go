@@ -34,10 +34,10 @@ func (o *order) atPlate(under, onTop []Item) {
 	c := o.Cooking
 	if c == nil {
 		for _, i := range under {
-			o.step([]Item{i}, "Lay %s in the pan, %s, and pour the batter over.", i.lower(), o.perPortion(i))
+			o.step([]Item{i}, "Lay %s in the pan, %s, and pour the batter over.", i.Lower(), o.perPortion(i))
 		}
 		for _, i := range onTop {
-			o.step([]Item{i}, "Put %s on each portion as soon as it is poured: %s.", i.lower(), o.perPortion(i))
+			o.step([]Item{i}, "Put %s on each portion as soon as it is poured: %s.", i.Lower(), o.perPortion(i))
 		}
 		return
 	}
@@ -49,7 +49,7 @@ func (o *order) atPlate(under, onTop []Item) {
 		o.step(nil, "%s", w)
 	}
 	for _, i := range under {
-		o.step([]Item{i}, "Lay %s down first, %s.", i.lower(), o.perPortion(i))
+		o.step([]Item{i}, "Lay %s down first, %s.", i.Lower(), o.perPortion(i))
 	}
 	o.pour(c, len(under) > 0, len(onTop) > 0 || len(c.Middle) > 0)
 	for _, i := range onTop {
@@ -100,11 +100,11 @@ func (o *order) laid(i Item, iron bool) string {
 	scorches := i.Ingredient.Group == food.GroupDryPiece && i.Ingredient.Sugars > batter.ScorchSugar
 	switch {
 	case iron:
-		return fmt.Sprintf("Lay %s on it at once, %s, away from the rim, and pour the rest of the batter over.", i.lower(), o.perPortion(i))
+		return fmt.Sprintf("Lay %s on it at once, %s, away from the rim, and pour the rest of the batter over.", i.Lower(), o.perPortion(i))
 	case scorches:
-		return fmt.Sprintf("Put %s on at once, %s, and a little batter over them: they scorch where they touch the plate.", i.lower(), o.perPortion(i))
+		return fmt.Sprintf("Put %s on at once, %s, and a little batter over them: they scorch where they touch the plate.", i.Lower(), o.perPortion(i))
 	}
-	return fmt.Sprintf("Put %s on at once, while the top is wet: %s.", i.lower(), o.perPortion(i))
+	return fmt.Sprintf("Put %s on at once, while the top is wet: %s.", i.Lower(), o.perPortion(i))
 }
 
 func (o *order) sides(c *Cooking, iron bool) {

@@ -2,6 +2,7 @@ package safety
 
 import (
 	"slices"
+	"strings"
 
 	"upbeatladle/core/batter"
 	"upbeatladle/core/food"
@@ -99,3 +100,25 @@ func Spoils(used []*food.Ingredient) bool {
 
 // dryBelow is the water in g per 100 g below which milk is a powder or a chip that keeps.
 const dryBelow = 20
+
+// The clock of a bowl with egg or milk, in total time above 5 °C (the 2 h/4 h rule, from memory; the
+// local code decides).
+const (
+	ChillAgainWithinMin = 2 * 60 // under it, use it or chill it again
+	UseWithinMin        = 4 * 60 // under it, use it now and do not chill it again; above it, discard it
+)
+
+// MindFor are the cautions of one ingredient while it is handled: its own, and those of its kind.
+func MindFor(in *food.Ingredient) []string {
+	var out []string
+	for _, c := range CautionsFor(batter.Pancake, []*food.Ingredient{in}) {
+		switch c.Code {
+		case "allergens", "hot_fat", "local_code", "cook_through":
+			continue
+		case "ingredient":
+			c.Text = words.Upper(strings.TrimSuffix(in.Caution, ".")) + "."
+		}
+		out = append(out, c.Text)
+	}
+	return out
+}

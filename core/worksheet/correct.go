@@ -2,7 +2,6 @@ package worksheet
 
 import (
 	"context"
-	"errors"
 
 	"upbeatladle/core/batter"
 	"upbeatladle/core/flow"
@@ -56,7 +55,7 @@ func Correct(ctx context.Context, v batter.Variation, k batter.Kitchen, t mixing
 	c, err := r.Correct(t, kept)
 	if err != nil {
 		var p batter.Problems
-		p.Add(batter.Field{Part: batter.OfWish, Name: "test"}, "no_test", "%s", why(err))
+		p.Add(batter.Field{Part: batter.OfWish, Name: "test"}, "no_test", "%s", mixing.SaysOf(err))
 		return Correction{}, p
 	}
 	out := Correction{YieldStressPa: c.YieldStress, ClassNow: c.Now, ClassAfter: c.After, Add: []Splash{}, Text: c.Text}
@@ -73,15 +72,4 @@ func Correct(ctx context.Context, v batter.Variation, k batter.Kitchen, t mixing
 		out.Add = append(out.Add, one)
 	}
 	return out, nil
-}
-
-// why is what a cook is told of a test that says nothing.
-func why(err error) string {
-	switch {
-	case errors.Is(err, mixing.ErrTooThin):
-		return "It ran out as thin as any batter does: a ruler says nothing here. Say in words how it ran."
-	case errors.Is(err, mixing.ErrNoLiquid):
-		return "This base has no liquid that could be stirred in."
-	}
-	return "This batter is not judged on how thick it pours, so there is nothing to put right."
 }

@@ -25,20 +25,26 @@ func (w *described) mixing() {
 // recipe is the bowl as it is mixed, up to the moment when pieces are folded in.
 func (w *described) recipe() mixing.Recipe {
 	var parts []food.Part
+	var partLines []string
 	for i, l := range w.v.Base.Lines {
 		parts = append(parts, food.Part{Ingredient: l.Ingredient, Grams: w.weigh[i]})
+		partLines = append(partLines, w.out.Lines[i].ID)
 	}
 	items := make([]mixing.Item, 0, len(w.out.Lines))
 	inBowl := 0
 	for i, l := range w.out.Lines {
 		item := mixing.Item{ID: l.ID, Label: l.Label, Role: l.Role, WeighG: l.Weigh, IntoG: l.Weigh, Step: l.Step}
+		var of batter.Line
+		if l.From == FromBase {
+			of = w.v.Base.Lines[i]
+		} else {
+			of = w.v.Additions[i-len(w.v.Base.Lines)].Line
+		}
+		item.Fills = func(grams float64) ([]measure.Fill, string) {
+			text, _ := w.spoons(of, grams)
+			return w.fills(of, grams), text
+		}
 		if w.cups {
-			of := batter.Line{}
-			if l.From == FromBase {
-				of = w.v.Base.Lines[i]
-			} else {
-				of = w.v.Additions[i-len(w.v.Base.Lines)].Line
-			}
 			item.Spoons = func(grams float64) string {
 				text, _ := w.spoons(of, grams)
 				return text
@@ -60,7 +66,7 @@ func (w *described) recipe() mixing.Recipe {
 		}
 		if a.Stage.InBowl() {
 			if a.Stage != batter.StageFoldIn {
-				parts = append(parts, w.made[inBowl])
+				parts, partLines = append(parts, w.made[inBowl]), append(partLines, l.ID)
 			}
 			inBowl++
 		}
@@ -70,7 +76,7 @@ func (w *described) recipe() mixing.Recipe {
 	return mixing.Recipe{
 		Form: w.v.Form, Base: w.v.Base, Items: items, RestMin: w.v.Base.Rest(w.v.Form, w.k),
 		Offset: w.v.Offset.Strategy != batter.Leave && len(w.v.Additions) > 0,
-		Judged: w.out.Gauges.Thickness.State != Unknown, MassG: bowl.MassG, Density: bowl.Density(), Parts: parts,
+		Judged: w.out.Gauges.Thickness.State != Unknown, MassG: bowl.MassG, Density: bowl.Density(), Parts: parts, PartLines: partLines,
 		Thickness: flow.Of(parts), Calibration: w.k.Calibration, PortionML: w.v.Portion.VolumeML, Count: w.out.Portion.Count,
 		Spreads: w.out.Portion.DiameterMM != nil, Cooking: w.atPlate(),
 	}

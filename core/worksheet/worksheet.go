@@ -14,6 +14,7 @@ import (
 	"upbeatladle/core/food"
 	"upbeatladle/core/lift"
 	"upbeatladle/core/measure"
+	"upbeatladle/core/mixing"
 	"upbeatladle/core/prep"
 	"upbeatladle/core/safety"
 	"upbeatladle/core/words"
@@ -110,13 +111,34 @@ type described struct {
 // variation cannot be worked with, else the context's when that ended first; nothing else is
 // returned then.
 func Work(ctx context.Context, v batter.Variation, k batter.Kitchen, include Include) (Worksheet, error) {
-	v, said, err := counted(ctx, v, k)
+	w, err := work(ctx, v, k, include)
 	if err != nil {
 		return Worksheet{}, err
 	}
+	return w.out, nil
+}
+
+// Recipe is Work together with what is mixed, told in grams and in cups and spoons, for whoever goes on
+// from there.
+func Recipe(ctx context.Context, v batter.Variation, k batter.Kitchen, include Include) (sheet Worksheet, grams, cups mixing.Recipe, err error) {
+	w, err := work(ctx, v, k, include)
+	if err != nil {
+		return sheet, grams, cups, err
+	}
+	w.cups = false
+	grams = w.recipe()
+	w.cups = true
+	return w.out, grams, w.recipe(), nil
+}
+
+func work(ctx context.Context, v batter.Variation, k batter.Kitchen, include Include) (*described, error) {
+	v, said, err := counted(ctx, v, k)
+	if err != nil {
+		return nil, err
+	}
 	s, err := inGrams(v, k).solve(ctx, false)
 	if err != nil {
-		return Worksheet{}, err
+		return nil, err
 	}
 	s.cups = include.Cups
 	w := describe(s, said)
@@ -126,24 +148,24 @@ func Work(ctx context.Context, v batter.Variation, k batter.Kitchen, include Inc
 	w.cost()
 	w.safety()
 	if err := w.causes(ctx); err != nil {
-		return Worksheet{}, err
+		return nil, err
 	}
 	w.verdict()
 	if include.Cook || include.HeatLine {
 		if err := w.cook(ctx, include); err != nil {
-			return Worksheet{}, err
+			return nil, err
 		}
 	}
 	w.mixing()
 	if include.Strategies {
 		if err := w.previews(ctx); err != nil {
-			return Worksheet{}, err
+			return nil, err
 		}
 	}
 	if include.Working {
 		w.working()
 	}
-	return w.out, nil
+	return w, nil
 }
 
 // counted checks a variation and scales it to the portions that are asked for, with what was
@@ -519,11 +541,33 @@ func (w *solved) spoons(l batter.Line, grams float64) (text string, given float6
 			return countText(grams/g, l.Ingredient), grams
 		}
 	}
-	s := l.Ingredient.Subject()
-	s.Method = l.Method
-	density, err := w.k.Measures.ToGrams(1, measure.Ml, s)
-	if err != nil {
+	density, ok := w.density(l)
+	if !ok {
 		return "", grams
 	}
 	return w.k.Measures.Spoon(grams, density)
+}
+
+// density is what a millilitre of a line weighs as this cook measures it.
+func (w *solved) density(l batter.Line) (float64, bool) {
+	s := l.Ingredient.Subject()
+	s.Method = l.Method
+	density, err := w.k.Measures.ToGrams(1, measure.Ml, s)
+	return density, err == nil
+}
+
+// fills are the cups and spoons for so many grams of a line, or its eggs; none when the scale has to serve.
+func (w *solved) fills(l batter.Line, grams float64) []measure.Fill {
+	if l.Ingredient.Group == food.GroupEgg && l.Ingredient.UnitG > 0 {
+		one := l
+		one.Amount, one.Unit = 1, measure.Each
+		g, err := w.k.Grams(one)
+		if n := math.Round(grams / g); err == nil && n >= 1 && math.Abs(grams-n*g) < 0.05*g {
+			return []measure.Fill{{Vessel: "each", Size: "1", Times: int(n), Grams: grams / n}}
+		}
+	}
+	if density, ok := w.density(l); ok {
+		return w.k.Measures.Fills(grams, density)
+	}
+	return nil
 }

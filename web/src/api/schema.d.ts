@@ -1199,6 +1199,8 @@ export interface components {
             rest_min?: number;
             dairy?: string;
             eggs?: string;
+            /** @enum {string} */
+            bowls?: "two" | "one_wet_first" | "one_dry_first";
             pan_fat?: string;
             crisp?: string;
         };
@@ -2281,6 +2283,8 @@ export interface components {
             cautions: components["schemas"]["Caution"][];
             /** @description The lines by the bowl they go into, in the order of work */
             weigh_out: {
+                /** @enum {string} */
+                key: "bowl" | "dry" | "wet" | "jug" | "pan" | "whites" | "steep" | "stir_in" | "last" | "fold_in" | "under" | "on_top";
                 name: string;
                 lines: string[];
                 /** Format: double */

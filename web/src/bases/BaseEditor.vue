@@ -57,6 +57,12 @@ const ask = useDebounceFn(async () => {
 watch(base, () => void ask(), { deep: true })
 const changed = computed(() => JSON.stringify(base.value) !== JSON.stringify(props.from?.document))
 
+const bowlChoices = [
+  { value: '', label: 'usual' },
+  { value: 'two', label: 'two, dry and wet' },
+  { value: 'one_wet_first', label: 'one, wet first' },
+  { value: 'one_dry_first', label: 'one, dry first' },
+] as const
 const school = (key: 'lumps' | 'eggs' | 'pan_fat' | 'dairy', v: string) => {
   if (!base.value) return
   base.value.school = { ...base.value.school, [key]: v || undefined }
@@ -142,6 +148,16 @@ async function keep() {
               placeholder="whole"
               maxlength="80"
               @update:model-value="school('eggs', $event)" />
+          </div>
+          <div>
+            <label for="base-bowls">Bowls</label
+            ><el-select
+              id="base-bowls"
+              :model-value="base.school?.bowls ?? ''"
+              aria-label="Bowls"
+              @update:model-value="base.school = { ...base.school, bowls: $event || undefined }"
+              ><el-option v-for="b in bowlChoices" :key="b.value" :value="b.value" :label="b.label"
+            /></el-select>
           </div>
           <div class="wide">
             <label for="base-note">Where it is from</label><el-input id="base-note" v-model="base.source_note" maxlength="500" /><SourceText

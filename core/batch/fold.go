@@ -1,0 +1,557 @@
+package batch
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"time"
+
+	"upbeatladle/core/flow"
+	"upbeatladle/core/measure"
+	"upbeatladle/core/mixing"
+	"upbeatladle/core/safety"
+	"upbeatladle/core/words"
+)
+
+// At says where a task stands.
+type At string
+
+// Where a task can stand.
+const (
+	ToCome  At = "to_come"
+	In      At = "done"
+	LeftOut At = "left_out"
+	More    At = "top_up" // it is in, and a little more is asked for
+)
+
+// State is a batch as far as it has come.
+type State struct {
+	Tasks   []TaskNow  `json:"tasks"`
+	Bowls   []BowlNow  `json:"bowls"`
+	Now     string     `json:"now,omitzero"` // the task; empty when all is done
+	Weighed int        `json:"weighed"`
+	ToWeigh int        `json:"to_weigh"`
+	Factor  float64    `json:"factor"` // of the plan, after what was poured too much
+	Count   int        `json:"count"`
+	PoursMM *float64   `json:"pours_mm,omitzero"` // just mixed, with what is really in it
+	PlanMM  *float64   `json:"plan_mm,omitzero"`  // as planned
+	Ask     *Ask       `json:"ask,omitzero"`      // waits for an answer
+	KeptG   float64    `json:"kept_g"`            // waits in the jug
+	SplashG float64    `json:"splash_g"`          // was stirred in
+	Clock   Clock      `json:"clock"`
+	MixedAt *time.Time `json:"mixed_at,omitzero"`
+	RestAt  *time.Time `json:"rest_since,omitzero"`
+	RestEnd *time.Time `json:"rest_until,omitzero"`
+	Test    TestNow    `json:"test"`
+	Made    bool       `json:"made"`
+	Offer   *Offer     `json:"offer,omitzero"` // for the variation, when the batch is done
+	Last    *Last      `json:"last,omitzero"`  // what “take back” takes back
+	Events  int        `json:"events"`
+}
+
+// TaskNow is a task with where it stands. Its amounts and words are those of this bowl by now.
+type TaskNow struct {
+	Task
+	At       At       `json:"at"`
+	AsksG    float64  `json:"asks_g"` // in all, or of the top-up
+	LowG     float64  `json:"low_g"`
+	HighG    float64  `json:"high_g"`
+	InG      float64  `json:"in_g"`
+	FillsIn  int      `json:"fills_in"`
+	FillsAll int      `json:"fills_all"`
+	Extra    int      `json:"extra,omitzero"`
+	Spooning bool     `json:"spooning,omitzero"`  // what is too much is spooned out
+	Missing  []string `json:"missing,omitzero"`   // tasks of a step whose lines are not in yet
+	Late     string   `json:"late,omitzero"`      // how what was forgotten still goes in
+	LeaveOut string   `json:"leave_out,omitzero"` // and what leaving it out does
+}
+
+// BowlNow is a bowl with what is in it.
+type BowlNow struct {
+	mixing.Bowl
+	InG float64 `json:"in_g"`
+}
+
+// Clock is the time that a bowl with egg or milk has been outside the fridge.
+type Clock struct {
+	Since    *time.Time `json:"since,omitzero"` // it runs since then; none: it stands
+	BeforeS  float64    `json:"before_s"`       // seconds outside before that
+	InFridge bool       `json:"in_fridge"`
+	ChillBy  *time.Time `json:"chill_by,omitzero"` // until then it may be chilled again
+	UseBy    *time.Time `json:"use_by,omitzero"`   // until then it must be used
+}
+
+// TestNow is what is known of the batter's thickness.
+type TestNow struct {
+	TargetMM *float64 `json:"target_mm,omitzero"` // that a portion runs to just mixed
+	RestedMM *float64 `json:"rested_mm,omitzero"` // and after the rest
+	Advice   *Advice  `json:"advice,omitzero"`    // of the last test, until something is stirred in
+	Count    int      `json:"count"`
+}
+
+// Advice is what a test asks of the bowl.
+type Advice struct {
+	Grams    float64        `json:"grams"`
+	Label    string         `json:"label"`
+	Measure  string         `json:"measure"`
+	Fills    []measure.Fill `json:"fills,omitzero"`
+	FromJug  bool           `json:"from_jug"`
+	TargetMM *float64       `json:"target_mm,omitzero"` // at the minute of the test
+	WasMM    *float64       `json:"was_mm,omitzero"`
+	ThenMM   *float64       `json:"then_mm,omitzero"` // what it should run to with that in it
+	Minutes  float64        `json:"minutes"`
+	Now      flow.Class     `json:"class_now,omitzero"`
+	After    flow.Class     `json:"class_after,omitzero"`
+	Text     string         `json:"text"`
+	Stress   float64        `json:"yield_stress_pa,omitzero"`
+	Looks    mixing.Looks   `json:"says,omitzero"`
+}
+
+// Offer is what a batch taught about its variation.
+type Offer struct {
+	Text      string  `json:"text"`
+	Thickness float64 `json:"thickness"` // the target of the variation, times its reference
+}
+
+// Last is the last thing that happened and can be taken back.
+type Last struct {
+	Event string `json:"event"`
+	Text  string `json:"text"`
+}
+
+// progress is where a task is while events are folded.
+type progress struct {
+	at       At
+	in       float64
+	fills    int
+	extra    int
+	settled  bool // too much, and left so
+	spooning bool
+	byFills  bool
+	when     int // how many events there were when it was last set
+}
+
+// folding is a state on its way.
+type folding struct {
+	*Making
+	done   map[string]*progress
+	factor float64
+	kept   float64 // waits in the jug, once its line is in
+	more   float64 // that went to the jug
+	splash float64
+	spills []spill
+	clock  Clock
+	mixed  *time.Time
+	rest   *time.Time
+	last   *Last
+	advice *Advice
+	tests  int
+	made   bool
+	wanted *Event // the last test
+}
+
+type spill struct {
+	id, bowl string
+	grams    float64
+	settled  bool
+}
+
+// Fold is the state after events, in the order in which they arrived. Times never run backwards: a clock
+// that was set back stands still.
+func (m *Making) Fold(events []Event) State {
+	f := &folding{Making: m, done: map[string]*progress{}, factor: 1}
+	for _, t := range m.Plan.Tasks {
+		f.done[t.ID] = &progress{at: ToCome}
+	}
+	undone := map[string]bool{}
+	for _, e := range events {
+		if e.Kind == TookBack {
+			undone[e.Undoes] = true
+		}
+	}
+	var at time.Time
+	seen := map[string]bool{}
+	for n, e := range events {
+		if e.At.Before(at) {
+			e.At = at
+		}
+		at = e.At
+		if undone[e.ID] || seen[e.ID] || e.Kind == TookBack {
+			continue
+		}
+		seen[e.ID] = true
+		f.take(e, n)
+		f.stand(e.At)
+	}
+	return f.state(len(events))
+}
+
+// take counts one event.
+func (f *folding) take(e Event, n int) {
+	p := f.done[e.Task]
+	t, _ := f.Plan.task(e.Task)
+	tell := func(format string, args ...any) { f.last = &Last{e.ID, fmt.Sprintf(format, args...)} }
+	switch e.Kind {
+	case Weighed, Filled, Done, Skipped, Chose:
+		if p == nil {
+			if e.Kind == Chose {
+				f.settleSpill(e, tell)
+			}
+			return
+		}
+	}
+	met := p != nil && p.when > e.Knew && p.at != ToCome // another tablet did it meanwhile
+	switch e.Kind {
+	case Weighed:
+		if met || e.Grams == nil {
+			return
+		}
+		g := *e.Grams
+		if e.Adds {
+			g += p.in
+		}
+		*p = progress{at: In, in: g, when: n + 1}
+		f.chill(t, e.At)
+		tell("%s, %s", t.Label, words.Grams(g, t.Step))
+	case Filled:
+		if met || e.Fills == nil {
+			return
+		}
+		all := f.fills(t)
+		*p = progress{at: ToCome, byFills: true, fills: min(*e.Fills, len(all)), extra: e.Extra, when: n + 1}
+		for i, one := range all[:p.fills] {
+			p.in += signed(one)
+			if i == p.fills-1 {
+				p.in += float64(p.extra) * one.Grams
+			}
+		}
+		if p.fills == len(all) {
+			p.at = In
+		}
+		f.chill(t, e.At)
+		tell("%s, %d of %d in", t.Label, p.fills, len(all))
+	case Done:
+		if p.at == ToCome {
+			p.at, p.when = In, n+1
+			tell("the step “%s”", short(t.Text))
+		}
+	case Skipped:
+		if p.at == ToCome {
+			p.at, p.when = LeftOut, n+1
+			tell("%s", words.Either(t.Kind == Weigh, t.Label+", left out", "the skipped “"+short(t.Text)+"”"))
+		}
+	case Chose:
+		f.choose(t, p, e, tell)
+	case Spilled:
+		if e.Grams != nil {
+			f.spill(e)
+			tell("the spill of %s", words.Grams(*e.Grams, 1))
+		}
+	case Tested:
+		f.test(e)
+		tell("the test")
+	case StirredIn:
+		if e.Grams != nil {
+			f.splash += *e.Grams
+			f.advice = nil
+			tell("%s stirred in", words.Grams(*e.Grams, 0.1))
+		}
+	case IntoFridge:
+		if f.clock.Since != nil {
+			f.clock.BeforeS += e.At.Sub(*f.clock.Since).Seconds()
+			f.clock.Since = nil
+		}
+		f.clock.InFridge = true
+		tell("into the fridge")
+	case OutFridge:
+		if f.clock.InFridge {
+			at := e.At
+			f.clock.Since, f.clock.InFridge = &at, false
+			tell("out of the fridge")
+		}
+	case Made:
+		f.made = true
+		tell("that it is made")
+	}
+}
+
+// chill starts the clock with the first egg or milk.
+func (f *folding) chill(t Task, at time.Time) {
+	if t.Chilled && f.clock.Since == nil && !f.clock.InFridge {
+		f.clock.Since = &at
+	}
+}
+
+// stand notes when the bowl was mixed and when its rest began.
+func (f *folding) stand(at time.Time) {
+	t, ok := f.Plan.task(f.now())
+	mixing := ok && (t.Kind == Weigh || t.Kind == Do && f.before(t, Test, Rest))
+	if mixing {
+		f.mixed, f.rest = nil, nil
+		return
+	}
+	if f.mixed == nil {
+		f.mixed = &at
+	}
+	if t.Kind == Rest && f.rest == nil {
+		f.rest = &at
+	}
+}
+
+// before tells whether a task comes before the first of some kinds.
+func (f *folding) before(t Task, kinds ...Kind) bool {
+	for _, other := range f.Plan.Tasks {
+		if other.ID == t.ID {
+			return true
+		}
+		if slices.Contains(kinds, other.Kind) {
+			return false
+		}
+	}
+	return false
+}
+
+// now is the first task that is not done.
+func (f *folding) now() string {
+	for _, t := range f.Plan.Tasks {
+		if at := f.done[t.ID].at; at == ToCome || at == More {
+			return t.ID
+		}
+	}
+	return ""
+}
+
+// asks is what a task asks for by now, in all.
+func (f *folding) asks(t Task) float64 {
+	if t.Counted || f.factor == 1 {
+		return t.Grams
+	}
+	return measure.Round(t.Grams*f.factor, t.Step)
+}
+
+func (f *folding) item(line string) mixing.Item {
+	at := slices.IndexFunc(f.bowl.Items, func(i mixing.Item) bool { return i.ID == line })
+	if at < 0 { // the plan is older than the rules
+		return mixing.Item{}
+	}
+	return f.bowl.Items[at]
+}
+
+// fills are the cups and spoons of a task one by one.
+func (f *folding) fills(t Task) []measure.Fill {
+	fills := t.Fills
+	if i := f.item(t.Line); f.factor != 1 && !t.Counted && i.Fills != nil {
+		fills, _ = i.Fills(f.asks(t))
+	}
+	var out []measure.Fill
+	for _, fill := range fills {
+		for range fill.Times {
+			out = append(out, fill)
+		}
+	}
+	return out
+}
+
+func signed(f measure.Fill) float64 {
+	if f.Out {
+		return -f.Grams
+	}
+	return f.Grams
+}
+
+// over is how much too much of a task is in, beyond what is near enough.
+func (f *folding) over(t Task) float64 {
+	p := f.done[t.ID]
+	switch {
+	case t.Kind != Weigh || t.Counted || p.settled || p.spooning || p.at != In:
+		return 0
+	case p.byFills:
+		if all := f.fills(t); p.extra > 0 && p.fills > 0 && p.fills <= len(all) {
+			return float64(p.extra) * all[p.fills-1].Grams
+		}
+		return 0
+	}
+	if over := p.in - f.asks(t); over > t.Slack+1e-9 {
+		return over
+	}
+	return 0
+}
+
+// amounts are the grams of the lines as they are in, or will be.
+func (f *folding) amounts() map[string]float64 {
+	out := map[string]float64{}
+	for _, t := range f.Plan.Tasks {
+		if t.Kind != Weigh {
+			continue
+		}
+		switch p := f.done[t.ID]; p.at {
+		case In:
+			out[t.Line] = p.in
+		case LeftOut:
+			out[t.Line] = 0
+		default:
+			out[t.Line] = f.asks(t)
+		}
+	}
+	return out
+}
+
+// pours is how wide a portion runs just mixed, with these amounts in it; nil where no ruler tells.
+func (f *folding) pours(amounts map[string]float64) *float64 {
+	if !f.bowl.Judged || !f.bowl.Spreads {
+		return nil
+	}
+	d := f.bowl.With(amounts).SpreadAt(0)
+	if math.IsNaN(d) || math.IsInf(d, 0) {
+		return nil
+	}
+	return &d
+}
+
+// jug is what waits for the test: the line, and how much of it.
+func (f *folding) jug() (line string, grams float64) {
+	for _, t := range f.Plan.Tasks {
+		if t.Kind == Test && len(t.Uses) > 0 {
+			return t.Uses[0].ID, t.Uses[0].G*f.factor + f.more
+		}
+	}
+	return "", 0
+}
+
+func (f *folding) state(events int) State {
+	amounts := f.amounts()
+	s := State{
+		Now: f.now(), Factor: f.factor, Count: f.count(), PoursMM: f.pours(amounts), PlanMM: f.pours(nil), SplashG: f.splash, Clock: f.clock,
+		MixedAt: f.mixed, RestAt: f.rest, Made: f.made, Last: f.last, Events: events, Tasks: []TaskNow{}, Bowls: []BowlNow{},
+	}
+	texts, inCups := f.texts(amounts)
+	in := map[string]float64{}
+	for n, t := range f.Plan.Tasks {
+		now := f.taskNow(t)
+		if t.Kind == Weigh {
+			s.ToWeigh++
+			if now.At == In || now.At == LeftOut {
+				s.Weighed++
+			}
+			in[t.Bowl] += f.done[t.ID].in
+		} else if texts != nil {
+			at := n - f.firstStep()
+			now.Text, now.InCups = texts[at], inCups[at]
+		}
+		s.Tasks = append(s.Tasks, now)
+	}
+	for _, b := range f.Plan.Bowls {
+		s.Bowls = append(s.Bowls, BowlNow{b, in[b.Key]})
+	}
+	if line, kept := f.jug(); line != "" {
+		if p := f.done["weigh-"+line]; p != nil && p.at == In {
+			s.KeptG = math.Max(0, kept-f.splash)
+		}
+	}
+	if f.rest != nil {
+		for _, t := range f.Plan.Tasks {
+			if t.Kind == Rest {
+				end := f.rest.Add(time.Duration(t.Minutes * float64(time.Minute)))
+				s.RestEnd = &end
+			}
+		}
+	}
+	if c := &s.Clock; c.Since != nil {
+		chill, use := f.until(safety.ChillAgainWithinMin), f.until(safety.UseWithinMin)
+		c.ChillBy, c.UseBy = &chill, &use
+	}
+	s.Test = TestNow{Advice: f.advice, Count: f.tests}
+	if f.bowl.Judged && f.bowl.Spreads {
+		now, rested := f.bowl.SpreadAt(0), f.bowl.SpreadAt(f.bowl.RestMin)
+		s.Test.TargetMM, s.Test.RestedMM = &now, &rested
+	}
+	s.Ask = f.ask(amounts)
+	if f.made {
+		s.Offer = f.offer(amounts)
+	}
+	return s
+}
+
+func (f *folding) until(minutes float64) time.Time {
+	return f.clock.Since.Add(time.Duration((minutes*60 - f.clock.BeforeS) * float64(time.Second)))
+}
+
+// count is how many portions it is by now.
+func (f *folding) count() int { return int(math.Floor(float64(f.Plan.Count)*f.factor + 1e-9)) }
+
+// firstStep is where the steps begin: the weigh-ins come first.
+func (f *folding) firstStep() int {
+	return slices.IndexFunc(f.Plan.Tasks, func(t Task) bool { return t.Kind != Weigh })
+}
+
+// texts are the steps told with what is really in the bowl; nil while they are as planned, or where the
+// plan has other steps than today's rules.
+func (f *folding) texts(amounts map[string]float64) (grams, cups []string) {
+	moved := false
+	for _, t := range f.Plan.Tasks {
+		moved = moved || t.Kind == Weigh && math.Abs(amounts[t.Line]-t.Grams) > t.Slack
+	}
+	if !moved {
+		return nil, nil
+	}
+	first, second := mixing.Order(f.bowl.With(amounts)), mixing.Order(f.cups.With(amounts))
+	if n := len(f.Plan.Tasks) - f.firstStep(); len(first) != n || len(second) != n {
+		return nil, nil
+	}
+	for i := range first {
+		grams, cups = append(grams, first[i].Text), append(cups, second[i].Text)
+	}
+	return grams, cups
+}
+
+func (f *folding) taskNow(t Task) TaskNow {
+	p := f.done[t.ID]
+	now := TaskNow{Task: t, At: p.at, InG: p.in, FillsIn: p.fills, Extra: p.extra, Spooning: p.spooning}
+	if t.Kind != Weigh {
+		for _, u := range t.Uses {
+			if w := f.done["weigh-"+u.ID]; p.at == ToCome && w != nil && (w.at == ToCome || w.at == More) {
+				now.Missing = append(now.Missing, "weigh-"+u.ID)
+			}
+		}
+		return now
+	}
+	now.AsksG = f.asks(t)
+	if p.at == More {
+		now.AsksG -= p.in
+	}
+	slack := t.Slack
+	if t.Counted { // as many as asked for, whatever they weigh
+		slack = countedSlack * t.Grams
+	}
+	now.LowG, now.HighG = now.AsksG-slack, now.AsksG+slack
+	now.FillsAll = len(f.fills(t))
+	if i := f.item(t.Line); i.Fills != nil && now.AsksG != t.Grams {
+		now.Fills, now.Measure = i.Fills(now.AsksG)
+	}
+	if (p.at == ToCome || p.at == More) && f.used(t.Line) {
+		now.Late, now.LeaveOut = f.item(t.Line).Late()
+	}
+	return now
+}
+
+// countedSlack is how far eggs may weigh from what was reckoned (modelling choice: the sizes of a box).
+const countedSlack = 0.3
+
+// used tells whether a step that takes a line in is done.
+func (f *folding) used(line string) bool {
+	for _, t := range f.Plan.Tasks {
+		if f.done[t.ID].at == In && slices.ContainsFunc(t.Uses, func(u mixing.Use) bool { return u.ID == line }) {
+			return true
+		}
+	}
+	return false
+}
+
+// short is the beginning of a step.
+func short(text string) string {
+	r := []rune(text)
+	if len(r) <= 40 {
+		return text
+	}
+	return string(r[:40]) + "…"
+}

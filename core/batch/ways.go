@@ -1,0 +1,358 @@
+package batch
+
+import (
+	"fmt"
+	"math"
+
+	"upbeatladle/core/batter"
+	"upbeatladle/core/measure"
+	"upbeatladle/core/mixing"
+	"upbeatladle/core/words"
+)
+
+// How far the rest may follow what was poured too much, and what is worth a top-up (modelling choices).
+const (
+	mostScaleUp = 1.25
+	leastTopUp  = 0.4 // of the slack of a line; below it, it stays as it is
+)
+
+// AskKind is what waits for an answer.
+type AskKind string
+
+// What can wait for an answer.
+const (
+	AskOver  AskKind = "over"
+	AskSpill AskKind = "spill"
+)
+
+// Ask is something that the cook decides; nothing is changed until then.
+type Ask struct {
+	Kind   AskKind  `json:"kind"`
+	Task   string   `json:"task"`
+	Label  string   `json:"label"`
+	Grams  float64  `json:"grams"` // too much, or spilt
+	Text   string   `json:"text"`
+	LeftMM *float64 `json:"left_mm,omitzero"` // what it pours if it is left so
+	Ways   []Way    `json:"ways"`             // the best first
+}
+
+// Way is one way out.
+type Way struct {
+	Choice  Choice         `json:"choice"`
+	Lead    string         `json:"lead"`
+	Text    string         `json:"text"`
+	Grams   float64        `json:"grams,omitzero"`   // less, or more
+	Percent float64        `json:"percent,omitzero"` // more of all
+	Fills   []measure.Fill `json:"fills,omitzero"`   // what is spooned out
+	Rows    []WayRow       `json:"rows,omitzero"`
+	Count   int            `json:"count"`
+	Again   int            `json:"again"` // lines to weigh again
+	PoursMM *float64       `json:"pours_mm,omitzero"`
+}
+
+// WayRow is what becomes of a line.
+type WayRow struct {
+	Label    string  `json:"label"`
+	From     float64 `json:"from_g"`
+	To       float64 `json:"to_g"`
+	Decimals int     `json:"decimals"`
+}
+
+// ask is what waits for an answer; the first of it.
+func (f *folding) ask(amounts map[string]float64) *Ask {
+	for _, t := range f.Plan.Tasks {
+		if over := f.over(t); over > 0 {
+			return f.askOver(t, over, amounts)
+		}
+	}
+	for _, s := range f.spills {
+		if !s.settled {
+			return f.askSpill(s, amounts)
+		}
+	}
+	return nil
+}
+
+func (f *folding) askOver(t Task, over float64, amounts map[string]float64) *Ask {
+	asked := f.asks(t)
+	a := &Ask{Kind: AskOver, Task: t.ID, Label: t.Label, Grams: over, LeftMM: f.pours(amounts)}
+	a.Text = fmt.Sprintf("%s over %s.", words.Grams(over, t.Step), words.Grams(asked, t.Step))
+	as := func(in float64) *float64 { return f.pours(with(amounts, t.Line, in)) }
+	alone := f.alone(t)
+	out := Way{Choice: SpoonOut, Lead: "Spoon it out", Grams: -over, Count: f.count(), PoursMM: as(asked)}
+	if i := f.item(t.Line); i.Fills != nil {
+		out.Fills, _ = i.Fills(over)
+	}
+	onTop := t.Bowl == mixing.BowlDry || f.item(t.Line).Ingredient != nil && f.item(t.Line).Ingredient.HasCells()
+	switch {
+	case alone:
+		out.Text = fmt.Sprintf("Only %s is in there, so what you take out is clean. The scale counts down.", words.Lower(t.Label))
+	case onTop:
+		out.Text = "It lies on top: take it off where you poured it. The scale counts down."
+	default:
+		out.Text = "It has run into the rest: what you take out takes some of that along. The scale counts down."
+	}
+	leave := Way{Choice: Leave, Lead: "Leave it so", Text: "Nothing is weighed again.", Count: f.count(), PoursMM: a.LeftMM}
+	up, canScale := f.scaledUp(t, amounts)
+	switch {
+	case t.Bowl == mixing.BowlJug:
+		jug := Way{Choice: ToJug, Lead: "Leave it in the jug", Text: "It waits there for the test with the rest, and goes in only if the test asks for it.", Count: f.count(), PoursMM: as(asked)}
+		a.Ways = []Way{out, jug}
+	case alone, onTop:
+		a.Ways = []Way{out}
+	}
+	if canScale {
+		a.Ways = append(a.Ways, up)
+	}
+	if len(a.Ways) == 0 || a.Ways[0].Choice != SpoonOut { // it is mixed already: leaving or scaling touches less
+		a.Ways = append(a.Ways, leave, out)
+		return a
+	}
+	a.Ways = append(a.Ways, leave)
+	return a
+}
+
+// with is amounts with another one of a line.
+func with(amounts map[string]float64, line string, grams float64) map[string]float64 {
+	out := make(map[string]float64, len(amounts))
+	for k, v := range amounts {
+		out[k] = v
+	}
+	out[line] = grams
+	return out
+}
+
+// alone tells whether nothing else is in a task's bowl.
+func (f *folding) alone(t Task) bool {
+	for _, other := range f.Plan.Tasks {
+		if other.Bowl == t.Bowl && other.ID != t.ID && f.done[other.ID].in > 0 {
+			return false
+		}
+	}
+	return true
+}
+
+// scaledUp is what becomes of the rest when all follows what is in of a task.
+func (f *folding) scaledUp(t Task, amounts map[string]float64) (Way, bool) {
+	factor := f.done[t.ID].in / t.Grams
+	if t.Grams <= 0 || factor <= f.factor || factor > mostScaleUp {
+		return Way{}, false
+	}
+	was := f.factor
+	f.factor = factor
+	defer func() { f.factor = was }()
+	w := Way{Choice: ScaleUp, Lead: "Scale up the rest", Percent: 100 * (factor/was - 1), Count: f.count(), Text: "All but the eggs follow."}
+	then := with(amounts, t.Line, f.done[t.ID].in)
+	for _, other := range f.Plan.Tasks {
+		p := f.done[other.ID]
+		if other.Kind != Weigh || other.Counted || other.ID == t.ID || p.at == LeftOut {
+			continue
+		}
+		to := f.asks(other)
+		from := p.in
+		if p.at != In {
+			f.factor = was
+			from = f.asks(other)
+			f.factor = factor
+		} else if to-p.in < f.worth(other) {
+			continue
+		} else {
+			w.Again++
+		}
+		then[other.Line] = to
+		if to != from {
+			w.Rows = append(w.Rows, WayRow{other.Label, from, to, other.Decimals})
+		}
+	}
+	if !f.hasCounted() {
+		w.Text = "All the rest follows."
+	}
+	w.PoursMM = f.pours(then)
+	return w, true
+}
+
+func (f *folding) hasCounted() bool {
+	for _, t := range f.Plan.Tasks {
+		if t.Counted {
+			return true
+		}
+	}
+	return false
+}
+
+// worth is the least that is worth topping up of a line.
+func (f *folding) worth(t Task) float64 { return math.Max(t.Step, leastTopUp*t.Slack) }
+
+// choose takes one of the ways.
+func (f *folding) choose(t Task, p *progress, e Event, tell func(string, ...any)) {
+	if f.over(t) <= 0 {
+		return
+	}
+	switch e.Choice {
+	case SpoonOut:
+		over := f.over(t)
+		if p.byFills { // the spoon that was too much is out again
+			p.in, p.extra = p.in-over, 0
+		} else {
+			p.at, p.spooning = ToCome, true
+		}
+		tell("spooning %s out", words.Lower(t.Label))
+	case ToJug:
+		if t.Bowl != mixing.BowlJug {
+			return
+		}
+		f.more += p.in - f.asks(t)
+		p.settled = true
+		tell("%s left in the jug", words.Lower(t.Label))
+	case ScaleUp:
+		if factor := p.in / t.Grams; factor > f.factor && factor <= mostScaleUp {
+			f.factor = factor
+			p.settled = true
+			for _, other := range f.Plan.Tasks {
+				if q := f.done[other.ID]; other.Kind == Weigh && !other.Counted && other.ID != t.ID && q.at == In && f.asks(other)-q.in >= f.worth(other) {
+					q.at = More
+				}
+			}
+			tell("scaling up for %s", words.Lower(t.Label))
+		}
+	case Leave:
+		p.settled = true
+		tell("%s, left so", words.Lower(t.Label))
+	}
+}
+
+// spill takes what was spilt out of a bowl, of each line its share: what lies in a bowl lies there mixed.
+func (f *folding) spill(e Event) {
+	var in float64
+	for _, t := range f.Plan.Tasks {
+		if t.Bowl == e.Bowl && t.Kind == Weigh {
+			in += f.done[t.ID].in
+		}
+	}
+	lost := math.Min(*e.Grams, in)
+	if lost <= 0 {
+		return
+	}
+	for _, t := range f.Plan.Tasks {
+		if p := f.done[t.ID]; t.Bowl == e.Bowl && t.Kind == Weigh {
+			p.in *= 1 - lost/in
+		}
+	}
+	f.spills = append(f.spills, spill{id: spillPrefix + e.ID, bowl: e.Bowl, grams: lost})
+}
+
+func (f *folding) askSpill(s spill, amounts map[string]float64) *Ask {
+	a := &Ask{Kind: AskSpill, Task: s.id, Grams: s.grams, LeftMM: f.pours(amounts)}
+	for _, b := range f.Plan.Bowls {
+		if b.Key == s.bowl {
+			a.Label = b.Name
+		}
+	}
+	a.Text = fmt.Sprintf("About %s of the %s is gone.", words.Grams(s.grams, 1), a.Label)
+	up := Way{Choice: TopUp, Lead: "Weigh it in again", Text: "Each line's share of what is gone.", Count: f.count()}
+	then := amounts
+	for _, t := range f.Plan.Tasks {
+		if p := f.done[t.ID]; t.Bowl == s.bowl && t.Kind == Weigh && p.at == In && f.asks(t)-p.in >= t.Step/2 {
+			up.Rows = append(up.Rows, WayRow{t.Label, measure.Round(p.in, t.Step), f.asks(t), t.Decimals})
+			up.Again++
+			then = with(then, t.Line, f.asks(t))
+		}
+	}
+	up.PoursMM = f.pours(then)
+	leave := Way{Choice: Leave, Lead: "Go on with what there is", Text: "Nothing is weighed again; it makes a little less.", PoursMM: a.LeftMM, Count: f.fewer(amounts)}
+	a.Ways = []Way{up, leave}
+	return a
+}
+
+// fewer is how many portions a bowl makes by its mass.
+func (f *folding) fewer(amounts map[string]float64) int {
+	if f.bowl.MassG <= 0 {
+		return f.count()
+	}
+	share := math.Min(1, f.bowl.With(amounts).MassG/f.bowl.MassG/f.factor)
+	return int(math.Floor(float64(f.Plan.Count)*f.factor*share + 1e-9))
+}
+
+func (f *folding) settleSpill(e Event, tell func(string, ...any)) {
+	for i := range f.spills {
+		s := &f.spills[i]
+		if s.id != e.Task || s.settled || e.Choice != TopUp && e.Choice != Leave {
+			continue
+		}
+		s.settled = true
+		for _, t := range f.Plan.Tasks {
+			p := f.done[t.ID]
+			if t.Bowl != s.bowl || t.Kind != Weigh || p.at != In {
+				continue
+			}
+			if e.Choice == TopUp && !t.Counted && f.asks(t)-p.in >= t.Step/2 {
+				p.at = More
+			}
+		}
+		tell("%s", words.Either(e.Choice == TopUp, "topping up the spill", "the spill, left so"))
+	}
+}
+
+// test works out what a test asks for. The bowl should run as the plan does at that minute; how much
+// that takes goes by what is really in it.
+func (f *folding) test(e Event) {
+	f.tests++
+	a := &Advice{Looks: mixing.Looks(e.Says), WasMM: e.DiameterMM}
+	f.advice = a
+	if f.mixed != nil {
+		a.Minutes = math.Max(0, e.At.Sub(*f.mixed).Minutes())
+	}
+	t := mixing.Test{Minutes: a.Minutes, Says: mixing.Looks(e.Says)}
+	if e.VolumeML != nil && e.DiameterMM != nil {
+		t.VolumeML, t.DiameterMM = *e.VolumeML, *e.DiameterMM
+	}
+	_, kept := f.jug()
+	kept = math.Max(0, kept-f.splash)
+	share := 1.0
+	if f.bowl.MassG > 0 {
+		share = f.bowl.With(f.amounts()).MassG / f.bowl.MassG
+	}
+	c, err := f.bowl.Times(share).Correct(t, kept)
+	if err != nil {
+		a.Text = mixing.SaysOf(err)
+		return
+	}
+	a.Text, a.Stress, a.Now, a.After = c.Text, c.YieldStress, c.Now, c.After
+	if c.TargetMM > 0 {
+		a.TargetMM = &c.TargetMM
+	}
+	if c.Grams > 0 {
+		a.Grams, a.Label, a.FromJug = c.Grams, c.Item.Label, kept >= c.Grams
+		if c.Item.Fills != nil {
+			a.Fills, a.Measure = c.Item.Fills(c.Grams)
+		}
+		if c.ThenMM > 0 {
+			a.ThenMM = &c.ThenMM
+		}
+	}
+}
+
+// What is worth taking over into a variation (modelling choice: what a ruler tells).
+const offerMM = 2.0
+
+// offer is what the splashes of a batch that is made say of its variation: how thick it was really
+// wanted, as a target.
+func (f *folding) offer(amounts map[string]float64) *Offer {
+	liquid, ok := f.bowl.Liquid()
+	if !ok || !f.bowl.Judged {
+		return nil
+	}
+	_, kept := f.jug()
+	extra := f.splash - kept // of the plan's bowl; below zero: some of it stayed in the jug
+	planned, made := f.bowl.With(amounts), f.bowl.With(with(amounts, liquid.ID, amounts[liquid.ID]+extra))
+	was, is := planned.Thickness.L(), made.Thickness.L()
+	if math.IsNaN(was) || math.IsNaN(is) || was <= 0 || math.Abs(made.SpreadAt(0)-planned.SpreadAt(0)) < offerMM {
+		return nil
+	}
+	to := math.Max(batter.MinPull, math.Min(batter.MaxPull, f.target*is/was))
+	text := fmt.Sprintf("%s more %s went in than was weighed out.", words.Grams(math.Abs(extra), liquid.Step), liquid.Lower())
+	if extra < 0 {
+		text = fmt.Sprintf("%s of the %s stayed in the jug.", words.Grams(-extra, liquid.Step), liquid.Lower())
+	}
+	return &Offer{Text: text + " Next time weigh it out so from the start?", Thickness: to}
+}
