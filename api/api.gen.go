@@ -66,6 +66,156 @@ func (e BaseVersion) Valid() bool {
 	}
 }
 
+// Defines values for BatchFormat.
+const (
+	UpbeatLadlebatch BatchFormat = "upbeat-ladle/batch"
+)
+
+// Valid indicates whether the value is a known member of the BatchFormat enum.
+func (e BatchFormat) Valid() bool {
+	switch e {
+	case UpbeatLadlebatch:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for BatchVersion.
+const (
+	BatchVersionN1 BatchVersion = 1
+)
+
+// Valid indicates whether the value is a known member of the BatchVersion enum.
+func (e BatchVersion) Valid() bool {
+	switch e {
+	case BatchVersionN1:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for BatchEventChoice.
+const (
+	BatchEventChoiceLeave    BatchEventChoice = "leave"
+	BatchEventChoiceScaleUp  BatchEventChoice = "scale_up"
+	BatchEventChoiceSpoonOut BatchEventChoice = "spoon_out"
+	BatchEventChoiceToJug    BatchEventChoice = "to_jug"
+	BatchEventChoiceTopUp    BatchEventChoice = "top_up"
+)
+
+// Valid indicates whether the value is a known member of the BatchEventChoice enum.
+func (e BatchEventChoice) Valid() bool {
+	switch e {
+	case BatchEventChoiceLeave:
+		return true
+	case BatchEventChoiceScaleUp:
+		return true
+	case BatchEventChoiceSpoonOut:
+		return true
+	case BatchEventChoiceToJug:
+		return true
+	case BatchEventChoiceTopUp:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for BatchEventKind.
+const (
+	BatchEventKindChose       BatchEventKind = "chose"
+	BatchEventKindDone        BatchEventKind = "done"
+	BatchEventKindFilled      BatchEventKind = "filled"
+	BatchEventKindIntoFridge  BatchEventKind = "into_fridge"
+	BatchEventKindMade        BatchEventKind = "made"
+	BatchEventKindOutOfFridge BatchEventKind = "out_of_fridge"
+	BatchEventKindSkipped     BatchEventKind = "skipped"
+	BatchEventKindSpilled     BatchEventKind = "spilled"
+	BatchEventKindStirredIn   BatchEventKind = "stirred_in"
+	BatchEventKindTested      BatchEventKind = "tested"
+	BatchEventKindTookBack    BatchEventKind = "took_back"
+	BatchEventKindWeighed     BatchEventKind = "weighed"
+)
+
+// Valid indicates whether the value is a known member of the BatchEventKind enum.
+func (e BatchEventKind) Valid() bool {
+	switch e {
+	case BatchEventKindChose:
+		return true
+	case BatchEventKindDone:
+		return true
+	case BatchEventKindFilled:
+		return true
+	case BatchEventKindIntoFridge:
+		return true
+	case BatchEventKindMade:
+		return true
+	case BatchEventKindOutOfFridge:
+		return true
+	case BatchEventKindSkipped:
+		return true
+	case BatchEventKindSpilled:
+		return true
+	case BatchEventKindStirredIn:
+		return true
+	case BatchEventKindTested:
+		return true
+	case BatchEventKindTookBack:
+		return true
+	case BatchEventKindWeighed:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for BatchEventSays.
+const (
+	BatchEventSaysJustSpreads BatchEventSays = "just_spreads"
+	BatchEventSaysMounds      BatchEventSays = "mounds"
+	BatchEventSaysRuns        BatchEventSays = "runs"
+)
+
+// Valid indicates whether the value is a known member of the BatchEventSays enum.
+func (e BatchEventSays) Valid() bool {
+	switch e {
+	case BatchEventSaysJustSpreads:
+		return true
+	case BatchEventSaysMounds:
+		return true
+	case BatchEventSaysRuns:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for BatchTaskKind.
+const (
+	BatchTaskKindDo    BatchTaskKind = "do"
+	BatchTaskKindRest  BatchTaskKind = "rest"
+	BatchTaskKindTest  BatchTaskKind = "test"
+	BatchTaskKindWeigh BatchTaskKind = "weigh"
+)
+
+// Valid indicates whether the value is a known member of the BatchTaskKind enum.
+func (e BatchTaskKind) Valid() bool {
+	switch e {
+	case BatchTaskKindDo:
+		return true
+	case BatchTaskKindRest:
+		return true
+	case BatchTaskKindTest:
+		return true
+	case BatchTaskKindWeigh:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for BatterClass.
 const (
 	Runny    BatterClass = "runny"
@@ -210,6 +360,33 @@ func (e DoseWord) Valid() bool {
 	}
 }
 
+// Defines values for FillVessel.
+const (
+	FillVesselCup   FillVessel = "cup"
+	FillVesselEach  FillVessel = "each"
+	FillVesselPinch FillVessel = "pinch"
+	FillVesselTbsp  FillVessel = "tbsp"
+	FillVesselTsp   FillVessel = "tsp"
+)
+
+// Valid indicates whether the value is a known member of the FillVessel enum.
+func (e FillVessel) Valid() bool {
+	switch e {
+	case FillVesselCup:
+		return true
+	case FillVesselEach:
+		return true
+	case FillVesselPinch:
+		return true
+	case FillVesselTbsp:
+		return true
+	case FillVesselTsp:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for FlourMethod.
 const (
 	Scooped FlourMethod = "scooped"
@@ -309,6 +486,27 @@ func (e GaugeState) Valid() bool {
 	}
 }
 
+// Defines values for GriddleDial.
+const (
+	GriddleDialGas     GriddleDial = "gas"
+	GriddleDialNumbers GriddleDial = "numbers"
+	GriddleDialWords   GriddleDial = "words"
+)
+
+// Valid indicates whether the value is a known member of the GriddleDial enum.
+func (e GriddleDial) Valid() bool {
+	switch e {
+	case GriddleDialGas:
+		return true
+	case GriddleDialNumbers:
+		return true
+	case GriddleDialWords:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for Hold.
 const (
 	HoldBatchSize Hold = "batch_size"
@@ -365,19 +563,19 @@ func (e InclusionPlacing) Valid() bool {
 
 // Defines values for LoadVerdict.
 const (
-	Close  LoadVerdict = "close"
-	Over   LoadVerdict = "over"
-	Within LoadVerdict = "within"
+	LoadVerdictClose  LoadVerdict = "close"
+	LoadVerdictOver   LoadVerdict = "over"
+	LoadVerdictWithin LoadVerdict = "within"
 )
 
 // Valid indicates whether the value is a known member of the LoadVerdict enum.
 func (e LoadVerdict) Valid() bool {
 	switch e {
-	case Close:
+	case LoadVerdictClose:
 		return true
-	case Over:
+	case LoadVerdictOver:
 		return true
-	case Within:
+	case LoadVerdictWithin:
 		return true
 	default:
 		return false
@@ -489,6 +687,54 @@ func (e OffsetSugarBy) Valid() bool {
 	case OffsetSugarBySweetness:
 		return true
 	case OffsetSugarByTotalSugars:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for OwnKitchenFormat.
+const (
+	UpbeatLadlekitchen OwnKitchenFormat = "upbeat-ladle/kitchen"
+)
+
+// Valid indicates whether the value is a known member of the OwnKitchenFormat enum.
+func (e OwnKitchenFormat) Valid() bool {
+	switch e {
+	case UpbeatLadlekitchen:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for OwnKitchenUnits.
+const (
+	OwnKitchenUnitsCups  OwnKitchenUnits = "cups"
+	OwnKitchenUnitsGrams OwnKitchenUnits = "grams"
+)
+
+// Valid indicates whether the value is a known member of the OwnKitchenUnits enum.
+func (e OwnKitchenUnits) Valid() bool {
+	switch e {
+	case OwnKitchenUnitsCups:
+		return true
+	case OwnKitchenUnitsGrams:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for OwnKitchenVersion.
+const (
+	OwnKitchenVersionN1 OwnKitchenVersion = 1
+)
+
+// Valid indicates whether the value is a known member of the OwnKitchenVersion enum.
+func (e OwnKitchenVersion) Valid() bool {
+	switch e {
+	case OwnKitchenVersionN1:
 		return true
 	default:
 		return false
@@ -806,25 +1052,25 @@ func (e Stage) Valid() bool {
 
 // Defines values for Strategy.
 const (
-	BuildUpFlour   Strategy = "build_up_flour"
-	DryAddition    Strategy = "dry_addition"
-	HoldBackLiquid Strategy = "hold_back_liquid"
-	Leave          Strategy = "leave"
-	Shared         Strategy = "shared"
+	StrategyBuildUpFlour   Strategy = "build_up_flour"
+	StrategyDryAddition    Strategy = "dry_addition"
+	StrategyHoldBackLiquid Strategy = "hold_back_liquid"
+	StrategyLeave          Strategy = "leave"
+	StrategyShared         Strategy = "shared"
 )
 
 // Valid indicates whether the value is a known member of the Strategy enum.
 func (e Strategy) Valid() bool {
 	switch e {
-	case BuildUpFlour:
+	case StrategyBuildUpFlour:
 		return true
-	case DryAddition:
+	case StrategyDryAddition:
 		return true
-	case HoldBackLiquid:
+	case StrategyHoldBackLiquid:
 		return true
-	case Leave:
+	case StrategyLeave:
 		return true
-	case Shared:
+	case StrategyShared:
 		return true
 	default:
 		return false
@@ -993,6 +1239,54 @@ func (e VerdictKind) Valid() bool {
 	}
 }
 
+// Defines values for WeighBowlKey.
+const (
+	WeighBowlKeyBowl   WeighBowlKey = "bowl"
+	WeighBowlKeyDry    WeighBowlKey = "dry"
+	WeighBowlKeyFoldIn WeighBowlKey = "fold_in"
+	WeighBowlKeyJug    WeighBowlKey = "jug"
+	WeighBowlKeyLast   WeighBowlKey = "last"
+	WeighBowlKeyOnTop  WeighBowlKey = "on_top"
+	WeighBowlKeyPan    WeighBowlKey = "pan"
+	WeighBowlKeySteep  WeighBowlKey = "steep"
+	WeighBowlKeyStirIn WeighBowlKey = "stir_in"
+	WeighBowlKeyUnder  WeighBowlKey = "under"
+	WeighBowlKeyWet    WeighBowlKey = "wet"
+	WeighBowlKeyWhites WeighBowlKey = "whites"
+)
+
+// Valid indicates whether the value is a known member of the WeighBowlKey enum.
+func (e WeighBowlKey) Valid() bool {
+	switch e {
+	case WeighBowlKeyBowl:
+		return true
+	case WeighBowlKeyDry:
+		return true
+	case WeighBowlKeyFoldIn:
+		return true
+	case WeighBowlKeyJug:
+		return true
+	case WeighBowlKeyLast:
+		return true
+	case WeighBowlKeyOnTop:
+		return true
+	case WeighBowlKeyPan:
+		return true
+	case WeighBowlKeySteep:
+		return true
+	case WeighBowlKeyStirIn:
+		return true
+	case WeighBowlKeyUnder:
+		return true
+	case WeighBowlKeyWet:
+		return true
+	case WeighBowlKeyWhites:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for WorksheetFormat.
 const (
 	UpbeatLadleworksheet WorksheetFormat = "upbeat-ladle/worksheet"
@@ -1017,54 +1311,6 @@ const (
 func (e WorksheetVersion) Valid() bool {
 	switch e {
 	case WorksheetVersionN1:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for WorksheetWeighOutKey.
-const (
-	WorksheetWeighOutKeyBowl   WorksheetWeighOutKey = "bowl"
-	WorksheetWeighOutKeyDry    WorksheetWeighOutKey = "dry"
-	WorksheetWeighOutKeyFoldIn WorksheetWeighOutKey = "fold_in"
-	WorksheetWeighOutKeyJug    WorksheetWeighOutKey = "jug"
-	WorksheetWeighOutKeyLast   WorksheetWeighOutKey = "last"
-	WorksheetWeighOutKeyOnTop  WorksheetWeighOutKey = "on_top"
-	WorksheetWeighOutKeyPan    WorksheetWeighOutKey = "pan"
-	WorksheetWeighOutKeySteep  WorksheetWeighOutKey = "steep"
-	WorksheetWeighOutKeyStirIn WorksheetWeighOutKey = "stir_in"
-	WorksheetWeighOutKeyUnder  WorksheetWeighOutKey = "under"
-	WorksheetWeighOutKeyWet    WorksheetWeighOutKey = "wet"
-	WorksheetWeighOutKeyWhites WorksheetWeighOutKey = "whites"
-)
-
-// Valid indicates whether the value is a known member of the WorksheetWeighOutKey enum.
-func (e WorksheetWeighOutKey) Valid() bool {
-	switch e {
-	case WorksheetWeighOutKeyBowl:
-		return true
-	case WorksheetWeighOutKeyDry:
-		return true
-	case WorksheetWeighOutKeyFoldIn:
-		return true
-	case WorksheetWeighOutKeyJug:
-		return true
-	case WorksheetWeighOutKeyLast:
-		return true
-	case WorksheetWeighOutKeyOnTop:
-		return true
-	case WorksheetWeighOutKeyPan:
-		return true
-	case WorksheetWeighOutKeySteep:
-		return true
-	case WorksheetWeighOutKeyStirIn:
-		return true
-	case WorksheetWeighOutKeyUnder:
-		return true
-	case WorksheetWeighOutKeyWet:
-		return true
-	case WorksheetWeighOutKeyWhites:
 		return true
 	default:
 		return false
@@ -1210,6 +1456,125 @@ type BaseRef struct {
 	Id       string `json:"id"`
 	Revision int64  `json:"revision"`
 }
+
+// Batch defines model for Batch.
+type Batch struct {
+	// Events In the order in which they came
+	Events    *[]BatchEvent `json:"events,omitempty"`
+	Format    BatchFormat   `json:"format"`
+	From      *BaseRef      `json:"from,omitempty"`
+	Kitchen   OwnKitchen    `json:"kitchen"`
+	Plan      BatchPlan     `json:"plan"`
+	StartedAt time.Time     `json:"started_at"`
+	Variation Variation     `json:"variation"`
+	Version   BatchVersion  `json:"version"`
+	WorkedBy  WorkedBy      `json:"worked_by"`
+}
+
+// BatchFormat defines model for Batch.Format.
+type BatchFormat string
+
+// BatchVersion defines model for Batch.Version.
+type BatchVersion int
+
+// BatchEvent defines model for BatchEvent.
+type BatchEvent struct {
+	Adds *bool `json:"adds,omitempty"`
+
+	// At Stamped by the program
+	At         *time.Time        `json:"at,omitempty"`
+	Bowl       *string           `json:"bowl,omitempty"`
+	Choice     *BatchEventChoice `json:"choice,omitempty"`
+	DiameterMm *float64          `json:"diameter_mm,omitempty"`
+	Extra      *int              `json:"extra,omitempty"`
+	Fills      *int              `json:"fills,omitempty"`
+	Grams      *float64          `json:"grams,omitempty"`
+
+	// Id Given by the tablet, so that it counts once
+	Id   string         `json:"id"`
+	Kind BatchEventKind `json:"kind"`
+
+	// Knew How many events the tablet had seen
+	Knew *int            `json:"knew,omitempty"`
+	Says *BatchEventSays `json:"says,omitempty"`
+	Task *string         `json:"task,omitempty"`
+
+	// Took Of the stock, when it was made
+	Took     *[]BatchTake `json:"took,omitempty"`
+	Undoes   *string      `json:"undoes,omitempty"`
+	VolumeMl *float64     `json:"volume_ml,omitempty"`
+}
+
+// BatchEventChoice defines model for BatchEvent.Choice.
+type BatchEventChoice string
+
+// BatchEventKind defines model for BatchEvent.Kind.
+type BatchEventKind string
+
+// BatchEventSays defines model for BatchEvent.Says.
+type BatchEventSays string
+
+// BatchPlan defines model for BatchPlan.
+type BatchPlan struct {
+	AllergenText string      `json:"allergen_text"`
+	Bowls        []WeighBowl `json:"bowls"`
+	Cautions     []Caution   `json:"cautions"`
+	Count        int         `json:"count"`
+	Form         Form        `json:"form"`
+	Name         string      `json:"name"`
+	PortionMl    float64     `json:"portion_ml"`
+	Tasks        []BatchTask `json:"tasks"`
+	Tools        []string    `json:"tools"`
+}
+
+// BatchTake defines model for BatchTake.
+type BatchTake struct {
+	Grams float64 `json:"grams"`
+	Item  string  `json:"item"`
+}
+
+// BatchTask defines model for BatchTask.
+type BatchTask struct {
+	Allergens *[]string `json:"allergens,omitempty"`
+	Bowl      *string   `json:"bowl,omitempty"`
+
+	// Chilled Its time outside the fridge counts
+	Chilled *bool   `json:"chilled,omitempty"`
+	Code    *string `json:"code,omitempty"`
+	Colour  *string `json:"colour,omitempty"`
+
+	// Counted Whole eggs, whatever they weigh
+	Counted  *bool `json:"counted,omitempty"`
+	Decimals *int  `json:"decimals,omitempty"`
+
+	// Fills The cups and spoons; none when only the scale can tell
+	Fills      *[]Fill       `json:"fills,omitempty"`
+	Grams      *float64      `json:"grams,omitempty"`
+	Id         string        `json:"id"`
+	InCups     *string       `json:"in_cups,omitempty"`
+	Ingredient *string       `json:"ingredient,omitempty"`
+	Kind       BatchTaskKind `json:"kind"`
+	Label      *string       `json:"label,omitempty"`
+	Line       *string       `json:"line,omitempty"`
+	MayContain *[]string     `json:"may_contain,omitempty"`
+	Measure    *string       `json:"measure,omitempty"`
+
+	// Mind Cautions of its own
+	Mind    *[]string `json:"mind,omitempty"`
+	Minutes *float64  `json:"minutes,omitempty"`
+	Ruler   *bool     `json:"ruler,omitempty"`
+	Skip    *string   `json:"skip,omitempty"`
+
+	// SlackG Either way that is near enough
+	SlackG *float64 `json:"slack_g,omitempty"`
+	StepG  *float64 `json:"step_g,omitempty"`
+	Text   *string  `json:"text,omitempty"`
+	Uses   *[]Use   `json:"uses,omitempty"`
+	Why    *string  `json:"why,omitempty"`
+}
+
+// BatchTaskKind defines model for BatchTask.Kind.
+type BatchTaskKind string
 
 // Batter defines model for Batter.
 type Batter struct {
@@ -1524,6 +1889,21 @@ type FieldError struct {
 	Pointer string `json:"pointer"`
 }
 
+// Fill defines model for Fill.
+type Fill struct {
+	// Grams Of one
+	Grams float64 `json:"grams"`
+
+	// Out Taken out again
+	Out    *bool      `json:"out,omitempty"`
+	Size   string     `json:"size"`
+	Times  int        `json:"times"`
+	Vessel FillVessel `json:"vessel"`
+}
+
+// FillVessel defines model for Fill.Vessel.
+type FillVessel string
+
 // Fingerprint defines model for Fingerprint.
 type Fingerprint struct {
 	Class     *string  `json:"class,omitempty"`
@@ -1608,6 +1988,37 @@ type Gauges struct {
 	Tang      Gauge `json:"tang"`
 	Thickness Gauge `json:"thickness"`
 }
+
+// Griddle defines model for Griddle.
+type Griddle struct {
+	// Contact Times the usual contact, likewise
+	Contact *float64 `json:"contact,omitempty"`
+	DepthCm *float64 `json:"depth_cm,omitempty"`
+
+	// Dial What stands on its knob
+	Dial *GriddleDial `json:"dial,omitempty"`
+
+	// HeatUpMin Until it is hot
+	HeatUpMin *float64 `json:"heat_up_min,omitempty"`
+	Id        string   `json:"id"`
+
+	// Marks What its marks give, as far as it was mapped
+	Marks *[]struct {
+		C    float64 `json:"c"`
+		Mark string  `json:"mark"`
+	} `json:"marks,omitempty"`
+	MaxC  *float64 `json:"max_c,omitempty"`
+	MinC  *float64 `json:"min_c,omitempty"`
+	Name  string   `json:"name"`
+	Round *bool    `json:"round,omitempty"`
+
+	// ShiftC That it is hotter than its marks say: what the first one cooked showed
+	ShiftC  *float64 `json:"shift_c,omitempty"`
+	WidthCm float64  `json:"width_cm"`
+}
+
+// GriddleDial What stands on its knob
+type GriddleDial string
 
 // Guest defines model for Guest.
 type Guest struct {
@@ -1749,6 +2160,27 @@ type IngredientList struct {
 	Items     []Ingredient `json:"items"`
 }
 
+// Iron defines model for Iron.
+type Iron struct {
+	// ClosedS Until that came
+	ClosedS   *float64 `json:"closed_s,omitempty"`
+	DepthMm   float64  `json:"depth_mm"`
+	GapMm     float64  `json:"gap_mm"`
+	HeatUpMin *float64 `json:"heat_up_min,omitempty"`
+	Id        string   `json:"id"`
+	LengthMm  *float64 `json:"length_mm,omitempty"`
+
+	// Light It has a light or a tone of its own
+	Light  *bool   `json:"light,omitempty"`
+	Moulds float64 `json:"moulds"`
+	Name   string  `json:"name"`
+	Round  *bool   `json:"round,omitempty"`
+
+	// TakesG Of batter, one that came out well, weighed
+	TakesG  *float64 `json:"takes_g,omitempty"`
+	WidthMm float64  `json:"width_mm"`
+}
+
 // KeptText defines model for KeptText.
 type KeptText struct {
 	Id   string `json:"id"`
@@ -1765,6 +2197,13 @@ type Kitchen struct {
 	Measures      *Measures    `json:"measures,omitempty"`
 	RestMin       *float64     `json:"rest_min,omitempty"`
 	ScaleStepG    *float64     `json:"scale_step_g,omitempty"`
+}
+
+// Ladle defines model for Ladle.
+type Ladle struct {
+	Id       string  `json:"id"`
+	Name     string  `json:"name"`
+	VolumeMl float64 `json:"volume_ml"`
 }
 
 // Line defines model for Line.
@@ -1917,6 +2356,41 @@ type OwnFigures struct {
 	StandsFor     *string        `json:"stands_for,omitempty"`
 	StandsForName *string        `json:"stands_for_name,omitempty"`
 }
+
+// OwnKitchen defines model for OwnKitchen.
+type OwnKitchen struct {
+	AltitudeM *float64 `json:"altitude_m,omitempty"`
+
+	// Currency Sign or letters before a price
+	Currency      *string          `json:"currency,omitempty"`
+	EggG          *float64         `json:"egg_g,omitempty"`
+	FlourMethod   *FlourMethod     `json:"flour_method,omitempty"`
+	Format        OwnKitchenFormat `json:"format"`
+	GlassMl       *float64         `json:"glass_ml,omitempty"`
+	Griddles      *[]Griddle       `json:"griddles,omitempty"`
+	HandfulMl     *float64         `json:"handful_ml,omitempty"`
+	Irons         *[]Iron          `json:"irons,omitempty"`
+	Ladles        *[]Ladle         `json:"ladles,omitempty"`
+	LeavenerStepG *float64         `json:"leavener_step_g,omitempty"`
+	LetterKeys    *bool            `json:"letter_keys,omitempty"`
+	Measures      *Measures        `json:"measures,omitempty"`
+
+	// MugMl What the kitchen's own mug holds, weighed with water
+	MugMl      *float64          `json:"mug_ml,omitempty"`
+	Name       string            `json:"name"`
+	ScaleStepG *float64          `json:"scale_step_g,omitempty"`
+	Units      *OwnKitchenUnits  `json:"units,omitempty"`
+	Version    OwnKitchenVersion `json:"version"`
+}
+
+// OwnKitchenFormat defines model for OwnKitchen.Format.
+type OwnKitchenFormat string
+
+// OwnKitchenUnits defines model for OwnKitchen.Units.
+type OwnKitchenUnits string
+
+// OwnKitchenVersion defines model for OwnKitchen.Version.
+type OwnKitchenVersion int
 
 // PantryItem defines model for PantryItem.
 type PantryItem struct {
@@ -2245,6 +2719,14 @@ type Said struct {
 	VolumeMl *float64 `json:"volume_ml,omitempty"`
 }
 
+// ScaleLease defines model for ScaleLease.
+type ScaleLease struct {
+	Batch string `json:"batch"`
+
+	// Take Also from another batch
+	Take *bool `json:"take,omitempty"`
+}
+
 // ScaleLoad defines model for ScaleLoad.
 type ScaleLoad struct {
 	Grams float64 `json:"grams"`
@@ -2254,6 +2736,10 @@ type ScaleLoad struct {
 type ScaleState struct {
 	// AgeS Its age
 	AgeS *float64 `json:"age_s,omitempty"`
+
+	// Batch That has the scale
+	Batch     *string `json:"batch,omitempty"`
+	BatchName *string `json:"batch_name,omitempty"`
 
 	// Grams The last reading; left out before the first
 	Grams *float64       `json:"grams,omitempty"`
@@ -2472,6 +2958,25 @@ type VersionList struct {
 	Items []Version `json:"items"`
 }
 
+// WeighBowl defines model for WeighBowl.
+type WeighBowl struct {
+	Grams float64      `json:"grams"`
+	Key   WeighBowlKey `json:"key"`
+	Lines []string     `json:"lines"`
+	Name  string       `json:"name"`
+}
+
+// WeighBowlKey defines model for WeighBowl.Key.
+type WeighBowlKey string
+
+// WorkedBy defines model for WorkedBy.
+type WorkedBy struct {
+	Program string `json:"program"`
+
+	// Table The edition of the table of ingredients
+	Table string `json:"table"`
+}
+
 // Working The short derivation of one figure
 type Working struct {
 	// Figure Else the key of a gauge, or count, diameter, load, energy
@@ -2540,13 +3045,8 @@ type Worksheet struct {
 	Version    WorksheetVersion   `json:"version"`
 
 	// WeighOut The lines by the bowl they go into, in the order of work
-	WeighOut []struct {
-		Grams float64              `json:"grams"`
-		Key   WorksheetWeighOutKey `json:"key"`
-		Lines []string             `json:"lines"`
-		Name  string               `json:"name"`
-	} `json:"weigh_out"`
-	Working *[]Working `json:"working,omitempty"`
+	WeighOut []WeighBowl `json:"weigh_out"`
+	Working  *[]Working  `json:"working,omitempty"`
 }
 
 // WorksheetFormat defines model for Worksheet.Format.
@@ -2554,9 +3054,6 @@ type WorksheetFormat string
 
 // WorksheetVersion defines model for Worksheet.Version.
 type WorksheetVersion int
-
-// WorksheetWeighOutKey defines model for Worksheet.WeighOut.Key.
-type WorksheetWeighOutKey string
 
 // WorksheetLine defines model for WorksheetLine.
 type WorksheetLine struct {
@@ -2646,6 +3143,12 @@ type CreateBaseParams struct {
 type PutBaseParams struct {
 	// IfMatch The revision that was changed in double quotes
 	IfMatch *IfMatch `json:"If-Match,omitempty"`
+}
+
+// BeginBatchParams defines parameters for BeginBatch.
+type BeginBatchParams struct {
+	// IdempotencyKey A repeated POST with the same key saves once
+	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
 }
 
 // ExportDocumentParams defines parameters for ExportDocument.
@@ -2751,6 +3254,30 @@ type ServerInterface interface {
 	// GetBaseRevision A base as it was saved then
 	// (GET /bases/{id}/revisions/{revision})
 	GetBaseRevision(c *gin.Context, id Id, revision int64)
+	// ListBatches Bowls that are or were made, the last touched first
+	// (GET /batches)
+	ListBatches(c *gin.Context)
+	// BeginBatch Begin a batch of a variation; its plan is frozen
+	// (POST /batches)
+	BeginBatch(c *gin.Context, params BeginBatchParams)
+
+	// (DELETE /batches/{id})
+	DeleteBatch(c *gin.Context, id Id)
+
+	// (GET /batches/{id})
+	GetBatch(c *gin.Context, id Id)
+	// ExportBatch The batch as an open document, with everything that happened
+	// (GET /batches/{id}/document)
+	ExportBatch(c *gin.Context, id Id)
+	// WatchBatch The batch as server-sent events named batch, one for every change; data is a BatchNow
+	// (GET /batches/{id}/events)
+	WatchBatch(c *gin.Context, id Id)
+	// TellBatch Tell what happened; an event that is known by its id counts once
+	// (POST /batches/{id}/events)
+	TellBatch(c *gin.Context, id Id)
+
+	// (POST /batches/{id}/restore)
+	RestoreBatch(c *gin.Context, id Id)
 	// ListBin What was put aside, last first; each comes back with its restore, until it is purged
 	// (GET /bin)
 	ListBin(c *gin.Context)
@@ -2772,6 +3299,9 @@ type ServerInterface interface {
 	// WatchScale The scale as server-sent events named scale, one for every change and one a second
 	// (GET /devices/scale/events)
 	WatchScale(c *gin.Context)
+	// LeaseScale Take the scale for one batch, or go on having it; it falls free when nobody asks for half a minute
+	// (POST /devices/scale/lease)
+	LeaseScale(c *gin.Context)
 	// LoadScale Put a load on a simulated scale
 	// (POST /devices/scale/load)
 	LoadScale(c *gin.Context)
@@ -3240,6 +3770,209 @@ func (siw *ServerInterfaceWrapper) GetBaseRevision(c *gin.Context) {
 	siw.Handler.GetBaseRevision(c, id, revision)
 }
 
+// ListBatches operation middleware
+func (siw *ServerInterfaceWrapper) ListBatches(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListBatches(c)
+}
+
+// BeginBatch operation middleware
+func (siw *ServerInterfaceWrapper) BeginBatch(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params BeginBatchParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey IdempotencyKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.BeginBatch(c, params)
+}
+
+// DeleteBatch operation middleware
+func (siw *ServerInterfaceWrapper) DeleteBatch(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.DeleteBatch(c, id)
+}
+
+// GetBatch operation middleware
+func (siw *ServerInterfaceWrapper) GetBatch(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetBatch(c, id)
+}
+
+// ExportBatch operation middleware
+func (siw *ServerInterfaceWrapper) ExportBatch(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ExportBatch(c, id)
+}
+
+// WatchBatch operation middleware
+func (siw *ServerInterfaceWrapper) WatchBatch(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.WatchBatch(c, id)
+}
+
+// TellBatch operation middleware
+func (siw *ServerInterfaceWrapper) TellBatch(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.TellBatch(c, id)
+}
+
+// RestoreBatch operation middleware
+func (siw *ServerInterfaceWrapper) RestoreBatch(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.RestoreBatch(c, id)
+}
+
 // ListBin operation middleware
 func (siw *ServerInterfaceWrapper) ListBin(c *gin.Context) {
 
@@ -3371,6 +4104,19 @@ func (siw *ServerInterfaceWrapper) WatchScale(c *gin.Context) {
 	}
 
 	siw.Handler.WatchScale(c)
+}
+
+// LeaseScale operation middleware
+func (siw *ServerInterfaceWrapper) LeaseScale(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.LeaseScale(c)
 }
 
 // LoadScale operation middleware
@@ -4420,10 +5166,19 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/pantry-file", wrapper.ImportPantry)
 	router.GET(options.BaseURL+"/devices/scale", wrapper.GetScale)
 	router.GET(options.BaseURL+"/devices/scale/events", wrapper.WatchScale)
+	router.POST(options.BaseURL+"/devices/scale/lease", wrapper.LeaseScale)
 	router.POST(options.BaseURL+"/devices/scale/tare", wrapper.TareScale)
 	router.POST(options.BaseURL+"/devices/scale/load", wrapper.LoadScale)
 	router.POST(options.BaseURL+"/devices/refractometer/readings", wrapper.TakeReading)
 	router.POST(options.BaseURL+"/devices/refractometer/sample", wrapper.PutSample)
+	router.GET(options.BaseURL+"/batches", wrapper.ListBatches)
+	router.POST(options.BaseURL+"/batches", wrapper.BeginBatch)
+	router.DELETE(options.BaseURL+"/batches/:id", wrapper.DeleteBatch)
+	router.GET(options.BaseURL+"/batches/:id", wrapper.GetBatch)
+	router.POST(options.BaseURL+"/batches/:id/restore", wrapper.RestoreBatch)
+	router.GET(options.BaseURL+"/batches/:id/document", wrapper.ExportBatch)
+	router.GET(options.BaseURL+"/batches/:id/events", wrapper.WatchBatch)
+	router.POST(options.BaseURL+"/batches/:id/events", wrapper.TellBatch)
 	router.GET(options.BaseURL+"/variations", wrapper.ListVariations)
 	router.POST(options.BaseURL+"/variations", wrapper.CreateVariation)
 	router.DELETE(options.BaseURL+"/variations/:id", wrapper.DeleteVariation)

@@ -1,10 +1,11 @@
 package api
 
 import (
+	"context"
 	"encoding/json"
 	"errors"
-	"fmt"
 	"net/http"
+	"sync"
 	"time"
 
 	"github.com/gin-gonic/gin"
@@ -14,16 +15,12 @@ import (
 	"upbeatladle/document"
 )
 
-// Pace of the stream (modelling choices): a quiet scale is heard of once a second, so that the
-// age of its last reading can be shown; a page that takes longer to listen has gone.
-const (
-	heartbeat   = time.Second
-	pageListens = 10 * time.Second
-)
-
 // scaleState is the state on the wire.
 func (s *Server) scaleState(st device.State) ScaleState {
 	out := ScaleState{Link: ScaleStateLink(st.Link), Steady: st.Weight.Steady, Over: st.Weight.Over, Simulated: st.Simulated, Says: st.Says}
+	if batch, name := s.lease.held(s.now()); batch != "" {
+		out.Batch, out.BatchName = &batch, &name
+	}
 	if !st.Weight.At.IsZero() {
 		age := s.now().Sub(st.Weight.At).Seconds()
 		out.Grams, out.AgeS = &st.Weight.Grams, &age
@@ -46,59 +43,69 @@ func (s *Server) GetScale(c *gin.Context) {
 	}
 }
 
-// WatchScale streams the scale as server-sent events. The server's write deadline is for
-// answers; a stream moves its own on with every event.
+// WatchScale streams the scale as server-sent events.
 func (s *Server) WatchScale(c *gin.Context) {
 	if s.scale == nil { // tells a page not to ask again
 		c.Status(http.StatusNoContent)
 		return
 	}
-	leave, ok := s.listen(c)
-	if !ok {
+	s.stream(c, "scale", true, s.scaleMoves, func(context.Context) ([]byte, error) { return json.Marshal(s.scaleState(s.scale.State())) })
+}
+
+// scaleMoves wakes for every reading, and when the scale goes to another batch.
+func (s *Server) scaleMoves(ctx context.Context) <-chan struct{} {
+	states := s.scale.Watch(ctx)
+	out := make(chan struct{}, 1)
+	go func() {
+		defer close(out)
+		for range states {
+			select {
+			case out <- struct{}{}:
+			default:
+			}
+		}
+	}()
+	return out
+}
+
+// leaseFor is how long a batch has the scale when nobody asks again (modelling choice: longer than a tablet is
+// out of the Wi-Fi, shorter than a cook waits for it).
+const leaseFor = 30 * time.Second
+
+// lease is which batch has the scale.
+type lease struct {
+	mu          sync.Mutex
+	batch, name string
+	until       time.Time
+}
+
+func (l *lease) held(now time.Time) (batch, name string) {
+	l.mu.Lock()
+	defer l.mu.Unlock()
+	if now.After(l.until) {
+		return "", ""
+	}
+	return l.batch, l.name
+}
+
+// LeaseScale gives the scale to a batch, or leaves it with the one that has it.
+func (s *Server) LeaseScale(c *gin.Context) {
+	var w ScaleLease
+	if !s.withScale(c) || !s.decode(c, &w) {
 		return
 	}
-	defer leave()
-	rc := http.NewResponseController(c.Writer)
-	if err := rc.SetReadDeadline(time.Time{}); err != nil {
+	b, err := s.kitchen.Batch(c.Request.Context(), w.Batch)
+	if err != nil {
 		s.refuse(c, err)
 		return
 	}
-	c.Header("Content-Type", "text/event-stream")
-	c.Header("X-Accel-Buffering", "no")
-	c.Status(http.StatusOK)
-	ctx := c.Request.Context()
-	states := s.scale.Watch(ctx)
-	beat := time.NewTicker(heartbeat)
-	defer beat.Stop()
-	for {
-		var st device.State
-		select {
-		case now, ok := <-states:
-			if !ok {
-				return
-			}
-			st = now
-		case <-beat.C:
-			if !s.stillIn(c) { // signed out since
-				return
-			}
-			st = s.scale.State()
-		case <-ctx.Done():
-			return
-		case <-s.closing:
-			return
-		}
-		data, err := json.Marshal(s.scaleState(st))
-		if err == nil {
-			err = rc.SetWriteDeadline(time.Now().Add(pageListens))
-		}
-		if err == nil {
-			_, err = fmt.Fprintf(c.Writer, "event: scale\ndata: %s\n\n", data)
-		}
-		if err != nil || rc.Flush() != nil {
-			return
-		}
+	l := &s.lease
+	l.mu.Lock()
+	if now := s.now(); now.After(l.until) || l.batch == w.Batch || w.Take != nil && *w.Take {
+		l.batch, l.name, l.until = w.Batch, b.Plan.Name, now.Add(leaseFor)
 	}
+	l.mu.Unlock()
+	c.JSON(http.StatusOK, s.scaleState(s.scale.State()))
 }
 
 // TareScale makes what is on the scale zero.

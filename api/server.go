@@ -46,7 +46,7 @@ const (
 // Paths with rules of their own: streams are not compressed, the pantry file may be larger.
 const (
 	archive    = "/api/v1/archive"
-	streams    = "/api/v1/devices/scale/events"
+	streams    = "/events" // is how their paths end
 	pantryFile = "/api/v1/pantry-file"
 	session    = "/api/v1/session"
 )
@@ -80,6 +80,7 @@ type Server struct {
 
 	scale         device.Scale
 	refractometer device.Refractometer
+	lease         lease
 	quick, slow   gate
 	knocks        gate // passcodes that are tried
 	closing       <-chan struct{}
@@ -162,8 +163,7 @@ func (s *Server) recovered(c *gin.Context) {
 // streams are read as they come.
 func compressed(c *gin.Context) bool {
 	far := net.ParseIP(c.RemoteIP())
-	switch c.Request.URL.Path {
-	case streams, archive:
+	if path := c.Request.URL.Path; path == archive || strings.HasSuffix(path, streams) && c.Request.Method == http.MethodGet {
 		return false
 	}
 	return strings.Contains(c.GetHeader("Accept-Encoding"), "gzip") && far != nil && !far.IsLoopback()

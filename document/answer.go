@@ -44,6 +44,7 @@ func (Base) keepsItsDigits()       {}
 func (PantryItem) keepsItsDigits() {}
 func (Line) keepsItsDigits()       {}
 func (Addition) keepsItsDigits()   {}
+func (OwnKitchen) keepsItsDigits() {}
 
 // significant rounds to as many digits as answers have. Powers of ten up to exactPowers are
 // exact, so one division gives the number whose shortest text has no more digits.

@@ -144,6 +144,12 @@ func Canonical(kind string, data []byte) ([]byte, error) {
 			return nil, err
 		}
 		return t.Encode()
+	case "batch":
+		b, err := DecodeBatch(data)
+		if err != nil {
+			return nil, err
+		}
+		return b.Encode()
 	}
 	v, err := DecodeVariation(data)
 	if err != nil {
@@ -160,6 +166,8 @@ func summarise(ctx context.Context, kind string, data []byte, s Setting) (Summar
 		return SummariseItem(ctx, data, s)
 	case "text":
 		return SummariseText(ctx, data, s)
+	case "batch":
+		return SummariseBatch(ctx, data, s)
 	}
 	return SummariseVariation(ctx, data, s)
 }
@@ -200,6 +208,8 @@ func changes(ctx context.Context, kind string, was, is []byte, s Setting) []stri
 		return []string{"its figures differ"}
 	case "text":
 		return []string{"it says something else"}
+	case "batch":
+		return []string{"more happened to it"}
 	}
 	a, errA := sheet(was)
 	b, errB := sheet(is)

@@ -9,13 +9,15 @@ import (
 	"slices"
 	"strings"
 
+	"github.com/google/uuid"
+
 	"upbeatladle/core/batter"
 	"upbeatladle/document"
 	"upbeatladle/store"
 )
 
 // archived are the kinds of an archive, in the order in which they build on each other.
-var archived = []store.Kind{store.Pantry, store.Text, store.Base, store.Variation}
+var archived = []store.Kind{store.Pantry, store.Text, store.Base, store.Variation, store.Batch}
 
 // Archive writes everything that the kitchen keeps, as it stands at one moment, with its
 // history; of what was put aside, what is still used.
@@ -49,6 +51,16 @@ func (k *Kitchen) Archive(ctx context.Context, to io.Writer) error {
 				}
 				if w, err = s.Whole(ctx, w); err != nil {
 					return err
+				}
+				if kind == store.Batch {
+					rows, err := s.Events(ctx, w.ID)
+					if err != nil {
+						return err
+					}
+					if w.Body, err = k.withEvents(w.Body, rows); err != nil {
+						return err
+					}
+					w.Earlier = nil
 				}
 				one, err := keptOf(w)
 				if err != nil {
@@ -222,9 +234,37 @@ func (p plan) carryOut(ctx context.Context, tx *store.Tx, a *document.ArchiveFil
 			}
 			past, _, moved := history(string(kind), kept)
 			do.write.Earlier, do.write.Names = past, namesOf(kept, moved)
+			if kind == store.Batch {
+				return bringBatch(ctx, tx, do.write)
+			}
 			return tx.SaveAll(ctx, kind, []store.Write{do.write})
 		})
 		if err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// bringBatch keeps a batch, and of what happened to it what is not there yet.
+func bringBatch(ctx context.Context, tx *store.Tx, w store.Write) error {
+	body, rows, err := apart(w.Body)
+	if err != nil {
+		return err
+	}
+	if w.ID == "" {
+		fresh, err := uuid.NewV7()
+		if err != nil {
+			return err
+		}
+		w.ID = fresh.String()
+	}
+	w.Body, w.Earlier = body, nil
+	if err := tx.SaveAll(ctx, store.Batch, []store.Write{w}); err != nil {
+		return err
+	}
+	for _, r := range rows {
+		if _, err := tx.AddEvent(ctx, w.ID, r); err != nil {
 			return err
 		}
 	}
@@ -330,6 +370,15 @@ func (k *Kitchen) here(ctx context.Context) (*document.Here, []document.PantryIt
 			return nil, nil, err
 		}
 		for _, d := range docs {
+			if kind == store.Batch {
+				rows, err := k.store.Events(ctx, d.ID)
+				if err != nil {
+					return nil, nil, err
+				}
+				if d.Body, err = k.withEvents(d.Body, rows); err != nil {
+					return nil, nil, err
+				}
+			}
 			all = append(all, document.There{Kind: string(kind), ID: d.ID, Body: d.Body, PutAside: d.PutAside})
 			var i document.Item
 			if kind != store.Pantry || document.Strict(d.Body, &i) != nil {

@@ -21,8 +21,9 @@ type Kitchen struct {
 	log   *slog.Logger
 	now   func() time.Time
 
-	ground ground
-	cards  cards
+	ground  ground
+	cards   cards
+	batches batches
 }
 
 // New returns the kitchen of a store.

@@ -20,6 +20,8 @@ func summarise(ctx context.Context, kind store.Kind, data []byte, in document.Se
 		return document.SummariseBase(ctx, data, in)
 	case store.Pantry:
 		return document.SummariseItem(ctx, data, in)
+	case store.Batch:
+		return document.SummariseBatch(ctx, data, in)
 	}
 	return document.SummariseVariation(ctx, data, in)
 }

@@ -31,6 +31,7 @@ const (
 	Variation Kind = "variation"
 	Pantry    Kind = "pantry"
 	Text      Kind = "text" // what something was read from
+	Batch     Kind = "batch"
 )
 
 // Errors that callers tell apart with errors.Is.
@@ -120,7 +121,7 @@ func (s *Store) Commits(ctx context.Context) (int64, error) {
 }
 
 // tables are those that a kitchen cannot do without.
-var tables = []string{"documents", "revisions", "versions", "idempotency", "kitchen", "kitchen_revisions"}
+var tables = []string{"documents", "revisions", "versions", "idempotency", "kitchen", "kitchen_revisions", "batch_events"}
 
 // Ping tells whether the file answers and still holds every table.
 func (s *Store) Ping(ctx context.Context) error {

@@ -20,6 +20,7 @@ var documents = map[string]string{
 	"kitchen.schema.json":     "OwnKitchen",
 	"pantry-item.schema.json": "PantryDocument",
 	"archive.schema.json":     "Archive",
+	"batch.schema.json":       "Batch",
 	"reading.schema.json":     "Reading",
 	"worksheet.schema.json":   "Worksheet",
 }

@@ -58,4 +58,11 @@ type Event struct {
 	DiameterMM *float64  `json:"diameter_mm,omitzero"`
 	Says       string    `json:"says,omitzero"`
 	Undoes     string    `json:"undoes,omitzero"`
+	Took       []Take    `json:"took,omitzero"` // of the stock, when it was made
+}
+
+// Take is what a batch took of an item of the pantry [g].
+type Take struct {
+	Item  string  `json:"item"`
+	Grams float64 `json:"grams"`
 }

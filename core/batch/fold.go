@@ -38,6 +38,7 @@ type State struct {
 	Ask     *Ask       `json:"ask,omitzero"`      // waits for an answer
 	KeptG   float64    `json:"kept_g"`            // waits in the jug
 	SplashG float64    `json:"splash_g"`          // was stirred in
+	Liquid  string     `json:"liquid,omitzero"`   // the line that is stirred in
 	Clock   Clock      `json:"clock"`
 	MixedAt *time.Time `json:"mixed_at,omitzero"`
 	RestAt  *time.Time `json:"rest_since,omitzero"`
@@ -47,6 +48,42 @@ type State struct {
 	Offer   *Offer     `json:"offer,omitzero"` // for the variation, when the batch is done
 	Last    *Last      `json:"last,omitzero"`  // what “take back” takes back
 	Events  int        `json:"events"`
+
+	jugG float64 // that was kept back in all
+}
+
+// Doing is what is being done, in a few words; empty when all is.
+func (s State) Doing() string {
+	for _, t := range s.Tasks {
+		if t.ID != s.Now {
+			continue
+		}
+		switch t.Kind {
+		case Weigh:
+			return "weighing " + words.Lower(t.Label)
+		case Rest:
+			return "resting"
+		case Test:
+			return "the test"
+		}
+		return short(t.Text)
+	}
+	return ""
+}
+
+// Used is what really went in of each ingredient [g]; what waits in the jug goes back.
+func (s State) Used() map[string]float64 {
+	out := map[string]float64{}
+	for _, t := range s.Tasks {
+		if t.Kind != Weigh {
+			continue
+		}
+		out[t.Ingredient] += t.InG
+		if t.Line == s.Liquid {
+			out[t.Ingredient] += s.SplashG - s.jugG
+		}
+	}
+	return out
 }
 
 // TaskNow is a task with where it stands. Its amounts and words are those of this bowl by now.
@@ -443,9 +480,13 @@ func (f *folding) state(events int) State {
 	for _, b := range f.Plan.Bowls {
 		s.Bowls = append(s.Bowls, BowlNow{b, in[b.Key]})
 	}
+	if liquid, ok := f.bowl.Liquid(); ok {
+		s.Liquid = liquid.ID
+	}
 	if line, kept := f.jug(); line != "" {
+		s.Liquid = line
 		if p := f.done["weigh-"+line]; p != nil && p.at == In {
-			s.KeptG = math.Max(0, kept-f.splash)
+			s.jugG, s.KeptG = kept, math.Max(0, kept-f.splash)
 		}
 	}
 	if f.rest != nil {

@@ -2,8 +2,10 @@ package food
 
 import (
 	"bytes"
+	"crypto/sha256"
 	_ "embed"
 	"encoding/csv"
+	"encoding/hex"
 	"errors"
 	"fmt"
 	"io"
@@ -33,6 +35,12 @@ var Reference = sync.OnceValue(func() *Table {
 		panic("the embedded ingredient table is broken: " + err.Error())
 	}
 	return t
+})
+
+// ReferenceStamp tells one edition of the reference table from another.
+var ReferenceStamp = sync.OnceValue(func() string {
+	sum := sha256.Sum256(referenceCSV)
+	return hex.EncodeToString(sum[:6])
 })
 
 // ByID returns the ingredient of that id, or nil.

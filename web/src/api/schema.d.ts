@@ -435,6 +435,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/devices/scale/lease": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take the scale for one batch, or go on having it; it falls free when nobody asks for half a minute */
+        post: operations["leaseScale"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/devices/scale/tare": {
         parameters: {
             query?: never;
@@ -496,6 +513,99 @@ export interface paths {
         put?: never;
         /** Put a sample on a simulated refractometer */
         post: operations["putSample"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/batches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Bowls that are or were made, the last touched first */
+        get: operations["listBatches"];
+        put?: never;
+        /** Begin a batch of a variation; its plan is frozen */
+        post: operations["beginBatch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/batches/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get: operations["getBatch"];
+        put?: never;
+        post?: never;
+        delete: operations["deleteBatch"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/batches/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["restoreBatch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/batches/{id}/document": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        /** The batch as an open document, with everything that happened */
+        get: operations["exportBatch"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/batches/{id}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        /** The batch as server-sent events named batch, one for every change; data is a BatchNow */
+        get: operations["watchBatch"];
+        put?: never;
+        /** Tell what happened; an event that is known by its id counts once */
+        post: operations["tellBatch"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1834,6 +1944,14 @@ export interface components {
             simulated: boolean;
             /** @description What the cook is told when the link is not live */
             says: string;
+            /** @description That has the scale */
+            batch?: string;
+            batch_name?: string;
+        };
+        ScaleLease: {
+            batch: string;
+            /** @description Also from another batch */
+            take?: boolean;
         };
         ScaleLoad: {
             /** Format: double */
@@ -2115,10 +2233,12 @@ export interface components {
             texts?: components["schemas"]["Kept"][];
             bases?: components["schemas"]["Kept"][];
             variations?: components["schemas"]["Kept"][];
+            /** @description Bowls that were made, with everything that happened */
+            batches?: components["schemas"]["Kept"][];
         };
         Fate: {
             /** @enum {string} */
-            kind: "kitchen" | "pantry" | "text" | "base" | "variation";
+            kind: "kitchen" | "pantry" | "text" | "base" | "variation" | "batch";
             name: string;
             /** @enum {string} */
             action: "added" | "changed" | "same" | "refused";
@@ -2282,14 +2402,7 @@ export interface components {
             verdict: components["schemas"]["Verdict"][];
             cautions: components["schemas"]["Caution"][];
             /** @description The lines by the bowl they go into, in the order of work */
-            weigh_out: {
-                /** @enum {string} */
-                key: "bowl" | "dry" | "wet" | "jug" | "pan" | "whites" | "steep" | "stir_in" | "last" | "fold_in" | "under" | "on_top";
-                name: string;
-                lines: string[];
-                /** Format: double */
-                grams: number;
-            }[];
+            weigh_out: components["schemas"]["WeighBowl"][];
             mixing: components["schemas"]["MixingStep"][];
             notes: components["schemas"]["Note"][];
             cook?: components["schemas"]["Cook"];
@@ -2483,6 +2596,376 @@ export interface components {
             salt_g: number;
             /** Format: double */
             alcohol_g?: number;
+        };
+        BatchWish: {
+            variation: components["schemas"]["Variation"];
+            from?: components["schemas"]["BaseRef"];
+        };
+        BatchList: {
+            items: components["schemas"]["BatchListItem"][];
+        };
+        BatchListItem: {
+            id: string;
+            name: string;
+            form: components["schemas"]["Form"];
+            /** Format: date-time */
+            started_at: string;
+            count: number;
+            weighed: number;
+            to_weigh: number;
+            made: boolean;
+            /** @description What is being done; empty when all is done */
+            doing: string;
+            /** @description Why it cannot be followed */
+            trouble?: string;
+            clock?: components["schemas"]["BowlClock"];
+        };
+        BatchNow: {
+            id: string;
+            /** Format: date-time */
+            started_at: string;
+            /**
+             * Format: date-time
+             * @description By the program's clock, which stamps every event
+             */
+            now: string;
+            from?: components["schemas"]["BaseRef"];
+            plan: components["schemas"]["BatchPlan"];
+            state: components["schemas"]["BatchState"];
+        };
+        BatchPlan: {
+            name: string;
+            form: components["schemas"]["Form"];
+            count: number;
+            /** Format: double */
+            portion_ml: number;
+            allergen_text: string;
+            bowls: components["schemas"]["WeighBowl"][];
+            tasks: components["schemas"]["BatchTask"][];
+            tools: string[];
+            cautions: components["schemas"]["Caution"][];
+        };
+        BatchTask: {
+            id: string;
+            /** @enum {string} */
+            kind: "weigh" | "do" | "rest" | "test";
+            line?: string;
+            ingredient?: string;
+            label?: string;
+            bowl?: string;
+            /** Format: double */
+            grams?: number;
+            /** Format: double */
+            step_g?: number;
+            decimals?: number;
+            /**
+             * Format: double
+             * @description Either way that is near enough
+             */
+            slack_g?: number;
+            measure?: string;
+            /** @description The cups and spoons; none when only the scale can tell */
+            fills?: components["schemas"]["Fill"][];
+            /** @description Whole eggs, whatever they weigh */
+            counted?: boolean;
+            /** @description Its time outside the fridge counts */
+            chilled?: boolean;
+            why?: string;
+            colour?: string;
+            allergens?: string[];
+            may_contain?: string[];
+            /** @description Cautions of its own */
+            mind?: string[];
+            text?: string;
+            in_cups?: string;
+            code?: string;
+            /** Format: double */
+            minutes?: number;
+            skip?: string;
+            ruler?: boolean;
+            uses?: components["schemas"]["Use"][];
+        };
+        TaskNow: {
+            id: string;
+            /** @enum {string} */
+            kind: "weigh" | "do" | "rest" | "test";
+            line?: string;
+            ingredient?: string;
+            label?: string;
+            bowl?: string;
+            /** Format: double */
+            grams?: number;
+            /** Format: double */
+            step_g?: number;
+            decimals?: number;
+            /**
+             * Format: double
+             * @description Either way that is near enough
+             */
+            slack_g?: number;
+            measure?: string;
+            /** @description The cups and spoons; none when only the scale can tell */
+            fills?: components["schemas"]["Fill"][];
+            /** @description Whole eggs, whatever they weigh */
+            counted?: boolean;
+            /** @description Its time outside the fridge counts */
+            chilled?: boolean;
+            why?: string;
+            colour?: string;
+            allergens?: string[];
+            may_contain?: string[];
+            /** @description Cautions of its own */
+            mind?: string[];
+            text?: string;
+            in_cups?: string;
+            code?: string;
+            /** Format: double */
+            minutes?: number;
+            skip?: string;
+            ruler?: boolean;
+            uses?: components["schemas"]["Use"][];
+            /** @enum {string} */
+            at: "to_come" | "done" | "left_out" | "top_up";
+            /**
+             * Format: double
+             * @description In all, or of the top-up
+             */
+            asks_g: number;
+            /** Format: double */
+            low_g: number;
+            /** Format: double */
+            high_g: number;
+            /** Format: double */
+            in_g: number;
+            fills_in: number;
+            fills_all: number;
+            extra?: number;
+            spooning?: boolean;
+            /** @description Tasks of a step whose lines are not in yet */
+            missing?: string[];
+            /** @description How what was forgotten still goes in */
+            late?: string;
+            leave_out?: string;
+        };
+        Fill: {
+            /** @enum {string} */
+            vessel: "cup" | "tbsp" | "tsp" | "pinch" | "each";
+            size: string;
+            times: number;
+            /**
+             * Format: double
+             * @description Of one
+             */
+            grams: number;
+            /** @description Taken out again */
+            out?: boolean;
+        };
+        BowlNow: {
+            /** @enum {string} */
+            key: "bowl" | "dry" | "wet" | "jug" | "pan" | "whites" | "steep" | "stir_in" | "last" | "fold_in" | "under" | "on_top";
+            name: string;
+            lines: string[];
+            /** Format: double */
+            grams: number;
+            /** Format: double */
+            in_g: number;
+        };
+        BatchState: {
+            tasks: components["schemas"]["TaskNow"][];
+            bowls: components["schemas"]["BowlNow"][];
+            /** @description The task; left out when all is done */
+            now?: string;
+            weighed: number;
+            to_weigh: number;
+            /** Format: double */
+            factor: number;
+            count: number;
+            /** Format: double */
+            pours_mm?: number;
+            /** Format: double */
+            plan_mm?: number;
+            ask?: components["schemas"]["BatchAsk"];
+            /** Format: double */
+            kept_g: number;
+            /** Format: double */
+            splash_g: number;
+            /** @description The line that is stirred in */
+            liquid?: string;
+            clock: components["schemas"]["BowlClock"];
+            /** Format: date-time */
+            mixed_at?: string;
+            /** Format: date-time */
+            rest_since?: string;
+            /** Format: date-time */
+            rest_until?: string;
+            test: components["schemas"]["BatchTest"];
+            made: boolean;
+            offer?: components["schemas"]["BatchOffer"];
+            last?: components["schemas"]["BatchLast"];
+            events: number;
+        };
+        BowlClock: {
+            /**
+             * Format: date-time
+             * @description It runs since then
+             */
+            since?: string;
+            /**
+             * Format: double
+             * @description Seconds outside before that
+             */
+            before_s: number;
+            in_fridge: boolean;
+            /**
+             * Format: date-time
+             * @description Until then it may be chilled again
+             */
+            chill_by?: string;
+            /**
+             * Format: date-time
+             * @description Until then it must be used
+             */
+            use_by?: string;
+        };
+        BatchTest: {
+            /** Format: double */
+            target_mm?: number;
+            /** Format: double */
+            rested_mm?: number;
+            advice?: components["schemas"]["BatchAdvice"];
+            count: number;
+        };
+        BatchAdvice: {
+            /** Format: double */
+            grams: number;
+            label: string;
+            measure: string;
+            fills?: components["schemas"]["Fill"][];
+            from_jug: boolean;
+            /** Format: double */
+            target_mm?: number;
+            /** Format: double */
+            was_mm?: number;
+            /** Format: double */
+            then_mm?: number;
+            /** Format: double */
+            minutes: number;
+            class_now?: string;
+            class_after?: string;
+            text: string;
+            /** Format: double */
+            yield_stress_pa?: number;
+            /** @enum {string} */
+            says?: "mounds" | "just_spreads" | "runs";
+        };
+        BatchOffer: {
+            text: string;
+            /** Format: double */
+            thickness: number;
+        };
+        BatchLast: {
+            event: string;
+            text: string;
+        };
+        BatchAsk: {
+            /** @enum {string} */
+            kind: "over" | "spill";
+            task: string;
+            label: string;
+            /** Format: double */
+            grams: number;
+            text: string;
+            /** Format: double */
+            left_mm?: number;
+            ways: components["schemas"]["BatchWay"][];
+        };
+        BatchWay: {
+            /** @enum {string} */
+            choice: "spoon_out" | "scale_up" | "to_jug" | "leave" | "top_up";
+            lead: string;
+            text: string;
+            /** Format: double */
+            grams?: number;
+            /** Format: double */
+            percent?: number;
+            fills?: components["schemas"]["Fill"][];
+            rows?: components["schemas"]["BatchWayRow"][];
+            count: number;
+            again: number;
+            /** Format: double */
+            pours_mm?: number;
+        };
+        BatchWayRow: {
+            label: string;
+            /** Format: double */
+            from_g: number;
+            /** Format: double */
+            to_g: number;
+            decimals: number;
+        };
+        BatchEvent: {
+            /** @description Given by the tablet, so that it counts once */
+            id: string;
+            /**
+             * Format: date-time
+             * @description Stamped by the program
+             */
+            at?: string;
+            /** @enum {string} */
+            kind: "weighed" | "filled" | "done" | "skipped" | "chose" | "spilled" | "tested" | "stirred_in" | "into_fridge" | "out_of_fridge" | "made" | "took_back";
+            /** @description How many events the tablet had seen */
+            knew?: number;
+            task?: string;
+            bowl?: string;
+            /** Format: double */
+            grams?: number;
+            adds?: boolean;
+            fills?: number;
+            extra?: number;
+            /** @enum {string} */
+            choice?: "spoon_out" | "scale_up" | "to_jug" | "leave" | "top_up";
+            /** Format: double */
+            volume_ml?: number;
+            /** Format: double */
+            diameter_mm?: number;
+            /** @enum {string} */
+            says?: "mounds" | "just_spreads" | "runs";
+            undoes?: string;
+            /** @description Of the stock, when it was made */
+            took?: components["schemas"]["BatchTake"][];
+        };
+        BatchTake: {
+            item: string;
+            /** Format: double */
+            grams: number;
+        };
+        WorkedBy: {
+            program: string;
+            /** @description The edition of the table of ingredients */
+            table: string;
+        };
+        Batch: {
+            /** @enum {string} */
+            format: "upbeat-ladle/batch";
+            /** @enum {integer} */
+            version: 1;
+            /** Format: date-time */
+            started_at: string;
+            worked_by: components["schemas"]["WorkedBy"];
+            variation: components["schemas"]["Variation"];
+            from?: components["schemas"]["BaseRef"];
+            kitchen: components["schemas"]["OwnKitchen"];
+            plan: components["schemas"]["BatchPlan"];
+            /** @description In the order in which they came */
+            events?: components["schemas"]["BatchEvent"][];
+        };
+        WeighBowl: {
+            /** @enum {string} */
+            key: "bowl" | "dry" | "wet" | "jug" | "pan" | "whites" | "steep" | "stir_in" | "last" | "fold_in" | "under" | "on_top";
+            name: string;
+            lines: string[];
+            /** Format: double */
+            grams: number;
         };
         MixingStep: {
             step: number;
@@ -4178,6 +4661,31 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    leaseScale: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScaleLease"];
+            };
+        };
+        responses: {
+            /** @description Its state */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScaleState"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     tareScale: {
         parameters: {
             query?: never;
@@ -4260,6 +4768,195 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listBatches: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The batches */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchList"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    beginBatch: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A repeated POST with the same key saves once */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BatchWish"];
+            };
+        };
+        responses: {
+            /** @description Begun */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchNow"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getBatch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As far as it has come */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchNow"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    deleteBatch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Put aside; restore undoes it */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    restoreBatch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is back */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchNow"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    exportBatch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The document */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Batch"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    watchBatch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Events */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    tellBatch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BatchEvent"];
+            };
+        };
+        responses: {
+            /** @description What comes of it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchNow"];
+                };
             };
             default: components["responses"]["Problem"];
         };

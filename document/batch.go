@@ -1,0 +1,187 @@
+package document
+
+import (
+	"context"
+	"math"
+	"slices"
+	"strconv"
+	"time"
+
+	"upbeatladle/core/batch"
+	"upbeatladle/core/batter"
+	"upbeatladle/core/mixing"
+)
+
+// BatchFormat is one bowl that was made: what was planned, and everything that happened.
+const BatchFormat = "upbeat-ladle/batch"
+
+// Bounds of a batch (modelling choices: ten times what a long morning needs).
+const (
+	MaxEvents   = 5000
+	maxTasks    = 600
+	maxEventID  = 64
+	maxTheFills = 1000
+)
+
+// Batch is a bowl that somebody makes: the variation, the kitchen and the ingredients that it was
+// begun with, the plan worked out from them, and what happened since, in the order in which it came.
+type Batch struct {
+	Format    string        `json:"format"`
+	Version   int           `json:"version"`
+	StartedAt time.Time     `json:"started_at"`
+	WorkedBy  WorkedBy      `json:"worked_by"`
+	Variation Variation     `json:"variation"`     // with the own ingredients that it uses
+	From      *BaseRef      `json:"from,omitzero"` // the saved variation that it was begun from
+	Kitchen   OwnKitchen    `json:"kitchen"`
+	Plan      batch.Plan    `json:"plan"`
+	Events    []batch.Event `json:"events,omitempty"`
+}
+
+// WorkedBy says which program worked something out.
+type WorkedBy struct {
+	Program string `json:"program"`
+	Table   string `json:"table"` // of ingredients, by its fingerprint
+}
+
+// BeginBatch plans a batch of a variation as today's shelf and kitchen have it. The error is Problems.
+func BeginBatch(ctx context.Context, v Variation, from *BaseRef, items []PantryItem, by WorkedBy, s Setting) (Batch, batch.Making, error) {
+	v.Pantry = usedItems(v, items)
+	b := Batch{Format: BatchFormat, Version: Version, StartedAt: s.Today.UTC().Truncate(time.Millisecond), WorkedBy: by, Variation: v, From: from, Kitchen: s.Kitchen}
+	dv, dk, err := v.Domain(s)
+	if err != nil {
+		return b, batch.Making{}, err
+	}
+	m, err := batch.Begin(ctx, dv, dk)
+	if err != nil {
+		return b, m, pointed(err, "")
+	}
+	b.Plan = m.Plan
+	return b, m, nil
+}
+
+// Making is what a batch is followed with: its plan as it was kept, and what is behind it. The table is
+// the one that ships; the batch brings the rest.
+func (b Batch) Making(ctx context.Context, s Setting) (batch.Making, error) {
+	s.Kitchen, s.Today = b.Kitchen, b.StartedAt
+	v, k, err := b.Variation.Domain(s)
+	if err != nil {
+		return batch.Making{}, under("/variation", err)
+	}
+	m, err := batch.Follow(ctx, b.Plan, v, k)
+	return m, pointed(err, "/variation")
+}
+
+// DecodeBatch reads a batch strictly. The error is Problems.
+func DecodeBatch(data []byte) (Batch, error) {
+	var b Batch
+	if err := Strict(data, &b); err != nil {
+		return b, err
+	}
+	var p Problems
+	switch {
+	case b.Format != BatchFormat:
+		p.Add("/format", "wrong_format", "“%s” is not a batch; a batch says “%s”.", clip(b.Format), BatchFormat)
+	case b.Version != Version:
+		p.Add("/version", "wrong_version", "Version %d of a batch is not known here; %d is.", b.Version, Version)
+	case b.StartedAt.IsZero():
+		p.Add("/started_at", "missing", "Say when the batch was begun.")
+	case len(b.Plan.Tasks) == 0 || len(b.Plan.Tasks) > maxTasks:
+		p.Add("/plan/tasks", "out_of_range", "A plan has 1 to %d tasks.", maxTasks)
+	case len(b.Events) > MaxEvents:
+		p.Add("/events", "too_many", "A batch has at most %d events.", MaxEvents)
+	}
+	for i, e := range b.Events {
+		if q := b.checkEvent(e); len(q) > 0 {
+			for _, one := range q {
+				one.Pointer = "/events/" + strconv.Itoa(i) + one.Pointer
+				p = append(p, one)
+			}
+			break
+		}
+	}
+	return b, p.OrNil()
+}
+
+// DecodeEvent reads one event of a batch, as a tablet sends it. The error is Problems.
+func (b Batch) DecodeEvent(data []byte) (batch.Event, error) {
+	var e batch.Event
+	if err := Strict(data, &e); err != nil {
+		return e, err
+	}
+	return e, b.checkEvent(e).OrNil()
+}
+
+// checkEvent tells what is wrong with an event.
+func (b Batch) checkEvent(e batch.Event) Problems {
+	var p Problems
+	within := func(at string, v *float64, most float64, what string) {
+		if v != nil && !(*v >= 0 && *v <= most) || v != nil && math.IsNaN(*v) {
+			p.Add(at, "out_of_range", "%s must lie between 0 and %g.", what, most)
+		}
+	}
+	if e.ID == "" || len(e.ID) > maxEventID {
+		p.Add("/id", "missing", "Name the event, so that it counts once: 1 to %d letters.", maxEventID)
+	}
+	if !slices.Contains(batch.EventKinds, e.Kind) {
+		p.Add("/kind", "unknown_choice", "“%s” is not something that happens to a batch. Use one of %s.", clip(string(e.Kind)), words(batch.EventKinds))
+	}
+	if !b.Plan.Knows(e.Task, e.Bowl) {
+		p.Add("/task", "unknown_task", "This batch has no such task or bowl: “%s”.", clip(e.Task+e.Bowl))
+	}
+	if e.Choice != "" && !slices.Contains(batch.Choices, e.Choice) {
+		p.Add("/choice", "unknown_choice", "“%s” is not a way out. Use one of %s.", clip(string(e.Choice)), words(batch.Choices))
+	}
+	if e.Says != "" && !slices.Contains(mixing.AllLooks, mixing.Looks(e.Says)) {
+		p.Add("/says", "unknown_choice", "“%s” is not a way that a batter runs. Use one of %s.", clip(e.Says), words(mixing.AllLooks))
+	}
+	within("/grams", e.Grams, batter.MaxLineG, "A weight in g")
+	within("/volume_ml", e.VolumeML, 1000, "The ladle of the test, in ml,")
+	within("/diameter_mm", e.DiameterMM, maxTestMM, "How wide it ran, in mm,")
+	if e.Fills != nil && (*e.Fills < 0 || *e.Fills > maxTheFills) || e.Extra < 0 || e.Extra > maxTheFills || e.Knew < 0 {
+		p.Add("/fills", "out_of_range", "Cups and spoons are counted from 0 to %d.", maxTheFills)
+	}
+	needs := func(ok bool, at, sentence string) {
+		if !ok {
+			p.Add(at, "missing", "%s", sentence)
+		}
+	}
+	switch e.Kind {
+	case batch.Weighed, batch.StirredIn:
+		needs(e.Grams != nil, "/grams", "Say how many grams.")
+	case batch.Filled:
+		needs(e.Fills != nil, "/fills", "Say how many cups or spoons are in.")
+	case batch.Chose:
+		needs(e.Choice != "", "/choice", "Say which way out.")
+	case batch.Spilled:
+		needs(e.Grams != nil && e.Bowl != "", "/bowl", "Say what of which bowl is gone: the bowl and about how many grams.")
+	case batch.TookBack:
+		needs(e.Undoes != "", "/undoes", "Say which event is taken back.")
+	case batch.Tested:
+		byRuler := e.VolumeML != nil && *e.VolumeML >= 5 && e.DiameterMM != nil && *e.DiameterMM >= minTestMM
+		needs(byRuler != (e.Says != ""), "/diameter_mm", "Tell the ladle in ml and how wide it ran (20 to 500 mm), or say how it ran: one of the two.")
+	}
+	switch e.Kind {
+	case batch.Weighed, batch.Filled, batch.Done, batch.Skipped, batch.Chose:
+		needs(e.Task != "", "/task", "Say which task it is.")
+	}
+	return p
+}
+
+// Encode writes the batch.
+func (b Batch) Encode() ([]byte, error) { return encode(b) }
+
+// EncodeEvent writes one event as it is kept.
+func EncodeEvent(e batch.Event) ([]byte, error) { return encode(e) }
+
+// SummariseBatch is what is kept of a batch, its events with it.
+func SummariseBatch(ctx context.Context, data []byte, s Setting) (Summary, error) {
+	b, err := DecodeBatch(data)
+	if err != nil {
+		return Summary{}, err
+	}
+	if _, err := b.Making(ctx, s); err != nil {
+		return Summary{}, err
+	}
+	text, err := b.Encode()
+	return Summary{Name: b.Plan.Name, Form: string(b.Plan.Form), Body: text}, err
+}

@@ -1,0 +1,383 @@
+package kitchen
+
+import (
+	"context"
+	"errors"
+	"math"
+	"slices"
+	"sync"
+	"time"
+
+	"upbeatladle/about"
+	"upbeatladle/core/batch"
+	"upbeatladle/core/food"
+	"upbeatladle/document"
+	"upbeatladle/store"
+)
+
+// BatchNow is a batch as far as it has come.
+type BatchNow struct {
+	ID        string
+	StartedAt time.Time
+	From      *document.BaseRef
+	Plan      batch.Plan
+	State     batch.State
+}
+
+// mostFollowed is how many batches are kept worked out (modelling choice: more than any kitchen has on the go).
+const mostFollowed = 32
+
+// batches keeps what is behind the batches that somebody works on, and tells who watches.
+type batches struct {
+	mu       sync.Mutex
+	followed map[string]followed
+	watchers map[string]map[chan struct{}]struct{}
+}
+
+// followed is a batch with what it is followed with; neither changes.
+type followed struct {
+	body   string         // as it is kept
+	doc    document.Batch // without its events
+	making batch.Making
+}
+
+// BeginBatch begins a batch of a variation, as the bench has it. From is the saved one that it comes from; nil
+// when there is none. A key other than "" makes a repeated call return the first.
+func (k *Kitchen) BeginBatch(ctx context.Context, v document.Variation, from *document.BaseRef, key string) (BatchNow, error) {
+	in, err := k.Setting(ctx)
+	if err != nil {
+		return BatchNow{}, err
+	}
+	items, _, err := k.Items(ctx)
+	if err != nil {
+		return BatchNow{}, err
+	}
+	asked, err := v.Encode()
+	if err != nil {
+		return BatchNow{}, err
+	}
+	b, making, err := document.BeginBatch(ctx, v, from, items, document.WorkedBy{Program: about.String(), Table: food.ReferenceStamp()}, in)
+	if err != nil {
+		return BatchNow{}, err
+	}
+	body, err := b.Encode()
+	if err != nil {
+		return BatchNow{}, err
+	}
+	d, err := k.store.Create(ctx, store.Batch, store.Content{Name: b.Plan.Name, Form: string(b.Plan.Form), Body: body, Asked: asked}, key)
+	if err != nil {
+		return BatchNow{}, err
+	}
+	if string(d.Body) != string(body) { // it was begun before
+		return k.Batch(ctx, d.ID)
+	}
+	f := followed{string(body), b, making}
+	k.batches.keep(d.ID, f)
+	return now(d.ID, f, nil), nil
+}
+
+func now(id string, f followed, events []batch.Event) BatchNow {
+	return BatchNow{ID: id, StartedAt: f.doc.StartedAt, From: f.doc.From, Plan: f.making.Plan, State: f.making.Fold(events)}
+}
+
+func (b *batches) keep(id string, f followed) {
+	b.mu.Lock()
+	defer b.mu.Unlock()
+	if b.followed == nil || len(b.followed) >= mostFollowed {
+		b.followed = map[string]followed{}
+	}
+	b.followed[id] = f
+}
+
+func (b *batches) get(id string) (followed, bool) {
+	b.mu.Lock()
+	defer b.mu.Unlock()
+	f, ok := b.followed[id]
+	return f, ok
+}
+
+// Watch sends whenever something happens to a batch, until the context ends.
+func (k *Kitchen) Watch(ctx context.Context, id string) <-chan struct{} {
+	b := &k.batches
+	c := make(chan struct{}, 1)
+	b.mu.Lock()
+	defer b.mu.Unlock()
+	if b.watchers == nil {
+		b.watchers = map[string]map[chan struct{}]struct{}{}
+	}
+	if b.watchers[id] == nil {
+		b.watchers[id] = map[chan struct{}]struct{}{}
+	}
+	b.watchers[id][c] = struct{}{}
+	context.AfterFunc(ctx, func() {
+		b.mu.Lock()
+		defer b.mu.Unlock()
+		if delete(b.watchers[id], c); len(b.watchers[id]) == 0 {
+			delete(b.watchers, id)
+		}
+	})
+	return c
+}
+
+func (b *batches) told(id string) {
+	b.mu.Lock()
+	defer b.mu.Unlock()
+	for c := range b.watchers[id] {
+		select {
+		case c <- struct{}{}:
+		default: // it has not looked since the last
+		}
+	}
+}
+
+// follow is what a saved batch is followed with.
+func (k *Kitchen) follow(ctx context.Context, d store.Document) (followed, error) {
+	if f, ok := k.batches.get(d.ID); ok && f.body == string(d.Body) {
+		return f, nil
+	}
+	b, err := document.DecodeBatch(d.Body)
+	if err != nil {
+		return followed{}, err
+	}
+	m, err := b.Making(ctx, k.Bare())
+	if err != nil {
+		return followed{}, err
+	}
+	f := followed{string(d.Body), b, m}
+	k.batches.keep(d.ID, f)
+	return f, nil
+}
+
+// decoded are kept events; one that cannot be read is left out, and the rest stands.
+func (k *Kitchen) decoded(rows []store.BatchEvent) []batch.Event {
+	out := make([]batch.Event, 0, len(rows))
+	for _, r := range rows {
+		var e batch.Event
+		if err := document.Strict(r.Body, &e); err != nil {
+			k.log.Warn("an event of a batch cannot be read", "event", r.ID, "err", err)
+			continue
+		}
+		out = append(out, e)
+	}
+	return out
+}
+
+// Batch returns a batch as far as it has come.
+func (k *Kitchen) Batch(ctx context.Context, id string) (BatchNow, error) {
+	d, err := k.store.Get(ctx, store.Batch, id)
+	if err != nil {
+		return BatchNow{}, err
+	}
+	f, err := k.follow(ctx, d)
+	if err != nil {
+		return BatchNow{}, err
+	}
+	rows, err := k.store.Events(ctx, id)
+	return now(id, f, k.decoded(rows)), err
+}
+
+// ErrFull says that a batch takes no more events.
+var ErrFull = errors.New("too much happened to this batch; begin another")
+
+// Tell adds an event to a batch, stamped with the time, and returns what comes of it. An event that is there
+// already changes nothing. What is made comes off the pantry's stock, and back onto it when that is taken back.
+func (k *Kitchen) Tell(ctx context.Context, id string, data []byte) (BatchNow, error) {
+	d, err := k.store.Get(ctx, store.Batch, id)
+	if err != nil {
+		return BatchNow{}, err
+	}
+	f, err := k.follow(ctx, d)
+	if err != nil {
+		return BatchNow{}, err
+	}
+	e, err := f.doc.DecodeEvent(data)
+	if err != nil {
+		return BatchNow{}, err
+	}
+	e.At, e.Took = k.now().UTC().Truncate(time.Millisecond), nil
+	var after BatchNow
+	err = k.store.Together(ctx, func(tx *store.Tx) error {
+		if _, err := tx.Get(ctx, store.Batch, id); err != nil {
+			return err
+		}
+		rows, err := tx.Events(ctx, id)
+		if err != nil {
+			return err
+		}
+		events := k.decoded(rows)
+		if slices.ContainsFunc(events, func(x batch.Event) bool { return x.ID == e.ID }) {
+			after = now(id, f, events)
+			return nil
+		}
+		if len(events) >= document.MaxEvents {
+			return ErrFull
+		}
+		if e.Kind == batch.Made {
+			if e.Took, err = k.countDown(ctx, tx, f.making.Fold(events)); err != nil {
+				return err
+			}
+		}
+		if e.Kind == batch.TookBack {
+			if err := k.putBack(ctx, tx, events, e.Undoes); err != nil {
+				return err
+			}
+		}
+		body, err := document.EncodeEvent(e)
+		if err != nil {
+			return err
+		}
+		if _, err := tx.AddEvent(ctx, id, store.BatchEvent{ID: e.ID, At: e.At, Body: body}); err != nil {
+			return err
+		}
+		after = now(id, f, append(events, e))
+		return nil
+	})
+	if err == nil {
+		k.batches.told(id)
+	}
+	return after, err
+}
+
+// countDown takes what went into a batch off the pantry's stock, as far as somebody keeps it, and says what.
+func (k *Kitchen) countDown(ctx context.Context, tx *store.Tx, s batch.State) ([]batch.Take, error) {
+	if s.Made {
+		return nil, nil
+	}
+	docs, err := tx.All(ctx, store.Pantry)
+	if err != nil {
+		return nil, err
+	}
+	items, docs := k.read(docs)
+	used := s.Used()
+	var took []batch.Take
+	var writes []store.Write
+	for i, item := range items { // newest first
+		row := item.StandsFor
+		if row == "" {
+			row = item.ID
+		}
+		g := used[row]
+		if item.StockG == nil || *item.StockG <= 0 || g <= 0 {
+			continue
+		}
+		g = math.Min(g, *item.StockG)
+		used[row] -= g
+		took = append(took, batch.Take{Item: docs[i].ID, Grams: g})
+		w, err := restocked(docs[i], item, *item.StockG-g)
+		if err != nil {
+			return nil, err
+		}
+		writes = append(writes, w)
+	}
+	return took, tx.SaveAll(ctx, store.Pantry, writes)
+}
+
+// putBack puts back what an event took, when it is taken back for the first time.
+func (k *Kitchen) putBack(ctx context.Context, tx *store.Tx, events []batch.Event, undoes string) error {
+	at := slices.IndexFunc(events, func(e batch.Event) bool { return e.ID == undoes })
+	if at < 0 || slices.ContainsFunc(events, func(e batch.Event) bool { return e.Kind == batch.TookBack && e.Undoes == undoes }) {
+		return nil
+	}
+	var writes []store.Write
+	for _, t := range events[at].Took {
+		d, err := tx.Get(ctx, store.Pantry, t.Item)
+		if errors.Is(err, store.ErrNotFound) { // the tub is gone since
+			continue
+		}
+		if err != nil {
+			return err
+		}
+		items, docs := k.read([]store.Document{d})
+		if len(items) == 0 {
+			continue
+		}
+		had := 0.0
+		if items[0].StockG != nil {
+			had = *items[0].StockG
+		}
+		w, err := restocked(docs[0], items[0], had+t.Grams)
+		if err != nil {
+			return err
+		}
+		writes = append(writes, w)
+	}
+	return tx.SaveAll(ctx, store.Pantry, writes)
+}
+
+func restocked(d store.Document, item document.PantryItem, grams float64) (store.Write, error) {
+	item.StockG = &grams
+	text, err := document.NewItem(item).Encode()
+	return store.Write{ID: d.ID, Content: store.Content{Name: item.Name, Body: text}}, err
+}
+
+// BatchListed is a batch in a list.
+type BatchListed struct {
+	BatchNow
+	Name, Form string
+	Trouble    string // why it cannot be followed
+}
+
+// Batches lists the batches, the last touched first.
+func (k *Kitchen) Batches(ctx context.Context) ([]BatchListed, error) {
+	docs, err := k.store.All(ctx, store.Batch)
+	if err != nil {
+		return nil, err
+	}
+	out := make([]BatchListed, 0, len(docs))
+	for _, d := range docs {
+		one := BatchListed{Name: d.Name, Form: d.Form, BatchNow: BatchNow{ID: d.ID, StartedAt: d.UpdatedAt}}
+		if f, err := k.follow(ctx, d); err != nil {
+			one.Trouble = document.Sentence(err)
+		} else {
+			rows, err := k.store.Events(ctx, d.ID)
+			if err != nil {
+				return nil, err
+			}
+			one.BatchNow = now(d.ID, f, k.decoded(rows))
+		}
+		out = append(out, one)
+	}
+	return out, nil
+}
+
+// ExportBatch is a batch as an open document, with everything that happened.
+func (k *Kitchen) ExportBatch(ctx context.Context, id string) (name string, data []byte, err error) {
+	d, err := k.store.Get(ctx, store.Batch, id)
+	if err != nil {
+		return "", nil, err
+	}
+	rows, err := k.store.Events(ctx, id)
+	if err != nil {
+		return "", nil, err
+	}
+	data, err = k.withEvents(d.Body, rows)
+	return d.Name, data, err
+}
+
+// withEvents is a kept batch together with what happened to it. One that cannot be read goes as it is.
+func (k *Kitchen) withEvents(body []byte, rows []store.BatchEvent) ([]byte, error) {
+	b, err := document.DecodeBatch(body)
+	if err != nil {
+		return body, nil
+	}
+	b.Events = k.decoded(rows)
+	return b.Encode()
+}
+
+// apart is a batch without its events, and they as they are kept.
+func apart(data []byte) (body []byte, rows []store.BatchEvent, err error) {
+	b, err := document.DecodeBatch(data)
+	if err != nil {
+		return nil, nil, err
+	}
+	for _, e := range b.Events {
+		text, err := document.EncodeEvent(e)
+		if err != nil {
+			return nil, nil, err
+		}
+		rows = append(rows, store.BatchEvent{ID: e.ID, At: e.At, Body: text})
+	}
+	b.Events = nil
+	body, err = b.Encode()
+	return body, rows, err
+}
