@@ -975,6 +975,30 @@ func (e ReferenceKind) Valid() bool {
 	}
 }
 
+// Defines values for ScaleLoadPlay.
+const (
+	ScaleLoadPlayBack ScaleLoadPlay = "back"
+	ScaleLoadPlayHand ScaleLoadPlay = "hand"
+	ScaleLoadPlayLift ScaleLoadPlay = "lift"
+	ScaleLoadPlayPour ScaleLoadPlay = "pour"
+)
+
+// Valid indicates whether the value is a known member of the ScaleLoadPlay enum.
+func (e ScaleLoadPlay) Valid() bool {
+	switch e {
+	case ScaleLoadPlayBack:
+		return true
+	case ScaleLoadPlayHand:
+		return true
+	case ScaleLoadPlayLift:
+		return true
+	case ScaleLoadPlayPour:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for ScaleStateLink.
 const (
 	Connecting ScaleStateLink = "connecting"
@@ -2730,7 +2754,13 @@ type ScaleLease struct {
 // ScaleLoad defines model for ScaleLoad.
 type ScaleLoad struct {
 	Grams float64 `json:"grams"`
+
+	// Play What somebody does at it; without it, so much lies on it
+	Play *ScaleLoadPlay `json:"play,omitempty"`
 }
+
+// ScaleLoadPlay What somebody does at it; without it, so much lies on it
+type ScaleLoadPlay string
 
 // ScaleState defines model for ScaleState.
 type ScaleState struct {

@@ -67,6 +67,7 @@ func (s *Server) ListBatches(c *gin.Context) {
 		ToWeigh   int         `json:"to_weigh"`
 		Made      bool        `json:"made"`
 		Doing     string      `json:"doing"`
+		From      string      `json:"from,omitempty"`
 		Trouble   string      `json:"trouble,omitempty"`
 		Clock     batch.Clock `json:"clock"`
 	}
@@ -74,7 +75,11 @@ func (s *Server) ListBatches(c *gin.Context) {
 		Items []item `json:"items"`
 	}{[]item{}}
 	for _, b := range all {
-		out.Items = append(out.Items, item{b.ID, b.Name, b.Form, b.StartedAt, b.State.Count, b.State.Weighed, b.State.ToWeigh, b.State.Made, b.State.Doing(), b.Trouble, b.State.Clock})
+		from := ""
+		if b.From != nil {
+			from = b.From.ID
+		}
+		out.Items = append(out.Items, item{b.ID, b.Name, b.Form, b.StartedAt, b.State.Count, b.State.Weighed, b.State.ToWeigh, b.State.Made, b.State.Doing(), from, b.Trouble, b.State.Clock})
 	}
 	s.send(c, http.StatusOK, out)
 }

@@ -5,6 +5,7 @@ import (
 	"encoding/json"
 	"errors"
 	"net/http"
+	"slices"
 	"sync"
 	"time"
 
@@ -125,7 +126,16 @@ func (s *Server) LoadScale(c *gin.Context) {
 		s.refuse(c, document.Refusal("/grams", "out_of_range", "A load must lie between 0 and 500 kg."))
 		return
 	}
-	s.done(c, s.scale.Put(c.Request.Context(), load.Grams))
+	if load.Play == nil {
+		s.done(c, s.scale.Put(c.Request.Context(), load.Grams))
+		return
+	}
+	play := device.Play(*load.Play)
+	if !slices.Contains(device.Plays, play) {
+		s.refuse(c, document.Refusal("/play", "unknown_choice", "A simulated scale plays pour, hand, lift and back."))
+		return
+	}
+	s.done(c, s.scale.Play(c.Request.Context(), play, load.Grams))
 }
 
 // done answers a command to a device.

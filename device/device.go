@@ -47,6 +47,8 @@ type Scale interface {
 	Tare(ctx context.Context) error
 	// Put lays a load [g] on a simulated scale; on a real one it is ErrNotSimulated.
 	Put(ctx context.Context, grams float64) error
+	// Play does something at a simulated scale; grams are those of a pour. On a real one it is ErrNotSimulated.
+	Play(ctx context.Context, p Play, grams float64) error
 }
 
 // Reading is one reading of a refractometer: °Brix as shown, uncorrected, and the sample's

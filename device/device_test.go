@@ -205,3 +205,50 @@ func TestARefractometerThatTalksNonsense(t *testing.T) {
 		assert.ErrorIs(t, err, want, greeting)
 	}
 }
+
+// A cook who plays on the simulated scale: pours about what was asked, leans on it, lifts the bowl and puts it back.
+func TestACookAtTheSimulatedScale(t *testing.T) {
+	for seed := range uint64(30) {
+		s := device.NewSimulatedScale(seed)
+		run := func(d time.Duration) (w device.Weight) {
+			for range int(d / (50 * time.Millisecond)) {
+				w = s.After(50 * time.Millisecond)
+			}
+			return w
+		}
+		s.Put(400)
+		run(4 * time.Second)
+		s.Tare()
+		s.Play(device.PlayPour, 595)
+		assert.False(t, run(time.Second).Steady, "it flows")
+		w := run(25 * time.Second)
+		assert.True(t, w.Steady)
+		assert.InDelta(t, 596.5, w.Grams, 2.5, "a little late, never much")
+		s.Play(device.PlayHand, 0)
+		assert.Greater(t, run(500*time.Millisecond).Grams, w.Grams+50)
+		assert.InDelta(t, w.Grams, run(6*time.Second).Grams, 1)
+		s.Play(device.PlayLift, 0)
+		assert.InDelta(t, -400, run(6*time.Second).Grams, 1, "the bowl is off")
+		s.Play(device.PlayBack, 0)
+		assert.InDelta(t, w.Grams, run(6*time.Second).Grams, 1)
+	}
+}
+
+// A scale that somebody switched to ounces, and one that shows hundredths.
+func TestOuncesAndHundredths(t *testing.T) {
+	l := listen(t)
+	ctx, off := context.WithCancel(context.Background())
+	defer off()
+	sim := device.NewSimulatedScale(3)
+	sim.Shows(0.01, false)
+	go device.ServeScale(ctx, l, sim) //nolint:errcheck // ends with the context
+	s, states := connected(t, l.Addr().String())
+	until(t, states, "live", func(st device.State) bool { return st.Link == device.Live })
+	require.NoError(t, s.Play(ctx, device.PlayPour, 4.25))
+	st := until(t, states, "steady", func(st device.State) bool { return st.Weight.Steady && st.Weight.Grams > 3 })
+	assert.InDelta(t, 5, st.Weight.Grams, 1.3)
+	sim.Shows(0.01, true)
+	sim.Put(283.495)
+	st = until(t, states, "ten ounces", func(st device.State) bool { return st.Weight.Steady && st.Weight.Grams > 200 })
+	assert.InDelta(t, 283.5, st.Weight.Grams, 0.5)
+}

@@ -16,20 +16,30 @@ const (
 	maxLine            = 200 // bytes; a longer one is nonsense
 )
 
+// gramsPerOunce is exact by the definition of the pound.
+const gramsPerOunce = 28.349523125
+
 // weightLine writes a reading of a scale.
-func weightLine(w Weight) string {
+func weightLine(w Weight, decimals int) string {
 	switch {
 	case w.Over:
 		return "w over"
 	case w.Steady:
-		return fmt.Sprintf("w %.1f steady", w.Grams)
+		return fmt.Sprintf("w %.*f steady", decimals, w.Grams)
 	}
-	return fmt.Sprintf("w %.1f moving", w.Grams)
+	return fmt.Sprintf("w %.*f moving", decimals, w.Grams)
 }
 
 // parseWeight reads a line of a scale; ok is false when it is not a reading.
 func parseWeight(line string) (w Weight, ok bool) {
 	f := strings.Fields(line)
+	unit := 1.0
+	if len(f) == 4 && (f[3] == "g" || f[3] == "oz") {
+		if f[3] == "oz" { // somebody switched it: what is worked with are grams
+			unit = gramsPerOunce
+		}
+		f = f[:3]
+	}
 	switch {
 	case len(f) == 2 && f[0] == "w" && f[1] == "over":
 		return Weight{Over: true}, true
@@ -40,7 +50,7 @@ func parseWeight(line string) (w Weight, ok bool) {
 	if err != nil || math.IsNaN(g) || math.Abs(g) > 1e6 {
 		return Weight{}, false
 	}
-	return Weight{Grams: g, Steady: f[2] == "steady"}, true
+	return Weight{Grams: unit * g, Steady: f[2] == "steady"}, true
 }
 
 // parseReading reads the answer of a refractometer: "brix 13.2 27.5".

@@ -213,6 +213,17 @@ func (s *NetScale) Put(ctx context.Context, grams float64) error {
 	return s.say(ctx, fmt.Sprintf("put %.1f", grams))
 }
 
+// Play implements Scale.
+func (s *NetScale) Play(ctx context.Context, p Play, grams float64) error {
+	if !s.State().Simulated {
+		return ErrNotSimulated
+	}
+	if p == PlayPour {
+		return s.say(ctx, fmt.Sprintf("%s %.2f", p, grams))
+	}
+	return s.say(ctx, string(p))
+}
+
 // say sends a command and waits for its answer.
 func (s *NetScale) say(ctx context.Context, command string) error {
 	s.command.Lock()

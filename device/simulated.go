@@ -8,6 +8,7 @@ import (
 	"math"
 	"math/rand/v2"
 	"net"
+	"slices"
 	"strconv"
 	"strings"
 	"sync"
@@ -25,8 +26,33 @@ const (
 	simNoiseG   = 0.15 // g, standard deviation
 	simDriftGH  = 2.0  // g an hour
 	simSteadyS  = 0.8  // s inside one step before it calls itself steady
-	simInterval = 200 * time.Millisecond
+	simInterval = 50 * time.Millisecond
 )
+
+// How the cook pours who plays on it (modelling choices after a jug and a spoon).
+const (
+	pourGS      = 140.0 // g/s in full stream
+	dribbleGS   = 7.0   // g/s at the end
+	dribbleLast = 24.0  // g of a pour that dribble, or
+	dribblePart = 0.12  // of it, if that is less
+	lateS       = 0.25  // s from seeing to stopping, at most: what overshoots
+	handG       = 260.0 // g that a hand on the pan weighs,
+	handS       = 1.5   // s that it stays
+)
+
+// Play is what somebody does at a simulated scale.
+type Play string
+
+// The plays.
+const (
+	PlayPour Play = "pour" // pours so many grams more, roughly
+	PlayHand Play = "hand" // leans on it for a moment
+	PlayLift Play = "lift" // takes the bowl off, with what is in it
+	PlayBack Play = "back" // and puts it back
+)
+
+// Plays lists them.
+var Plays = []Play{PlayPour, PlayHand, PlayLift, PlayBack}
 
 // SimulatedScale is a stand-in: a load is put on it, it swings, settles, drifts and can be
 // tared. It is safe for concurrent use.
@@ -36,6 +62,12 @@ type SimulatedScale struct {
 	load, from, tare   float64
 	since, quiet, hour float64 // s since the load changed, s of rest, h since the start
 	shown              float64
+	step               float64 // g; 0 is simStepG
+	ounces             bool
+
+	pour, poured, late float64 // g to pour, g of it that are in, s of reaction that are left
+	hand               float64 // s that a hand still leans on it
+	lifted             float64 // g that were taken off
 }
 
 // NewSimulatedScale returns an empty scale with a source of noise.
@@ -48,6 +80,52 @@ func (s *SimulatedScale) Put(grams float64) {
 	s.mu.Lock()
 	defer s.mu.Unlock()
 	s.from, s.load, s.since, s.quiet = s.load, grams, 0, 0
+}
+
+// Play does something at it; grams are those of a pour.
+func (s *SimulatedScale) Play(p Play, grams float64) {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	switch p {
+	case PlayPour:
+		s.pour, s.poured, s.late = grams, 0, lateS*s.rng.Float64()
+	case PlayHand:
+		s.hand, s.quiet = handS, 0
+	case PlayLift:
+		s.lifted += s.load
+		s.from, s.load, s.since, s.quiet, s.pour = s.load, 0, 0, 0, 0
+	case PlayBack:
+		s.from, s.load, s.since, s.quiet, s.lifted = s.load, s.load+s.lifted, 0, 0, 0
+	}
+}
+
+// Shows sets the step of its display [g], and whether it shows ounces.
+func (s *SimulatedScale) Shows(step float64, ounces bool) {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	s.step, s.ounces = step, ounces
+}
+
+// stream lets so much flow in as does in d seconds: a stream, then a dribble, and a little after it was
+// to stop.
+func (s *SimulatedScale) stream(d float64) {
+	if s.pour <= 0 {
+		return
+	}
+	rate, from := pourGS, s.pour-math.Min(dribbleLast, dribblePart*s.pour)
+	if s.poured >= from {
+		rate = dribbleGS
+	}
+	in := math.Min(rate*d*(0.8+0.4*s.rng.Float64()), math.Max(dribbleGS*d, from-s.poured))
+	if s.poured >= s.pour {
+		if s.late -= d; s.late <= 0 {
+			s.pour = 0
+			return
+		}
+	}
+	s.poured += in
+	s.load += in
+	s.quiet = 0
 }
 
 // Tare makes what is shown zero.
@@ -63,6 +141,11 @@ func (s *SimulatedScale) After(d time.Duration) Weight {
 	defer s.mu.Unlock()
 	s.since += d.Seconds()
 	s.hour += d.Hours()
+	s.stream(d.Seconds())
+	step := s.step
+	if step <= 0 {
+		step = simStepG
+	}
 	swing := (s.from - s.load) * math.Exp(-s.since/simSettleS) * math.Cos(2*math.Pi*simSwingHz*s.since)
 	if math.IsInf(s.since, 1) {
 		swing = 0
@@ -70,14 +153,20 @@ func (s *SimulatedScale) After(d time.Duration) Weight {
 	if s.load > simMaxG {
 		return Weight{Over: true}
 	}
-	g := s.load - s.tare + swing + simDriftGH*s.hour + simNoiseG*s.rng.NormFloat64()
-	rounded := math.Round(g/simStepG)*simStepG + 0 // −0 is 0
-	if math.Abs(swing) < simStepG/2 {
+	noise := simNoiseG * math.Min(1, step/simStepG) * s.rng.NormFloat64()
+	g := s.load - s.tare + swing + simDriftGH*s.hour + noise
+	if s.hand > 0 {
+		s.hand -= d.Seconds()
+		g += handG * (1 + 0.2*s.rng.NormFloat64())
+		s.quiet = 0
+	}
+	rounded := math.Round(g/step)*step + 0 // −0 is 0
+	if math.Abs(swing) < step/2 && s.hand <= 0 && s.pour <= 0 {
 		s.quiet += d.Seconds()
 	} else {
 		s.quiet = 0
 	}
-	if math.Abs(g-s.shown) > 0.7*simStepG || s.quiet < simSteadyS { // a shown figure does not flicker between two
+	if math.Abs(g-s.shown) > 0.7*step || s.quiet < simSteadyS { // a shown figure does not flicker between two
 		s.shown = rounded
 	}
 	return Weight{Grams: s.shown, Steady: s.quiet >= simSteadyS}
@@ -110,7 +199,7 @@ func ServeScale(ctx context.Context, l net.Listener, s *SimulatedScale) error {
 		for {
 			select {
 			case <-tick.C:
-				if say(weightLine(s.After(simInterval))) != nil {
+				if say(s.line(simInterval)) != nil {
 					return
 				}
 			case <-done:
@@ -126,15 +215,37 @@ func (s *SimulatedScale) obey(f []string) string {
 	case len(f) == 1 && f[0] == "tare":
 		s.Tare()
 		return "ok tare"
-	case len(f) == 2 && f[0] == "put":
+	case len(f) == 2 && (f[0] == "put" || f[0] == string(PlayPour)):
 		g, err := strconv.ParseFloat(f[1], 64)
 		if err != nil || !(g >= 0 && g <= 100*simMaxG) {
 			return "error not a weight"
 		}
-		s.Put(g)
-		return "ok put"
+		if f[0] == "put" {
+			s.Put(g)
+		} else {
+			s.Play(PlayPour, g)
+		}
+		return "ok " + f[0]
+	case len(f) == 1 && slices.Contains(Plays[1:], Play(f[0])):
+		s.Play(Play(f[0]), 0)
+		return "ok " + f[0]
 	}
 	return "error unknown command"
+}
+
+// line is what it says after so much time.
+func (s *SimulatedScale) line(d time.Duration) string {
+	w := s.After(d)
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	if s.ounces {
+		w.Grams /= gramsPerOunce
+		return weightLine(w, 2) + " oz"
+	}
+	if s.step > 0 && s.step < 0.1 {
+		return weightLine(w, 2)
+	}
+	return weightLine(w, 1)
 }
 
 // How the simulated refractometer errs (modelling choices after a hand-held digital one).

@@ -216,14 +216,24 @@ func TestWaysOut(t *testing.T) {
 	assert.Nil(t, s.Ask)
 	l.all("")
 	kept := l.Fold(l.events).KeptG
-	_ = plain
 	var planned float64
-	for _, one := range s.Tasks {
+	for _, one := range plain.Tasks {
 		if one.Kind == batch.Test {
 			planned = one.Uses[0].G
 		}
 	}
 	assert.InDelta(t, planned+24, kept, 1e-9, "it waits with the rest")
+	now := l.Fold(l.events)
+	for _, one := range now.Tasks {
+		for _, u := range one.Uses {
+			if u.ID == "milk_whole" && one.Kind == batch.Test {
+				assert.InDelta(t, planned+24, u.G, 1e-9, "and the test has it")
+			} else if u.ID == "milk_whole" {
+				assert.InDelta(t, milk.AsksG-planned, u.G, 1e-9, "what goes into the bowl is as planned: %s", one.Text)
+				assert.Contains(t, one.Text, fmt.Sprintf("Keep %.0f g", planned+24))
+			}
+		}
+	}
 
 	_, s = at(batch.Leave)
 	assert.Nil(t, s.Ask)
@@ -424,7 +434,8 @@ func TestWhatABatchTeaches(t *testing.T) {
 	l.all("")
 	s := l.do(batch.Event{Kind: batch.Made})
 	require.NotNil(t, s.Offer, "nothing of the jug was poured")
-	assert.Contains(t, s.Offer.Text, "stayed in the jug")
+	assert.Contains(t, s.Offer.Text, fmt.Sprintf("%.0f g less whole milk", s.KeptG))
+	assert.Less(t, *s.PoursMM, *s.PlanMM)
 	all := s.KeptG
 	l = &log{Making: begin(t, beetroot())}
 	l.all("")

@@ -48,6 +48,7 @@ type State struct {
 	Offer   *Offer     `json:"offer,omitzero"` // for the variation, when the batch is done
 	Last    *Last      `json:"last,omitzero"`  // what “take back” takes back
 	Events  int        `json:"events"`
+	BowlG   float64    `json:"bowl_from_g"` // what is put on the scale and is no bowl weighs less
 
 	jugG float64 // that was kept back in all
 }
@@ -400,7 +401,7 @@ func signed(f measure.Fill) float64 {
 func (f *folding) over(t Task) float64 {
 	p := f.done[t.ID]
 	switch {
-	case t.Kind != Weigh || t.Counted || p.settled || p.spooning || p.at != In:
+	case t.Kind != Weigh || t.Counted || p.settled || p.spooning || p.at != In && !p.byFills:
 		return 0
 	case p.byFills:
 		if all := f.fills(t); p.extra > 0 && p.fills > 0 && p.fills <= len(all) {
@@ -459,9 +460,9 @@ func (f *folding) state(events int) State {
 	amounts := f.amounts()
 	s := State{
 		Now: f.now(), Factor: f.factor, Count: f.count(), PoursMM: f.pours(amounts), PlanMM: f.pours(nil), SplashG: f.splash, Clock: f.clock,
-		MixedAt: f.mixed, RestAt: f.rest, Made: f.made, Last: f.last, Events: events, Tasks: []TaskNow{}, Bowls: []BowlNow{},
+		MixedAt: f.mixed, RestAt: f.rest, Made: f.made, Last: f.last, Events: events, BowlG: bowlFromG, Tasks: []TaskNow{}, Bowls: []BowlNow{},
 	}
-	texts, inCups := f.texts(amounts)
+	steps, inCups := f.told(amounts)
 	in := map[string]float64{}
 	for n, t := range f.Plan.Tasks {
 		now := f.taskNow(t)
@@ -471,9 +472,9 @@ func (f *folding) state(events int) State {
 				s.Weighed++
 			}
 			in[t.Bowl] += f.done[t.ID].in
-		} else if texts != nil {
+		} else if steps != nil {
 			at := n - f.firstStep()
-			now.Text, now.InCups = texts[at], inCups[at]
+			now.Text, now.InCups, now.Uses = steps[at].Text, inCups[at].Text, steps[at].Uses
 		}
 		s.Tasks = append(s.Tasks, now)
 	}
@@ -507,8 +508,13 @@ func (f *folding) state(events int) State {
 		s.Test.TargetMM, s.Test.RestedMM = &now, &rested
 	}
 	s.Ask = f.ask(amounts)
-	if f.made {
-		s.Offer = f.offer(amounts)
+	switch {
+	case f.made:
+		s.PoursMM, s.Offer = f.pours(f.poured(amounts)), f.offer(amounts)
+	case f.more > 0: // it waits beside the bowl
+		if line, _ := f.jug(); line != "" {
+			s.PoursMM = f.pours(with(amounts, line, amounts[line]-f.more))
+		}
 	}
 	return s
 }
@@ -525,9 +531,9 @@ func (f *folding) firstStep() int {
 	return slices.IndexFunc(f.Plan.Tasks, func(t Task) bool { return t.Kind != Weigh })
 }
 
-// texts are the steps told with what is really in the bowl; nil while they are as planned, or where the
-// plan has other steps than today's rules.
-func (f *folding) texts(amounts map[string]float64) (grams, cups []string) {
+// told are the steps with what is really in the bowl and in the jug, in grams and in cups; nil while they are
+// as planned, or where the plan has other steps than today's rules.
+func (f *folding) told(amounts map[string]float64) (grams, cups []mixing.Step) {
 	moved := false
 	for _, t := range f.Plan.Tasks {
 		moved = moved || t.Kind == Weigh && math.Abs(amounts[t.Line]-t.Grams) > t.Slack
@@ -535,12 +541,12 @@ func (f *folding) texts(amounts map[string]float64) (grams, cups []string) {
 	if !moved {
 		return nil, nil
 	}
-	first, second := mixing.Order(f.bowl.With(amounts)), mixing.Order(f.cups.With(amounts))
-	if n := len(f.Plan.Tasks) - f.firstStep(); len(first) != n || len(second) != n {
+	inGrams, inCups := f.bowl.With(amounts), f.cups.With(amounts)
+	_, kept := f.jug()
+	inGrams.KeptG, inCups.KeptG = kept, kept
+	grams, cups = mixing.Order(inGrams), mixing.Order(inCups)
+	if n := len(f.Plan.Tasks) - f.firstStep(); len(grams) != n || len(cups) != n {
 		return nil, nil
-	}
-	for i := range first {
-		grams, cups = append(grams, first[i].Text), append(cups, second[i].Text)
 	}
 	return grams, cups
 }
@@ -574,6 +580,9 @@ func (f *folding) taskNow(t Task) TaskNow {
 	}
 	return now
 }
+
+// bowlFromG is what the lightest bowl weighs [g] (modelling choice: a paper cup is lighter than any bowl on a counter).
+const bowlFromG = 20
 
 // countedSlack is how far eggs may weigh from what was reckoned (modelling choice: the sizes of a box).
 const countedSlack = 0.3

@@ -120,7 +120,7 @@ func Begin(ctx context.Context, v batter.Variation, k batter.Kitchen) (Making, e
 		Bowls: sheet.WeighOut, Tools: mixing.Tools(bowl), Cautions: sheet.Cautions,
 	}
 	m.weighIns(sheet)
-	m.steps()
+	m.steps(sheet.Cautions)
 	return m, nil
 }
 
@@ -175,7 +175,7 @@ func why(l worksheet.Line) string {
 }
 
 // steps follow the weigh-ins, in the order of mixing.
-func (m *Making) steps() {
+func (m *Making) steps(cautions []safety.Caution) {
 	inCups := mixing.Order(m.cups)
 	for n, s := range mixing.Order(m.bowl) {
 		t := Task{ID: fmt.Sprintf("step-%d", s.Number), Kind: Do, Text: s.Text, Code: s.Code, Minutes: s.Minutes, Skip: s.Skip, Ruler: s.Ruler, Uses: s.Uses}
@@ -188,8 +188,42 @@ func (m *Making) steps() {
 		case mixing.CodeTest:
 			t.Kind = Test
 		}
+		t.Mind = m.mind(s, cautions)
 		m.Plan.Tasks = append(m.Plan.Tasks, t)
 	}
+}
+
+// stepCodes are the cautions that bite at a step.
+var stepCodes = map[string][]string{
+	mixing.CodeTest: {"raw_batter"}, mixing.CodeRest: {"raw_batter"}, mixing.CodeHeat: {"hot_fat", "iron"}, mixing.CodePour: {"hot_fat", "iron"},
+	mixing.CodeFlip: {"hot_fat", "iron"}, mixing.CodeDone: {"cook_through", "local_code"},
+}
+
+// mind are the cautions of a step, where they bite.
+func (m *Making) mind(s mixing.Step, cautions []safety.Caution) []string {
+	codes := slices.Clone(stepCodes[s.Code])
+	var out []string
+	for _, u := range s.Uses {
+		at := slices.IndexFunc(m.bowl.Items, func(i mixing.Item) bool { return i.ID == u.ID })
+		if at >= 0 && m.bowl.Items[at].Ingredient.Minds(food.CodeMelt) {
+			codes = append(codes, "melted_butter")
+		}
+	}
+	for _, c := range cautions {
+		if slices.Contains(codes, c.Code) {
+			out = append(out, c.Text)
+		}
+	}
+	if slices.Contains(codes, "raw_batter") && len(out) == 0 { // a row says it in its own words
+		for _, i := range m.bowl.Items {
+			if i.Ingredient.Minds(food.CodeTasting) {
+				out = append(out, safety.MindFor(i.Ingredient)...)
+			}
+		}
+		slices.Sort(out)
+		out = slices.Compact(out)
+	}
+	return out
 }
 
 // task returns a task of the plan.

@@ -335,24 +335,34 @@ func (f *folding) test(e Event) {
 // What is worth taking over into a variation (modelling choice: what a ruler tells).
 const offerMM = 2.0
 
-// offer is what the splashes of a batch that is made say of its variation: how thick it was really
-// wanted, as a target.
+// offer is what a batch that is made says of its variation: how thick it was really wanted, as a target.
 func (f *folding) offer(amounts map[string]float64) *Offer {
 	liquid, ok := f.bowl.Liquid()
 	if !ok || !f.bowl.Judged {
 		return nil
 	}
-	_, kept := f.jug()
-	extra := f.splash - kept // of the plan's bowl; below zero: some of it stayed in the jug
-	planned, made := f.bowl.With(amounts), f.bowl.With(with(amounts, liquid.ID, amounts[liquid.ID]+extra))
-	was, is := planned.Thickness.L(), made.Thickness.L()
-	if math.IsNaN(was) || math.IsNaN(is) || was <= 0 || math.Abs(made.SpreadAt(0)-planned.SpreadAt(0)) < offerMM {
+	t, _ := f.Plan.task("weigh-" + liquid.ID)
+	planned := with(amounts, liquid.ID, f.asks(t))
+	made := f.poured(amounts)
+	as, is := f.bowl.With(planned), f.bowl.With(made)
+	was, now := as.Thickness.L(), is.Thickness.L()
+	if math.IsNaN(was) || math.IsNaN(now) || was <= 0 || math.Abs(is.SpreadAt(0)-as.SpreadAt(0)) < offerMM {
 		return nil
 	}
-	to := math.Max(batter.MinPull, math.Min(batter.MaxPull, f.target*is/was))
-	text := fmt.Sprintf("%s more %s went in than was weighed out.", words.Grams(math.Abs(extra), liquid.Step), liquid.Lower())
-	if extra < 0 {
-		text = fmt.Sprintf("%s of the %s stayed in the jug.", words.Grams(-extra, liquid.Step), liquid.Lower())
+	more := made[liquid.ID] - planned[liquid.ID]
+	text := fmt.Sprintf("%s %s %s went in than was planned.", words.Grams(math.Abs(more), liquid.Step), words.Either(more > 0, "more", "less"), liquid.Lower())
+	return &Offer{Text: text + " Next time weigh it out so from the start?", Thickness: math.Max(batter.MinPull, math.Min(batter.MaxPull, f.target*now/was))}
+}
+
+// poured are amounts as they went into the bowl: without what stayed in the jug, with what was stirred in.
+func (f *folding) poured(amounts map[string]float64) map[string]float64 {
+	liquid, ok := f.bowl.Liquid()
+	if !ok {
+		return amounts
 	}
-	return &Offer{Text: text + " Next time weigh it out so from the start?", Thickness: to}
+	line, kept := f.jug()
+	if line != liquid.ID {
+		kept = 0
+	}
+	return with(amounts, liquid.ID, math.Max(0, amounts[liquid.ID]-kept+f.splash))
 }

@@ -69,8 +69,9 @@ type Recipe struct {
 	Base    batter.Base
 	Items   []Item
 	RestMin float64
-	Offset  bool // the liquid was worked out for the additions; else the bowl is as somebody wrote it
-	Judged  bool // on thickness
+	KeptG   float64 // waits for the test, when that is settled; 0 works it out
+	Offset  bool    // the liquid was worked out for the additions; else the bowl is as somebody wrote it
+	Judged  bool    // on thickness
 
 	// The bowl before pieces are folded in.
 	MassG, Density float64
@@ -270,6 +271,9 @@ func (o *order) keepBack(items []Item) (kept float64, from Item) {
 				from = i
 			}
 		}
+	}
+	if o.KeptG > 0 && from.ID != "" {
+		return math.Min(o.KeptG, from.IntoG), from
 	}
 	l := math.Max(0, o.Thickness.L())
 	var doubt float64

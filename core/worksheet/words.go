@@ -25,7 +25,7 @@ func countText(n float64, in *food.Ingredient) string {
 		word = "white"
 	}
 	half := math.Round(2*n) / 2
-	if math.Abs(n-half) > 0.08 {
+	if math.Abs(n-half) > nearEgg {
 		return fmt.Sprintf("about %.1f %ss", n, word)
 	}
 	whole := int(half)

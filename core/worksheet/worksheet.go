@@ -556,15 +556,26 @@ func (w *solved) density(l batter.Line) (float64, bool) {
 	return density, err == nil
 }
 
+// nearEgg is how far from halves an egg is still counted (as countText does; modelling choice).
+const nearEgg = 0.08
+
 // fills are the cups and spoons for so many grams of a line, or its eggs; none when the scale has to serve.
 func (w *solved) fills(l batter.Line, grams float64) []measure.Fill {
 	if l.Ingredient.Group == food.GroupEgg && l.Ingredient.UnitG > 0 {
 		one := l
 		one.Amount, one.Unit = 1, measure.Each
 		g, err := w.k.Grams(one)
-		if n := math.Round(grams / g); err == nil && n >= 1 && math.Abs(grams-n*g) < 0.05*g {
-			return []measure.Fill{{Vessel: "each", Size: "1", Times: int(n), Grams: grams / n}}
+		if n := math.Floor(2*grams/g+0.5) / 2; err == nil && n >= 0.5 && math.Abs(grams-n*g) <= nearEgg*g {
+			var out []measure.Fill
+			if whole := math.Floor(n); whole > 0 {
+				out = append(out, measure.Fill{Vessel: "each", Size: "1", Times: int(whole), Grams: grams / n})
+			}
+			if n > math.Floor(n) {
+				out = append(out, measure.Fill{Vessel: "each", Size: "½", Times: 1, Grams: grams / n / 2})
+			}
+			return out
 		}
+		return nil
 	}
 	if density, ok := w.density(l); ok {
 		return w.k.Measures.Fills(grams, density)

@@ -6,6 +6,7 @@ export const router = createRouter({
   routes: [
     { path: '/', name: 'bench', component: BenchView, meta: { title: 'Bench' } },
     { path: '/v/:id', name: 'variation', component: BenchView, meta: { title: 'Bench' } },
+    { path: '/sheet/:id', name: 'sheet', component: () => import('./sheet/SheetView.vue'), meta: { title: 'Sheet' } },
     { path: '/bases', name: 'bases', component: () => import('./bases/BasesView.vue'), meta: { title: 'Bases' } },
     { path: '/pantry', name: 'pantry', component: () => import('./pantry/PantryView.vue'), meta: { title: 'Pantry' } },
     { path: '/prep', name: 'prep', component: () => import('./prep/PrepView.vue'), meta: { title: 'Prep' } },

@@ -1956,6 +1956,11 @@ export interface components {
         ScaleLoad: {
             /** Format: double */
             grams: number;
+            /**
+             * @description What somebody does at it; without it, so much lies on it
+             * @enum {string}
+             */
+            play?: "pour" | "hand" | "lift" | "back";
         };
         BrixReading: {
             /**
@@ -2616,6 +2621,8 @@ export interface components {
             made: boolean;
             /** @description What is being done; empty when all is done */
             doing: string;
+            /** @description The variation that it comes from */
+            from?: string;
             /** @description Why it cannot be followed */
             trouble?: string;
             clock?: components["schemas"]["BowlClock"];
@@ -2803,6 +2810,11 @@ export interface components {
             offer?: components["schemas"]["BatchOffer"];
             last?: components["schemas"]["BatchLast"];
             events: number;
+            /**
+             * Format: double
+             * @description What is put on the scale and is no bowl weighs less
+             */
+            bowl_from_g: number;
         };
         BowlClock: {
             /**

@@ -16,6 +16,7 @@ import HeatPanel from '@/bench/heat/HeatPanel.vue'
 import HeatReasons from '@/bench/heat/HeatReasons.vue'
 import HelpDialog from '@/help/HelpDialog.vue'
 import { useHeat } from '@/bench/heat/heat'
+import { useMaking } from '@/bench/make/making'
 import LedgerTable from '@/bench/ledger/LedgerTable.vue'
 import NotesPanel from '@/bench/notes/NotesPanel.vue'
 import NotesStrip from '@/bench/notes/NotesStrip.vue'
@@ -55,7 +56,8 @@ watch(
 )
 const printing = ref(false)
 const inviting = ref(false)
-const making = ref(false)
+const steps = ref(false)
+const making = useMaking()
 
 /** What stands beside the list: the working of a figure, the notes, else what is in hand and the portion. */
 const beside = computed(() => (bench.why ? 'why' : bench.swapping ? 'swap' : notes.value ? 'notes' : undefined))
@@ -111,7 +113,7 @@ useBenchKeys(bench, {
   find: () => void find(),
   keys: () => (help.value = true),
   heat: () => (heat.open = !heat.open),
-  make: () => (making.value = true),
+  make: () => void making.make(),
   back,
 })
 onMounted(() => {
@@ -146,7 +148,13 @@ watch(
 <template>
   <main id="work" tabindex="-1" class="work">
     <template v-if="bench.doc">
-      <TopBar @variations="variations = true" @versions="versions = true" @help="help = true" @print="printing = true" @guest="inviting = true" />
+      <TopBar
+        @variations="variations = true"
+        @versions="versions = true"
+        @help="help = true"
+        @print="printing = true"
+        @guest="inviting = true"
+        @steps="steps = true" />
       <div class="body" :class="{ heating: heat.open && bench.sheet, troubled: bench.trouble }">
         <p v-if="bench.trouble && !(heat.open && bench.sheet)" class="panel trouble" role="alert">
           <i class="sign high" /><span>{{ bench.trouble }} <template v-if="bench.sheet">The figures below are the last good ones.</template></span>
@@ -154,7 +162,7 @@ watch(
         </p>
         <p v-if="!bench.sheet && !bench.trouble" class="panel wait">Working it out</p>
         <template v-if="bench.sheet">
-          <VerdictLine v-model:making="making" class="verdict" :sheet="bench.sheet" />
+          <VerdictLine v-model:steps="steps" class="verdict" :sheet="bench.sheet" />
           <template v-if="heat.open">
             <HeatPanel class="heatzone" :sheet="bench.sheet" />
             <HeatReasons v-if="heat.cook" :sheet="bench.sheet" :cook="heat.cook" />
@@ -169,7 +177,7 @@ watch(
               :asked="bench.why?.line ?? bench.swapping?.line"
               :stale="!!bench.trouble"
               @pick="bench.active = $event"
-              @make="making = true" />
+              @make="making.make()" />
             <div v-if="shows('balance')" class="gauges">
               <BalanceStrip :sheet="bench.sheet" />
               <NotesStrip :sheet="bench.sheet" :open="notes" @open="toggleNotes" />

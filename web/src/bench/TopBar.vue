@@ -6,9 +6,10 @@ import Icon from '@/parts/Icon.vue'
 import { unitsShown } from '@/parts/settings'
 import { useBench } from './bench'
 import { forms } from './choices'
+import UnderWay from '@/bench/make/UnderWay.vue'
 import VariationTitle from './VariationTitle.vue'
 
-const emit = defineEmits<{ variations: []; versions: []; help: []; print: []; guest: [] }>()
+const emit = defineEmits<{ variations: []; versions: []; help: []; print: []; guest: []; steps: [] }>()
 const bench = useBench()
 const phone = useMediaQuery('(max-width: 700px)')
 const wide = useMediaQuery('(min-width: 1040px)')
@@ -25,6 +26,7 @@ function choose(command: string) {
   else if (command === 'versions') emit('versions')
   else if (command === 'print') emit('print')
   else if (command === 'guest') emit('guest')
+  else if (command === 'steps') emit('steps')
   else if (command === 'help') emit('help')
   else if (command === 'redo') bench.redo()
   else if (command === 'units') unitsShown.value = other.value
@@ -36,6 +38,7 @@ function choose(command: string) {
   <header class="bar">
     <el-button class="switch" aria-label="Variations" title="Variations" @click="emit('variations')"><Icon name="down" /></el-button>
     <VariationTitle />
+    <UnderWay />
     <button v-if="bench.plain" type="button" class="chip plain" @click="bench.togglePlain">plain base, for comparison <kbd>B</kbd></button>
     <div v-if="!phone" class="forms">
       <el-radio-group v-model="form" class="pick" aria-label="Form">
@@ -67,6 +70,7 @@ function choose(command: string) {
               <el-dropdown-item v-for="f in rest" :key="f.value" :command="f.value"><Icon name="pour" />As {{ f.many }}</el-dropdown-item>
               <el-dropdown-item command="units"><Icon name="scale" />In {{ other === 'cups' ? 'cups and spoons' : 'grams' }}</el-dropdown-item>
             </template>
+            <el-dropdown-item command="steps"><Icon name="list" />Read the steps</el-dropdown-item>
             <el-dropdown-item command="print"><Icon name="print" />Print a card</el-dropdown-item>
             <el-dropdown-item command="guest"><Icon name="out" />A link for a guest</el-dropdown-item>
             <el-dropdown-item command="versions"><Icon name="flag" />Versions</el-dropdown-item>

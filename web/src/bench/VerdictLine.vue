@@ -3,6 +3,8 @@ import { computed, ref } from 'vue'
 import { useBench } from './bench'
 import { useHeat } from './heat/heat'
 import InsideDialog from '@/bench/dialogs/InsideDialog.vue'
+import HadDialog from '@/bench/make/HadDialog.vue'
+import { useMaking } from '@/bench/make/making'
 import MixDialog from '@/bench/dialogs/MixDialog.vue'
 import AllergenLine from '@/parts/AllergenLine.vue'
 import type { Worksheet } from '@/api/client'
@@ -25,7 +27,8 @@ const clauses = computed(() => {
 /** What it contains is never cut short: much of it gets a row of its own. */
 const isLong = (v: Worksheet['verdict'][number]) => v.kind === 'allergens' && v.lead.length + v.reason.length > 90
 const cautions = ref(false)
-const mix = defineModel<boolean>('making', { required: true })
+const steps = defineModel<boolean>('steps', { required: true })
+const making = useMaking()
 const whole = ref(false)
 const inside = ref(false)
 function whyEnergy() {
@@ -70,9 +73,10 @@ function whyEnergy() {
       <el-button class="care" @click="cautions = true"
         ><Icon name="caution" /><span>{{ sheet.cautions.length }}<span class="vh"> cautions: take</span> care</span></el-button
       >
-      <el-button class="go" title="How to mix and cook it (M)" @click="mix = true">Make this</el-button>
+      <el-button class="go" title="Weigh, mix and rest it, step by step (M)" :loading="making.beginning" @click="making.make()">Make this</el-button>
     </div>
-    <MixDialog v-model="mix" :sheet="sheet" />
+    <MixDialog v-model="steps" :sheet="sheet" />
+    <HadDialog />
     <InsideDialog v-model="inside" :sheet="sheet" @why="whyEnergy" />
     <el-dialog v-model="cautions" title="Take care" width="min(560px, 96vw)" append-to-body>
       <ul>

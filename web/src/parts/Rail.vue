@@ -23,7 +23,9 @@ const stuck = computed(() => letters.value.some((l) => l.trouble))
       <path d="M33 27 40 12" stroke="var(--ink)" stroke-width="3" stroke-linecap="round" />
     </svg>
     <button type="button" class="area" title="Go to (Ctrl+K)" @click="emit('find')"><Icon name="search" :size="24" />Find</button>
-    <router-link class="area" :to="addressOf(bench.id)"><Icon name="bench" :size="24" />Bench</router-link>
+    <router-link class="area" :class="{ 'router-link-exact-active': $route.name === 'sheet' }" :to="addressOf(bench.id)"
+      ><Icon name="bench" :size="24" />Bench</router-link
+    >
     <router-link class="area" to="/bases"><Icon name="base" :size="24" />Bases</router-link>
     <router-link class="area" to="/pantry"><Icon name="shelf" :size="24" />Pantry</router-link>
     <router-link class="area" to="/prep"><Icon name="knife" :size="24" />Prep</router-link>

@@ -1,0 +1,212 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import Icon from '@/parts/Icon.vue'
+import { onStep, unbroken } from '@/parts/figures'
+import { unitsShown } from '@/parts/settings'
+import { useSheet, type TaskNow } from './sheet'
+import VesselDrawing from './VesselDrawing.vue'
+
+/** The bowls with what is in them and what is to come, and the steps after that. */
+const emit = defineEmits<{ pick: [task: string]; spill: [bowl: string] }>()
+const sheet = useSheet()
+const state = computed(() => sheet.batch!.state)
+/** What the sheet is about: what waits for an answer, else the task in hand. */
+const hot = computed(() => state.value.tasks.find((t) => t.id === (state.value.ask?.task ?? sheet.current?.id)))
+const rowsOf = (key: string) => state.value.tasks.filter((t) => t.kind === 'weigh' && t.bowl === key)
+const bowls = computed(() => state.value.bowls.map((b) => ({ ...b, rows: rowsOf(b.key) })).filter((b) => b.rows.length))
+const steps = computed(() => state.value.tasks.filter((t) => t.kind !== 'weigh'))
+const layers = (rows: TaskNow[], all: number) =>
+  rows.filter((r) => r.in_g > 0 && all > 0).map((r) => ({ colour: r.colour ?? 'var(--raw)', share: r.in_g / all }))
+const amount = (t: TaskNow) => {
+  if (sheet.isWaiting(t.id)) return 'waits'
+  if (t.at === 'left_out') return 'left out'
+  if (unitsShown.value === 'cups' && t.at === 'to_come') return unbroken(t.measure) || `${onStep(t.asks_g, t.decimals ?? 0)} g`
+  const g = `${onStep(t.at === 'done' ? t.in_g : t.asks_g, t.decimals ?? 0)} g`
+  return t.at === 'top_up' ? `+ ${g}` : g
+}
+const open = (t: TaskNow) => (t.at === 'to_come' || t.at === 'top_up') && !sheet.isWaiting(t.id)
+const says = (t: TaskNow) => (unitsShown.value === 'cups' && t.in_cups) || t.text || ''
+const brief = (t: TaskNow) => {
+  const first = says(t).split(/(?<=[.:])\s/)[0] ?? ''
+  return first.length > 64 ? `${first.slice(0, 62)}…` : first
+}
+</script>
+
+<template>
+  <section class="panel bowls" aria-label="In the bowls">
+    <header>
+      <h2>In the bowls</h2>
+      <p class="end" data-weighed>{{ state.weighed }} of {{ state.to_weigh }} {{ unitsShown === 'cups' ? 'measured' : 'weighed' }}</p>
+    </header>
+    <div class="all">
+      <div v-for="b in bowls" :key="b.key" class="bowl" :class="{ here: b.key === hot?.bowl }">
+        <button
+          type="button"
+          class="pot"
+          :disabled="!b.in_g"
+          :title="b.in_g ? `Something of the ${b.name} is spilt` : undefined"
+          @click="emit('spill', b.key)">
+          <VesselDrawing :vessel="b.key" :full="b.grams ? b.in_g / b.grams : 0" :layers="layers(b.rows, b.in_g)" :now="b.key === hot?.bowl" />
+          <b>{{ b.name }}</b>
+          <small>{{ b.in_g ? `${b.in_g.toFixed(0)} g` : 'empty' }}</small>
+        </button>
+        <ol>
+          <li v-for="t in b.rows" :key="t.id" :class="[t.at, { now: t.id === hot?.id }]" :aria-current="t.id === hot?.id ? 'step' : undefined">
+            <component
+              :is="open(t) ? 'button' : 'div'"
+              :type="open(t) ? 'button' : undefined"
+              class="row"
+              :data-task="t.id"
+              @click="open(t) && emit('pick', t.id)">
+              <span class="box"><Icon v-if="t.at === 'done'" name="tick" :size="15" /><i v-else-if="t.at === 'left_out'">–</i></span>
+              <span class="name"
+                >{{ t.label }}<small v-if="t.counted">{{ t.measure }}</small
+                ><small v-if="t.late && open(t)" class="late">not in yet</small></span
+              >
+              <span class="q">{{ amount(t) }}</span>
+            </component>
+          </li>
+        </ol>
+      </div>
+      <div class="then">
+        <h3>Then</h3>
+        <ol>
+          <li v-for="t in steps" :key="t.id" :class="[t.at, { now: t.id === hot?.id }]" :aria-current="t.id === hot?.id ? 'step' : undefined">
+            <component
+              :is="open(t) ? 'button' : 'div'"
+              :type="open(t) ? 'button' : undefined"
+              class="row"
+              :data-task="t.id"
+              @click="open(t) && emit('pick', t.id)">
+              <span class="box"><Icon v-if="t.at === 'done'" name="tick" :size="15" /><i v-else-if="t.at === 'left_out'">–</i></span>
+              <span class="name">{{ brief(t) }}</span>
+            </component>
+          </li>
+        </ol>
+      </div>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.bowls {
+  display: grid;
+  grid-template-rows: auto minmax(0, 1fr);
+}
+.all {
+  overflow-y: auto;
+  padding: var(--s1) var(--s2) var(--s3);
+}
+.bowl {
+  display: grid;
+  grid-template-columns: 90px minmax(0, 1fr);
+  gap: var(--s2);
+  align-items: center;
+  padding: var(--s2) 0;
+  border-bottom: 1.5px solid var(--hair);
+}
+.pot {
+  display: grid;
+  justify-items: center;
+  border: 0;
+  border-radius: var(--r-ctl);
+  background: none;
+  padding: 2px 0;
+  min-height: var(--touch);
+  line-height: 1.15;
+  font-size: var(--t-mini);
+  cursor: pointer;
+}
+.pot:disabled {
+  cursor: default;
+  color: inherit;
+}
+.pot b {
+  font-size: 14px;
+  text-align: center;
+}
+.pot b::first-letter {
+  text-transform: uppercase;
+}
+small {
+  display: block;
+  color: var(--ink-2);
+  font-size: var(--t-mini);
+  font-weight: 500;
+}
+ol {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.row {
+  display: flex;
+  align-items: center;
+  gap: 7px;
+  width: 100%;
+  min-height: var(--touch);
+  padding: 4px 6px;
+  border: 2px solid transparent;
+  border-radius: var(--r-ctl);
+  background: none;
+  text-align: left;
+  font-size: 16px;
+  line-height: 1.1;
+}
+button.row {
+  cursor: pointer;
+}
+.box {
+  flex: none;
+  display: grid;
+  place-items: center;
+  width: 22px;
+  height: 22px;
+  border: 2px solid var(--edge);
+  border-radius: 7px;
+}
+.done .box {
+  background: var(--leaf);
+  border-color: var(--leaf);
+  color: var(--enamel);
+}
+.name {
+  flex: 1;
+  min-width: 0;
+  overflow-wrap: anywhere;
+}
+.done .name,
+.left_out .name {
+  color: var(--ink-2);
+}
+.late {
+  color: var(--beet);
+}
+.q {
+  flex: none;
+  max-width: 46%;
+  text-align: right;
+  font-weight: 600;
+}
+.now .row {
+  background: var(--yolk);
+  border-color: var(--ink);
+  color: var(--on-yolk);
+  font-weight: 750;
+}
+.now .row small {
+  color: var(--on-yolk);
+}
+.now .box {
+  border-color: var(--on-yolk);
+}
+.then {
+  padding-top: var(--s3);
+}
+h3 {
+  padding: 0 var(--s2);
+}
+.then .row {
+  font-size: var(--t-body);
+}
+</style>

@@ -1,0 +1,196 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Schemas } from '@/api/client'
+import Icon from '@/parts/Icon.vue'
+import { onStep, unbroken } from '@/parts/figures'
+import FillDrawing from './FillDrawing.vue'
+import { useSheet, type TaskNow } from './sheet'
+import { ordinal } from './words'
+
+/** One ingredient by cups and spoons: what is in, what is to fill now, what is to come. */
+const props = defineProps<{ task: TaskNow }>()
+const emit = defineEmits<{ type: [] }>()
+const sheet = useSheet()
+const state = computed(() => sheet.batch!.state)
+const all = computed(() => (props.task.fills ?? []).flatMap((f) => Array.from({ length: f.times }, () => f)))
+const top = computed(() => props.task.at === 'top_up')
+const n = computed(() => (top.value ? 0 : props.task.fills_in))
+const now = computed(() => all.value[n.value])
+/** Which one of its like is filled now: "2 of 3 cups". */
+const like = (f: Schemas['Fill'], g: Schemas['Fill']) => f.vessel === g.vessel && f.size === g.size && !!f.out === !!g.out
+const run = computed(() => {
+  const f = now.value
+  if (!f) return { at: 0, of: 0 }
+  let first = n.value
+  while (first > 0 && like(all.value[first - 1]!, f)) first--
+  let end = n.value
+  while (end < all.value.length && like(all.value[end]!, f)) end++
+  return { at: n.value - first + 1, of: end - first }
+})
+const nameOf = (f: Schemas['Fill'], many = false) => {
+  if (f.vessel === 'each') return many ? 'eggs' : 'egg'
+  if (f.vessel === 'pinch') return 'pinch'
+  const unit = f.vessel === 'cup' && many ? 'cups' : f.vessel
+  return f.size === '1' ? unit : `${f.size} ${unit}`
+}
+const groups = computed(() => {
+  const out: { fill: Schemas['Fill']; from: number; count: number }[] = []
+  all.value.forEach((f, i) => {
+    const last = out.at(-1)
+    if (last && like(last.fill, f)) last.count++
+    else out.push({ fill: f, from: i, count: 1 })
+  })
+  return out
+})
+const stateOf = (i: number) => (i < n.value ? 'in' : i === n.value ? 'now' : 'come')
+
+function filled(fills: number, extra = 0) {
+  const what = `${props.task.label}, ${fills} of ${all.value.length}`
+  if (top.value)
+    return sheet.tell(
+      { kind: 'weighed', task: props.task.id, grams: props.task.asks_g, adds: true },
+      `${props.task.label}, ${unbroken(props.task.measure)} more`,
+    )
+  return sheet.tell({ kind: 'filled', task: props.task.id, fills, ...(extra ? { extra } : {}) }, what)
+}
+/** A whole top-up is one tap; else one cup or spoon at a time. */
+const enter = () => now.value && filled(n.value + 1)
+const button = computed(() => {
+  const f = now.value
+  if (!f) return ''
+  if (top.value) return `${unbroken(props.task.measure)} more is in`
+  if (f.out) return `${nameOf(f)} is out again`
+  return run.value.of > 1 ? `${ordinal(run.value.at)} ${nameOf(f)} is in` : `${f.size === '1' && f.vessel !== 'each' ? '1 ' : ''}${nameOf(f)} is in`
+})
+defineExpose({ enter })
+</script>
+
+<template>
+  <div class="cups-in" :data-fills="`${n} of ${all.length}`">
+    <header>
+      <h2>{{ task.label }}</h2>
+      <p>
+        <template v-if="top">another </template><b>{{ unbroken(task.measure) }}</b
+        ><template v-if="!task.counted">, level</template>
+      </p>
+    </header>
+    <p v-if="task.late" class="late well" role="status">
+      <i class="sign high" /><span><b>Not in yet, and it is mixed already.</b> {{ task.late }} {{ task.leave_out }}</span>
+    </p>
+    <p v-if="now && !top" class="count" role="status">
+      <template v-if="run.of > 1"
+        ><b>{{ run.at }}</b> <span>of {{ run.of }} {{ nameOf(now, true) }}</span></template
+      >
+      <b v-else class="one"
+        >{{ now.size === '1' ? '1' : now.size }} <span>{{ now.vessel === 'each' ? 'egg' : now.vessel }}</span></b
+      >
+    </p>
+    <div class="groups">
+      <section v-for="g in groups" :key="g.from">
+        <div class="drawn">
+          <FillDrawing v-for="i in Math.min(g.count, 8)" :key="i" :fill="g.fill" :state="stateOf(g.from + i - 1)" :colour="task.colour" bare />
+        </div>
+        <p>
+          <b>{{ g.fill.out ? 'then take out ' : '' }}{{ g.fill.size === '1' && g.fill.vessel !== 'each' ? '1 ' : '' }}{{ nameOf(g.fill) }}</b>
+          <template v-if="g.count > 1"> {{ g.count }} times</template>
+        </p>
+      </section>
+    </div>
+    <p v-if="task.why" class="why well">
+      <Icon name="drop" :size="28" /><span>{{ task.why }} {{ onStep(task.asks_g, task.decimals ?? 0) }} g in all.</span>
+    </p>
+    <div class="acts">
+      <el-button class="big" :disabled="!state.last" @click="n > 0 ? filled(n - 1) : sheet.takeBack()"
+        ><Icon name="undo" :size="24" />{{ n > 0 ? 'Take one back' : 'Take back' }}</el-button
+      >
+      <el-button v-if="n > 0 && !task.counted && !top" class="big" @click="filled(n, (task.extra ?? 0) + 1)">One too many</el-button>
+      <el-button class="big" @click="emit('type')">By weight <kbd>T</kbd></el-button>
+      <el-button v-if="now" class="big go next" @click="enter">{{ button }} <kbd>Enter</kbd></el-button>
+      <p v-else class="muted">Cups and spoons cannot say this one: weigh it, or type it in.</p>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.cups-in {
+  display: flex;
+  flex-direction: column;
+  gap: var(--s3);
+  min-height: 0;
+  padding: var(--s4) 20px;
+  overflow-y: auto;
+}
+header {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 0 14px;
+}
+h2 {
+  font-size: 42px;
+  font-weight: 800;
+  line-height: 1;
+  overflow-wrap: anywhere;
+}
+header p {
+  font-size: var(--t-title);
+  color: var(--ink-2);
+}
+header b {
+  color: var(--ink);
+}
+.count {
+  display: flex;
+  align-items: baseline;
+  gap: var(--s3);
+  font-size: 40px;
+  font-weight: 750;
+}
+.count b {
+  font-size: clamp(96px, 12vw, 150px);
+  font-weight: 800;
+  line-height: 0.86;
+}
+.one span {
+  font-size: 40px;
+}
+.groups {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--s4) var(--s6);
+  align-items: end;
+}
+.drawn {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--s2) var(--s3);
+  align-items: end;
+}
+.groups p {
+  font-size: 20px;
+  color: var(--ink-2);
+  padding-top: 4px;
+}
+.groups p b {
+  color: var(--ink);
+}
+.why,
+.late {
+  display: flex;
+  gap: var(--s3);
+  align-items: center;
+  padding: var(--s3) var(--s4);
+  font-size: var(--t-lead);
+  background: var(--water-wash);
+}
+.late {
+  background: var(--beet-wash);
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: var(--s2);
+  margin-top: auto;
+}
+</style>

@@ -1,0 +1,115 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { said } from '@/api/client'
+import { useBench } from '@/bench/bench'
+import { forms } from '@/bench/choices'
+import { addressOf } from '@/parts/address'
+import AllergenLine from '@/parts/AllergenLine.vue'
+import Icon from '@/parts/Icon.vue'
+import { say } from '@/parts/say'
+import { useSheet } from './sheet'
+
+/** All is done: it is made, and what it taught is offered to the variation. */
+const sheet = useSheet()
+const bench = useBench()
+const router = useRouter()
+const batch = computed(() => sheet.batch!)
+const state = computed(() => batch.value.state)
+const many = computed(() => forms.find((f) => f.value === batch.value.plan.form)?.many ?? 'portions')
+const leftOut = computed(() => state.value.tasks.filter((t) => t.kind === 'weigh' && t.at === 'left_out').map((t) => t.label))
+const made = () => sheet.tell({ kind: 'made' }, 'made')
+const taking = ref(false)
+async function takeOver() {
+  const from = batch.value.from?.id
+  const offer = state.value.offer
+  if (!from || !offer) return
+  taking.value = true
+  try {
+    await bench.start(from)
+    bench.change((d) => (d.offset = { ...d.offset!, targets: { ...d.offset?.targets, thickness: offer.thickness } }))
+    await router.push(addressOf(from))
+  } catch (e) {
+    say(said(e))
+  } finally {
+    taking.value = false
+  }
+}
+defineExpose({ enter: () => !state.value.made && made() })
+</script>
+
+<template>
+  <div class="made-card">
+    <h2>{{ state.made ? 'Made' : 'All steps are done' }}</h2>
+    <p class="count">
+      <b>{{ state.count }}</b> {{ many }}, {{ batch.plan.portion_ml }} ml each
+    </p>
+    <p v-if="state.pours_mm" class="text">
+      It pours about {{ state.pours_mm.toFixed(0) }} mm wide<template v-if="state.splash_g"
+        >; {{ state.splash_g.toFixed(0) }} g were stirred in</template
+      ><template v-if="state.kept_g">; {{ state.kept_g.toFixed(0) }} g stay in the jug</template>.
+    </p>
+    <p v-if="leftOut.length" class="text"><i class="sign high" /> Left out: {{ leftOut.join(', ') }}.</p>
+    <AllergenLine :text="batch.plan.allergen_text" class="allergens" />
+    <section v-if="state.made && state.offer && batch.from" class="offer well">
+      <p>{{ state.offer.text }}</p>
+      <el-button class="go" :loading="taking" @click="takeOver">Take it into the variation</el-button>
+    </section>
+    <p v-if="state.made" class="muted">What the pantry keeps count of was taken off its stock.</p>
+    <div class="acts">
+      <el-button class="big" :disabled="!state.last" @click="sheet.takeBack()"><Icon name="undo" :size="24" />Take back</el-button>
+      <el-button v-if="!state.made" class="big go next" @click="made">It is made <kbd>Enter</kbd></el-button>
+      <router-link v-else class="el-button big go next" :to="addressOf(batch.from?.id)">Back to the bench</router-link>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.made-card {
+  display: flex;
+  flex-direction: column;
+  gap: var(--s4);
+  min-height: 0;
+  padding: var(--s5);
+  overflow-y: auto;
+}
+h2 {
+  font-size: 42px;
+  font-weight: 800;
+}
+.count {
+  font-size: 32px;
+}
+.count b {
+  font-size: clamp(96px, 12vw, 150px);
+  line-height: 0.9;
+  font-weight: 800;
+}
+.text {
+  font-size: var(--t-title);
+}
+.allergens {
+  font-size: var(--t-lead);
+}
+.offer {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--s3);
+  align-items: center;
+  padding: var(--s4);
+  font-size: var(--t-title);
+  background: var(--yolk-wash);
+}
+.offer p {
+  flex: 1 1 300px;
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--s2);
+  margin-top: auto;
+}
+.acts a {
+  text-decoration: none;
+}
+</style>

@@ -1,0 +1,275 @@
+<script setup lang="ts">
+import { computed, toRef, watch } from 'vue'
+import Icon from '@/parts/Icon.vue'
+import { onStep, unbroken } from '@/parts/figures'
+import { useSheet, type TaskNow } from './sheet'
+import { useWeighIn } from './useWeighIn'
+import WeighBars from './WeighBars.vue'
+
+/** One ingredient on the scale, in large figures. */
+const props = defineProps<{ task: TaskNow }>()
+const emit = defineEmits<{ type: []; sound: ['right' | 'over'] }>()
+const sheet = useSheet()
+const state = computed(() => sheet.batch!.state)
+const w = useWeighIn(
+  computed(() => sheet.id),
+  toRef(props, 'task'),
+  computed(() => state.value.bowl_from_g),
+  computed(() => true),
+)
+const { scale, none, live, taken, phase, grams, off, steady, where } = w
+const decimals = computed(() => props.task.decimals ?? 0)
+const say = (g: number) => onStep(Number(g.toFixed(decimals.value)) + 0, decimals.value)
+const bowl = computed(() => state.value.bowls.find((b) => b.key === props.task.bowl)?.name ?? 'bowl')
+const toGo = computed(() => props.task.asks_g - (grams.value ?? 0))
+const top = computed(() => props.task.at === 'top_up')
+const says = computed(() => {
+  if (none.value) return 'No scale is connected: type the weight in.'
+  if (taken.value) return `The scale is with ${taken.value}.`
+  if (!scale.value) return 'Looking for the scale'
+  if (scale.value.over) return 'More on it than it can weigh. Take something off.'
+  if (!live.value) return `No reading for ${scale.value.age_s?.toFixed(0) ?? '–'} s: ${scale.value.says}.`
+  if (phase.value === 'bowl') return `Put the ${bowl.value} on the scale. It zeroes by itself.`
+  if (off.value) return 'The bowl is off the scale. Put it back, or zero with what is on it.'
+  return steady.value ? 'steady' : 'settling'
+})
+const sign = computed(() => (live.value && steady.value && !off.value ? 'in_band' : live.value && !off.value ? 'ring' : 'high'))
+const quiet = computed(() => ['steady', 'settling'].includes(says.value))
+
+const ready = computed(() => phase.value === 'pour' && steady.value && !off.value && !taken.value && grams.value !== undefined)
+async function weighed() {
+  if (!ready.value || (grams.value ?? 0) < 0) return
+  const g = Number(grams.value!.toFixed(3))
+  await sheet.tell({ kind: 'weighed', task: props.task.id, grams: g, ...(top.value ? { adds: true } : {}) }, `${props.task.label}, ${say(g)} g`)
+}
+function enter() {
+  if (phase.value === 'bowl' && live.value) void w.zero()
+  else if (where.value === 'right' || where.value === 'high') void weighed()
+}
+watch(where, (is) => {
+  if (is === 'right') emit('sound', 'right')
+  if (is === 'high') emit('sound', 'over')
+})
+const nextLabel = computed(() => {
+  const n = sheet.next
+  return n?.kind === 'weigh' ? `Next: ${n.label?.toLowerCase()}` : 'All weighed: on'
+})
+defineExpose({ enter, zero: () => live.value && void w.zero() })
+</script>
+
+<template>
+  <div class="weigh-in" :data-phase="phase" :data-where="where">
+    <header>
+      <h2>{{ task.label }}</h2>
+      <p>
+        <template v-if="top"
+          >another <b>{{ say(task.asks_g) }} g</b></template
+        >
+        <template v-else-if="task.spooning"
+          >down to <b>{{ say(task.asks_g) }} g</b></template
+        >
+        <template v-else
+          >to <b>{{ say(task.asks_g) }} g</b><template v-if="task.measure">, or {{ unbroken(task.measure) }}</template></template
+        >
+      </p>
+    </header>
+    <p v-if="task.late" class="late well" role="status">
+      <i class="sign high" /><span><b>Not in yet, and it is mixed already.</b> {{ task.late }} {{ task.leave_out }}</span>
+    </p>
+    <div class="figures">
+      <output class="live" :class="{ hollow: grams !== undefined && (!live || off), none: grams === undefined }" :data-grams="grams"
+        >{{ grams === undefined ? '–' : say(grams) }}<small>g</small></output
+      >
+      <div class="to-go" :class="where">
+        <template v-if="where === 'right'"><Icon name="tick" :size="64" /><span>stop</span></template>
+        <template v-else-if="where === 'high'"
+          ><b>{{ say(-toGo) }}<small>g</small></b
+          ><span>too much</span></template
+        >
+        <template v-else
+          ><b>{{ say(toGo) }}<small>g</small></b
+          ><span>to go</span></template
+        >
+      </div>
+    </div>
+    <WeighBars
+      :grams="Math.max(0, grams ?? 0)"
+      :asks="task.asks_g"
+      :low="task.low_g"
+      :high="task.high_g"
+      :step="task.step_g ?? 1"
+      :decimals="decimals"
+      :colour="task.colour ?? 'var(--water-fill)'" />
+    <p class="says" :class="{ quiet }" role="status" data-says>
+      <i class="sign" :class="sign" /><span>{{ says }}</span>
+    </p>
+    <p v-if="task.why" class="why well">
+      <Icon name="drop" :size="28" /><span>{{ task.why }}</span>
+    </p>
+    <div class="acts">
+      <el-button class="big" :disabled="!state.last" :title="state.last ? `Take back: ${state.last.text}` : undefined" @click="sheet.takeBack()"
+        ><Icon name="undo" :size="24" />Take back</el-button
+      >
+      <el-button v-if="taken" class="big" @click="w.lease(true)">Take the scale here</el-button>
+      <el-button v-else class="big" :disabled="!live" @click="w.zero()">Zero <kbd>0</kbd></el-button>
+      <el-button class="big" @click="emit('type')">Type it in <kbd>T</kbd></el-button>
+      <el-button v-if="phase === 'bowl' && live && !taken" class="big go next" @click="enter">It is on: zero <kbd>Enter</kbd></el-button>
+      <template v-else-if="ready && where === 'low' && (grams ?? 0) > 0 && !task.spooning">
+        <el-button class="big next" @click="weighed">That is all there is</el-button>
+      </template>
+      <el-button v-else-if="where === 'high' && !task.spooning" class="big go next over" :disabled="!ready" @click="enter"
+        >{{ say(-toGo) }} g over <kbd>Enter</kbd></el-button
+      >
+      <el-button v-else class="big next" :class="{ go: ready && where === 'right' }" :disabled="!ready || where !== 'right'" @click="enter"
+        >{{ nextLabel }} <kbd>Enter</kbd></el-button
+      >
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.weigh-in {
+  display: flex;
+  flex-direction: column;
+  gap: var(--s3);
+  min-height: 0;
+  padding: var(--s4) 20px;
+  overflow-y: auto;
+}
+header {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 0 14px;
+}
+h2 {
+  font-size: 42px;
+  font-weight: 800;
+  line-height: 1;
+  overflow-wrap: anywhere;
+}
+header p {
+  font-size: var(--t-title);
+  color: var(--ink-2);
+}
+header b {
+  color: var(--ink);
+}
+.figures {
+  display: flex;
+  align-items: stretch;
+  justify-content: space-between;
+  gap: var(--s3);
+}
+.live {
+  font-size: clamp(96px, 14vw, 180px);
+  font-weight: 800;
+  line-height: 0.86;
+  letter-spacing: -0.035em;
+  padding: 8px 0 4px;
+  white-space: nowrap;
+}
+.live small {
+  font-size: 0.28em;
+  letter-spacing: 0;
+  font-weight: 700;
+  margin-left: 6px;
+}
+@media (max-width: 560px) {
+  .to-go {
+    min-width: 96px;
+    padding: var(--s1) var(--s2);
+  }
+  .to-go b {
+    font-size: 44px;
+  }
+  .figures {
+    gap: var(--s2);
+  }
+  h2 {
+    font-size: 34px;
+  }
+}
+.hollow {
+  color: transparent;
+  -webkit-text-stroke: 3px var(--ink-3);
+}
+.none {
+  color: var(--ink-3);
+}
+.hollow small {
+  -webkit-text-stroke: 0;
+}
+.to-go {
+  flex: none;
+  display: grid;
+  align-content: center;
+  justify-items: center;
+  min-width: 164px;
+  padding: var(--s2) var(--s3);
+  border-radius: var(--r-well);
+  background: var(--well);
+  color: var(--ink-2);
+  font-size: var(--t-lead);
+}
+.to-go b {
+  color: var(--ink);
+  font-size: clamp(52px, 6.6vw, 92px);
+  font-weight: 800;
+  line-height: 0.95;
+  letter-spacing: -0.03em;
+  white-space: nowrap;
+}
+.to-go small {
+  font-size: 0.36em;
+  margin-left: 2px;
+  letter-spacing: 0;
+}
+.to-go.right {
+  background: var(--leaf-wash);
+  color: var(--leaf);
+  font-size: var(--t-figure);
+  font-weight: 780;
+}
+.to-go.high {
+  background: var(--beet-wash);
+  color: var(--beet);
+}
+.to-go.high b {
+  color: var(--beet);
+}
+.says {
+  display: flex;
+  align-items: center;
+  gap: var(--s2);
+  font-size: 22px;
+  font-weight: 650;
+  line-height: 1.2;
+}
+.says.quiet {
+  font-size: var(--t-lead);
+  font-weight: 500;
+  color: var(--ink-2);
+}
+.why,
+.late {
+  display: flex;
+  gap: var(--s3);
+  align-items: center;
+  padding: var(--s3) var(--s4);
+  font-size: var(--t-lead);
+  background: var(--water-wash);
+}
+.why svg {
+  color: var(--water);
+}
+.late {
+  background: var(--beet-wash);
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--s2);
+  margin-top: auto;
+}
+</style>
