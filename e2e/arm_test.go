@@ -153,7 +153,7 @@ func TestCupsEverywhere(t *testing.T) {
 	c.sees(`document.querySelector('[data-addition=beetroot_cooked] .amount').innerText.includes('cup')`)
 	c.sees(`document.querySelector('[aria-label=Balance]').innerText.includes('as measured')`)
 	c.keepsTheRules(1280, "cups")
-	c.press("m")
+	c.more("Read the steps")
 	c.sees(`[...document.querySelectorAll('.el-dialog li')].some(li => /plain wheat flour 3¾ cups/i.test(li.innerText))`)
 	c.press(kb.Escape)
 	c.closed()

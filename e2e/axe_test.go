@@ -48,7 +48,6 @@ func TestTheBenchIsReachable(t *testing.T) {
 		{".sum .tool:last-child", `document.querySelectorAll('[data-way] dl').length === 5`},
 		{".doors .nutrition", `document.querySelector('.el-dialog table')`},
 		{".doors .care", `document.querySelector('.el-dialog li')`},
-		{".doors .go", `document.querySelector('.el-dialog li')`},
 		{".larger", `document.querySelector('.portion-view .kind')`},
 		{"[aria-label='Scale the batch']", `document.querySelector('.el-dialog input')`},
 		{".bar [aria-label=More]", `[...document.querySelectorAll('.bench-more li')].some(l => l.offsetParent)`},

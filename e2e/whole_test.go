@@ -45,7 +45,7 @@ func TestWhyIsAnsweredAtTheFigure(t *testing.T) {
 	c.sees(`document.querySelector('.why')?.innerText.includes('a gram of this line loosens')`)
 	c.press(kb.Escape)
 	c.sees(`!document.querySelector('.why')`)
-	c.press("m")
+	c.more("Read the steps")
 	c.sees(`[...document.querySelectorAll('.el-dialog li')].some(li => li.innerText.includes('of the whole milk back for the test'))`)
 	c.press(kb.Escape)
 	c.closed()
@@ -232,7 +232,7 @@ func TestDragTimeWithRealMoves(t *testing.T) {
 // is right asks for nothing. In words as well, where there is no ruler.
 func TestTheBowlIsTestedAndPutRight(t *testing.T) {
 	c := sits(t, kitchen(t), 1280, 800)
-	c.click(".doors .go")
+	c.more("Read the steps")
 	c.sees(`document.querySelector('.spread-test')`)
 	_, doc := c.stored()
 	var answer struct {

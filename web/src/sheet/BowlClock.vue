@@ -22,7 +22,7 @@ const says = computed(() => {
   if (stage.value === 'soon') return `use by ${atClock(c.use_by!)}, do not chill again`
   return 'over 4 h: discard it'
 })
-const door = computed(() => (props.clock.in_fridge ? 'Take it out of the fridge' : 'Into the fridge: the clock stands'))
+const door = computed(() => (props.clock.in_fridge ? 'Take it out of the fridge: the clock goes on' : 'Into the fridge: the clock stands'))
 const all = computed(() =>
   props.clock.since && props.clock.use_by ? Date.parse(props.clock.use_by) - Date.parse(props.clock.since) + props.clock.before_s * 1000 : 1,
 )
@@ -43,7 +43,7 @@ const share = computed(() => Math.min(1, ms.value / all.value))
       <rect v-if="share" x="0" y="2" :width="Math.max(8, 190 * share)" height="12" rx="6" class="gone" />
       <path d="M95 0v16M188.500 0v16" class="mark" />
     </svg>
-    <el-button v-if="clock.since || clock.in_fridge" class="fridge" :title="door" :aria-label="door" @click="emit('fridge', !clock.in_fridge)"
+    <el-button v-if="clock.since || clock.in_fridge" class="fridge" :title="door" @click="emit('fridge', !clock.in_fridge)"
       ><Icon name="fridge" :size="22" /><span class="door">{{ clock.in_fridge ? 'Take out' : 'Chill it' }}</span></el-button
     >
   </div>
@@ -83,7 +83,11 @@ svg {
     font-size: 30px;
   }
   .door {
-    display: none;
+    position: absolute;
+    width: 1px;
+    height: 1px;
+    overflow: hidden;
+    clip-path: inset(50%);
   }
 }
 .track {

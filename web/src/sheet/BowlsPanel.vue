@@ -194,6 +194,7 @@ button.row {
   color: var(--on-yolk);
   font-weight: 750;
 }
+.now .row :is(.name, .q),
 .now .row small {
   color: var(--on-yolk);
 }

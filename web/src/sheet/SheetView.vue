@@ -24,6 +24,7 @@ import StepCard from './StepCard.vue'
 import WeighIn from './WeighIn.vue'
 import { useSheet } from './sheet'
 import { useCounter } from './useCounter'
+import { forgetBowl } from './useWeighIn'
 
 /** The sheet: propped against the flour tin, it leads through one bowl. */
 const sheet = useSheet()
@@ -42,7 +43,10 @@ watch(
   { immediate: true },
 )
 void kitchen.load()
-onBeforeUnmount(() => sheet.close())
+onBeforeUnmount(() => {
+  sheet.close()
+  forgetBowl()
+})
 
 const batch = computed(() => sheet.batch)
 const state = computed(() => batch.value?.state)
@@ -133,7 +137,7 @@ useEventListener(window, 'keydown', (e: KeyboardEvent) => {
             </el-dropdown-menu>
           </template>
         </el-dropdown>
-        <el-button class="down" aria-label="Put it down" @click="putDown"
+        <el-button class="down" :aria-label="phone ? 'Put it down' : undefined" @click="putDown"
           ><Icon v-if="phone" name="close" /><template v-else>Put it down <kbd>Esc</kbd></template></el-button
         >
       </header>
@@ -210,7 +214,7 @@ useEventListener(window, 'keydown', (e: KeyboardEvent) => {
   flex-wrap: wrap;
   align-items: center;
   gap: var(--s1) var(--s3);
-  min-height: 58px;
+  min-height: 62px;
   padding-left: var(--s1);
 }
 .place {
@@ -248,6 +252,7 @@ h1 {
 }
 .work-card {
   display: grid;
+  grid-template: minmax(0, 1fr) / minmax(0, 1fr);
   min-height: 0;
 }
 .sheet-view :deep(.el-button.big) {
@@ -306,10 +311,21 @@ h1 {
   .sheet-view :deep(.acts .el-button) {
     flex: 1 1 auto;
   }
+  .sheet-view :deep(.acts) {
+    position: sticky;
+    bottom: 0;
+    z-index: 2;
+    background: var(--enamel);
+    padding: var(--s1) 0;
+  }
   .sheet-view :deep(.acts .next) {
     flex-basis: 100%;
   }
+  .work-card {
+    grid-template-rows: auto;
+  }
   .sheet-view :deep(.work-card > *) {
+    min-width: 0;
     padding: var(--s3);
     overflow: visible;
   }

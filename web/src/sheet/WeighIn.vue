@@ -175,21 +175,6 @@ header b {
   font-weight: 700;
   margin-left: 6px;
 }
-@media (max-width: 560px) {
-  .to-go {
-    min-width: 96px;
-    padding: var(--s1) var(--s2);
-  }
-  .to-go b {
-    font-size: 44px;
-  }
-  .figures {
-    gap: var(--s2);
-  }
-  h2 {
-    font-size: 34px;
-  }
-}
 .hollow {
   color: transparent;
   -webkit-text-stroke: 3px var(--ink-3);
@@ -271,5 +256,20 @@ header b {
   flex-wrap: wrap;
   gap: var(--s2);
   margin-top: auto;
+}
+@media (max-width: 560px) {
+  .to-go {
+    min-width: 96px;
+    padding: var(--s1) var(--s2);
+  }
+  .to-go b {
+    font-size: 44px;
+  }
+  .figures {
+    gap: var(--s2);
+  }
+  h2 {
+    font-size: 34px;
+  }
 }
 </style>

@@ -1,13 +1,15 @@
-import { useIntervalFn } from '@vueuse/core'
-import { computed, onScopeDispose, ref, watch, type Ref } from 'vue'
+import { useIntervalFn, watchThrottled } from '@vueuse/core'
+import { computed, ref, watch, type Ref } from 'vue'
 import { api, got } from '@/api/client'
 import { useScale } from '@/parts/useScale'
 import type { TaskNow } from './sheet'
 
 const leaseEveryMs = 10_000
+const freeEveryMs = 500
 
 /** What is on the scale belongs to the bowl of a batch; it is kept over a reload of the page. */
 const lastBowlKey = 'ladle.bowlOnScale'
+export const forgetBowl = () => sessionStorage.removeItem(lastBowlKey)
 
 /**
  * Leads one weigh-in at the scale: the right bowl on it, zero by itself, and then what is poured. Which weights are
@@ -28,16 +30,23 @@ export function useWeighIn(batch: Ref<string | undefined>, task: Ref<TaskNow | u
       : undefined
   useIntervalFn(() => void lease(), leaseEveryMs, { immediateCallback: true })
   watch(wanted, () => void lease())
+  // It fell free, or the program began anew.
+  watchThrottled(
+    () => scale.value && !scale.value.batch,
+    (free) => free && void lease(),
+    { throttle: freeEveryMs },
+  )
 
   /** "bowl": it waits for the bowl to stand on the scale; "zero": it is being zeroed; "pour": what it shows is what went in. */
   const phase = ref<'bowl' | 'zero' | 'pour'>('bowl')
   let lowest = Infinity // since it waits for a bowl
 
   async function zero() {
+    const of = task.value
     phase.value = 'zero'
     await tare()
-    if (task.value && batch.value) sessionStorage.setItem(lastBowlKey, `${batch.value} ${task.value.bowl}`)
-    phase.value = 'pour'
+    if (of && batch.value) sessionStorage.setItem(lastBowlKey, `${batch.value} ${of.bowl}`)
+    if (task.value?.id === of?.id) phase.value = 'pour' // else the next one has its own zero
   }
   const hasBowl = () => sessionStorage.getItem(lastBowlKey) === `${batch.value} ${task.value?.bowl}`
   watch(
@@ -70,6 +79,5 @@ export function useWeighIn(batch: Ref<string | undefined>, task: Ref<TaskNow | u
     const g = Number(grams.value.toFixed(3))
     return g < t.low_g ? 'low' : g > t.high_g ? 'high' : 'right'
   })
-  onScopeDispose(() => sessionStorage.removeItem(lastBowlKey))
   return { scale, none, live, taken, lease, phase, zero, grams, off, steady, where }
 }
