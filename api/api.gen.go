@@ -1483,12 +1483,16 @@ type BaseRef struct {
 
 // Batch defines model for Batch.
 type Batch struct {
+	// Common The batch of the common batter
+	Common *string `json:"common,omitempty"`
+
 	// Events In the order in which they came
 	Events    *[]BatchEvent `json:"events,omitempty"`
 	Format    BatchFormat   `json:"format"`
 	From      *BaseRef      `json:"from,omitempty"`
 	Kitchen   OwnKitchen    `json:"kitchen"`
 	Plan      BatchPlan     `json:"plan"`
+	Share     *BatchShare   `json:"share,omitempty"`
 	StartedAt time.Time     `json:"started_at"`
 	Variation Variation     `json:"variation"`
 	Version   BatchVersion  `json:"version"`
@@ -1523,6 +1527,9 @@ type BatchEvent struct {
 	Says *BatchEventSays `json:"says,omitempty"`
 	Task *string         `json:"task,omitempty"`
 
+	// Taste As much as tasted right, not as much as was asked
+	Taste *bool `json:"taste,omitempty"`
+
 	// Took Of the stock, when it was made
 	Took     *[]BatchTake `json:"took,omitempty"`
 	Undoes   *string      `json:"undoes,omitempty"`
@@ -1547,8 +1554,17 @@ type BatchPlan struct {
 	Form         Form        `json:"form"`
 	Name         string      `json:"name"`
 	PortionMl    float64     `json:"portion_ml"`
-	Tasks        []BatchTask `json:"tasks"`
-	Tools        []string    `json:"tools"`
+
+	// Said Of a common batter: what cannot be shared, what was rounded
+	Said  *[]string   `json:"said,omitempty"`
+	Tasks []BatchTask `json:"tasks"`
+	Tools []string    `json:"tools"`
+}
+
+// BatchShare defines model for BatchShare.
+type BatchShare struct {
+	Grams map[string]float64 `json:"grams"`
+	Of    string             `json:"of"`
 }
 
 // BatchTake defines model for BatchTake.
@@ -1568,8 +1584,14 @@ type BatchTask struct {
 	Colour  *string `json:"colour,omitempty"`
 
 	// Counted Whole eggs, whatever they weigh
-	Counted  *bool `json:"counted,omitempty"`
-	Decimals *int  `json:"decimals,omitempty"`
+	Counted *bool `json:"counted,omitempty"`
+
+	// CupMind What goes wrong with a cup of it
+	CupMind  *string `json:"cup_mind,omitempty"`
+	Decimals *int    `json:"decimals,omitempty"`
+
+	// Dosed It may be dosed to taste, out of its jar
+	Dosed *bool `json:"dosed,omitempty"`
 
 	// Fills The cups and spoons; none when only the scale can tell
 	Fills      *[]Fill       `json:"fills,omitempty"`
@@ -2747,6 +2769,9 @@ type Said struct {
 type ScaleLease struct {
 	Batch string `json:"batch"`
 
+	// Release Give it back
+	Release *bool `json:"release,omitempty"`
+
 	// Take Also from another batch
 	Take *bool `json:"take,omitempty"`
 }
@@ -3181,6 +3206,12 @@ type BeginBatchParams struct {
 	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
 }
 
+// SplitBatchesParams defines parameters for SplitBatches.
+type SplitBatchesParams struct {
+	// IdempotencyKey A repeated POST with the same key saves once
+	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
+}
+
 // ExportDocumentParams defines parameters for ExportDocument.
 type ExportDocumentParams struct {
 	As string `form:"as" json:"as"`
@@ -3290,6 +3321,9 @@ type ServerInterface interface {
 	// BeginBatch Begin a batch of a variation; its plan is frozen
 	// (POST /batches)
 	BeginBatch(c *gin.Context, params BeginBatchParams)
+	// SplitBatches Begin several bowls from one base: the common batter first, then the bowls
+	// (POST /batches-split)
+	SplitBatches(c *gin.Context, params SplitBatchesParams)
 
 	// (DELETE /batches/{id})
 	DeleteBatch(c *gin.Context, id Id)
@@ -3851,6 +3885,46 @@ func (siw *ServerInterfaceWrapper) BeginBatch(c *gin.Context) {
 	}
 
 	siw.Handler.BeginBatch(c, params)
+}
+
+// SplitBatches operation middleware
+func (siw *ServerInterfaceWrapper) SplitBatches(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params SplitBatchesParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey IdempotencyKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SplitBatches(c, params)
 }
 
 // DeleteBatch operation middleware
@@ -5203,6 +5277,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/devices/refractometer/sample", wrapper.PutSample)
 	router.GET(options.BaseURL+"/batches", wrapper.ListBatches)
 	router.POST(options.BaseURL+"/batches", wrapper.BeginBatch)
+	router.POST(options.BaseURL+"/batches-split", wrapper.SplitBatches)
 	router.DELETE(options.BaseURL+"/batches/:id", wrapper.DeleteBatch)
 	router.GET(options.BaseURL+"/batches/:id", wrapper.GetBatch)
 	router.POST(options.BaseURL+"/batches/:id/restore", wrapper.RestoreBatch)

@@ -50,6 +50,29 @@ func (s *Server) BeginBatch(c *gin.Context, p BeginBatchParams) {
 	s.send(c, http.StatusCreated, s.batchNow(b))
 }
 
+// SplitBatches begins several bowls from one base.
+func (s *Server) SplitBatches(c *gin.Context, p SplitBatchesParams) {
+	var w struct {
+		Bowls []document.BowlWish `json:"bowls"`
+	}
+	if !s.decode(c, &w) {
+		return
+	}
+	all, said, err := s.kitchen.SplitBatches(c.Request.Context(), w.Bowls, value(p.IdempotencyKey))
+	if err != nil {
+		s.refuse(c, err)
+		return
+	}
+	out := struct {
+		Items []batchNow `json:"items"`
+		Said  []string   `json:"said"`
+	}{[]batchNow{}, said}
+	for _, b := range all {
+		out.Items = append(out.Items, s.batchNow(b))
+	}
+	s.send(c, http.StatusCreated, out)
+}
+
 // ListBatches lists the batches.
 func (s *Server) ListBatches(c *gin.Context) {
 	all, err := s.kitchen.Batches(c.Request.Context())

@@ -327,3 +327,45 @@ func fits(t *testing.T, schemas map[string]any, s map[string]any, v any, at stri
 		}
 	}
 }
+
+// Several bowls from one base are begun together or not at all, are followed like any other, and go out and in.
+func TestSeveralBowlsFromOneBatter(t *testing.T) {
+	k := open(t)
+	var list struct{ Items []struct{ ID, Name string } }
+	k.call("GET", "/api/v1/variations?limit=200", nil, &list)
+	var bowls []string
+	for _, i := range list.Items {
+		if strings.HasPrefix(i.Name, "Beetroot") || strings.HasPrefix(i.Name, "Sweet potato") {
+			var d savedDoc
+			k.call("GET", "/api/v1/variations/"+i.ID, nil, &d)
+			bowls = append(bowls, fmt.Sprintf(`{"variation":%s,"from":{"id":%q,"revision":%d}}`, d.Document, d.ID, d.Revision))
+		}
+	}
+	require.Len(t, bowls, 2)
+	wish := `{"bowls":[` + strings.Join(bowls, ",") + `]}`
+	var begun struct {
+		Items []batchNow
+		Said  []string
+	}
+	require.Equal(t, http.StatusCreated, k.call("POST", "/api/v1/batches-split", wish, &begun, "Idempotency-Key", "once").StatusCode)
+	require.Len(t, begun.Items, 3)
+	first := begun.Items
+	require.Equal(t, http.StatusCreated, k.call("POST", "/api/v1/batches-split", wish, &begun, "Idempotency-Key", "once").StatusCode)
+	assert.Equal(t, first[2].ID, begun.Items[2].ID)
+	common := k.weighAll(first[0])
+	assert.Contains(t, common.Plan.Name, "for two bowls")
+	bowl := k.weighAll(first[1])
+	assert.Greater(t, bowl.task("weigh-shared").InG, 500.0)
+	assert.Nil(t, bowl.State.Ask)
+	out := k.archive()
+	other := empty(t)
+	other.imports(out)
+	var there batchNow
+	other.call("GET", "/api/v1/batches/"+bowl.ID, nil, &there)
+	var here batchNow
+	k.call("GET", "/api/v1/batches/"+bowl.ID, nil, &here)
+	assert.Equal(t, here, there)
+	var p problem
+	k.call("POST", "/api/v1/batches-split", `{"bowls":[`+bowls[0]+`]}`, &p)
+	assert.Equal(t, "/bowls", p.Errors[0].Pointer)
+}

@@ -102,7 +102,11 @@ func (s *Server) LeaseScale(c *gin.Context) {
 	}
 	l := &s.lease
 	l.mu.Lock()
-	if now := s.now(); now.After(l.until) || l.batch == w.Batch || w.Take != nil && *w.Take {
+	if w.Release != nil && *w.Release {
+		if l.batch == w.Batch {
+			l.until = time.Time{}
+		}
+	} else if now := s.now(); now.After(l.until) || l.batch == w.Batch || w.Take != nil && *w.Take {
 		l.batch, l.name, l.until = w.Batch, b.Plan.Name, now.Add(leaseFor)
 	}
 	l.mu.Unlock()

@@ -33,6 +33,8 @@ type Batch struct {
 	Variation Variation     `json:"variation"`     // with the own ingredients that it uses
 	From      *BaseRef      `json:"from,omitzero"` // the saved variation that it was begun from
 	Kitchen   OwnKitchen    `json:"kitchen"`
+	Share     *batch.Share  `json:"share,omitzero"`  // what the bowl took of a common batter,
+	Common    string        `json:"common,omitzero"` // and the batch of that
 	Plan      batch.Plan    `json:"plan"`
 	Events    []batch.Event `json:"events,omitempty"`
 }
@@ -67,8 +69,115 @@ func (b Batch) Making(ctx context.Context, s Setting) (batch.Making, error) {
 	if err != nil {
 		return batch.Making{}, under("/variation", err)
 	}
-	m, err := batch.Follow(ctx, b.Plan, v, k)
+	var m batch.Making
+	if b.Share != nil {
+		m, err = batch.FollowShare(ctx, b.Plan, v, k, *b.Share)
+	} else {
+		m, err = batch.Follow(ctx, b.Plan, v, k)
+	}
 	return m, pointed(err, "/variation")
+}
+
+// mostSplit is how many bowls one batter is split into (modelling choice: more than stand on a counter).
+const mostSplit = 8
+
+// BowlWish is one bowl of a split: a variation, and the saved one that it comes from.
+type BowlWish struct {
+	Variation Variation `json:"variation"`
+	From      *BaseRef  `json:"from,omitzero"`
+}
+
+// SplitBatches plans several bowls from one base: the common batter first, then the bowls; and what there is to say.
+// The error is Problems.
+func SplitBatches(ctx context.Context, wish []BowlWish, items []PantryItem, by WorkedBy, s Setting) ([]Batch, []string, error) {
+	if len(wish) < 2 || len(wish) > mostSplit {
+		return nil, nil, Refusal("/bowls", "out_of_range", "One batter is split into 2 to %d bowls.", mostSplit)
+	}
+	var all []batter.Variation
+	var k batter.Kitchen
+	for i, w := range wish {
+		wish[i].Variation.Pantry = usedItems(w.Variation, items)
+		v, kitchen, err := wish[i].Variation.Domain(s)
+		if err != nil {
+			return nil, nil, under("/bowls/"+strconv.Itoa(i)+"/variation", err)
+		}
+		all, k = append(all, v), kitchen
+	}
+	split, err := batch.Split(ctx, all, k)
+	if err != nil {
+		return nil, nil, pointed(err, "")
+	}
+	begun := Batch{Format: BatchFormat, Version: Version, StartedAt: s.Today.UTC().Truncate(time.Millisecond), WorkedBy: by, Kitchen: s.Kitchen}
+	common := begun
+	common.Plan, common.Variation = split.Common.Plan, wish[0].Variation.commonBase(all[0], split.Base)
+	out := []Batch{common}
+	for i, w := range wish {
+		b := begun
+		b.From, b.Variation, b.Share, b.Plan = w.From, w.Variation.times(split.Factors[i]), &split.Shares[i], split.Bowls[i].Plan
+		out = append(out, b)
+	}
+	return out, split.Said, nil
+}
+
+// times is so many times the variation, exactly, with as many portions as that makes.
+func (v Variation) times(factor float64) Variation {
+	scaled := func(lines []Line) []Line {
+		out := slices.Clone(lines)
+		for i := range out {
+			if out[i].Amount != nil {
+				g := *out[i].Amount * factor
+				out[i].Amount = &g
+			}
+		}
+		return out
+	}
+	more := func(all []Addition) []Addition {
+		out := slices.Clone(all)
+		for i := range out {
+			if out[i].Amount != nil {
+				g := *out[i].Amount * factor
+				out[i].Amount = &g
+			}
+		}
+		return out
+	}
+	base := *v.Base
+	base.Lines, base.OwnLines = scaled(base.Lines), scaled(base.OwnLines)
+	v.Base, v.Additions = &base, more(v.Additions)
+	if v.Reference != nil {
+		r := *v.Reference
+		r.Additions = more(r.Additions)
+		v.Reference = &r
+	}
+	if v.Portion != nil {
+		p := *v.Portion
+		p.Count = nil
+		v.Portion = &p
+	}
+	return v
+}
+
+// commonBase is the batter that is split, as a document of its own: the lines of the base that are in it.
+func (v Variation) commonBase(was, is batter.Variation) Variation {
+	out := Variation{Format: v.Format, Version: v.Version, Name: is.Name, Form: v.Form, Kitchen: v.Kitchen, Pantry: v.Pantry, Offset: &Offset{Strategy: string(batter.Leave)}}
+	base := *v.Base
+	base.Lines, base.OwnLines, base.BaseRef = nil, nil, nil
+	for n, l := range v.Base.Lines {
+		at := slices.IndexFunc(is.Base.Lines, func(x batter.Line) bool { return x.ID == was.Base.Lines[n].ID })
+		if at < 0 {
+			continue
+		}
+		amount := is.Base.Lines[at].Amount
+		l.Amount, l.ID = &amount, was.Base.Lines[n].ID
+		base.Lines = append(base.Lines, l)
+	}
+	out.Base, out.Additions = &base, []Addition{}
+	if v.Portion != nil {
+		p := *v.Portion
+		p.Count = nil
+		out.Portion = &p
+	}
+	return out
 }
 
 // DecodeBatch reads a batch strictly. The error is Problems.
@@ -184,4 +293,16 @@ func SummariseBatch(ctx context.Context, data []byte, s Setting) (Summary, error
 	}
 	text, err := b.Encode()
 	return Summary{Name: b.Plan.Name, Form: string(b.Plan.Form), Body: text}, err
+}
+
+// Dose fills in what doses to taste are in the variation's own lines, in their units.
+func (v Variation) Dose(doses []batch.Dose) {
+	for i := range doses {
+		d := &doses[i]
+		for n, a := range v.Additions {
+			if id := a.ID; (id == d.Line || id == "" && d.Line == "a"+strconv.Itoa(n+1)) && a.Amount != nil && d.Planned > 0 {
+				d.Amount = significant(*a.Amount * d.Grams / d.Planned)
+			}
+		}
+	}
 }

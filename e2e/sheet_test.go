@@ -346,3 +346,103 @@ func TestTheSheetOnAPhone(t *testing.T) {
 	c.sees(`document.querySelector('.empty')?.innerText.includes('not there any more')`)
 	c.p.ForgetConsole() // the browser itself reports the 404
 }
+
+// Two bowls of one base: what has to be out for both, the common batter weighed once and split, its clock going on in
+// the bowls; a spice dosed to taste out of its jar.
+func TestTwoBowlsFromOneBatter(t *testing.T) {
+	k := kitchen(t)
+	c := sits(t, k, 1280, 800)
+	c.opens("Beetroot & orange")
+	c.more("What has to be out")
+	c.sees(`document.querySelector('.pulling [data-pull=plain_flour]')?.innerText.includes('500 g')`)
+	c.click(".pulling .el-select")
+	c.sees(`(() => { const i = [...document.querySelectorAll('.el-select-dropdown__item')].find(l => l.offsetParent && l.innerText.startsWith('Sweet potato')); i?.click(); return !!i })()`)
+	c.sees(`document.querySelectorAll('.pulling .bowl').length === 2 && document.querySelector('[data-pull=sesame_seeds]')?.innerText.includes('for Sweet potato')`)
+	c.sees(`[...document.querySelectorAll('.pulling .bowl')].every(b => b.innerText.includes('Check every pack'))`)
+	c.press(kb.Escape)
+	c.sees(`document.querySelector('.pulling [data-pull]')`)
+	c.reachable("what has to be out")
+	c.keepsTheRules(1280, "what has to be out")
+	c.click("[data-split]")
+	c.inHand("Plain wheat flour")
+	c.sees(`document.querySelector('h1').innerText === 'Hatch plain, for two bowls'`)
+	var list struct {
+		Items []struct{ ID, Name string }
+	}
+	c.get("/api/v1/batches", &list)
+	require.Len(t, list.Items, 3)
+	for _, b := range list.Items {
+		if !strings.HasPrefix(b.Name, "Hatch plain") {
+			continue
+		}
+		var m made
+		c.get("/api/v1/batches/"+b.ID, &m)
+		for m.State.Now != "" && m.State.Now != "split" {
+			event := map[string]any{"id": fmt.Sprint("n", m.State.Events), "kind": "done", "task": m.State.Now, "knew": m.State.Events}
+			if one := m.now(); one.Kind == "weigh" {
+				event["kind"], event["grams"] = "weighed", one.AsksG
+			}
+			c.post("/api/v1/batches/"+b.ID+"/events", event, &m)
+		}
+	}
+	c.sees(`document.querySelector('.step-card .text')?.innerText.includes('g for Sweet potato')`)
+	c.press(kb.Enter)
+	c.sees(`document.querySelectorAll('.made-card .bowls a').length === 2`)
+	c.reachable("a common batter that is split")
+	c.sees(`(() => { const b = [...document.querySelectorAll('.made-card .bowls a')].find(a => a.innerText.includes('Beetroot')); b?.click(); return !!b })()`)
+	c.inHand("Hatch plain, mixed")
+	c.press("t")
+	c.sees(`document.activeElement?.matches('.el-dialog input')`)
+	c.press("1441" + kb.Enter)
+	c.closed()
+	c.sees(`document.querySelector('[data-clock=fine]')`)
+
+	c.click("[data-task=weigh-zest]")
+	c.inHand("Orange zest")
+	c.sees(`(() => { const b = [...document.querySelectorAll('.acts button')].find(b => b.innerText.includes('from the jar')); b?.click(); return !!b })()`)
+	c.sees(`document.querySelector('[data-says]').innerText.includes('Put its jar on the scale')`)
+	k.Scale.Put(0)
+	c.sees(`document.querySelector('.weigh-in').dataset.phase === 'bowl'`)
+	k.Scale.Put(180)
+	c.sees(`document.querySelector('.weigh-in').dataset.phase === 'pour'`)
+	k.Scale.Put(168)
+	c.sees(`/^1[123] g went in/.test(document.querySelector('.next.go:not(.is-disabled)')?.innerText ?? '')`)
+	c.press(kb.Enter)
+	c.sees(`document.querySelector('[data-task=weigh-zest]').innerText.includes('1') && document.querySelector('.done [data-task=weigh-zest]')`)
+	c.sees(`!document.querySelector('[data-ask]')`) // to taste is never too much
+
+	// What is gone of a bowl is told, and weighed in again or gone on without.
+	c.click(".bowl .pot:not([disabled])")
+	c.sees(`document.activeElement?.matches('.el-dialog input')`)
+	c.press("200" + kb.Enter)
+	c.sees(`document.querySelector('[data-ask]')?.innerText.includes('200 g gone')`)
+	c.reachable("a spill")
+	c.click("[data-way=leave]")
+	c.sees(`!document.querySelector('[data-ask]')`)
+}
+
+// How long a weight on the pan takes to the picture: from the load of the simulated scale to the figure on the screen,
+// over the device's line, the stream and the page. Printed, never asserted.
+func TestHowSoonAWeightIsSeen(t *testing.T) {
+	k := kitchen(t)
+	c := sits(t, k, 1280, 800)
+	c.makesThis()
+	k.Scale.Put(420)
+	c.sees(`document.querySelector('.weigh-in').dataset.phase === 'pour'`)
+	times := must(stage.Ask[bool](c.p, `(() => {
+		window.__ms = []
+		const one = async i => {
+			const before = document.querySelector('[data-grams]').dataset.grams
+			const start = performance.now()
+			const seen = new Promise(r => { const o = new MutationObserver(() => { if (document.querySelector('[data-grams]').dataset.grams !== before) { o.disconnect(); r(performance.now() - start) } }); o.observe(document.querySelector('.weigh-in'), { subtree: true, attributes: true, childList: true, characterData: true }) })
+			await fetch('/api/v1/devices/scale/load', { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ grams: 440 + 37 * i }) })
+			window.__ms.push(await seen)
+			await new Promise(r => setTimeout(r, 300 + 17 * i))
+		}
+		;(async () => { for (let i = 0; i < 15; i++) await one(i) })()
+		return true
+	})()`))
+	require.True(t, times)
+	c.sees(`window.__ms.length === 15`)
+	fmt.Printf("weight on the pan to the figure: %s\n", must(stage.Ask[string](c.p, `(() => { const s = [...window.__ms].sort((a, b) => a - b); return 'median ' + s[7].toFixed(0) + ' ms, slowest of 15 ' + s[14].toFixed(0) + ' ms' })()`)))
+}

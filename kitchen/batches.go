@@ -5,6 +5,7 @@ import (
 	"errors"
 	"math"
 	"slices"
+	"strconv"
 	"sync"
 	"time"
 
@@ -73,11 +74,70 @@ func (k *Kitchen) BeginBatch(ctx context.Context, v document.Variation, from *do
 	}
 	f := followed{string(body), b, making}
 	k.batches.keep(d.ID, f)
-	return now(d.ID, f, nil), nil
+	return now(d.ID, f, nil, nil), nil
 }
 
-func now(id string, f followed, events []batch.Event) BatchNow {
-	return BatchNow{ID: id, StartedAt: f.doc.StartedAt, From: f.doc.From, Plan: f.making.Plan, State: f.making.Fold(events)}
+// SplitBatches begins several bowls from one base: the common batter first, then the bowls. All of them are kept, or
+// none. A key other than "" makes a repeated call return the first ones.
+func (k *Kitchen) SplitBatches(ctx context.Context, wish []document.BowlWish, key string) (all []BatchNow, said []string, err error) {
+	in, err := k.Setting(ctx)
+	if err != nil {
+		return nil, nil, err
+	}
+	items, _, err := k.Items(ctx)
+	if err != nil {
+		return nil, nil, err
+	}
+	asked, err := document.Answer(wish)
+	if err != nil {
+		return nil, nil, err
+	}
+	docs, said, err := document.SplitBatches(ctx, wish, items, document.WorkedBy{Program: about.String(), Table: food.ReferenceStamp()}, in)
+	if err != nil {
+		return nil, nil, err
+	}
+	var ids []string
+	err = k.store.Together(ctx, func(tx *store.Tx) error {
+		ids = nil
+		for n, b := range docs {
+			if n > 0 {
+				b.Common = ids[0]
+			}
+			body, err := b.Encode()
+			if err != nil {
+				return err
+			}
+			one := ""
+			if key != "" {
+				one = key + " " + strconv.Itoa(n)
+			}
+			d, err := tx.Create(ctx, store.Batch, store.Content{Name: b.Plan.Name, Form: string(b.Plan.Form), Body: body, Asked: asked}, one)
+			if err != nil {
+				return err
+			}
+			ids = append(ids, d.ID)
+		}
+		return nil
+	})
+	if err != nil {
+		return nil, nil, err
+	}
+	for _, id := range ids {
+		b, err := k.Batch(ctx, id)
+		if err != nil {
+			return nil, nil, err
+		}
+		all = append(all, b)
+	}
+	return all, said, nil
+}
+
+func now(id string, f followed, common *batch.Clock, events []batch.Event) BatchNow {
+	b := BatchNow{ID: id, StartedAt: f.doc.StartedAt, From: f.doc.From, Plan: f.making.Plan, State: f.making.FoldAfter(events, common)}
+	if b.State.Offer != nil {
+		f.doc.Variation.Dose(b.State.Offer.Doses)
+	}
+	return b
 }
 
 func (b *batches) keep(id string, f followed) {
@@ -173,7 +233,19 @@ func (k *Kitchen) Batch(ctx context.Context, id string) (BatchNow, error) {
 		return BatchNow{}, err
 	}
 	rows, err := k.store.Events(ctx, id)
-	return now(id, f, k.decoded(rows)), err
+	return now(id, f, k.clockOf(ctx, f.doc.Common), k.decoded(rows)), err
+}
+
+// clockOf is the clock of a common batter, which goes on in the bowls that took of it; nil when there is none.
+func (k *Kitchen) clockOf(ctx context.Context, common string) *batch.Clock {
+	if common == "" {
+		return nil
+	}
+	b, err := k.Batch(ctx, common)
+	if err != nil { // put aside since: then it is known no more
+		return nil
+	}
+	return &b.State.Clock
 }
 
 // ErrFull says that a batch takes no more events.
@@ -194,6 +266,7 @@ func (k *Kitchen) Tell(ctx context.Context, id string, data []byte) (BatchNow, e
 	if err != nil {
 		return BatchNow{}, err
 	}
+	common := k.clockOf(ctx, f.doc.Common)
 	e.At, e.Took = k.now().UTC().Truncate(time.Millisecond), nil
 	var after BatchNow
 	err = k.store.Together(ctx, func(tx *store.Tx) error {
@@ -206,7 +279,7 @@ func (k *Kitchen) Tell(ctx context.Context, id string, data []byte) (BatchNow, e
 		}
 		events := k.decoded(rows)
 		if slices.ContainsFunc(events, func(x batch.Event) bool { return x.ID == e.ID }) {
-			after = now(id, f, events)
+			after = now(id, f, common, events)
 			return nil
 		}
 		if len(events) >= document.MaxEvents {
@@ -229,7 +302,7 @@ func (k *Kitchen) Tell(ctx context.Context, id string, data []byte) (BatchNow, e
 		if _, err := tx.AddEvent(ctx, id, store.BatchEvent{ID: e.ID, At: e.At, Body: body}); err != nil {
 			return err
 		}
-		after = now(id, f, append(events, e))
+		after = now(id, f, common, append(events, e))
 		return nil
 	})
 	if err == nil {
@@ -333,7 +406,7 @@ func (k *Kitchen) Batches(ctx context.Context) ([]BatchListed, error) {
 			if err != nil {
 				return nil, err
 			}
-			one.BatchNow = now(d.ID, f, k.decoded(rows))
+			one.BatchNow = now(d.ID, f, k.clockOf(ctx, f.doc.Common), k.decoded(rows))
 		}
 		out = append(out, one)
 	}

@@ -4,6 +4,7 @@ import (
 	"bufio"
 	"encoding/json"
 	"fmt"
+	"io"
 	"net/http"
 	"os"
 	"os/exec"
@@ -170,4 +171,81 @@ func TestAKilledImportIsAllOrNothing(t *testing.T) {
 	t.Logf("%d rounds: nothing %d times, all %d times", rounds, none, whole)
 	assert.NotZero(t, none)
 	assert.NotZero(t, whole)
+}
+
+// What was ticked and acknowledged is there after the program was killed in the middle of a bowl, round after
+// round; what was under way counts once when the tablet sends it again, and the bowl goes on where it was.
+func TestABowlSurvivesAKill(t *testing.T) {
+	rounds := 30
+	bin, db := program(t), filepath.Join(t.TempDir(), "k.db")
+	post := func(url, path, body string) (int, []byte) {
+		resp, err := http.Post(url+"/api/v1"+path, "application/json", strings.NewReader(body))
+		if err != nil {
+			return 0, nil // killed
+		}
+		defer resp.Body.Close()
+		data, err := io.ReadAll(resp.Body)
+		if err != nil {
+			return 0, nil
+		}
+		return resp.StatusCode, data
+	}
+	var batch string
+	acknowledged, underWay := map[string]bool{}, ""
+	for round := range rounds {
+		cmd := exec.Command(bin, "serve", "--db", db, "--addr", "127.0.0.1:0")
+		out, err := cmd.StdoutPipe()
+		require.NoError(t, err)
+		require.NoError(t, cmd.Start())
+		line := bufio.NewScanner(out)
+		require.True(t, line.Scan(), "round %d", round)
+		url := regexp.MustCompile(`http://\S+`).FindString(line.Text())
+		if batch == "" {
+			code, data := post(url, "/batches", `{"variation":`+variation+`}`)
+			require.Equal(t, http.StatusCreated, code, string(data))
+			var b struct{ ID string }
+			require.NoError(t, json.Unmarshal(data, &b))
+			batch = b.ID
+		}
+		tick := func(id string) bool {
+			code, _ := post(url, "/batches/"+batch+"/events", fmt.Sprintf(`{"id":%q,"kind":"stirred_in","grams":1}`, id))
+			return code == http.StatusOK
+		}
+		if underWay != "" { // the tablet sends it again
+			require.True(t, tick(underWay))
+			acknowledged[underWay] = true
+		}
+		enough, ended := make(chan struct{}), make(chan struct{})
+		go func() {
+			defer close(ended)
+			for n := 0; ; n++ {
+				underWay = fmt.Sprintf("round %d tick %d", round, n)
+				if !tick(underWay) {
+					return
+				}
+				acknowledged[underWay] = true
+				if n == round%5 {
+					close(enough)
+				}
+			}
+		}()
+		<-enough
+		require.NoError(t, cmd.Process.Kill())
+		<-ended
+		_ = cmd.Wait() // it was killed
+	}
+	url := regexp.MustCompile(`http://\S+`).FindString(start(t, bin, 1, "serve", "--db", db, "--addr", "127.0.0.1:0")[0])
+	resp, err := http.Get(url + "/api/v1/batches/" + batch + "/document")
+	require.NoError(t, err)
+	defer resp.Body.Close()
+	var doc struct{ Events []struct{ ID string } }
+	require.NoError(t, json.NewDecoder(resp.Body).Decode(&doc))
+	times := map[string]int{}
+	for _, e := range doc.Events {
+		times[e.ID]++
+	}
+	for id := range acknowledged {
+		assert.Equal(t, 1, times[id], "%s was acknowledged", id)
+	}
+	t.Logf("%d rounds, %d ticks", rounds, len(acknowledged))
 }

@@ -449,7 +449,7 @@ func TestWhatABatchTeaches(t *testing.T) {
 	offer := l.do(batch.Event{Kind: batch.Made}).Offer
 	require.NotNil(t, offer)
 	v := beetroot()
-	v.Offset.Targets = batter.Targets{batter.HoldThickness: offer.Thickness}
+	v.Offset.Targets = batter.Targets{batter.HoldThickness: *offer.Thickness}
 	w, err := worksheet.Work(context.Background(), v, batter.DefaultKitchen(), worksheet.Include{})
 	require.NoError(t, err)
 	was, err := worksheet.Work(context.Background(), beetroot(), batter.DefaultKitchen(), worksheet.Include{})
@@ -495,4 +495,139 @@ func filledG(t batch.TaskNow) (g float64) {
 		}
 	}
 	return g
+}
+
+// A dose to taste is never too much, and is offered to the variation.
+func TestDosedToTaste(t *testing.T) {
+	v := beetroot()
+	v.Additions = append(v.Additions, batter.Addition{Line: line("ginger_ground", 2), Stage: batter.StageBatter})
+	m := begin(t, v)
+	require.True(t, task(m.Fold(nil), "weigh-ginger_ground").Dosed)
+	require.False(t, task(m.Fold(nil), "weigh-plain_flour").Dosed)
+	l := &log{Making: m}
+	g := 3.1
+	s := l.do(batch.Event{Kind: batch.Weighed, Task: "weigh-ginger_ground", Grams: &g, Taste: true})
+	assert.Nil(t, s.Ask)
+	l.all("")
+	kept := l.Fold(l.events).KeptG
+	l.do(batch.Event{Kind: batch.StirredIn, Grams: &kept})
+	s = l.do(batch.Event{Kind: batch.Made})
+	require.NotNil(t, s.Offer)
+	assert.Equal(t, []batch.Dose{{Line: "ginger_ground", Label: task(s, "weigh-ginger_ground").Label, Planned: 2, Grams: 3.1}}, s.Offer.Doses)
+	l.events[0].Taste = false
+	assert.NotNil(t, m.Fold(l.events).Ask, "weighed as asked it would be too much")
+}
+
+// One list for several bowls: grams add up, what is thrown away is bought along, what the pantry has is told.
+func TestAPullingListForSeveralBowls(t *testing.T) {
+	carrot := beetroot()
+	carrot.Name = "Carrot"
+	grated := *in("carrot_grated")
+	grated.Stock = 100
+	carrot.Additions = []batter.Addition{{Line: batter.Line{ID: "carrot", Ingredient: &grated, Amount: 244, Unit: measure.Gram, Role: grated.Role}, Stage: batter.StageBatter}}
+	list := batch.ToPull([]batch.Making{begin(t, beetroot()), begin(t, carrot)})
+	of := func(id string) batch.Pull {
+		return list.Lines[slices.IndexFunc(list.Lines, func(p batch.Pull) bool { return p.Ingredient == id })]
+	}
+	assert.InDelta(t, 1000, of("plain_flour").Grams, 1e-9)
+	assert.Equal(t, []string{"Beetroot", "Carrot"}, of("plain_flour").For)
+	assert.Equal(t, []string{"Beetroot"}, of("walnuts_chopped").For)
+	c := of("carrot_grated")
+	assert.InDelta(t, 244/(1-0.11), *c.Bought, 1e-9)
+	assert.Equal(t, "4 × medium carrot", c.Pieces)
+	assert.InDelta(t, 144, *c.Short, 1e-9)
+	assert.Equal(t, "8 × large egg, no shell", of("egg_whole").Pieces)
+	assert.Equal(t, "plain_flour", list.Lines[0].Ingredient)
+	assert.Contains(t, list.Bowls[0].AllergenText, "walnut")
+	assert.Contains(t, list.Tools, "a grater with its guard")
+}
+
+// A scooped cup is heavier (Beranbaum as GNU units carries it: 141.7 g against 120.5 g).
+func TestTheCupThatIsScooped(t *testing.T) {
+	m := begin(t, beetroot())
+	assert.Contains(t, task(m.Fold(nil), "weigh-plain_flour").CupMind, fmt.Sprintf("about %.0f g too much", 500*(141.7/120.5-1)))
+}
+
+// Several bowls from one base: what is weighed in all is what the bowls are on their own, gram by gram; the common
+// batter is as dry as the driest needs it, and its eggs are whole.
+func TestSeveralBowlsFromOneBase(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		var all []batter.Variation
+		pool := []string{"beetroot_cooked", "courgette_grated", "banana_mashed", "walnuts_chopped", "ginger_ground", "lemon_juice", "ginger_ground"}
+		for i := range rapid.IntRange(1, 3).Draw(t, "bowls") {
+			v := beetroot()
+			v.Name = fmt.Sprint("bowl ", i)
+			v.Base.School.Bowls = rapid.SampledFrom(batter.AllBowls).Draw(t, "in bowls")
+			v.Base.School.RestMin = rapid.SampledFrom([]float64{0, 15, 180}).Draw(t, "rest")
+			id := rapid.SampledFrom(pool).Draw(t, "addition")
+			l := line(id, rapid.Float64Range(1, 300).Draw(t, "g"))
+			l.ID = "a"
+			v.Additions = []batter.Addition{{Line: l, Stage: batter.StageBatter}}
+			v.Portion.Count = rapid.SampledFrom([]int{0, 3, 12, 40}).Draw(t, "count")
+			all = append(all, v)
+		}
+		s, err := batch.Split(context.Background(), all, batter.DefaultKitchen())
+		require.NoError(t, err)
+		common := map[string]float64{}
+		for _, one := range s.Common.Plan.Tasks {
+			if one.Kind == batch.Weigh {
+				common[one.Line] = one.Grams
+			}
+		}
+		eggs := common["egg_whole"] / 50
+		assert.InDelta(t, math.Round(eggs), eggs, 0.03, "whole eggs")
+		shared := map[string]float64{}
+		for i, m := range s.Bowls {
+			own, err := worksheet.Work(context.Background(), func() batter.Variation {
+				v := all[i].ScaledExactly(s.Factors[i])
+				v.Portion.Count = 0
+				return v
+			}(), batter.DefaultKitchen(), worksheet.Include{})
+			require.NoError(t, err)
+			back := map[string]float64{}
+			for _, one := range m.Plan.Tasks {
+				if one.Kind == batch.Weigh {
+					back[one.Line] += one.Grams
+				}
+			}
+			for _, l := range own.Lines {
+				got := back[l.ID] + s.Shares[i].Grams[l.ID]
+				assert.InDelta(t, l.Weigh, got, l.Step/2+1e-6, "%s of %s", l.ID, m.Plan.Name)
+				assert.GreaterOrEqual(t, l.Weigh+l.Step/2, s.Shares[i].Grams[l.ID], "nothing has to come out again")
+			}
+			for id, g := range s.Shares[i].Grams {
+				shared[id] += g
+			}
+			l := &log{Making: m}
+			end := l.all("")
+			assert.Nil(t, end.Ask)
+			assert.Equal(t, own.Portion.Count, end.Count)
+			if end.PoursMM != nil {
+				assert.InDelta(t, *end.PlanMM, *end.PoursMM, 0.5, m.Plan.Name)
+				assert.InDelta(t, *own.Portion.DiameterMM, *end.PoursMM, 12, "about as wide as on its own")
+			}
+		}
+		for id, g := range common {
+			assert.InDelta(t, shared[id], g, 1.01, "all of the common batter is shared out: %s", id)
+		}
+		if len(all) == 1 {
+			assert.Len(t, s.Bowls, 1)
+		}
+	})
+	two, err := batch.Split(context.Background(), []batter.Variation{beetroot(), beetroot()}, batter.DefaultKitchen())
+	require.NoError(t, err)
+	early := seven.Add(-time.Hour)
+	g := 1000.0
+	carried := two.Bowls[0].FoldAfter([]batch.Event{{ID: "s", At: seven, Kind: batch.Weighed, Task: "weigh-shared", Grams: &g}}, &batch.Clock{Since: &early, BeforeS: 600})
+	assert.Equal(t, early, *carried.Clock.Since, "the common batter's hour counts")
+	assert.Equal(t, 600.0, carried.Clock.BeforeS)
+	other := beetroot()
+	other.Base.Lines[0].Amount = 400
+	_, err = batch.Split(context.Background(), []batter.Variation{beetroot(), other}, batter.DefaultKitchen())
+	assert.ErrorContains(t, err, "another base")
+	whipped := beetroot()
+	whipped.Base.Style = batter.Whipped
+	s, err := batch.Split(context.Background(), []batter.Variation{whipped, whipped}, batter.DefaultKitchen())
+	require.NoError(t, err)
+	assert.Contains(t, fmt.Sprint(s.Said), "cannot be shared")
 }

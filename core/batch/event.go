@@ -51,6 +51,7 @@ type Event struct {
 	Bowl       string    `json:"bowl,omitzero"`
 	Grams      *float64  `json:"grams,omitzero"`
 	Adds       bool      `json:"adds,omitzero"`
+	Taste      bool      `json:"taste,omitzero"` // as much as tasted right, not as much as was asked
 	Fills      *int      `json:"fills,omitzero"`
 	Extra      int       `json:"extra,omitzero"`
 	Choice     Choice    `json:"choice,omitzero"`

@@ -147,8 +147,18 @@ type Advice struct {
 
 // Offer is what a batch taught about its variation.
 type Offer struct {
-	Text      string  `json:"text"`
-	Thickness float64 `json:"thickness"` // the target of the variation, times its reference
+	Text      string   `json:"text,omitzero"`
+	Thickness *float64 `json:"thickness,omitzero"` // the target of the variation, times its reference
+	Doses     []Dose   `json:"doses,omitzero"`
+}
+
+// Dose is an addition that was dosed to taste [g].
+type Dose struct {
+	Line    string  `json:"line"`
+	Label   string  `json:"label"`
+	Planned float64 `json:"planned_g"`
+	Grams   float64 `json:"grams"`
+	Amount  float64 `json:"amount"` // of the variation's own line, in its unit
 }
 
 // Last is the last thing that happened and can be taken back.
@@ -166,26 +176,29 @@ type progress struct {
 	settled  bool // too much, and left so
 	spooning bool
 	byFills  bool
-	when     int // how many events there were when it was last set
+	taste    bool // as much as tasted right
+	when     int  // how many events there were when it was last set
 }
 
 // folding is a state on its way.
 type folding struct {
 	*Making
-	done   map[string]*progress
-	factor float64
-	kept   float64 // waits in the jug, once its line is in
-	more   float64 // that went to the jug
-	splash float64
-	spills []spill
-	clock  Clock
-	mixed  *time.Time
-	rest   *time.Time
-	last   *Last
-	advice *Advice
-	tests  int
-	made   bool
-	wanted *Event // the last test
+	done    map[string]*progress
+	factor  float64
+	kept    float64 // waits in the jug, once its line is in
+	more    float64 // that went to the jug
+	splash  float64
+	spills  []spill
+	clock   Clock
+	mixed   *time.Time
+	rest    *time.Time
+	last    *Last
+	advice  *Advice
+	tests   int
+	made    bool
+	common  *Clock // of the batter that it took its share of
+	carried bool
+	wanted  *Event // the last test
 }
 
 type spill struct {
@@ -196,8 +209,11 @@ type spill struct {
 
 // Fold is the state after events, in the order in which they arrived. Times never run backwards: a clock
 // that was set back stands still.
-func (m *Making) Fold(events []Event) State {
-	f := &folding{Making: m, done: map[string]*progress{}, factor: 1}
+func (m *Making) Fold(events []Event) State { return m.FoldAfter(events, nil) }
+
+// FoldAfter is Fold for a bowl that took its share of a common batter: that one's clock goes on in it.
+func (m *Making) FoldAfter(events []Event, common *Clock) State {
+	f := &folding{Making: m, done: map[string]*progress{}, factor: 1, common: common}
 	for _, t := range m.Plan.Tasks {
 		f.done[t.ID] = &progress{at: ToCome}
 	}
@@ -248,7 +264,7 @@ func (f *folding) take(e Event, n int) {
 		if e.Adds {
 			g += p.in
 		}
-		*p = progress{at: In, in: g, when: n + 1}
+		*p = progress{at: In, in: g, when: n + 1, settled: e.Taste && t.Dosed, taste: e.Taste && t.Dosed}
 		f.chill(t, e.At)
 		tell("%s, %s", t.Label, words.Grams(g, t.Step))
 	case Filled:
@@ -315,7 +331,17 @@ func (f *folding) take(e Event, n int) {
 
 // chill starts the clock with the first egg or milk.
 func (f *folding) chill(t Task, at time.Time) {
-	if t.Chilled && f.clock.Since == nil && !f.clock.InFridge {
+	if !t.Chilled || f.clock.InFridge {
+		return
+	}
+	if t.Line == SharedLine && f.common != nil && !f.carried {
+		f.carried = true
+		f.clock.BeforeS = f.common.BeforeS
+		if f.common.Since != nil && f.common.Since.Before(at) {
+			f.clock.Since = f.common.Since
+		}
+	}
+	if f.clock.Since == nil {
 		f.clock.Since = &at
 	}
 }
@@ -367,12 +393,12 @@ func (f *folding) asks(t Task) float64 {
 	return measure.Round(t.Grams*f.factor, t.Step)
 }
 
-func (f *folding) item(line string) mixing.Item {
-	at := slices.IndexFunc(f.bowl.Items, func(i mixing.Item) bool { return i.ID == line })
+func (m *Making) item(line string) mixing.Item {
+	at := slices.IndexFunc(m.bowl.Items, func(i mixing.Item) bool { return i.ID == line })
 	if at < 0 { // the plan is older than the rules
 		return mixing.Item{}
 	}
-	return f.bowl.Items[at]
+	return m.bowl.Items[at]
 }
 
 // fills are the cups and spoons of a task one by one.

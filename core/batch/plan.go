@@ -42,6 +42,7 @@ type Plan struct {
 	Tasks        []Task           `json:"tasks"` // in the order of work
 	Tools        []string         `json:"tools"`
 	Cautions     []safety.Caution `json:"cautions"`
+	Said         []string         `json:"said,omitzero"` // of a common batter: what cannot be shared, what was rounded
 }
 
 // Task is one thing to do. Of a weigh-in: so many grams of a line into a bowl.
@@ -65,7 +66,9 @@ type Task struct {
 	Colour     string         `json:"colour,omitzero"`
 	Allergens  []string       `json:"allergens,omitzero"`
 	May        []string       `json:"may_contain,omitzero"`
-	Mind       []string       `json:"mind,omitzero"` // cautions of its own
+	Mind       []string       `json:"mind,omitzero"`     // cautions of its own
+	CupMind    string         `json:"cup_mind,omitzero"` // what goes wrong with a cup of it
+	Dosed      bool           `json:"dosed,omitzero"`    // it may be dosed to taste, out of its jar
 
 	Text    string       `json:"text,omitzero"` // of a step
 	InCups  string       `json:"in_cups,omitzero"`
@@ -105,7 +108,8 @@ type Making struct {
 	bowl mixing.Recipe // with grams in its steps
 	cups mixing.Recipe // the same with cups and spoons
 
-	target float64 // what the thickness was pulled to, times its reference
+	beside []worksheet.ServedPart // for the pan and the table
+	target float64                // what the thickness was pulled to, times its reference
 }
 
 // Begin plans a batch of a variation. The error is batter.Problems.
@@ -114,14 +118,19 @@ func Begin(ctx context.Context, v batter.Variation, k batter.Kitchen) (Making, e
 	if err != nil {
 		return Making{}, err
 	}
-	m := Making{bowl: bowl, cups: cups, target: v.Offset.Targets.Of(batter.HoldThickness, 1)}
+	m := Making{bowl: bowl, cups: cups, beside: sheet.Parts, target: v.Offset.Targets.Of(batter.HoldThickness, 1)}
+	m.plan(v.Name, v.Form, sheet)
+	return m, nil
+}
+
+// plan lays out the tasks.
+func (m *Making) plan(name string, form batter.Form, sheet worksheet.Worksheet) {
 	m.Plan = Plan{
-		Name: v.Name, Form: v.Form, Count: sheet.Portion.Count, PortionML: sheet.Portion.VolumeML, AllergenText: sheet.AllergenText,
-		Bowls: sheet.WeighOut, Tools: mixing.Tools(bowl), Cautions: sheet.Cautions,
+		Name: name, Form: form, Count: sheet.Portion.Count, PortionML: sheet.Portion.VolumeML, AllergenText: sheet.AllergenText,
+		Bowls: mixing.Bowls(m.bowl), Tools: mixing.Tools(m.bowl), Cautions: sheet.Cautions,
 	}
 	m.weighIns(sheet)
 	m.steps(sheet.Cautions)
-	return m, nil
 }
 
 // Follow is a batch whose plan was kept: what is behind it is worked out again, the plan stands.
@@ -137,17 +146,24 @@ func (m *Making) weighIns(sheet worksheet.Worksheet) {
 	for _, b := range m.Plan.Bowls {
 		for _, id := range b.Lines {
 			at := slices.IndexFunc(m.bowl.Items, func(i mixing.Item) bool { return i.ID == id })
-			item, line := m.bowl.Items[at], sheet.Lines[at]
+			item := m.bowl.Items[at]
 			if item.WeighG <= 0 {
 				continue
+			}
+			line := worksheet.Line{Label: item.Label, Allergens: item.Ingredient.Allergens, MayContain: item.Ingredient.MayContain}
+			if n := slices.IndexFunc(sheet.Lines, func(l worksheet.Line) bool { return l.ID == id }); n >= 0 {
+				line = sheet.Lines[n]
 			}
 			t := Task{
 				ID: "weigh-" + id, Kind: Weigh, Line: id, Ingredient: item.Ingredient.ID, Label: line.Label, Bowl: b.Key, Grams: item.WeighG, Step: item.Step,
 				Decimals: words.Decimals(item.Step), Slack: slack(item), Chilled: safety.Spoils([]*food.Ingredient{item.Ingredient}),
-				Why: why(line), Colour: line.Colour, Allergens: line.Allergens, May: line.MayContain, Mind: safety.MindFor(item.Ingredient),
+				Why: m.why(line), Colour: line.Colour, Allergens: line.Allergens, May: line.MayContain, Mind: safety.MindFor(item.Ingredient),
 			}
-			t.Fills, t.Measure = item.Fills(item.WeighG)
+			if item.Fills != nil {
+				t.Fills, t.Measure = item.Fills(item.WeighG)
+			}
 			t.Counted = byNumber(t.Fills)
+			t.CupMind, t.Dosed = cupMind(item, t.Fills), item.Addition && dosed(item)
 			if item.Prepare != "" || item.Reduced {
 				early = append(early, t)
 			} else {
@@ -161,9 +177,30 @@ func (m *Making) weighIns(sheet worksheet.Worksheet) {
 // byNumber tells whether fills are whole eggs.
 func byNumber(fills []measure.Fill) bool { return len(fills) == 1 && fills[0].Vessel == "each" }
 
+// cupMind says what a scooped cup of flour does, where the figures of the table tell them apart.
+func cupMind(i mixing.Item, fills []measure.Fill) string {
+	in := i.Ingredient
+	if !in.IsFlour() || in.Density <= 0 || in.DensityScooped <= in.Density || !slices.ContainsFunc(fills, func(f measure.Fill) bool { return f.Vessel == "cup" }) {
+		return ""
+	}
+	more := i.WeighG * (in.DensityScooped/in.Density - 1)
+	return fmt.Sprintf("Spoon it in, level it. Scooped from the sack, the bowl gets about %s too much.", words.Grams(more, 1))
+}
+
+// dosed tells what cooks dose to taste: spice, extract, zest, and what is weighed as finely.
+func dosed(i mixing.Item) bool {
+	switch i.Ingredient.Group {
+	case food.GroupSpice, food.GroupExtract, food.GroupZest, food.GroupHerb:
+		return true
+	}
+	return i.Step < batter.DefaultScaleStep
+}
+
 // why says what a line was moved by.
-func why(l worksheet.Line) string {
+func (m *Making) why(l worksheet.Line) string {
 	switch {
+	case m.bowl.Mixed && l.Base != nil:
+		return "The rest of it is in the common batter."
 	case l.Base == nil || l.Offset == nil || *l.Offset == 0:
 		return ""
 	case l.Weigh == 0:

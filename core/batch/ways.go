@@ -335,11 +335,26 @@ func (f *folding) test(e Event) {
 // What is worth taking over into a variation (modelling choice: what a ruler tells).
 const offerMM = 2.0
 
-// offer is what a batch that is made says of its variation: how thick it was really wanted, as a target.
+// offer is what a batch that is made says of its variation: how thick it was really wanted, as a target, and
+// what was dosed to taste. Nil when there is nothing to say.
 func (f *folding) offer(amounts map[string]float64) *Offer {
+	var o Offer
+	for _, t := range f.Plan.Tasks {
+		if p := f.done[t.ID]; p.taste && t.Grams > 0 && math.Abs(p.in-f.asks(t)) >= t.Step {
+			o.Doses = append(o.Doses, Dose{Line: t.Line, Label: t.Label, Planned: f.asks(t), Grams: p.in})
+		}
+	}
+	f.thicker(&o, amounts)
+	if o.Thickness == nil && o.Doses == nil {
+		return nil
+	}
+	return &o
+}
+
+func (f *folding) thicker(o *Offer, amounts map[string]float64) {
 	liquid, ok := f.bowl.Liquid()
 	if !ok || !f.bowl.Judged {
-		return nil
+		return
 	}
 	t, _ := f.Plan.task("weigh-" + liquid.ID)
 	planned := with(amounts, liquid.ID, f.asks(t))
@@ -347,11 +362,12 @@ func (f *folding) offer(amounts map[string]float64) *Offer {
 	as, is := f.bowl.With(planned), f.bowl.With(made)
 	was, now := as.Thickness.L(), is.Thickness.L()
 	if math.IsNaN(was) || math.IsNaN(now) || was <= 0 || math.Abs(is.SpreadAt(0)-as.SpreadAt(0)) < offerMM {
-		return nil
+		return
 	}
 	more := made[liquid.ID] - planned[liquid.ID]
-	text := fmt.Sprintf("%s %s %s went in than was planned.", words.Grams(math.Abs(more), liquid.Step), words.Either(more > 0, "more", "less"), liquid.Lower())
-	return &Offer{Text: text + " Next time weigh it out so from the start?", Thickness: math.Max(batter.MinPull, math.Min(batter.MaxPull, f.target*now/was))}
+	to := math.Max(batter.MinPull, math.Min(batter.MaxPull, f.target*now/was))
+	o.Text = fmt.Sprintf("%s %s %s went in than was planned.", words.Grams(math.Abs(more), liquid.Step), words.Either(more > 0, "more", "less"), liquid.Lower())
+	o.Thickness = &to
 }
 
 // poured are amounts as they went into the bowl: without what stayed in the jug, with what was stirred in.

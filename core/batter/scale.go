@@ -68,6 +68,25 @@ func (v Variation) Scaled(factor float64) (Variation, []string) {
 	return out, said
 }
 
+// ScaledExactly is so many times the variation, eggs not rounded: a part of a larger batter.
+func (v Variation) ScaledExactly(factor float64) Variation {
+	out, _ := v.Scaled(factor)
+	for i, l := range v.Base.Lines {
+		out.Base.Lines[i].Amount = l.Amount * factor
+	}
+	for i, a := range v.Additions {
+		out.Additions[i].Amount = a.Amount * factor
+	}
+	out.Reference.Lines = nil
+	if v.Reference.Lines != nil {
+		for _, l := range v.Reference.Lines {
+			l.Amount *= factor
+			out.Reference.Lines = append(out.Reference.Lines, l)
+		}
+	}
+	return out
+}
+
 // ReferenceLines are the base's lines in the bowl that targets are taken from.
 func (v Variation) ReferenceLines() []Line {
 	if v.Reference.Lines != nil {

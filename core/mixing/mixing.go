@@ -43,6 +43,8 @@ type Item struct {
 	Prepare    string       // how it is prepared first; empty when it is not
 	Reduced    bool         // dried to IntoG under "dry the addition"
 
+	Carries map[string]float64 // of a common batter: the grams of each line of the base that are in it
+
 	Fills  func(grams float64) ([]measure.Fill, string) // the cups and spoons for grams of it, and what they are called
 	Spoons func(grams float64) string                   // says grams of it in cups and spoons, empty when that cannot be; nil weighs
 }
@@ -69,6 +71,7 @@ type Recipe struct {
 	Base    batter.Base
 	Items   []Item
 	RestMin float64
+	Mixed   bool    // it begins with batter that is mixed already
 	KeptG   float64 // waits for the test, when that is settled; 0 works it out
 	Offset  bool    // the liquid was worked out for the additions; else the bowl is as somebody wrote it
 	Judged  bool    // on thickness
@@ -158,7 +161,7 @@ func Order(r Recipe) []Step {
 	wetThere := len(where[wet])+len(where[melted])+len(where[whites]) > 0
 	switch o.Base.Bowls(o.Form) {
 	case batter.OneWetFirst:
-		o.wet("In the big bowl, whisk", where[wet], where[whites], kept, from)
+		o.wet(words.Either(o.Mixed, "Into the bowl, with a few turns", "In the big bowl, whisk"), where[wet], where[whites], kept, from)
 		o.fat("bowl", where[melted])
 		o.heat(o.RestMin <= 0)
 		o.into(powders, wetThere)
@@ -373,7 +376,9 @@ func (o *order) onto(d dryWork) string {
 func (o *order) into(d dryWork, wet bool) {
 	all := d.all()
 	if len(all) == 0 {
-		o.step(nil, "Beat it even.")
+		if !o.Mixed {
+			o.step(nil, "Beat it even.")
+		}
 		return
 	}
 	how := words.Either(len(d.sift) > 0, "Sift over it, first what lumps", "Over it")
@@ -381,6 +386,8 @@ func (o *order) into(d dryWork, wet bool) {
 	switch {
 	case !wet:
 		s.Text = strings.TrimSpace(s.Text)
+	case o.Mixed:
+		s.Text += "Stir it smooth with a spoon of the batter first, then fold it in with a few turns."
 	case d.little():
 		s.Text += "Whisk it in."
 	case o.Base.Smooth(o.Form):
@@ -462,6 +469,12 @@ func (o *order) combine(d dryWork, wet, one bool) {
 // With is the recipe with other amounts of some of its lines in the bowl [g].
 func (r Recipe) With(grams map[string]float64) Recipe {
 	r.Parts, r.Items = slices.Clone(r.Parts), slices.Clone(r.Items)
+	carried := map[string]float64{} // by a common batter
+	for _, item := range r.Items {
+		for id, g := range item.Carries {
+			carried[id] += g
+		}
+	}
 	for i, item := range r.Items {
 		g, ok := grams[item.ID]
 		if !ok || item.WeighG <= 0 {
@@ -470,9 +483,15 @@ func (r Recipe) With(grams map[string]float64) Recipe {
 		share := g / item.WeighG
 		r.Items[i].WeighG, r.Items[i].IntoG = g, item.IntoG*share
 		for j, id := range r.PartLines {
-			if id == item.ID {
-				r.Parts[j].Grams *= share
+			if own := r.Parts[j].Grams - carried[id]; id == item.ID {
+				r.Parts[j].Grams += own * (share - 1)
 			}
+		}
+		for j, id := range r.PartLines {
+			r.Parts[j].Grams += item.Carries[id] * (share - 1)
+		}
+		for id := range item.Carries {
+			carried[id] *= share
 		}
 	}
 	pot := portion.BowlOf(r.Parts, portion.Air(r.Form))
@@ -542,7 +561,7 @@ func (o *order) test(kept float64, from Item) {
 func (o *order) main() (Item, bool) {
 	var found Item
 	for _, i := range o.Items {
-		if i.Role == food.RoleLiquid && !i.Addition && i.IntoG > found.IntoG && flow.LiquidPerGram(i.Ingredient) > 0 {
+		if i.Role == food.RoleLiquid && !i.Addition && (found.ID == "" || i.IntoG > found.IntoG) && flow.LiquidPerGram(i.Ingredient) > 0 {
 			found = i
 		}
 	}

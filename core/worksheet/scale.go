@@ -123,6 +123,15 @@ func PlainBase(ctx context.Context, v batter.Variation, k batter.Kitchen) ([]flo
 	return w.weigh, nil
 }
 
+// Portions is how many portions the batch gives as it is written, with the part of one that is left.
+func Portions(ctx context.Context, v batter.Variation, k batter.Kitchen) (float64, error) {
+	w, err := ledger(ctx, v, k)
+	if err != nil {
+		return 0, err
+	}
+	return w.pot().Portions(v.Portion.VolumeML), nil
+}
+
 // NaturalCount is how many portions the batch gives as it is written.
 func NaturalCount(ctx context.Context, v batter.Variation, k batter.Kitchen) (int, error) {
 	w, err := ledger(ctx, v, k)

@@ -8,6 +8,7 @@ import (
 	"reflect"
 
 	"upbeatladle/core/base"
+	"upbeatladle/core/batch"
 	"upbeatladle/core/worksheet"
 	"upbeatladle/document"
 )
@@ -63,6 +64,9 @@ var Table = []Question{
 	}),
 	ask("first-pieces", "a plate after the first one cooked on it", func(_ context.Context, _ document.Setting, w document.FirstPieceWish) (document.FirstPieceAnswer, error) {
 		return document.FirstPiece(w)
+	}),
+	ask("pulling", "what has to be out before some bowls are made: ingredients, tools", func(ctx context.Context, in document.Setting, w document.PullingWish) (batch.Pulling, error) {
+		return document.Pull(ctx, w, in)
 	}),
 	ask("correction", "what a spread test asks of the bowl: so many grams, or nothing", func(ctx context.Context, in document.Setting, w document.CorrectionWish) (worksheet.Correction, error) {
 		return document.Correct(ctx, w, in)

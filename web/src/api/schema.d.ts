@@ -106,6 +106,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/pulling": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What has to be out before some bowls are made */
+        post: operations["pullFor"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/correction": {
         parameters: {
             query?: never;
@@ -531,6 +548,23 @@ export interface paths {
         put?: never;
         /** Begin a batch of a variation; its plan is frozen */
         post: operations["beginBatch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/batches-split": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Begin several bowls from one base: the common batter first, then the bowls */
+        post: operations["splitBatches"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1952,6 +1986,8 @@ export interface components {
             batch: string;
             /** @description Also from another batch */
             take?: boolean;
+            /** @description Give it back */
+            release?: boolean;
         };
         ScaleLoad: {
             /** Format: double */
@@ -2602,9 +2638,60 @@ export interface components {
             /** Format: double */
             alcohol_g?: number;
         };
+        PullingWish: {
+            variations: components["schemas"]["Variation"][];
+        };
+        Pulling: {
+            lines: components["schemas"]["PullLine"][];
+            tools: string[];
+            /** @description For the pan and the table */
+            beside: string[];
+            bowls: components["schemas"]["PulledBowl"][];
+        };
+        PulledBowl: {
+            name: string;
+            count: number;
+            allergen_text: string;
+        };
+        PullLine: {
+            ingredient: string;
+            label: string;
+            name: string;
+            /** Format: double */
+            grams: number;
+            decimals: number;
+            /**
+             * Format: double
+             * @description With what is thrown away of it
+             */
+            bought_g?: number;
+            /** @description About how many of them */
+            pieces?: string;
+            /** Format: double */
+            have_g?: number;
+            /** Format: double */
+            short_g?: number;
+            for: string[];
+            allergens?: string[];
+            may_contain?: string[];
+        };
         BatchWish: {
             variation: components["schemas"]["Variation"];
             from?: components["schemas"]["BaseRef"];
+        };
+        SplitWish: {
+            bowls: components["schemas"]["BatchWish"][];
+        };
+        SplitBegun: {
+            items: components["schemas"]["BatchNow"][];
+            /** @description What cannot be shared, what was rounded */
+            said: string[];
+        };
+        BatchShare: {
+            of: string;
+            grams: {
+                [key: string]: number;
+            };
         };
         BatchList: {
             items: components["schemas"]["BatchListItem"][];
@@ -2651,6 +2738,8 @@ export interface components {
             tasks: components["schemas"]["BatchTask"][];
             tools: string[];
             cautions: components["schemas"]["Caution"][];
+            /** @description Of a common batter: what cannot be shared, what was rounded */
+            said?: string[];
         };
         BatchTask: {
             id: string;
@@ -2683,6 +2772,10 @@ export interface components {
             may_contain?: string[];
             /** @description Cautions of its own */
             mind?: string[];
+            /** @description What goes wrong with a cup of it */
+            cup_mind?: string;
+            /** @description It may be dosed to taste, out of its jar */
+            dosed?: boolean;
             text?: string;
             in_cups?: string;
             code?: string;
@@ -2723,6 +2816,10 @@ export interface components {
             may_contain?: string[];
             /** @description Cautions of its own */
             mind?: string[];
+            /** @description What goes wrong with a cup of it */
+            cup_mind?: string;
+            /** @description It may be dosed to taste, out of its jar */
+            dosed?: boolean;
             text?: string;
             in_cups?: string;
             code?: string;
@@ -2871,9 +2968,26 @@ export interface components {
             says?: "mounds" | "just_spreads" | "runs";
         };
         BatchOffer: {
-            text: string;
+            text?: string;
+            /**
+             * Format: double
+             * @description The target of the variation, times its reference
+             */
+            thickness?: number;
+            doses?: components["schemas"]["BatchDose"][];
+        };
+        BatchDose: {
+            line: string;
+            label: string;
             /** Format: double */
-            thickness: number;
+            planned_g: number;
+            /** Format: double */
+            grams: number;
+            /**
+             * Format: double
+             * @description Of the variation's own line, in its unit
+             */
+            amount: number;
         };
         BatchLast: {
             event: string;
@@ -2932,6 +3046,8 @@ export interface components {
             /** Format: double */
             grams?: number;
             adds?: boolean;
+            /** @description As much as tasted right, not as much as was asked */
+            taste?: boolean;
             fills?: number;
             extra?: number;
             /** @enum {string} */
@@ -2967,6 +3083,9 @@ export interface components {
             variation: components["schemas"]["Variation"];
             from?: components["schemas"]["BaseRef"];
             kitchen: components["schemas"]["OwnKitchen"];
+            share?: components["schemas"]["BatchShare"];
+            /** @description The batch of the common batter */
+            common?: string;
             plan: components["schemas"]["BatchPlan"];
             /** @description In the order in which they came */
             events?: components["schemas"]["BatchEvent"][];
@@ -4053,6 +4172,31 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    pullFor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PullingWish"];
+            };
+        };
+        responses: {
+            /** @description The list */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Pulling"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     correct: {
         parameters: {
             query?: never;
@@ -4828,6 +4972,34 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BatchNow"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    splitBatches: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A repeated POST with the same key saves once */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SplitWish"];
+            };
+        };
+        responses: {
+            /** @description Begun */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SplitBegun"];
                 };
             };
             default: components["responses"]["Problem"];

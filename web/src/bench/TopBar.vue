@@ -9,7 +9,7 @@ import { forms } from './choices'
 import UnderWay from '@/bench/make/UnderWay.vue'
 import VariationTitle from './VariationTitle.vue'
 
-const emit = defineEmits<{ variations: []; versions: []; help: []; print: []; guest: []; steps: [] }>()
+const emit = defineEmits<{ variations: []; versions: []; help: []; print: []; guest: []; steps: []; pulling: [] }>()
 const bench = useBench()
 const phone = useMediaQuery('(max-width: 700px)')
 const wide = useMediaQuery('(min-width: 1040px)')
@@ -27,6 +27,7 @@ function choose(command: string) {
   else if (command === 'print') emit('print')
   else if (command === 'guest') emit('guest')
   else if (command === 'steps') emit('steps')
+  else if (command === 'pulling') emit('pulling')
   else if (command === 'help') emit('help')
   else if (command === 'redo') bench.redo()
   else if (command === 'units') unitsShown.value = other.value
@@ -71,6 +72,7 @@ function choose(command: string) {
               <el-dropdown-item command="units"><Icon name="scale" />In {{ other === 'cups' ? 'cups and spoons' : 'grams' }}</el-dropdown-item>
             </template>
             <el-dropdown-item command="steps"><Icon name="list" />Read the steps</el-dropdown-item>
+            <el-dropdown-item command="pulling"><Icon name="shelf" />What has to be out</el-dropdown-item>
             <el-dropdown-item command="print"><Icon name="print" />Print a card</el-dropdown-item>
             <el-dropdown-item command="guest"><Icon name="out" />A link for a guest</el-dropdown-item>
             <el-dropdown-item command="versions"><Icon name="flag" />Versions</el-dropdown-item>

@@ -22,8 +22,8 @@ function keep() {
   if (g === null || !(g >= 0)) trouble.value = 'Give the weight in grams.'
   else if (g > most) trouble.value = `That is more than there is: ${most.toFixed(0)} g at most.`
   else {
-    open.value = false
     emit('grams', g)
+    open.value = false
   }
 }
 </script>

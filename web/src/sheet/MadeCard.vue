@@ -1,12 +1,14 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { said } from '@/api/client'
 import { useBench } from '@/bench/bench'
 import { forms } from '@/bench/choices'
-import { addressOf } from '@/parts/address'
+import { useMaking } from '@/bench/make/making'
+import { addressOf, sheetOf } from '@/parts/address'
 import AllergenLine from '@/parts/AllergenLine.vue'
 import Icon from '@/parts/Icon.vue'
+import { onStep } from '@/parts/figures'
 import { say } from '@/parts/say'
 import { useSheet } from './sheet'
 
@@ -18,6 +20,10 @@ const batch = computed(() => sheet.batch!)
 const state = computed(() => batch.value.state)
 const many = computed(() => forms.find((f) => f.value === batch.value.plan.form)?.many ?? 'portions')
 const leftOut = computed(() => state.value.tasks.filter((t) => t.kind === 'weigh' && t.at === 'left_out').map((t) => t.label))
+/** Bowls that a common batter was mixed for. */
+const making = useMaking()
+onMounted(() => !state.value.count && void making.load())
+const bowls = computed(() => making.underWay.filter((b) => b.id !== batch.value.id))
 const made = () => sheet.tell({ kind: 'made' }, 'made')
 const taking = ref(false)
 async function takeOver() {
@@ -27,7 +33,13 @@ async function takeOver() {
   taking.value = true
   try {
     await bench.start(from)
-    bench.change((d) => (d.offset = { ...d.offset!, targets: { ...d.offset?.targets, thickness: offer.thickness } }))
+    bench.change((d) => {
+      if (offer.thickness !== undefined) d.offset = { ...d.offset!, targets: { ...d.offset?.targets, thickness: offer.thickness } }
+      for (const dose of offer.doses ?? []) {
+        const addition = d.additions?.find((a) => a.id === dose.line)
+        if (addition && dose.amount) addition.amount = dose.amount
+      }
+    })
     await router.push(addressOf(from))
   } catch (e) {
     say(said(e))
@@ -41,10 +53,20 @@ defineExpose({ enter: () => !state.value.made && made() })
 <template>
   <div class="made-card">
     <h2>{{ state.made ? 'Made' : 'All steps are done' }}</h2>
-    <p class="count">
+    <template v-if="!state.count">
+      <p class="text">The common batter is ready. Now bowl by bowl:</p>
+      <p class="bowls">
+        <router-link v-for="b in bowls" :key="b.id" class="el-button big" :to="sheetOf(b.id)"
+          ><span
+            ><b>{{ b.name }}</b> {{ b.doing || 'all steps done' }}</span
+          ></router-link
+        >
+      </p>
+    </template>
+    <p v-else class="count">
       <b>{{ state.count }}</b> {{ many }}, {{ batch.plan.portion_ml }} ml each
     </p>
-    <p v-if="state.pours_mm" class="text">
+    <p v-if="state.pours_mm && state.count" class="text">
       It pours about {{ state.pours_mm.toFixed(0) }} mm wide<template v-if="state.splash_g"
         >; {{ state.splash_g.toFixed(0) }} g were stirred in</template
       ><template v-if="state.kept_g">; {{ state.kept_g.toFixed(0) }} g stay in the jug</template>.
@@ -52,7 +74,12 @@ defineExpose({ enter: () => !state.value.made && made() })
     <p v-if="leftOut.length" class="text"><i class="sign high" /> Left out: {{ leftOut.join(', ') }}.</p>
     <AllergenLine :text="batch.plan.allergen_text" class="allergens" />
     <section v-if="state.made && state.offer && batch.from" class="offer well">
-      <p>{{ state.offer.text }}</p>
+      <div class="taught">
+        <p v-if="state.offer.text">{{ state.offer.text }} Next time weigh it out so from the start?</p>
+        <p v-for="d in state.offer.doses" :key="d.line">
+          {{ d.label }}: {{ onStep(d.grams, 2) }} g tasted right, {{ onStep(d.planned_g, 2) }} g was planned.
+        </p>
+      </div>
       <el-button class="go" :loading="taking" @click="takeOver">Take it into the variation</el-button>
     </section>
     <p v-if="state.made" class="muted">What the pantry keeps count of was taken off its stock.</p>
@@ -100,6 +127,11 @@ h2 {
   font-size: var(--t-title);
   background: var(--yolk-wash);
 }
+.taught {
+  flex: 1 1 300px;
+  display: grid;
+  gap: var(--s1);
+}
 .offer p {
   flex: 1 1 300px;
 }
@@ -109,6 +141,12 @@ h2 {
   gap: var(--s2);
   margin-top: auto;
 }
+.bowls {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--s2);
+}
+.bowls a,
 .acts a {
   text-decoration: none;
 }

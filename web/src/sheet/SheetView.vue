@@ -2,7 +2,7 @@
 import { computed, onBeforeUnmount, ref, useTemplateRef, watch } from 'vue'
 import { useEventListener, useMediaQuery } from '@vueuse/core'
 import { useRoute, useRouter } from 'vue-router'
-import { signedOut } from '@/api/client'
+import { api, signedOut } from '@/api/client'
 import { forms } from '@/bench/choices'
 import { putAside } from '@/away/outbox'
 import { useKitchen } from '@/kitchen/kitchen'
@@ -43,7 +43,16 @@ watch(
   { immediate: true },
 )
 void kitchen.load()
+/** A sheet that is put down, or turned to another bowl, gives the scale back. */
+function release(batch: string | undefined) {
+  if (batch && scale.value) void api.POST('/devices/scale/lease', { body: { batch, release: true } }).catch(() => undefined)
+}
+watch(
+  () => route.params.id,
+  (_, was) => release(was as string | undefined),
+)
 onBeforeUnmount(() => {
+  release(sheet.id)
   sheet.close()
   forgetBowl()
 })
@@ -111,7 +120,8 @@ useEventListener(window, 'keydown', (e: KeyboardEvent) => {
       <header class="bar">
         <div class="place">
           <small
-            ><template v-if="kitchen.own">{{ kitchen.own.name }} · </template>sheet for {{ state.count }} {{ many }}</small
+            ><template v-if="kitchen.own">{{ kitchen.own.name }} · </template
+            >{{ state.count ? `sheet for ${state.count} ${many}` : 'sheet for a common batter' }}</small
           >
           <h1>{{ batch.plan.name }}</h1>
         </div>

@@ -19,7 +19,8 @@ const amount = computed(() => {
 /** Of the task in hand first, then of the next one, each once. */
 const minds = computed(() => {
   const of = (t?: { mind?: string[] }) => t?.mind ?? []
-  const own = sheet.current?.kind === 'weigh' ? [...of(sheet.current), ...of(next.value)] : of(sheet.current)
+  const cups = unitsShown.value === 'cups' && sheet.current?.cup_mind ? [sheet.current.cup_mind] : []
+  const own = sheet.current?.kind === 'weigh' ? [...cups, ...of(sheet.current), ...of(next.value)] : of(sheet.current)
   return [...new Set(own)].slice(0, 4)
 })
 const begins = computed(() => batch.value.state.events === 0)
@@ -29,6 +30,7 @@ const begins = computed(() => batch.value.state.events === 0)
   <aside class="side" aria-label="Beside it">
     <section v-if="begins" class="panel tools">
       <header><h2>Out on the bench</h2></header>
+      <p v-for="s in batch.plan.said" :key="s" class="said">{{ s }}</p>
       <ul>
         <li v-for="t in batch.plan.tools" :key="t">{{ t }}</li>
       </ul>
@@ -68,6 +70,10 @@ ul {
   padding: var(--s2) var(--s4) 0 32px;
   font-size: var(--t-body);
   line-height: 1.3;
+}
+.said {
+  padding: var(--s2) var(--s4) 0;
+  font-weight: 600;
 }
 .tools {
   max-height: 40vh;

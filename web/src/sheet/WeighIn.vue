@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, toRef, watch } from 'vue'
+import { computed, ref, toRef, watch } from 'vue'
 import Icon from '@/parts/Icon.vue'
 import { onStep, unbroken } from '@/parts/figures'
 import { useSheet, type TaskNow } from './sheet'
@@ -11,11 +11,19 @@ const props = defineProps<{ task: TaskNow }>()
 const emit = defineEmits<{ type: []; sound: ['right' | 'over'] }>()
 const sheet = useSheet()
 const state = computed(() => sheet.batch!.state)
+/** To taste, out of its jar: the jar stands on the scale, and what it loses went in. */
+const fromJar = ref(false)
+const jar = computed(() => fromJar.value && !!props.task.dosed)
+watch(
+  () => props.task.id,
+  () => (fromJar.value = false),
+)
 const w = useWeighIn(
   computed(() => sheet.id),
   toRef(props, 'task'),
   computed(() => state.value.bowl_from_g),
   computed(() => true),
+  jar,
 )
 const { scale, none, live, taken, phase, grams, off, steady, where } = w
 const decimals = computed(() => props.task.decimals ?? 0)
@@ -29,6 +37,8 @@ const says = computed(() => {
   if (!scale.value) return 'Looking for the scale'
   if (scale.value.over) return 'More on it than it can weigh. Take something off.'
   if (!live.value) return `No reading for ${scale.value.age_s?.toFixed(0) ?? '–'} s: ${scale.value.says}.`
+  if (phase.value === 'bowl' && jar.value) return 'Put its jar on the scale. It zeroes by itself.'
+  if (jar.value) return steady.value ? 'What the jar lost: as much as tastes right' : 'settling'
   if (phase.value === 'bowl') return `Put the ${bowl.value} on the scale. It zeroes by itself.`
   if (off.value) return 'The bowl is off the scale. Put it back, or zero with what is on it.'
   return steady.value ? 'steady' : 'settling'
@@ -40,10 +50,14 @@ const ready = computed(() => phase.value === 'pour' && steady.value && !off.valu
 async function weighed() {
   if (!ready.value || (grams.value ?? 0) < 0) return
   const g = Number(grams.value!.toFixed(3))
-  await sheet.tell({ kind: 'weighed', task: props.task.id, grams: g, ...(top.value ? { adds: true } : {}) }, `${props.task.label}, ${say(g)} g`)
+  await sheet.tell(
+    { kind: 'weighed', task: props.task.id, grams: g, ...(top.value ? { adds: true } : {}), ...(jar.value ? { taste: true } : {}) },
+    `${props.task.label}, ${say(g)} g`,
+  )
 }
 function enter() {
   if (phase.value === 'bowl' && live.value) void w.zero()
+  else if (jar.value) void weighed()
   else if (where.value === 'right' || where.value === 'high') void weighed()
 }
 watch(where, (is) => {
@@ -80,8 +94,12 @@ defineExpose({ enter, zero: () => live.value && void w.zero() })
       <output class="live" :class="{ hollow: grams !== undefined && (!live || off), none: grams === undefined }" :data-grams="grams"
         >{{ grams === undefined ? '–' : say(grams) }}<small>g</small></output
       >
-      <div class="to-go" :class="where">
-        <template v-if="where === 'right'"><Icon name="tick" :size="64" /><span>stop</span></template>
+      <div class="to-go" :class="jar ? undefined : where">
+        <template v-if="jar"
+          ><b>{{ say(task.asks_g) }}<small>g</small></b
+          ><span>planned</span></template
+        >
+        <template v-else-if="where === 'right'"><Icon name="tick" :size="64" /><span>stop</span></template>
         <template v-else-if="where === 'high'"
           ><b>{{ say(-toGo) }}<small>g</small></b
           ><span>too much</span></template
@@ -113,7 +131,13 @@ defineExpose({ enter, zero: () => live.value && void w.zero() })
       <el-button v-if="taken" class="big" @click="w.lease(true)">Take the scale here</el-button>
       <el-button v-else class="big" :disabled="!live" @click="w.zero()">Zero <kbd>0</kbd></el-button>
       <el-button class="big" @click="emit('type')">Type it in <kbd>T</kbd></el-button>
-      <el-button v-if="phase === 'bowl' && live && !taken" class="big go next" @click="enter">It is on: zero <kbd>Enter</kbd></el-button>
+      <el-button v-if="task.dosed && !top && !task.spooning" class="big" :aria-pressed="fromJar" @click="fromJar = !fromJar">{{
+        fromJar ? 'By the plan' : 'To taste, from the jar'
+      }}</el-button>
+      <el-button v-if="jar && phase === 'pour'" class="big go next" :disabled="!ready || (grams ?? 0) <= 0" @click="weighed"
+        >{{ say(grams ?? 0) }} g went in <kbd>Enter</kbd></el-button
+      >
+      <el-button v-else-if="phase === 'bowl' && live && !taken" class="big go next" @click="enter">It is on: zero <kbd>Enter</kbd></el-button>
       <template v-else-if="ready && where === 'low' && (grams ?? 0) > 0 && !task.spooning">
         <el-button class="big next" @click="weighed">That is all there is</el-button>
       </template>

@@ -15,7 +15,13 @@ export const forgetBowl = () => sessionStorage.removeItem(lastBowlKey)
  * Leads one weigh-in at the scale: the right bowl on it, zero by itself, and then what is poured. Which weights are
  * right, and from when something on the scale is a bowl, the program says.
  */
-export function useWeighIn(batch: Ref<string | undefined>, task: Ref<TaskNow | undefined>, bowlFromG: Ref<number>, wanted: Ref<boolean>) {
+export function useWeighIn(
+  batch: Ref<string | undefined>,
+  task: Ref<TaskNow | undefined>,
+  bowlFromG: Ref<number>,
+  wanted: Ref<boolean>,
+  fromJar: Ref<boolean>,
+) {
   const { scale, none, tare } = useScale()
   const live = computed(() => scale.value?.link === 'live')
   /** Another bowl has the scale. */
@@ -45,17 +51,18 @@ export function useWeighIn(batch: Ref<string | undefined>, task: Ref<TaskNow | u
     const of = task.value
     phase.value = 'zero'
     await tare()
-    if (of && batch.value) sessionStorage.setItem(lastBowlKey, `${batch.value} ${of.bowl}`)
+    if (fromJar.value) forgetBowl()
+    else if (of && batch.value) sessionStorage.setItem(lastBowlKey, `${batch.value} ${of.bowl}`)
     if (task.value?.id === of?.id) phase.value = 'pour' // else the next one has its own zero
   }
   const hasBowl = () => sessionStorage.getItem(lastBowlKey) === `${batch.value} ${task.value?.bowl}`
   watch(
-    [() => task.value?.id, () => task.value?.at, wanted, taken],
+    [() => task.value?.id, () => task.value?.at, wanted, taken, fromJar],
     () => {
       const t = task.value
       if (t?.kind !== 'weigh' || !wanted.value || taken.value) return
       if (t.spooning) phase.value = 'pour'
-      else if (hasBowl()) void zero()
+      else if (hasBowl() && !fromJar.value) void zero()
       else {
         phase.value = 'bowl'
         lowest = scale.value?.grams ?? Infinity
@@ -69,8 +76,13 @@ export function useWeighIn(batch: Ref<string | undefined>, task: Ref<TaskNow | u
     if (s.steady && s.grams >= lowest + bowlFromG.value) void zero()
   })
 
-  const grams = computed(() => (phase.value === 'pour' && scale.value?.grams !== undefined ? scale.value.grams : undefined))
-  const off = computed(() => grams.value !== undefined && grams.value <= -bowlFromG.value)
+  /** What went in; out of a jar on the scale it is what the jar lost. */
+  const grams = computed(() => {
+    const g = scale.value?.grams
+    if (phase.value !== 'pour' || g === undefined) return undefined
+    return fromJar.value ? 0 - g : g
+  })
+  const off = computed(() => !fromJar.value && grams.value !== undefined && grams.value <= -bowlFromG.value)
   const steady = computed(() => !!scale.value?.steady && live.value)
   /** Where the weight lies against what is right. */
   const where = computed<'low' | 'right' | 'high' | undefined>(() => {

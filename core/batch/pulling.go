@@ -1,0 +1,110 @@
+package batch
+
+import (
+	"cmp"
+	"fmt"
+	"math"
+	"slices"
+
+	"upbeatladle/core/food"
+)
+
+// Pulling is what has to be out for some bowls before the work begins.
+type Pulling struct {
+	Lines  []Pull   `json:"lines"` // in the order of the shelf, the dry first
+	Tools  []string `json:"tools"`
+	Beside []string `json:"beside"` // for the pan and the table, in the cook's words
+	// Bowls are what the list is for, each with what it contains.
+	Bowls []PulledBowl `json:"bowls"`
+}
+
+// PulledBowl is a bowl that a list is for.
+type PulledBowl struct {
+	Name         string `json:"name"`
+	Count        int    `json:"count"`
+	AllergenText string `json:"allergen_text"`
+}
+
+// Pull is one ingredient: so much of it for all bowls together.
+type Pull struct {
+	Ingredient string   `json:"ingredient"`
+	Label      string   `json:"label"`
+	Name       string   `json:"name"`
+	Grams      float64  `json:"grams"` // that go in
+	Decimals   int      `json:"decimals"`
+	Bought     *float64 `json:"bought_g,omitzero"` // with what is thrown away of it
+	Pieces     string   `json:"pieces,omitzero"`   // about how many of them: "5 × medium carrot"
+	Have       *float64 `json:"have_g,omitzero"`   // what the pantry keeps count of
+	Short      *float64 `json:"short_g,omitzero"`  // that is missing
+	For        []string `json:"for"`               // the bowls
+	Allergens  []string `json:"allergens,omitzero"`
+	May        []string `json:"may_contain,omitzero"`
+}
+
+// shelfOrder puts what is weighed dry before what is wet, as it is pulled.
+var shelfOrder = []food.Role{
+	food.RoleFlour, food.RoleSugar, food.RoleLeavener, food.RoleSoda, food.RoleAcid, food.RoleSalt, food.RoleFlavour, food.RoleEgg, food.RoleLiquid,
+	food.RoleDairy, food.RoleFat, food.RolePuree, food.RolePiece, food.RoleTopping,
+}
+
+// ToPull adds up what some bowls need.
+func ToPull(all []Making) Pulling {
+	out := Pulling{Lines: []Pull{}, Tools: []string{}, Beside: []string{}, Bowls: []PulledBowl{}}
+	rows := map[string]*food.Ingredient{}
+	for _, m := range all {
+		out.Bowls = append(out.Bowls, PulledBowl{m.Plan.Name, m.Plan.Count, m.Plan.AllergenText})
+		for _, t := range m.Plan.Tools {
+			if !slices.Contains(out.Tools, t) {
+				out.Tools = append(out.Tools, t)
+			}
+		}
+		for _, p := range m.beside {
+			if !slices.Contains(out.Beside, p.Text) {
+				out.Beside = append(out.Beside, p.Text)
+			}
+		}
+		for _, t := range m.Plan.Tasks {
+			if t.Kind != Weigh {
+				continue
+			}
+			at := slices.IndexFunc(out.Lines, func(p Pull) bool { return p.Ingredient == t.Ingredient })
+			if at < 0 {
+				row := m.item(t.Line).Ingredient
+				rows[t.Ingredient] = row
+				out.Lines = append(out.Lines, Pull{Ingredient: t.Ingredient, Label: t.Label, Name: row.Name, Allergens: row.Allergens, May: row.MayContain})
+				at = len(out.Lines) - 1
+			}
+			p := &out.Lines[at]
+			p.Grams += t.Grams
+			p.Decimals = max(p.Decimals, t.Decimals)
+			if !slices.Contains(p.For, m.Plan.Name) {
+				p.For = append(p.For, m.Plan.Name)
+			}
+		}
+	}
+	for i := range out.Lines {
+		out.Lines[i].count(rows[out.Lines[i].Ingredient])
+	}
+	slices.SortStableFunc(out.Lines, func(a, b Pull) int {
+		return cmp.Compare(slices.Index(shelfOrder, rows[a.Ingredient].Role), slices.Index(shelfOrder, rows[b.Ingredient].Role))
+	})
+	return out
+}
+
+// count says how much that is as it is bought, and what the pantry has of it.
+func (p *Pull) count(row *food.Ingredient) {
+	if row.Refuse > 0 && row.Refuse < 100 {
+		g := p.Grams / (1 - row.Refuse/100)
+		p.Bought = &g
+	}
+	if row.UnitG > 0 && row.UnitName != "" {
+		p.Pieces = fmt.Sprintf("%.0f × %s", math.Ceil(p.Grams/row.UnitG-0.1), row.UnitName)
+	}
+	if row.Stock > 0 {
+		have := row.Stock
+		p.Have = &have
+		if short := p.Grams - have; short > 0.05 {
+			p.Short = &short
+		}
+	}
+}
