@@ -2,6 +2,7 @@ package api_test
 
 import (
 	"bytes"
+	"encoding/json"
 	"fmt"
 	"io"
 	"log/slog"
@@ -123,4 +124,34 @@ func at(took []time.Duration, share float64) time.Duration {
 	took = slices.Clone(took)
 	slices.Sort(took)
 	return took[min(len(took)-1, int(share*float64(len(took))))]
+}
+
+// BenchmarkTick prints what a tick of a sheet costs over HTTP, kept on the disk and folded, with a whole bowl behind it.
+func BenchmarkTick(b *testing.B) {
+	st, err := store.Open(b.Context(), filepath.Join(b.TempDir(), "tick.db"), time.Now)
+	require.NoError(b, err)
+	defer st.Close()
+	require.NoError(b, demo.Write(b.Context(), st, food.Reference(), time.Now()))
+	srv := httptest.NewServer(api.New(api.Parts{Store: st, Table: food.Reference(), Pages: fstest.MapFS{}, Log: slog.New(slog.DiscardHandler), Now: time.Now}))
+	defer srv.Close()
+	all, err := st.All(b.Context(), store.Variation)
+	require.NoError(b, err)
+	post := func(path, body string) []byte {
+		resp, err := client.Post(srv.URL+"/api/v1"+path, "application/json", strings.NewReader(body))
+		require.NoError(b, err)
+		defer resp.Body.Close()
+		data, err := io.ReadAll(resp.Body)
+		require.NoError(b, err)
+		require.Less(b, resp.StatusCode, 300, string(data))
+		return data
+	}
+	var begun struct{ ID string }
+	require.NoError(b, json.Unmarshal(post("/batches", `{"variation":`+string(all[0].Body)+`}`), &begun))
+	n := 0
+	for b.Loop() {
+		post("/batches/"+begun.ID+"/events", fmt.Sprintf(`{"id":"t%d","kind":"stirred_in","grams":1,"knew":%d}`, n, n))
+		if n++; n%60 == 0 { // a bowl has some sixty events
+			require.NoError(b, json.Unmarshal(post("/batches", `{"variation":`+string(all[0].Body)+`}`), &begun))
+		}
+	}
 }

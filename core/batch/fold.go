@@ -185,7 +185,6 @@ type folding struct {
 	*Making
 	done    map[string]*progress
 	factor  float64
-	kept    float64 // waits in the jug, once its line is in
 	more    float64 // that went to the jug
 	splash  float64
 	spills  []spill
@@ -198,7 +197,6 @@ type folding struct {
 	made    bool
 	common  *Clock // of the batter that it took its share of
 	carried bool
-	wanted  *Event // the last test
 }
 
 type spill struct {

@@ -1,7 +1,7 @@
 // Package batch leads through one bowl: what is weighed into what, what was weighed instead, what
 // is stirred, tested and rested when. A plan is frozen when the batch begins; what happens is a row
 // of events; the state is folded from both, so that any tablet sees the same. Rules and constants:
-// docs/maths.md section 18.
+// docs/maths.md section 19.
 package batch
 
 import (

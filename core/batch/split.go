@@ -47,7 +47,7 @@ type Splitting struct {
 }
 
 // Split plans several bowls from one base. The error is batter.Problems, for the wish's field "bowls" when they are
-// not from one base. Formulas: docs/maths.md section 18.
+// not from one base. Formulas: docs/maths.md section 19.
 func Split(ctx context.Context, all []batter.Variation, k batter.Kitchen) (Splitting, error) {
 	var s Splitting
 	first := all[0]

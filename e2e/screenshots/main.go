@@ -54,6 +54,44 @@ var shots = []shot{
 	}},
 	{file: "phone.png", width: 390, height: 844, steps: []string{settled}},
 	{file: "phone-balance.png", width: 390, height: 844, steps: []string{settled, `document.querySelectorAll('.zones label')[1].click() ?? true`, `document.querySelector('[aria-label=Balance]')`}},
+	{file: "sheet.png", width: 1280, height: 800, open: "Beetroot & orange", steps: []string{begin, upTo("milk"), onScale(420, 989), `document.querySelector('[data-says]').innerText === 'steady' && document.fonts.status === 'loaded'`}},
+	{file: "sheet-cups.png", width: 1280, height: 800, open: "Beetroot & orange", steps: []string{
+		`document.querySelectorAll('.bar .pick input')[document.querySelectorAll('.bar .pick input').length - 1].click() ?? true`, begin, `document.querySelector('.cups-in .go')?.click() ?? !!document.querySelector('.cups-in')`,
+		`document.querySelector('[data-fills]').dataset.fills === '1 of 8'`, `document.querySelector('.cups-in .go').click() ?? true`, `document.querySelector('[data-fills]').dataset.fills === '2 of 8' && document.fonts.status === 'loaded'`,
+	}},
+	{file: "sheet-over.png", width: 1280, height: 800, open: "Beetroot & orange", steps: []string{begin, upTo("milk"), tell(`{ kind: 'weighed', task: document.querySelector('.now [data-task]').dataset.task, grams: 619 }`), `document.querySelector('[data-ask]') && document.fonts.status === 'loaded'`}},
+}
+
+// begin makes what is on the bench.
+const begin = `(() => { if (document.querySelector('.work-card h2')) return true; [...document.querySelectorAll('.el-dialog button')].find(b => b.innerText === 'Begin another')?.click(); if (!window.__made && document.querySelector('[data-save=saved]')) { window.__made = true; document.querySelector('.doors .go').click() } })()`
+
+// tell sends an event of the batch that is open, once.
+func tell(event string) string {
+	return fmt.Sprintf(`(() => { const key = %q; window.__told ??= {}; if (!window.__told[key]) { window.__told[key] = 'on its way'
+		fetch('/api/v1/batches/' + location.pathname.split('/').pop() + '/events', { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ id: key.slice(0, 60), knew: 99, ...%s }) }).then(() => window.__told[key] = 'told') }
+		return window.__told[key] === 'told' })()`, event, event)
+}
+
+// upTo weighs all as it is asked, up to a line.
+func upTo(line string) string {
+	return fmt.Sprintf(`(() => { if (!window.__up) { window.__up = 'on its way'
+		const at = '/api/v1/batches/' + location.pathname.split('/').pop()
+		;(async () => { for (;;) { const b = await (await fetch(at)).json(), t = b.state.tasks.find(t => t.id === b.state.now)
+			if (!t || t.line === %q) break
+			await fetch(at + '/events', { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ id: 'up' + b.state.events, knew: b.state.events, kind: t.kind === 'weigh' ? 'weighed' : 'done', task: t.id, ...(t.kind === 'weigh' ? { grams: t.asks_g } : {}) }) }) }
+			window.__up = 'there' })() }
+		return window.__up === 'there' })()`, line)
+}
+
+// onScale puts a bowl on the simulated scale, and then so much in all.
+func onScale(bowl, all float64) string {
+	put := func(g float64) string {
+		return fmt.Sprintf(`fetch('/api/v1/devices/scale/load', { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ grams: %g }) })`, g)
+	}
+	return fmt.Sprintf(`(() => { const w = document.querySelector('.weigh-in')
+		if (!window.__bowl) { window.__bowl = true; %s }
+		if (w?.dataset.phase === 'pour' && !window.__all) { window.__all = true; %s }
+		return window.__all && document.querySelector('[data-grams]')?.dataset.grams > 500 })()`, put(bowl), put(all))
 }
 
 // notebook is what is pasted into the reader.

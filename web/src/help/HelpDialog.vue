@@ -29,6 +29,9 @@ const keys: [string, string][] = [
   ['Ctrl+K', 'go anywhere: a variation, a base, an ingredient'],
   ['Ctrl+Z', 'undo'],
   ['Ctrl+Shift+Z', 'redo'],
+  ['Enter', 'on the sheet: next, or the way out that touches least'],
+  ['0', 'on the sheet: zero the scale'],
+  ['T', 'on the sheet: type the weight in'],
   ['?', 'help: a tour, the words, these keys'],
   ['Esc', 'back'],
   ['↑ ↓', 'the line before, the line after'],
@@ -38,7 +41,7 @@ const keys: [string, string][] = [
   ['G', 'grams or cups'],
   ['P', 'pin the row in hand'],
   ['H', 'the heat, and back to the list'],
-  ['M', 'make this: how to mix and cook it'],
+  ['M', 'make this: weigh, mix and rest it, on the sheet'],
   ['B', 'the plain base, for comparison'],
 ]
 </script>

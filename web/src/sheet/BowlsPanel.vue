@@ -33,7 +33,7 @@ const brief = (t: TaskNow) => {
 </script>
 
 <template>
-  <section class="panel bowls" aria-label="In the bowls">
+  <section class="panel bowls" :class="{ cups: unitsShown === 'cups' }" aria-label="In the bowls">
     <header>
       <h2>In the bowls</h2>
       <p class="end" data-weighed>{{ state.weighed }} of {{ state.to_weigh }} {{ unitsShown === 'cups' ? 'measured' : 'weighed' }}</p>
@@ -60,7 +60,7 @@ const brief = (t: TaskNow) => {
               @click="open(t) && emit('pick', t.id)">
               <span class="box"><Icon v-if="t.at === 'done'" name="tick" :size="15" /><i v-else-if="t.at === 'left_out'">–</i></span>
               <span class="name"
-                >{{ t.label }}<small v-if="t.counted">{{ t.measure }}</small
+                >{{ t.label }}<small v-if="t.counted && unitsShown === 'grams'">{{ t.measure }}</small
                 ><small v-if="t.late && open(t)" class="late">not in yet</small></span
               >
               <span class="q">{{ amount(t) }}</span>
@@ -187,6 +187,19 @@ button.row {
   max-width: 46%;
   text-align: right;
   font-weight: 600;
+}
+/* Cups and spoons take a line of their own. */
+.cups .bowl .row {
+  display: grid;
+  grid-template-columns: auto minmax(0, 1fr);
+}
+.cups .bowl .box {
+  grid-row: 1 / 3;
+}
+.cups .bowl .q {
+  grid-column: 2;
+  max-width: none;
+  text-align: left;
 }
 .now .row {
   background: var(--yolk);

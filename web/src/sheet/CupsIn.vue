@@ -92,7 +92,7 @@ defineExpose({ enter })
         </div>
         <p>
           <b>{{ g.fill.out ? 'then take out ' : '' }}{{ g.fill.size === '1' && g.fill.vessel !== 'each' ? '1 ' : '' }}{{ nameOf(g.fill) }}</b>
-          <template v-if="g.count > 1"> {{ g.count }} times</template>
+          <span v-if="g.count > 1">&nbsp;{{ g.count }} times</span>
         </p>
       </section>
     </div>
