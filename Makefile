@@ -66,8 +66,8 @@ notices: web/node_modules/.installed ## write about/notices.json, the notices of
 
 bench: build ## print the speed of the solver, of a worksheet, of one over HTTP, and of a drag on the bench
 	go test -run '^$$' -bench . -benchmem ./core/balance ./core/heat ./core/portion ./core/recipe ./core/worksheet ./demo ./document
-	go test -run '^$$' -bench HTTP -benchtime 3x ./api
-	go test -count=1 -v -run '^TestDragTime' ./e2e | grep -E '^(drag|ok|FAIL|---)'
+	go test -run '^$$' -bench "HTTP|Tick" -benchtime 3x ./api
+	go test -count=1 -v -run '^TestDragTime|^TestHowSoon' ./e2e | grep -E '^(drag|weight|ok|FAIL|---)'
 
 evidence: web/node_modules/.installed ## write docs/evidence.md out of the tests that compare with values from outside
 	@dir=$$(mktemp -d); REQUIRE_FOOD_TABLE=1 EVIDENCE=$$dir go test -count=1 ./core/... && go run ./internal/evidence/write $$dir docs/evidence.md && tail -1 docs/evidence.md

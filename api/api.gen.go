@@ -15,6 +15,7 @@ import (
 // Defines values for AsideKind.
 const (
 	AsideKindBase      AsideKind = "base"
+	AsideKindBatch     AsideKind = "batch"
 	AsideKindPantry    AsideKind = "pantry"
 	AsideKindVariation AsideKind = "variation"
 )
@@ -23,6 +24,8 @@ const (
 func (e AsideKind) Valid() bool {
 	switch e {
 	case AsideKindBase:
+		return true
+	case AsideKindBatch:
 		return true
 	case AsideKindPantry:
 		return true

@@ -16,7 +16,7 @@ import (
 )
 
 // kinds are the saved things by the name that they have in an address.
-var kinds = map[string]store.Kind{"variations": store.Variation, "bases": store.Base, "pantry": store.Pantry}
+var kinds = map[string]store.Kind{"variations": store.Variation, "bases": store.Base, "pantry": store.Pantry, "batches": store.Batch}
 
 // ExportDocument sends one base, variation or pantry item in an open format.
 func (s *Server) ExportDocument(c *gin.Context, kind string, id Id, p ExportDocumentParams) {
@@ -32,6 +32,9 @@ func (s *Server) ExportDocument(c *gin.Context, kind string, id Id, p ExportDocu
 		return
 	case of == store.Pantry && as != "json":
 		s.fail(c, http.StatusNotFound, "unknown_format", "A pantry item goes out as json only.")
+		return
+	case of == store.Batch && as != "json" && as != "text":
+		s.fail(c, http.StatusNotFound, "unknown_format", "A batch goes out as json or as text.")
 		return
 	}
 	name, data, err := s.kitchen.Export(c.Request.Context(), of, id, as)

@@ -369,3 +369,31 @@ func TestSeveralBowlsFromOneBatter(t *testing.T) {
 	k.call("POST", "/api/v1/batches-split", `{"bowls":[`+bowls[0]+`]}`, &p)
 	assert.Equal(t, "/bowls", p.Errors[0].Pointer)
 }
+
+// A sheet that is put aside stands in the bin, can be looked at with what it contains, and comes back; one on which nothing
+// happened leaves nothing behind.
+func TestASheetThatIsPutAside(t *testing.T) {
+	k := open(t)
+	b, idle := k.begin(), k.begin()
+	k.tell(b.ID, map[string]any{"id": "e", "kind": "weighed", "task": b.State.Now, "grams": 500})
+	for _, id := range []string{b.ID, idle.ID} {
+		require.Equal(t, http.StatusNoContent, k.call("DELETE", "/api/v1/batches/"+id, nil, nil).StatusCode)
+	}
+	var bin struct {
+		Items []struct{ Kind, ID, Name string }
+	}
+	k.call("GET", "/api/v1/bin", nil, &bin)
+	require.Len(t, bin.Items, 1)
+	assert.Equal(t, "batch", bin.Items[0].Kind)
+	var look struct{ Name, Text string }
+	require.Equal(t, http.StatusOK, k.call("GET", "/api/v1/bin/batches/"+b.ID, nil, &look).StatusCode)
+	assert.Contains(t, look.Text, b.task(b.State.Now).Label+": 500 g\n")
+	assert.Contains(t, look.Text, "not yet")
+	assert.Contains(t, look.Text, "heck every pack")
+	assert.Equal(t, http.StatusOK, k.call("POST", "/api/v1/batches/"+b.ID+"/restore", nil, nil).StatusCode)
+	resp, err := http.Get(k.url + "/api/v1/exports/batches/" + b.ID + "?as=text")
+	require.NoError(t, err)
+	defer resp.Body.Close()
+	assert.Equal(t, http.StatusOK, resp.StatusCode)
+	assert.Equal(t, http.StatusNotFound, k.call("GET", "/api/v1/exports/batches/"+b.ID+"?as=csv", nil, nil).StatusCode)
+}

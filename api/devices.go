@@ -95,18 +95,23 @@ func (s *Server) LeaseScale(c *gin.Context) {
 	if !s.withScale(c) || !s.decode(c, &w) {
 		return
 	}
+	l := &s.lease
+	if w.Release != nil && *w.Release { // also of a batch that is not there any more
+		l.mu.Lock()
+		if l.batch == w.Batch {
+			l.until = time.Time{}
+		}
+		l.mu.Unlock()
+		c.JSON(http.StatusOK, s.scaleState(s.scale.State()))
+		return
+	}
 	b, err := s.kitchen.Batch(c.Request.Context(), w.Batch)
 	if err != nil {
 		s.refuse(c, err)
 		return
 	}
-	l := &s.lease
 	l.mu.Lock()
-	if w.Release != nil && *w.Release {
-		if l.batch == w.Batch {
-			l.until = time.Time{}
-		}
-	} else if now := s.now(); now.After(l.until) || l.batch == w.Batch || w.Take != nil && *w.Take {
+	if now := s.now(); now.After(l.until) || l.batch == w.Batch || w.Take != nil && *w.Take {
 		l.batch, l.name, l.until = w.Batch, b.Plan.Name, now.Add(leaseFor)
 	}
 	l.mu.Unlock()

@@ -164,7 +164,7 @@ func TestTheHeatByFinger(t *testing.T) {
 		require.NoError(t, err)
 		require.NoError(t, c.p.Swipe(".heat-track", -120))
 		c.sees(fmt.Sprintf(`document.querySelector('.heat-track').getBoundingClientRect().y < %g`, y-30))
-		c.sees(`(() => { const y = document.querySelector('.heat-track').getBoundingClientRect().y, rests = window.lastY === y; window.lastY = y; return rests })()`)
+		c.sees(`(() => { const y = document.querySelector('.heat-track').getBoundingClientRect().y, rests = window.lastY === y; window.lastY = y; window.rested = rests ? (window.rested ?? 0) + 1 : 0; return window.rested > 12 })()`)
 		assert.Equal(t, at, c.asks(degrees), "scrolled, not turned")
 		require.NoError(t, c.p.Drag(".heat-track", 60))
 		c.sees(degrees + ` !== '` + at + `'`)

@@ -496,8 +496,11 @@ func (k *Kitchen) Export(ctx context.Context, kind store.Kind, id, as string) (n
 }
 
 func (k *Kitchen) exported(ctx context.Context, kind store.Kind, d store.Document, as string) ([]byte, error) {
-	if kind == store.Pantry {
+	switch kind {
+	case store.Pantry:
 		return d.Body, nil
+	case store.Batch:
+		return k.exportedBatch(ctx, d, as)
 	}
 	in, err := k.Setting(ctx)
 	if err != nil {

@@ -26,7 +26,10 @@ type BatchNow struct {
 }
 
 // mostFollowed is how many batches are kept worked out (modelling choice: more than any kitchen has on the go).
-const mostFollowed = 32
+const mostFollowed = 64
+
+// mostListed is how many batches are listed (modelling choice: a week of mornings).
+const mostListed = 60
 
 // batches keeps what is behind the batches that somebody works on, and tells who watches.
 type batches struct {
@@ -390,14 +393,14 @@ type BatchListed struct {
 	Trouble    string // why it cannot be followed
 }
 
-// Batches lists the batches, the last touched first.
+// Batches lists the batches, the last touched first, as many as anybody goes back to.
 func (k *Kitchen) Batches(ctx context.Context) ([]BatchListed, error) {
-	docs, err := k.store.All(ctx, store.Batch)
+	page, err := k.store.List(ctx, store.Batch, "", mostListed)
 	if err != nil {
 		return nil, err
 	}
-	out := make([]BatchListed, 0, len(docs))
-	for _, d := range docs {
+	out := make([]BatchListed, 0, len(page.Items))
+	for _, d := range page.Items {
 		one := BatchListed{Name: d.Name, Form: d.Form, BatchNow: BatchNow{ID: d.ID, StartedAt: d.UpdatedAt}}
 		if f, err := k.follow(ctx, d); err != nil {
 			one.Trouble = document.Sentence(err)
@@ -415,16 +418,24 @@ func (k *Kitchen) Batches(ctx context.Context) ([]BatchListed, error) {
 
 // ExportBatch is a batch as an open document, with everything that happened.
 func (k *Kitchen) ExportBatch(ctx context.Context, id string) (name string, data []byte, err error) {
-	d, err := k.store.Get(ctx, store.Batch, id)
+	return k.Export(ctx, store.Batch, id, "json")
+}
+
+// exportedBatch is a batch with everything that happened, or in a few lines of text.
+func (k *Kitchen) exportedBatch(ctx context.Context, d store.Document, as string) ([]byte, error) {
+	rows, err := k.store.Events(ctx, d.ID)
 	if err != nil {
-		return "", nil, err
+		return nil, err
 	}
-	rows, err := k.store.Events(ctx, id)
+	data, err := k.withEvents(d.Body, rows)
+	if err != nil || as == "json" {
+		return data, err
+	}
+	f, err := k.follow(ctx, d)
 	if err != nil {
-		return "", nil, err
+		return nil, err
 	}
-	data, err = k.withEvents(d.Body, rows)
-	return d.Name, data, err
+	return []byte(now(d.ID, f, nil, k.decoded(rows)).State.Text(f.making.Plan)), nil
 }
 
 // withEvents is a kept batch together with what happened to it. One that cannot be read goes as it is.

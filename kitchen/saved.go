@@ -67,8 +67,18 @@ func (k *Kitchen) Get(ctx context.Context, kind store.Kind, id string) (store.Do
 }
 
 // PutAside takes a document off the shelf; BringBack undoes it.
+// A sheet on which nothing happened goes for good: there is nothing to bring back.
 func (k *Kitchen) PutAside(ctx context.Context, kind store.Kind, id string) error {
-	return k.store.Delete(ctx, kind, id)
+	err := k.store.Delete(ctx, kind, id)
+	if err != nil || kind != store.Batch {
+		return err
+	}
+	k.batches.told(id) // who watches it learns that it is gone
+	rows, err := k.store.Events(ctx, id)
+	if err != nil || len(rows) > 0 {
+		return err
+	}
+	return k.store.Purge(ctx, kind, id)
 }
 
 // BringBack undoes PutAside. A pantry item whose own id was given to another one since gets a

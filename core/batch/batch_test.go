@@ -3,9 +3,11 @@ package batch_test
 import (
 	"context"
 	"encoding/json"
+	"flag"
 	"fmt"
 	"maps"
 	"math"
+	"os"
 	"slices"
 	"testing"
 	"time"
@@ -22,6 +24,19 @@ import (
 	"upbeatladle/core/mixing"
 	"upbeatladle/core/worksheet"
 )
+
+// Every draw works a whole kitchen out, with its cooking: a few dozen a law are enough, unless somebody asks for more.
+func TestMain(m *testing.M) {
+	flag.Parse()
+	asked := false
+	flag.Visit(func(f *flag.Flag) { asked = asked || f.Name == "rapid.checks" })
+	if !asked {
+		if err := flag.Set("rapid.checks", "25"); err != nil {
+			panic(err)
+		}
+	}
+	os.Exit(m.Run())
+}
 
 var (
 	in    = food.Reference().ByID

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strings"
 	"time"
 
 	"upbeatladle/core/flow"
@@ -72,6 +73,33 @@ func (s State) Doing() string {
 	return ""
 }
 
+// Text tells a batch in a few lines: what was weighed, what was done, what it contains.
+func (s State) Text(p Plan) string {
+	var b strings.Builder
+	fmt.Fprintf(&b, "%s\n", p.Name)
+	switch {
+	case s.Count == 1:
+		fmt.Fprintf(&b, "%s\n", words.Upper(p.Form.Said(1)))
+	case s.Count > 1:
+		fmt.Fprintf(&b, "%d %s\n", s.Count, p.Form.Said(s.Count))
+	}
+	for _, t := range s.Tasks {
+		switch {
+		case t.Kind == Weigh && t.At == In:
+			fmt.Fprintf(&b, "- %s: %s\n", t.Label, words.Grams(t.InG, math.Min(t.Step, 0.1)))
+		case t.Kind == Weigh && t.At == LeftOut:
+			fmt.Fprintf(&b, "- %s: left out\n", t.Label)
+		case t.Kind == Weigh:
+			fmt.Fprintf(&b, "- %s: %s, not yet\n", t.Label, words.Grams(t.AsksG, t.Step))
+		}
+	}
+	if s.SplashG > 0 {
+		fmt.Fprintf(&b, "Stirred in: %s\n", words.Grams(s.SplashG, 0.1))
+	}
+	fmt.Fprintf(&b, "%s\n", p.AllergenText)
+	return b.String()
+}
+
 // Used is what really went in of each ingredient [g]; what waits in the jug goes back.
 func (s State) Used() map[string]float64 {
 	out := map[string]float64{}
@@ -124,7 +152,15 @@ type TestNow struct {
 	TargetMM *float64 `json:"target_mm,omitzero"` // that a portion runs to just mixed
 	RestedMM *float64 `json:"rested_mm,omitzero"` // and after the rest
 	Advice   *Advice  `json:"advice,omitzero"`    // of the last test, until something is stirred in
+	Splash   *Splash  `json:"splash,omitzero"`    // as much as a cook splashes in unasked: what can just be seen
 	Count    int      `json:"count"`
+}
+
+// Splash is so much of the base's liquid.
+type Splash struct {
+	Grams   float64 `json:"grams"`
+	Label   string  `json:"label"`
+	Measure string  `json:"measure"`
 }
 
 // Advice is what a test asks of the bowl.
@@ -255,7 +291,7 @@ func (f *folding) take(e Event, n int) {
 	met := p != nil && p.when > e.Knew && p.at != ToCome // another tablet did it meanwhile
 	switch e.Kind {
 	case Weighed:
-		if met || e.Grams == nil {
+		if met || e.Grams == nil || t.Kind != Weigh {
 			return
 		}
 		g := *e.Grams
@@ -266,7 +302,7 @@ func (f *folding) take(e Event, n int) {
 		f.chill(t, e.At)
 		tell("%s, %s", t.Label, words.Grams(g, t.Step))
 	case Filled:
-		if met || e.Fills == nil {
+		if met || e.Fills == nil || t.Kind != Weigh {
 			return
 		}
 		all := f.fills(t)
@@ -283,7 +319,7 @@ func (f *folding) take(e Event, n int) {
 		f.chill(t, e.At)
 		tell("%s, %d of %d in", t.Label, p.fills, len(all))
 	case Done:
-		if p.at == ToCome {
+		if p.at == ToCome && t.Kind != Weigh {
 			p.at, p.when = In, n+1
 			tell("the step “%s”", short(t.Text))
 		}
@@ -530,6 +566,12 @@ func (f *folding) state(events int) State {
 	if f.bowl.Judged && f.bowl.Spreads {
 		now, rested := f.bowl.SpreadAt(0), f.bowl.SpreadAt(f.bowl.RestMin)
 		s.Test.TargetMM, s.Test.RestedMM = &now, &rested
+	}
+	if g, liquid := f.bowl.OneSplash(); g > 0 {
+		s.Test.Splash = &Splash{Grams: g, Label: liquid.Label}
+		if liquid.Fills != nil {
+			_, s.Test.Splash.Measure = liquid.Fills(g)
+		}
 	}
 	s.Ask = f.ask(amounts)
 	switch {

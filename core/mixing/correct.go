@@ -118,6 +118,23 @@ func (r Recipe) short(t Test) (float64, Correction, error) {
 	return 5 * math.Log(target/t.DiameterMM) / r.Calibration.B, Correction{YieldStress: tau, TargetMM: target}, nil
 }
 
+// OneSplash is as much of the base's liquid as can just be seen in how the batter runs, on its scale step [g]: what a
+// cook splashes in. Nothing where the batter is not judged on its thickness.
+func (r Recipe) OneSplash() (float64, Item) {
+	liquid, ok := r.Liquid()
+	if !ok || !r.Judged || r.PortionML <= 0 {
+		return 0, liquid
+	}
+	o := order{Recipe: r}
+	step := math.Max(liquid.Step, 0.1)
+	d := r.SpreadAt(0)
+	g := math.Max(step, math.Round(r.Splash(d-narrowMM, d, o.perGram())/step)*step)
+	if math.IsNaN(g) || math.IsInf(g, 0) {
+		return 0, liquid
+	}
+	return g, liquid
+}
+
 // SaysOf is what a cook is told of a test that says nothing.
 func SaysOf(err error) string {
 	switch {

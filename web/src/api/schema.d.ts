@@ -975,7 +975,7 @@ export interface paths {
             query?: never;
             header?: never;
             path: {
-                kind: "variations" | "bases" | "pantry";
+                kind: "variations" | "bases" | "pantry" | "batches";
                 id: components["parameters"]["Id"];
             };
             cookie?: never;
@@ -998,7 +998,7 @@ export interface paths {
             };
             header?: never;
             path: {
-                kind: "variations" | "bases" | "pantry";
+                kind: "variations" | "bases" | "pantry" | "batches";
                 id: components["parameters"]["Id"];
             };
             cookie?: never;
@@ -2228,7 +2228,7 @@ export interface components {
         };
         Aside: {
             /** @enum {string} */
-            kind: "pantry" | "base" | "variation";
+            kind: "pantry" | "base" | "variation" | "batch";
             id: string;
             name: string;
             /** Format: date-time */
@@ -2942,7 +2942,14 @@ export interface components {
             /** Format: double */
             rested_mm?: number;
             advice?: components["schemas"]["BatchAdvice"];
+            splash?: components["schemas"]["BatchSplash"];
             count: number;
+        };
+        BatchSplash: {
+            /** Format: double */
+            grams: number;
+            label: string;
+            measure: string;
         };
         BatchAdvice: {
             /** Format: double */
@@ -5710,7 +5717,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "variations" | "bases" | "pantry";
+                kind: "variations" | "bases" | "pantry" | "batches";
                 id: components["parameters"]["Id"];
             };
             cookie?: never;
@@ -5734,7 +5741,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "variations" | "bases" | "pantry";
+                kind: "variations" | "bases" | "pantry" | "batches";
                 id: components["parameters"]["Id"];
             };
             cookie?: never;
@@ -5758,7 +5765,7 @@ export interface operations {
             };
             header?: never;
             path: {
-                kind: "variations" | "bases" | "pantry";
+                kind: "variations" | "bases" | "pantry" | "batches";
                 id: components["parameters"]["Id"];
             };
             cookie?: never;

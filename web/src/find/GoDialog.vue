@@ -67,16 +67,18 @@ const rows = computed<Row[]>(() => {
 })
 
 const latest = useLatest()
-async function search() {
+/** Whether the list is for what is typed; a later search may have overtaken this one. */
+async function search(): Promise<boolean> {
   try {
     const answer = await latest(got(api.GET('/search', { params: { query: { q: text.value.trim() } } })))
-    if (!answer) return
+    if (!answer) return false
     found.value = answer.items
     at.value = 0
     trouble.value = ''
   } catch (e) {
     trouble.value = said(e)
   }
+  return true
 }
 const searchSoon = useDebounceFn(search, 80)
 watch(text, () => void searchSoon())
@@ -96,7 +98,7 @@ function move(by: number) {
   void nextTick(() => document.getElementById(`go-${at.value}`)?.scrollIntoView({ block: 'nearest' }))
 }
 async function enter() {
-  await search() // Enter goes to what is typed, never to what was found for less
+  while (!(await search())); // Enter goes to what is typed, never to what was found for less
   take(rows.value[at.value])
 }
 function take(row?: Row) {

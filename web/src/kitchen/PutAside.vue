@@ -11,10 +11,11 @@ import { api, got, said, type Schemas } from '@/api/client'
 const items = ref<Schemas['Aside'][]>()
 const trouble = ref('')
 const busy = ref('')
-const places: Record<Schemas['Aside']['kind'], { path: 'variations' | 'bases' | 'pantry'; says: string }> = {
+const places: Record<Schemas['Aside']['kind'], { path: 'variations' | 'bases' | 'pantry' | 'batches'; says: string }> = {
   variation: { path: 'variations', says: 'variation' },
   base: { path: 'bases', says: 'base' },
   pantry: { path: 'pantry', says: 'pantry' },
+  batch: { path: 'batches', says: 'sheet' },
 }
 const day = (at: string) => new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })
 

@@ -11,7 +11,6 @@ import { ordinal } from './words'
 const props = defineProps<{ task: TaskNow }>()
 const emit = defineEmits<{ type: [] }>()
 const sheet = useSheet()
-const state = computed(() => sheet.batch!.state)
 const all = computed(() => (props.task.fills ?? []).flatMap((f) => Array.from({ length: f.times }, () => f)))
 const top = computed(() => props.task.at === 'top_up')
 const n = computed(() => (top.value ? 0 : props.task.fills_in))
@@ -100,7 +99,7 @@ defineExpose({ enter })
       <Icon name="drop" :size="28" /><span>{{ task.why }} {{ onStep(task.asks_g, task.decimals ?? 0) }} g in all.</span>
     </p>
     <div class="acts">
-      <el-button class="big" :disabled="!state.last" @click="n > 0 ? filled(n - 1) : sheet.takeBack()"
+      <el-button class="big" :disabled="!sheet.last" @click="n > 0 ? filled(n - 1) : sheet.takeBack()"
         ><Icon name="undo" :size="24" />{{ n > 0 ? 'Take one back' : 'Take back' }}</el-button
       >
       <el-button v-if="n > 0 && !task.counted && !top" class="big" @click="filled(n, (task.extra ?? 0) + 1)">One too many</el-button>

@@ -84,7 +84,7 @@ defineExpose({ enter: () => !state.value.made && made() })
     </section>
     <p v-if="state.made" class="muted">What the pantry keeps count of was taken off its stock.</p>
     <div class="acts">
-      <el-button class="big" :disabled="!state.last" @click="sheet.takeBack()"><Icon name="undo" :size="24" />Take back</el-button>
+      <el-button class="big" :disabled="!sheet.last" @click="sheet.takeBack()"><Icon name="undo" :size="24" />Take back</el-button>
       <el-button v-if="!state.made" class="big go next" @click="made">It is made <kbd>Enter</kbd></el-button>
       <router-link v-else class="el-button big go next" :to="addressOf(batch.from?.id)">Back to the bench</router-link>
     </div>

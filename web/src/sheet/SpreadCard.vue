@@ -31,6 +31,8 @@ const looks = [
 const test = () => sheet.tell({ kind: 'tested', volume_ml: ladle.value, diameter_mm: ran.value }, `the test, ${ran.value} mm`)
 const say = (says: (typeof looks)[number]['says']) => sheet.tell({ kind: 'tested', says }, 'the test')
 const stirIn = () => sheet.tell({ kind: 'stirred_in', grams: advice.value!.grams }, `${advice.value!.grams} g stirred in`)
+const splash = computed(() => state.value.test.splash)
+const oneSplash = () => splash.value && sheet.tell({ kind: 'stirred_in', grams: splash.value.grams }, `a splash, ${splash.value.grams} g`)
 const good = () => sheet.tell({ kind: 'done', task: props.task.id }, 'the test done')
 const fills = computed(() => (advice.value?.fills ?? []).flatMap((f) => Array.from({ length: f.times }, () => f)))
 
@@ -119,11 +121,14 @@ defineExpose({ enter })
       <p v-if="state.splash_g" class="muted">Stirred in so far: {{ onStep(state.splash_g, 1) }} g.</p>
       <div class="acts">
         <el-button v-if="advice?.grams" class="big go" @click="stirIn">{{ onStep(advice.grams, 1) }} g is in <kbd>Enter</kbd></el-button>
-        <el-button class="big" @click="emit('splash')">I splashed already</el-button>
+        <el-button v-if="splash" class="big" data-splash :title="splash.measure" @click="oneSplash"
+          >I splashed in {{ onStep(splash.grams, 1) }} g {{ splash.label.toLowerCase() }}</el-button
+        >
+        <el-button class="big" @click="emit('splash')">{{ splash ? 'Another amount' : 'I splashed already' }}</el-button>
         <el-button class="big" :class="{ go: advice && !advice.grams }" @click="good"
           >Good as it is <kbd v-if="advice && !advice.grams">Enter</kbd></el-button
         >
-        <el-button class="big" :disabled="!state.last" @click="sheet.takeBack()"><Icon name="undo" :size="24" />Take back</el-button>
+        <el-button class="big" :disabled="!sheet.last" @click="sheet.takeBack()"><Icon name="undo" :size="24" />Take back</el-button>
       </div>
     </section>
   </div>

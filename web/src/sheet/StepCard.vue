@@ -63,7 +63,7 @@ defineExpose({ enter })
       </ul>
     </section>
     <div class="acts">
-      <el-button class="big" :disabled="!state.last" @click="sheet.takeBack()"><Icon name="undo" :size="24" />Take back</el-button>
+      <el-button class="big" :disabled="!sheet.last" @click="sheet.takeBack()"><Icon name="undo" :size="24" />Take back</el-button>
       <el-button v-if="rests && !over" class="big next" @click="skip">Skip the rest</el-button>
       <el-button v-else class="big go next" :disabled="!!missing.length" @click="done">{{ rests ? 'Go on' : 'Done' }} <kbd>Enter</kbd></el-button>
     </div>

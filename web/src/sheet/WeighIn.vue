@@ -46,6 +46,22 @@ const says = computed(() => {
 const sign = computed(() => (live.value && steady.value && !off.value ? 'in_band' : live.value && !off.value ? 'ring' : 'high'))
 const quiet = computed(() => ['steady', 'settling'].includes(says.value))
 
+/** Before this one in the order of work, in a bowl that was left before it was in. */
+const behind = computed(() => {
+  const { tasks, bowls } = state.value
+  const before = tasks.slice(
+    0,
+    tasks.findIndex((t) => t.id === props.task.id),
+  )
+  return before.filter(
+    (t) =>
+      t.kind === 'weigh' &&
+      t.at === 'to_come' &&
+      t.bowl !== props.task.bowl &&
+      !sheet.isWaiting(t.id) &&
+      bowls.some((b) => b.key === t.bowl && b.in_g > 0),
+  )
+})
 const ready = computed(() => phase.value === 'pour' && steady.value && !off.value && !taken.value && grams.value !== undefined)
 async function weighed() {
   if (!ready.value || (grams.value ?? 0) < 0) return
@@ -90,6 +106,10 @@ defineExpose({ enter, zero: () => live.value && void w.zero() })
     <p v-if="task.late" class="late well" role="status">
       <i class="sign high" /><span><b>Not in yet, and it is mixed already.</b> {{ task.late }} {{ task.leave_out }}</span>
     </p>
+    <p v-if="behind.length && !task.late" class="late well" role="status" data-behind>
+      <i class="sign high" /><span><b>Not in its bowl yet:</b> {{ behind.map((t) => t.label).join(', ') }}</span>
+      <el-button @click="sheet.picked = behind[0]!.id">{{ behind[0]!.label }} first</el-button>
+    </p>
     <div class="figures">
       <output class="live" :class="{ hollow: grams !== undefined && (!live || off), none: grams === undefined }" :data-grams="grams"
         >{{ grams === undefined ? '–' : say(grams) }}<small>g</small></output
@@ -125,7 +145,7 @@ defineExpose({ enter, zero: () => live.value && void w.zero() })
       <Icon name="drop" :size="28" /><span>{{ task.why }}</span>
     </p>
     <div class="acts">
-      <el-button class="big" :disabled="!state.last" :title="state.last ? `Take back: ${state.last.text}` : undefined" @click="sheet.takeBack()"
+      <el-button class="big" :disabled="!sheet.last" :title="sheet.last ? `Take back: ${sheet.last.text}` : undefined" @click="sheet.takeBack()"
         ><Icon name="undo" :size="24" />Take back</el-button
       >
       <el-button v-if="taken" class="big" @click="w.lease(true)">Take the scale here</el-button>

@@ -9,6 +9,7 @@ export type TaskNow = Schemas['TaskNow']
 export type BatchEvent = Omit<Schemas['BatchEvent'], 'id' | 'at' | 'took' | 'knew'>
 
 const prefix = 'ladle.sheet.'
+const againMs = 3000
 const pathOf = (id: string) => `/batches/${id}/events`
 
 /** What the tablet last saw of a batch, for when the program is away after a reload. */
@@ -46,6 +47,12 @@ export const useSheet = defineStore('sheet', () => {
     if (!out) stream.open()
   })
 
+  // A stream that was refused is closed for good: whether the sheet is still there is asked, and the stream opened again.
+  useIntervalFn(() => {
+    if (!id.value || gone.value || signedOut.value || stream.eventSource.value?.readyState !== EventSource.CLOSED) return
+    void open(id.value).then(() => !gone.value && !trouble.value && stream.open())
+  }, againMs)
+
   function take(b: BatchNow) {
     if (b.id !== id.value || (batch.value?.id === b.id && b.state.events < batch.value.state.events)) return
     batch.value = b
@@ -76,7 +83,8 @@ export const useSheet = defineStore('sheet', () => {
 
   /** What was told here and has not reached the program. */
   const waiting = computed(() => letters.value.filter((l) => id.value && l.path === pathOf(id.value)).map((l) => l.body as Schemas['BatchEvent']))
-  const isWaiting = (task: string) => waiting.value.some((e) => e.task === task && e.kind !== 'took_back')
+  const undone = computed(() => new Set(waiting.value.flatMap((e) => e.undoes ?? [])))
+  const isWaiting = (task: string) => waiting.value.some((e) => e.task === task && e.kind !== 'took_back' && !undone.value.has(e.id))
 
   /** The task that this tablet looks at: the next one, or another that was tapped. */
   const picked = ref<string>()
@@ -110,9 +118,14 @@ export const useSheet = defineStore('sheet', () => {
     if (id.value && l.path === pathOf(id.value)) take(answer as BatchNow)
   })
 
+  /** What was done last: here, while the program is away, or by anybody. */
+  const last = computed(() => {
+    const here = waiting.value.filter((e) => e.kind !== 'took_back' && !undone.value.has(e.id)).at(-1)
+    const there = batch.value?.state.last
+    return here ? { event: here.id, text: 'what waits on this tablet' } : there && !undone.value.has(there.event) ? there : undefined
+  })
   const takeBack = () => {
-    const last = batch.value?.state.last
-    if (last) void tell({ kind: 'took_back', undoes: last.event }, `taken back: ${last.text}`)
+    if (last.value) void tell({ kind: 'took_back', undoes: last.value.event }, `taken back: ${last.value.text}`)
   }
-  return { id, batch, trouble, gone, away, nowMs, waiting, isWaiting, picked, tasks, current, next, open, close, tell, takeBack }
+  return { id, batch, trouble, gone, away, nowMs, waiting, isWaiting, picked, tasks, current, next, last, open, close, tell, takeBack }
 })
