@@ -314,6 +314,7 @@ func TestTheSheetOnTwoTabletsAndWhileAway(t *testing.T) {
 	require.NoError(t, k.Start())
 	one.sees(`!document.querySelector('[data-away]')`)
 	one.sees(`document.querySelector('[data-task=weigh-sugar]').innerText.includes('41 g')`)
+	one.sees(`!document.querySelector('.rail .told')`) // all has landed
 	two.inHand("Baking powder")
 	assert.Equal(t, 4, one.batch().State.Events, "each landed once")
 	assert.Equal(t, "to_come", one.batch().task("powder").At, "taken back")

@@ -136,7 +136,7 @@ func (k *Kitchen) SplitBatches(ctx context.Context, wish []document.BowlWish, ke
 }
 
 func now(id string, f followed, common *batch.Clock, events []batch.Event) BatchNow {
-	b := BatchNow{ID: id, StartedAt: f.doc.StartedAt, From: f.doc.From, Plan: f.making.Plan, State: f.making.FoldAfter(events, common)}
+	b := BatchNow{ID: id, StartedAt: f.doc.StartedAt, From: f.doc.From, Plan: f.making.Plan.Clone(), State: f.making.FoldAfter(events, common)}
 	if b.State.Offer != nil {
 		f.doc.Variation.Dose(b.State.Offer.Doses)
 	}

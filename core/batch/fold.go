@@ -619,7 +619,7 @@ func (f *folding) told(amounts map[string]float64) (grams, cups []mixing.Step) {
 
 func (f *folding) taskNow(t Task) TaskNow {
 	p := f.done[t.ID]
-	now := TaskNow{Task: t, At: p.at, InG: p.in, FillsIn: p.fills, Extra: p.extra, Spooning: p.spooning}
+	now := TaskNow{Task: t.clone(), At: p.at, InG: p.in, FillsIn: p.fills, Extra: p.extra, Spooning: p.spooning}
 	if t.Kind != Weigh {
 		for _, u := range t.Uses {
 			if w := f.done["weigh-"+u.ID]; p.at == ToCome && w != nil && (w.at == ToCome || w.at == More) {
@@ -641,8 +641,8 @@ func (f *folding) taskNow(t Task) TaskNow {
 	if i := f.item(t.Line); i.Fills != nil && now.AsksG != t.Grams {
 		now.Fills, now.Measure = i.Fills(now.AsksG)
 	}
-	if (p.at == ToCome || p.at == More) && f.used(t.Line) {
-		now.Late, now.LeaveOut = f.item(t.Line).Late()
+	if i := f.item(t.Line); (p.at == ToCome || p.at == More) && i.Ingredient != nil && f.used(t.Line) {
+		now.Late, now.LeaveOut = i.Late()
 	}
 	return now
 }

@@ -263,6 +263,20 @@ func (m *Making) mind(s mixing.Step, cautions []safety.Caution) []string {
 	return out
 }
 
+// Clone is a plan of its own, for whoever writes into it.
+func (p Plan) Clone() Plan {
+	p.Bowls, p.Tasks = slices.Clone(p.Bowls), slices.Clone(p.Tasks)
+	for i := range p.Tasks {
+		p.Tasks[i] = p.Tasks[i].clone()
+	}
+	return p
+}
+
+func (t Task) clone() Task {
+	t.Fills, t.Uses = slices.Clone(t.Fills), slices.Clone(t.Uses)
+	return t
+}
+
 // task returns a task of the plan.
 func (p *Plan) task(id string) (Task, bool) {
 	at := slices.IndexFunc(p.Tasks, func(t Task) bool { return t.ID == id })

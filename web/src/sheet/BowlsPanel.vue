@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 import Icon from '@/parts/Icon.vue'
 import { onStep, unbroken } from '@/parts/figures'
 import { unitsShown } from '@/parts/settings'
@@ -12,6 +12,13 @@ const sheet = useSheet()
 const state = computed(() => sheet.batch!.state)
 /** What the sheet is about: what waits for an answer, else the task in hand. */
 const hot = computed(() => state.value.tasks.find((t) => t.id === (state.value.ask?.task ?? sheet.current?.id)))
+const list = ref<HTMLElement>()
+watch(
+  () => hot.value?.id,
+  () => list.value?.querySelector('.now')?.scrollIntoView({ block: 'nearest' }),
+  { flush: 'post' },
+)
+onMounted(() => list.value?.querySelector('.now')?.scrollIntoView({ block: 'nearest' }))
 const rowsOf = (key: string) => state.value.tasks.filter((t) => t.kind === 'weigh' && t.bowl === key)
 const bowls = computed(() => state.value.bowls.map((b) => ({ ...b, rows: rowsOf(b.key) })).filter((b) => b.rows.length))
 const steps = computed(() => state.value.tasks.filter((t) => t.kind !== 'weigh'))
@@ -38,7 +45,7 @@ const brief = (t: TaskNow) => {
       <h2>In the bowls</h2>
       <p class="end" data-weighed>{{ state.weighed }} of {{ state.to_weigh }} {{ unitsShown === 'cups' ? 'measured' : 'weighed' }}</p>
     </header>
-    <div class="all">
+    <div ref="list" class="all">
       <div v-for="b in bowls" :key="b.key" class="bowl" :class="{ here: b.key === hot?.bowl }">
         <button
           type="button"

@@ -225,6 +225,7 @@ header b {
 }
 .none {
   color: var(--ink-3);
+  font-weight: 300;
 }
 .hollow small {
   -webkit-text-stroke: 0;
