@@ -402,14 +402,20 @@ func (k *Kitchen) Batches(ctx context.Context) ([]BatchListed, error) {
 	out := make([]BatchListed, 0, len(page.Items))
 	for _, d := range page.Items {
 		one := BatchListed{Name: d.Name, Form: d.Form, BatchNow: BatchNow{ID: d.ID, StartedAt: d.UpdatedAt}}
-		if f, err := k.follow(ctx, d); err != nil {
+		rows, err := k.store.Events(ctx, d.ID)
+		if err != nil {
+			return nil, err
+		}
+		events := k.decoded(rows)
+		if batch.IsMade(events) { // a week of made ones is not worked out for a list of those under way
+			one.State.Made = true
+			if b, err := document.DecodeBatch(d.Body); err == nil {
+				one.StartedAt, one.From, one.State.Count = b.StartedAt, b.From, b.Plan.Count
+			}
+		} else if f, err := k.follow(ctx, d); err != nil {
 			one.Trouble = document.Sentence(err)
 		} else {
-			rows, err := k.store.Events(ctx, d.ID)
-			if err != nil {
-				return nil, err
-			}
-			one.BatchNow = now(d.ID, f, k.clockOf(ctx, f.doc.Common), k.decoded(rows))
+			one.BatchNow = now(d.ID, f, k.clockOf(ctx, f.doc.Common), events)
 		}
 		out = append(out, one)
 	}

@@ -310,6 +310,7 @@ func TestAnyOrderOfEvents(t *testing.T) {
 		if s.Ask != nil {
 			assert.NotEmpty(t, s.Ask.Ways)
 		}
+		assert.Equal(t, s.Made, batch.IsMade(events))
 		again := m.Fold(append(slices.Clone(events), events...)) // sent twice
 		a, _ := json.Marshal(s.Tasks)
 		b, _ := json.Marshal(again.Tasks)

@@ -274,6 +274,17 @@ func (m *Making) FoldAfter(events []Event, common *Clock) State {
 	return f.state(len(events))
 }
 
+// IsMade tells whether a batch is made, without working it out.
+func IsMade(events []Event) bool {
+	undone := map[string]bool{}
+	for _, e := range events {
+		if e.Kind == TookBack {
+			undone[e.Undoes] = true
+		}
+	}
+	return slices.ContainsFunc(events, func(e Event) bool { return e.Kind == Made && !undone[e.ID] })
+}
+
 // take counts one event.
 func (f *folding) take(e Event, n int) {
 	p := f.done[e.Task]

@@ -89,15 +89,15 @@ export const useSheet = defineStore('sheet', () => {
   /** The task that this tablet looks at: the next one, or another that was tapped. */
   const picked = ref<string>()
   const tasks = computed(() => batch.value?.state.tasks ?? [])
-  const open_ = (t: TaskNow) => (t.at === 'to_come' || t.at === 'top_up') && !isWaiting(t.id)
+  const stillOpen = (t: TaskNow) => (t.at === 'to_come' || t.at === 'top_up') && !isWaiting(t.id)
   const current = computed(() => {
     const chosen = tasks.value.find((t) => t.id === picked.value)
-    if (chosen && open_(chosen)) return chosen
-    return tasks.value.find(open_)
+    if (chosen && stillOpen(chosen)) return chosen
+    return tasks.value.find(stillOpen)
   })
   const next = computed(() => {
     const from = tasks.value.findIndex((t) => t.id === current.value?.id)
-    return tasks.value.slice(from + 1).find(open_) ?? tasks.value.slice(0, Math.max(0, from)).find(open_)
+    return tasks.value.slice(from + 1).find(stillOpen) ?? tasks.value.slice(0, Math.max(0, from)).find(stillOpen)
   })
 
   /** Tells what happened. While the program is away it waits on this tablet and lands by itself. */
