@@ -1521,6 +1521,9 @@ type BatchEvent struct {
 	Fills      *int              `json:"fills,omitempty"`
 	Grams      *float64          `json:"grams,omitempty"`
 
+	// Heaped The last of the fills, not level
+	Heaped *bool `json:"heaped,omitempty"`
+
 	// Id Given by the tablet, so that it counts once
 	Id   string         `json:"id"`
 	Kind BatchEventKind `json:"kind"`

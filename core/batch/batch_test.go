@@ -291,7 +291,7 @@ func TestAnyOrderOfEvents(t *testing.T) {
 			e := batch.Event{
 				ID: fmt.Sprint(i), At: seven.Add(time.Duration(rapid.IntRange(-5, 90).Draw(t, "s")) * time.Second), Kind: rapid.SampledFrom(batch.EventKinds).Draw(t, "kind"),
 				Task: rapid.SampledFrom(tasks).Draw(t, "task"), Bowl: rapid.SampledFrom([]string{"dry", "wet", "jug", "?"}).Draw(t, "bowl"), Grams: &g, Fills: &n,
-				Choice: rapid.SampledFrom(batch.Choices).Draw(t, "choice"), Knew: i, VolumeML: &ml, DiameterMM: &d, Adds: rapid.Bool().Draw(t, "adds"),
+				Choice: rapid.SampledFrom(batch.Choices).Draw(t, "choice"), Knew: i, VolumeML: &ml, DiameterMM: &d, Adds: rapid.Bool().Draw(t, "adds"), Heaped: rapid.Bool().Draw(t, "heaped"),
 			}
 			if e.Kind == batch.TookBack && i > 0 {
 				e.Undoes = fmt.Sprint(rapid.IntRange(0, i-1).Draw(t, "undoes"))
@@ -342,6 +342,14 @@ func TestCupsAndSpoons(t *testing.T) {
 	require.NotNil(t, s.Ask)
 	last := flour.Fills[len(flour.Fills)-1]
 	assert.InDelta(t, last.Grams, s.Ask.Grams, 1e-9, "one too many of the last")
+	s = l.do(batch.Event{Kind: batch.Chose, Task: flour.ID, Choice: batch.SpoonOut})
+	assert.Nil(t, s.Ask)
+	assert.InDelta(t, filledG(flour), task(s, flour.ID).InG, 1e-6)
+	n := flour.FillsAll
+	s = l.do(batch.Event{Kind: batch.Filled, Task: flour.ID, Fills: &n, Heaped: true})
+	require.NotNil(t, s.Ask, "a heaped spoon")
+	assert.InDelta(t, 0.6*last.Grams, s.Ask.Grams, 1e-9)
+	assert.Equal(t, "Level it off", s.Ask.Ways[0].Lead)
 	s = l.do(batch.Event{Kind: batch.Chose, Task: flour.ID, Choice: batch.SpoonOut})
 	assert.Nil(t, s.Ask)
 	assert.InDelta(t, filledG(flour), task(s, flour.ID).InG, 1e-6)

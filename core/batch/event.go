@@ -54,6 +54,7 @@ type Event struct {
 	Taste      bool      `json:"taste,omitzero"` // as much as tasted right, not as much as was asked
 	Fills      *int      `json:"fills,omitzero"`
 	Extra      int       `json:"extra,omitzero"`
+	Heaped     bool      `json:"heaped,omitzero"` // the last of the fills, not level
 	Choice     Choice    `json:"choice,omitzero"`
 	VolumeML   *float64  `json:"volume_ml,omitzero"`
 	DiameterMM *float64  `json:"diameter_mm,omitzero"`

@@ -213,7 +213,8 @@ type progress struct {
 	spooning bool
 	byFills  bool
 	taste    bool // as much as tasted right
-	when     int  // how many events there were when it was last set
+	heap     float64
+	when     int // how many events there were when it was last set
 }
 
 // folding is a state on its way.
@@ -322,6 +323,10 @@ func (f *folding) take(e Event, n int) {
 			p.in += signed(one)
 			if i == p.fills-1 {
 				p.in += float64(p.extra) * one.Grams
+				if e.Heaped {
+					p.heap = heapOf(one)
+					p.in += p.heap
+				}
 			}
 		}
 		if p.fills == len(all) {
@@ -461,6 +466,24 @@ func (f *folding) fills(t Task) []measure.Fill {
 	return out
 }
 
+// What a heap holds more than a level measure, times its fill (common practice, no source).
+const (
+	heapOfSpoon = 0.6
+	heapOfCup   = 0.2
+)
+
+func heapOf(f measure.Fill) float64 {
+	switch {
+	case f.Out:
+		return 0
+	case f.Vessel == "cup":
+		return heapOfCup * f.Grams
+	case f.Vessel == "tbsp" || f.Vessel == "tsp":
+		return heapOfSpoon * f.Grams
+	}
+	return 0
+}
+
 func signed(f measure.Fill) float64 {
 	if f.Out {
 		return -f.Grams
@@ -476,7 +499,10 @@ func (f *folding) over(t Task) float64 {
 		return 0
 	case p.byFills:
 		if all := f.fills(t); p.extra > 0 && p.fills > 0 && p.fills <= len(all) {
-			return float64(p.extra) * all[p.fills-1].Grams
+			return float64(p.extra)*all[p.fills-1].Grams + p.heap
+		}
+		if p.heap > t.Slack {
+			return p.heap
 		}
 		return 0
 	}

@@ -16,6 +16,8 @@ const (
 	leastTopUp  = 0.4 // of the slack of a line; below it, it stays as it is
 )
 
+const levelOff = "Level it off"
+
 // AskKind is what waits for an answer.
 type AskKind string
 
@@ -92,13 +94,16 @@ func (f *folding) askOver(t Task, over float64, amounts map[string]float64) *Ask
 	default:
 		out.Text = "It has run into the rest: what you take out takes some of that along. The scale counts down."
 	}
+	if p := f.done[t.ID]; p.byFills && p.extra == 0 {
+		out.Lead, out.Text = levelOff, "Take the heap off again with the back of a knife."
+	}
 	leave := Way{Choice: Leave, Lead: "Leave it so", Text: "Nothing is weighed again.", Count: f.count(), PoursMM: a.LeftMM}
 	up, canScale := f.scaledUp(t, amounts)
 	switch {
 	case t.Bowl == mixing.BowlJug:
 		jug := Way{Choice: ToJug, Lead: "Leave it in the jug", Text: "It waits there for the test with the rest, and goes in only if the test asks for it.", Count: f.count(), PoursMM: as(asked)}
 		a.Ways = []Way{out, jug}
-	case alone, onTop:
+	case alone, onTop, out.Lead == levelOff:
 		a.Ways = []Way{out}
 	}
 	if canScale {
@@ -192,7 +197,7 @@ func (f *folding) choose(t Task, p *progress, e Event, tell func(string, ...any)
 	case SpoonOut:
 		over := f.over(t)
 		if p.byFills { // the spoon that was too much is out again
-			p.in, p.extra = p.in-over, 0
+			p.in, p.extra, p.heap = p.in-over, 0, 0
 		} else {
 			p.at, p.spooning = ToCome, true
 		}

@@ -3057,6 +3057,8 @@ export interface components {
             taste?: boolean;
             fills?: number;
             extra?: number;
+            /** @description The last of the fills, not level */
+            heaped?: boolean;
             /** @enum {string} */
             choice?: "spoon_out" | "scale_up" | "to_jug" | "leave" | "top_up";
             /** Format: double */

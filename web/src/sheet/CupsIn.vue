@@ -43,14 +43,14 @@ const groups = computed(() => {
 })
 const stateOf = (i: number) => (i < n.value ? 'in' : i === n.value ? 'now' : 'come')
 
-function filled(fills: number, extra = 0) {
+function filled(fills: number, extra = 0, heaped = false) {
   const what = `${props.task.label}, ${fills} of ${all.value.length}`
   if (top.value)
     return sheet.tell(
       { kind: 'weighed', task: props.task.id, grams: props.task.asks_g, adds: true },
       `${props.task.label}, ${unbroken(props.task.measure)} more`,
     )
-  return sheet.tell({ kind: 'filled', task: props.task.id, fills, ...(extra ? { extra } : {}) }, what)
+  return sheet.tell({ kind: 'filled', task: props.task.id, fills, ...(extra ? { extra } : {}), ...(heaped ? { heaped } : {}) }, what)
 }
 /** A whole top-up is one tap; else one cup or spoon at a time. */
 const enter = () => now.value && filled(n.value + 1)
@@ -103,6 +103,7 @@ defineExpose({ enter })
         ><Icon name="undo" :size="24" />{{ n > 0 ? 'Take one back' : 'Take back' }}</el-button
       >
       <el-button v-if="n > 0 && !task.counted && !top" class="big" @click="filled(n, (task.extra ?? 0) + 1)">One too many</el-button>
+      <el-button v-if="n > 0 && !task.counted && !top" class="big" @click="filled(n, 0, true)">It was heaped</el-button>
       <el-button class="big" @click="emit('type')">By weight <kbd>T</kbd></el-button>
       <el-button v-if="now" class="big go next" @click="enter">{{ button }} <kbd>Enter</kbd></el-button>
       <p v-else class="muted">Cups and spoons cannot say this one: weigh it, or type it in.</p>
