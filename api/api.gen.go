@@ -981,8 +981,10 @@ func (e ReferenceKind) Valid() bool {
 // Defines values for ScaleLoadPlay.
 const (
 	ScaleLoadPlayBack ScaleLoadPlay = "back"
+	ScaleLoadPlayBowl ScaleLoadPlay = "bowl"
 	ScaleLoadPlayHand ScaleLoadPlay = "hand"
 	ScaleLoadPlayLift ScaleLoadPlay = "lift"
+	ScaleLoadPlayOver ScaleLoadPlay = "over"
 	ScaleLoadPlayPour ScaleLoadPlay = "pour"
 )
 
@@ -991,9 +993,13 @@ func (e ScaleLoadPlay) Valid() bool {
 	switch e {
 	case ScaleLoadPlayBack:
 		return true
+	case ScaleLoadPlayBowl:
+		return true
 	case ScaleLoadPlayHand:
 		return true
 	case ScaleLoadPlayLift:
+		return true
+	case ScaleLoadPlayOver:
 		return true
 	case ScaleLoadPlayPour:
 		return true
@@ -1556,10 +1562,16 @@ type BatchPlan struct {
 	AllergenText string      `json:"allergen_text"`
 	Bowls        []WeighBowl `json:"bowls"`
 	Cautions     []Caution   `json:"cautions"`
-	Count        int         `json:"count"`
-	Form         Form        `json:"form"`
-	Name         string      `json:"name"`
-	PortionMl    float64     `json:"portion_ml"`
+
+	// Colour Of the batter, roughly
+	Colour *string `json:"colour,omitempty"`
+
+	// Common It is split into bowls
+	Common    *bool   `json:"common,omitempty"`
+	Count     int     `json:"count"`
+	Form      Form    `json:"form"`
+	Name      string  `json:"name"`
+	PortionMl float64 `json:"portion_ml"`
 
 	// Said Of a common batter: what cannot be shared, what was rounded
 	Said  *[]string   `json:"said,omitempty"`

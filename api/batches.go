@@ -29,15 +29,9 @@ func (s *Server) batchNow(b kitchen.BatchNow) batchNow {
 	return batchNow{b.ID, b.StartedAt, s.now().UTC(), b.From, b.Plan, b.State}
 }
 
-// batchWish is a variation that is made, and the saved one that it comes from.
-type batchWish struct {
-	Variation document.Variation `json:"variation"`
-	From      *document.BaseRef  `json:"from,omitzero"`
-}
-
 // BeginBatch begins a batch.
 func (s *Server) BeginBatch(c *gin.Context, p BeginBatchParams) {
-	var w batchWish
+	var w document.BowlWish
 	if !s.decode(c, &w) {
 		return
 	}

@@ -141,7 +141,7 @@ func (s *Server) LoadScale(c *gin.Context) {
 	}
 	play := device.Play(*load.Play)
 	if !slices.Contains(device.Plays, play) {
-		s.refuse(c, document.Refusal("/play", "unknown_choice", "A simulated scale plays pour, hand, lift and back."))
+		s.refuse(c, document.Refusal("/play", "unknown_choice", "A simulated scale plays pour, over, bowl, hand, lift and back."))
 		return
 	}
 	s.done(c, s.scale.Play(c.Request.Context(), play, load.Grams))

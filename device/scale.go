@@ -218,7 +218,7 @@ func (s *NetScale) Play(ctx context.Context, p Play, grams float64) error {
 	if !s.State().Simulated {
 		return ErrNotSimulated
 	}
-	if p == PlayPour {
+	if p.pours() {
 		return s.say(ctx, fmt.Sprintf("%s %.2f", p, grams))
 	}
 	return s.say(ctx, string(p))

@@ -38,6 +38,9 @@ const (
 	lateS       = 0.25  // s from seeing to stopping, at most: what overshoots
 	handG       = 260.0 // g that a hand on the pan weighs,
 	handS       = 1.5   // s that it stays
+	bowlG       = 420.0 // g of the bowl that is put on
+	overShare   = 0.05  // of a pour that is too much, and
+	overG       = 3.0   // g more
 )
 
 // Play is what somebody does at a simulated scale.
@@ -46,13 +49,15 @@ type Play string
 // The plays.
 const (
 	PlayPour Play = "pour" // pours so many grams more, roughly
+	PlayOver Play = "over" // pours them and does not look
+	PlayBowl Play = "bowl" // puts an empty bowl on
 	PlayHand Play = "hand" // leans on it for a moment
 	PlayLift Play = "lift" // takes the bowl off, with what is in it
 	PlayBack Play = "back" // and puts it back
 )
 
 // Plays lists them.
-var Plays = []Play{PlayPour, PlayHand, PlayLift, PlayBack}
+var Plays = []Play{PlayPour, PlayOver, PlayBowl, PlayHand, PlayLift, PlayBack}
 
 // SimulatedScale is a stand-in: a load is put on it, it swings, settles, drifts and can be
 // tared. It is safe for concurrent use.
@@ -82,11 +87,18 @@ func (s *SimulatedScale) Put(grams float64) {
 	s.from, s.load, s.since, s.quiet = s.load, grams, 0, 0
 }
 
+// pours tells whether a play wants to know how much.
+func (p Play) pours() bool { return p == PlayPour || p == PlayOver }
+
 // Play does something at it; grams are those of a pour.
 func (s *SimulatedScale) Play(p Play, grams float64) {
 	s.mu.Lock()
 	defer s.mu.Unlock()
 	switch p {
+	case PlayBowl:
+		s.from, s.load, s.since, s.quiet, s.pour = s.load, bowlG, 0, 0, 0
+	case PlayOver:
+		s.pour, s.poured, s.late = (1+overShare)*grams+overG, 0, lateS*s.rng.Float64()
 	case PlayPour:
 		s.pour, s.poured, s.late = grams, 0, lateS*s.rng.Float64()
 	case PlayHand:
@@ -215,7 +227,7 @@ func (s *SimulatedScale) obey(f []string) string {
 	case len(f) == 1 && f[0] == "tare":
 		s.Tare()
 		return "ok tare"
-	case len(f) == 2 && (f[0] == "put" || f[0] == string(PlayPour)):
+	case len(f) == 2 && (f[0] == "put" || Play(f[0]).pours()):
 		g, err := strconv.ParseFloat(f[1], 64)
 		if err != nil || !(g >= 0 && g <= 100*simMaxG) {
 			return "error not a weight"
@@ -223,10 +235,10 @@ func (s *SimulatedScale) obey(f []string) string {
 		if f[0] == "put" {
 			s.Put(g)
 		} else {
-			s.Play(PlayPour, g)
+			s.Play(Play(f[0]), g)
 		}
 		return "ok " + f[0]
-	case len(f) == 1 && slices.Contains(Plays[1:], Play(f[0])):
+	case len(f) == 1 && slices.Contains(Plays, Play(f[0])) && !Play(f[0]).pours():
 		s.Play(Play(f[0]), 0)
 		return "ok " + f[0]
 	}

@@ -81,7 +81,7 @@ func (b Batch) Making(ctx context.Context, s Setting) (batch.Making, error) {
 // mostSplit is how many bowls one batter is split into (modelling choice: more than stand on a counter).
 const mostSplit = 8
 
-// BowlWish is one bowl of a split: a variation, and the saved one that it comes from.
+// BowlWish is a bowl that is wanted: a variation, and the saved one that it comes from.
 type BowlWish struct {
 	Variation Variation `json:"variation"`
 	From      *BaseRef  `json:"from,omitzero"`
@@ -121,25 +121,25 @@ func SplitBatches(ctx context.Context, wish []BowlWish, items []PantryItem, by W
 
 // times is so many times the variation, exactly, with as many portions as that makes.
 func (v Variation) times(factor float64) Variation {
-	scaled := func(lines []Line) []Line {
-		out := slices.Clone(lines)
-		for i := range out {
-			if out[i].Amount != nil {
-				g := *out[i].Amount * factor
-				out[i].Amount = &g
-			}
+	scale := func(l *Line) {
+		if l.Amount != nil {
+			g := *l.Amount * factor
+			l.Amount = &g
 		}
-		return out
+	}
+	scaled := func(lines []Line) []Line {
+		lines = slices.Clone(lines)
+		for i := range lines {
+			scale(&lines[i])
+		}
+		return lines
 	}
 	more := func(all []Addition) []Addition {
-		out := slices.Clone(all)
-		for i := range out {
-			if out[i].Amount != nil {
-				g := *out[i].Amount * factor
-				out[i].Amount = &g
-			}
+		all = slices.Clone(all)
+		for i := range all {
+			scale(&all[i].Line)
 		}
-		return out
+		return all
 	}
 	base := *v.Base
 	base.Lines, base.OwnLines = scaled(base.Lines), scaled(base.OwnLines)

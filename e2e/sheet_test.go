@@ -183,6 +183,10 @@ func TestAWeighInAtTheScale(t *testing.T) {
 	c.sees(`document.querySelector('[data-says]').innerText.startsWith('No reading for') || document.querySelector('[data-says]').innerText.startsWith('Looking')`)
 	c.press("t")
 	c.sees(`document.activeElement?.matches('.el-dialog input')`)
+	c.press("999999" + kb.Enter) // a slip of the keys is said at its field, and what was typed stays
+	c.sees(`document.querySelector('.el-dialog .fault')?.innerText.includes('between 0 and 100000') && document.querySelector('.el-dialog input').value === '999999'`)
+	c.p.ForgetConsole() // the browser itself reports the 400
+	c.sees(`(() => { const i = document.querySelector('.el-dialog input'); i.focus(); i.select(); return document.activeElement === i })()`)
 	c.press("81" + kb.Enter)
 	c.sees(`document.querySelector('.step-card')`)
 	assert.Equal(t, 81.0, c.batch().task("butter").InG)

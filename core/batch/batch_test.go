@@ -193,8 +193,15 @@ func TestAnOverPour(t *testing.T) {
 	up := s.Ask.Ways[2]
 	assert.InDelta(t, 100*(factor-1), up.Percent, 1e-9)
 	assert.Equal(t, int(math.Floor(float64(l.Plan.Count)*factor)), up.Count)
+	for _, row := range up.Rows { // read across, as it is told
+		say := func(g float64) float64 { return math.Round(g*math.Pow10(row.Decimals)) / math.Pow10(row.Decimals) }
+		assert.InDelta(t, say(row.To), say(row.From)+say(row.Add), 1e-9, row.Label)
+	}
 	s = l.do(batch.Event{Kind: batch.Chose, Task: "weigh-milk_whole", Choice: batch.ScaleUp})
 	assert.Nil(t, s.Ask)
+	left := l.Fold(append(slices.Clone(l.events), batch.Event{ID: "enough", Kind: batch.Skipped, Task: "weigh-plain_flour", Knew: 99}))
+	assert.Equal(t, batch.In, task(left, "weigh-plain_flour").At, "there is no more flour")
+	assert.Equal(t, 500.0, task(left, "weigh-plain_flour").InG)
 	flour := task(s, "weigh-plain_flour")
 	assert.Equal(t, batch.More, flour.At)
 	assert.InDelta(t, math.Round(500*factor)-500, flour.AsksG, 1e-9)
@@ -362,6 +369,9 @@ func TestForgottenLeftOutAndSpilt(t *testing.T) {
 			l.weigh(one.Line, one.Grams)
 		}
 	}
+	now := l.Fold(l.events)
+	assert.Equal(t, []string{"weigh-salt_fine"}, task(now, "weigh-egg_whole").Behind, "its bowl was left before it was in")
+	assert.Empty(t, task(now, "weigh-granulated_sugar").Behind)
 	s := l.do(batch.Event{Kind: batch.Skipped, Task: "weigh-salt_fine"})
 	missing := map[string][]string{}
 	for _, one := range s.Tasks {
@@ -425,7 +435,7 @@ func TestATestOfTheBowl(t *testing.T) {
 		}
 		s := l.all(test)
 		require.NotNil(t, s.MixedAt)
-		_, r, _, err := worksheet.Recipe(context.Background(), beetroot(), batter.DefaultKitchen(), worksheet.Include{})
+		_, r, err := worksheet.Recipe(context.Background(), beetroot(), batter.DefaultKitchen(), worksheet.Include{})
 		require.NoError(t, err)
 		missing := rapid.Float64Range(5, 60).Draw(t, "missing milk")
 		short := r.With(map[string]float64{"milk_whole": task(s, "weigh-milk_whole").InG - missing})

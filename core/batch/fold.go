@@ -128,6 +128,7 @@ type TaskNow struct {
 	Extra    int      `json:"extra,omitzero"`
 	Spooning bool     `json:"spooning,omitzero"`  // what is too much is spooned out
 	Missing  []string `json:"missing,omitzero"`   // tasks of a step whose lines are not in yet
+	Behind   []string `json:"behind,omitzero"`    // tasks before a weigh-in, of bowls that were left before they were in
 	Late     string   `json:"late,omitzero"`      // how what was forgotten still goes in
 	LeaveOut string   `json:"leave_out,omitzero"` // and what leaving it out does
 }
@@ -145,6 +146,15 @@ type Clock struct {
 	InFridge bool       `json:"in_fridge"`
 	ChillBy  *time.Time `json:"chill_by,omitzero"` // until then it may be chilled again
 	UseBy    *time.Time `json:"use_by,omitzero"`   // until then it must be used
+	Says     ClockWords `json:"says"`
+}
+
+// ClockWords are what the clock of a bowl says; a time follows where it is so far.
+type ClockWords struct {
+	Stands string `json:"stands"` // while it does not run
+	Fine   string `json:"fine"`   // before chill_by, which follows
+	Soon   string `json:"soon"`   // before use_by, which follows
+	Over   string `json:"over"`
 }
 
 // TestNow is what is known of the batter's thickness.
@@ -340,6 +350,10 @@ func (f *folding) take(e Event, n int) {
 			tell("the step “%s”", short(t.Text))
 		}
 	case Skipped:
+		if p.at == More { // no more of it goes in
+			p.at, p.when = In, n+1
+			tell("%s, left as it is", t.Label)
+		}
 		if p.at == ToCome {
 			p.at, p.when = LeftOut, n+1
 			tell("%s", words.Either(t.Kind == Weigh, t.Label+", left out", "the skipped “"+short(t.Text)+"”"))
@@ -436,11 +450,14 @@ func (f *folding) now() string {
 }
 
 // asks is what a task asks for by now, in all.
-func (f *folding) asks(t Task) float64 {
-	if t.Counted || f.factor == 1 {
+func (f *folding) asks(t Task) float64 { return t.asksAt(f.factor) }
+
+// asksAt is what a task asks for in so many times the plan; eggs do not follow.
+func (t Task) asksAt(factor float64) float64 {
+	if t.Counted || factor == 1 {
 		return t.Grams
 	}
-	return measure.Round(t.Grams*f.factor, t.Step)
+	return measure.Round(t.Grams*factor, t.Step)
 }
 
 func (m *Making) item(line string) mixing.Item {
@@ -595,6 +612,12 @@ func (f *folding) state(events int) State {
 			}
 		}
 	}
+	s.Clock.Says = ClockWords{
+		Stands: words.Either(f.clock.InFridge, "in the fridge: the clock stands", "starts with the first egg or milk"),
+		Fine:   fmt.Sprintf("out of the fridge, %s at", words.Minutes(safety.ChillAgainWithinMin)),
+		Soon:   "do not chill it again, use it by",
+		Over:   fmt.Sprintf("over %s: discard it", words.Minutes(safety.UseWithinMin)),
+	}
 	if c := &s.Clock; c.Since != nil {
 		chill, use := f.until(safety.ChillAgainWithinMin), f.until(safety.UseWithinMin)
 		c.ChillBy, c.UseBy = &chill, &use
@@ -627,7 +650,9 @@ func (f *folding) until(minutes float64) time.Time {
 }
 
 // count is how many portions it is by now.
-func (f *folding) count() int { return int(math.Floor(float64(f.Plan.Count)*f.factor + 1e-9)) }
+func (f *folding) count() int { return f.Plan.countAt(f.factor) }
+
+func (p *Plan) countAt(factor float64) int { return int(math.Floor(float64(p.Count)*factor + 1e-9)) }
 
 // firstStep is where the steps begin: the weigh-ins come first.
 func (f *folding) firstStep() int {
@@ -644,10 +669,9 @@ func (f *folding) told(amounts map[string]float64) (grams, cups []mixing.Step) {
 	if !moved {
 		return nil, nil
 	}
-	inGrams, inCups := f.bowl.With(amounts), f.cups.With(amounts)
-	_, kept := f.jug()
-	inGrams.KeptG, inCups.KeptG = kept, kept
-	grams, cups = mixing.Order(inGrams), mixing.Order(inCups)
+	now := f.bowl.With(amounts)
+	_, now.KeptG = f.jug()
+	grams, cups = mixing.Order(now), mixing.Order(now.InCups())
 	if n := len(f.Plan.Tasks) - f.firstStep(); len(grams) != n || len(cups) != n {
 		return nil, nil
 	}
@@ -665,6 +689,7 @@ func (f *folding) taskNow(t Task) TaskNow {
 		}
 		return now
 	}
+	now.Behind = f.behind(t)
 	now.AsksG = f.asks(t)
 	if p.at == More {
 		now.AsksG -= p.in
@@ -682,6 +707,24 @@ func (f *folding) taskNow(t Task) TaskNow {
 		now.Late, now.LeaveOut = i.Late()
 	}
 	return now
+}
+
+// behind are the tasks before a weigh-in that are not in, of other bowls that something is in.
+func (f *folding) behind(t Task) []string {
+	begun := map[string]bool{}
+	for _, other := range f.Plan.Tasks {
+		begun[other.Bowl] = begun[other.Bowl] || f.done[other.ID].in > 0
+	}
+	var out []string
+	for _, other := range f.Plan.Tasks {
+		if other.ID == t.ID {
+			break
+		}
+		if other.Kind == Weigh && other.Bowl != t.Bowl && begun[other.Bowl] && f.done[other.ID].at == ToCome {
+			out = append(out, other.ID)
+		}
+	}
+	return out
 }
 
 // bowlFromG is what the lightest bowl weighs [g] (modelling choice: a paper cup is lighter than any bowl on a counter).

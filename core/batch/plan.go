@@ -42,7 +42,9 @@ type Plan struct {
 	Tasks        []Task           `json:"tasks"` // in the order of work
 	Tools        []string         `json:"tools"`
 	Cautions     []safety.Caution `json:"cautions"`
-	Said         []string         `json:"said,omitzero"` // of a common batter: what cannot be shared, what was rounded
+	Colour       string           `json:"colour,omitzero"` // of the batter, roughly
+	Common       bool             `json:"common,omitzero"` // it is split into bowls
+	Said         []string         `json:"said,omitzero"`   // of a common batter: what cannot be shared, what was rounded
 }
 
 // Task is one thing to do. Of a weigh-in: so many grams of a line into a bowl.
@@ -105,8 +107,7 @@ func slack(i mixing.Item) float64 {
 // Making is a batch that can be followed: its plan, with what is behind it.
 type Making struct {
 	Plan Plan
-	bowl mixing.Recipe // with grams in its steps
-	cups mixing.Recipe // the same with cups and spoons
+	bowl mixing.Recipe
 
 	beside []worksheet.ServedPart // for the pan and the table
 	target float64                // what the thickness was pulled to, times its reference
@@ -114,11 +115,11 @@ type Making struct {
 
 // Begin plans a batch of a variation. The error is batter.Problems.
 func Begin(ctx context.Context, v batter.Variation, k batter.Kitchen) (Making, error) {
-	sheet, bowl, cups, err := worksheet.Recipe(ctx, v, k, worksheet.Include{Cook: true})
+	sheet, bowl, err := worksheet.Recipe(ctx, v, k, worksheet.Include{Cook: true})
 	if err != nil {
 		return Making{}, err
 	}
-	m := Making{bowl: bowl, cups: cups, beside: sheet.Parts, target: v.Offset.Targets.Of(batter.HoldThickness, 1)}
+	m := Making{bowl: bowl, beside: sheet.Parts, target: v.Offset.Targets.Of(batter.HoldThickness, 1)}
 	m.plan(v.Name, v.Form, sheet)
 	return m, nil
 }
@@ -128,6 +129,9 @@ func (m *Making) plan(name string, form batter.Form, sheet worksheet.Worksheet) 
 	m.Plan = Plan{
 		Name: name, Form: form, Count: sheet.Portion.Count, PortionML: sheet.Portion.VolumeML, AllergenText: sheet.AllergenText,
 		Bowls: mixing.Bowls(m.bowl), Tools: mixing.Tools(m.bowl), Cautions: sheet.Cautions,
+	}
+	if c := sheet.Batter.Colour; c != nil {
+		m.Plan.Colour = c.Hex
 	}
 	m.weighIns(sheet)
 	m.steps(sheet.Cautions)
@@ -213,7 +217,7 @@ func (m *Making) why(l worksheet.Line) string {
 
 // steps follow the weigh-ins, in the order of mixing.
 func (m *Making) steps(cautions []safety.Caution) {
-	inCups := mixing.Order(m.cups)
+	inCups := mixing.Order(m.bowl.InCups())
 	for n, s := range mixing.Order(m.bowl) {
 		t := Task{ID: fmt.Sprintf("step-%d", s.Number), Kind: Do, Text: s.Text, Code: s.Code, Minutes: s.Minutes, Skip: s.Skip, Ruler: s.Ruler, Uses: s.Uses}
 		if n < len(inCups) {

@@ -18,6 +18,9 @@ type Pulling struct {
 	Bowls []PulledBowl `json:"bowls"`
 }
 
+// shortSlack is what nobody misses of a stock [g] (modelling choice: the last digit of a fine scale).
+const shortSlack = 0.05
+
 // PulledBowl is a bowl that a list is for.
 type PulledBowl struct {
 	Name         string `json:"name"`
@@ -35,7 +38,7 @@ type Pull struct {
 	Bought     *float64 `json:"bought_g,omitzero"` // with what is thrown away of it
 	Pieces     string   `json:"pieces,omitzero"`   // about how many of them: "5 × medium carrot"
 	Have       *float64 `json:"have_g,omitzero"`   // what the pantry keeps count of
-	Short      *float64 `json:"short_g,omitzero"`  // that is missing
+	Short      *float64 `json:"short_g,omitzero"`  // that is missing, in whole grams
 	For        []string `json:"for"`               // the bowls
 	Allergens  []string `json:"allergens,omitzero"`
 	May        []string `json:"may_contain,omitzero"`
@@ -103,7 +106,7 @@ func (p *Pull) count(row *food.Ingredient) {
 	if row.Stock > 0 {
 		have := row.Stock
 		p.Have = &have
-		if short := p.Grams - have; short > 0.05 {
+		if short := math.Ceil(p.Grams - have - shortSlack); short > 0 {
 			p.Short = &short
 		}
 	}

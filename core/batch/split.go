@@ -71,26 +71,26 @@ func Split(ctx context.Context, all []batter.Variation, k batter.Kitchen) (Split
 	for i, v := range all {
 		v = v.ScaledExactly(s.Factors[i])
 		v.Portion.Count = 0
-		sheet, grams, cups, err := worksheet.Recipe(ctx, v, k, worksheet.Include{Cook: true})
+		sheet, recipe, err := worksheet.Recipe(ctx, v, k, worksheet.Include{Cook: true})
 		if err != nil {
 			return s, err
 		}
-		bowls = append(bowls, bowlOf{v, sheet, grams, cups, units[i]})
+		bowls = append(bowls, bowlOf{v, sheet, recipe, units[i]})
 	}
 	common := s.common(first, bowls)
 	for _, b := range bowls {
-		m := b.making(Share{first.Base.Name, b.share(common)})
-		s.Bowls, s.Shares = append(s.Bowls, m.Making), append(s.Shares, m.share)
+		share := Share{first.Base.Name, b.share(common)}
+		s.Bowls, s.Shares = append(s.Bowls, b.making(share)), append(s.Shares, share)
 	}
 	return s, s.mix(ctx, first, bowls, common, k)
 }
 
 // bowlOf is one bowl of a split, as it would be on its own.
 type bowlOf struct {
-	v           batter.Variation
-	sheet       worksheet.Worksheet
-	grams, cups mixing.Recipe
-	units       float64
+	v      batter.Variation
+	sheet  worksheet.Worksheet
+	recipe mixing.Recipe
+	units  float64
 }
 
 // sameBase tells whether two variations have one base, and how many times the first one's the second's is.
@@ -188,7 +188,7 @@ func (s *Splitting) waits(bowls []bowlOf, l batter.Line) bool {
 	if l.Ingredient.CO2 <= 0 || l.Ingredient.IsFlour() {
 		return false
 	}
-	return slices.ContainsFunc(bowls, func(b bowlOf) bool { return b.grams.RestMin > safety.LeavenWaitsMin })
+	return slices.ContainsFunc(bowls, func(b bowlOf) bool { return b.recipe.RestMin > safety.LeavenWaitsMin })
 }
 
 // share is what the bowl takes of the common batter.
@@ -202,17 +202,11 @@ func (b bowlOf) share(common map[string]float64) map[string]float64 {
 	return out
 }
 
-// sharedMaking is a bowl that takes its share.
-type sharedMaking struct {
-	Making
-	share Share
-}
-
 // making plans a bowl: its share of the common batter, what it lacks of the base's lines, its additions.
-func (b bowlOf) making(share Share) sharedMaking {
-	m := Making{bowl: withShare(b.grams, share), cups: withShare(b.cups, share), beside: b.sheet.Parts, target: b.v.Offset.Targets.Of(batter.HoldThickness, 1)}
+func (b bowlOf) making(share Share) Making {
+	m := Making{bowl: withShare(b.recipe, share), beside: b.sheet.Parts, target: b.v.Offset.Targets.Of(batter.HoldThickness, 1)}
 	m.plan(b.v.Name, b.v.Form, b.sheet)
-	return sharedMaking{m, share}
+	return m
 }
 
 // withShare is a recipe that begins with its share of a common batter.
@@ -264,11 +258,11 @@ func asIngredient(r mixing.Recipe, share Share) *food.Ingredient {
 
 // FollowShare is Follow for a bowl that took its share of a common batter.
 func FollowShare(ctx context.Context, p Plan, v batter.Variation, k batter.Kitchen, share Share) (Making, error) {
-	sheet, grams, cups, err := worksheet.Recipe(ctx, v, k, worksheet.Include{Cook: true})
+	sheet, recipe, err := worksheet.Recipe(ctx, v, k, worksheet.Include{Cook: true})
 	if err != nil {
 		return Making{}, err
 	}
-	m := bowlOf{v, sheet, grams, cups, 1}.making(share).Making
+	m := bowlOf{v, sheet, recipe, 1}.making(share)
 	m.Plan = p
 	return m, nil
 }
@@ -293,20 +287,18 @@ func (s *Splitting) mix(ctx context.Context, first batter.Variation, bowls []bow
 			v.Base.Lines = append(v.Base.Lines, l)
 		}
 	}
-	sheet, grams, cups, err := worksheet.Recipe(ctx, v, k, worksheet.Include{})
+	sheet, recipe, err := worksheet.Recipe(ctx, v, k, worksheet.Include{})
 	if err != nil {
 		return err
 	}
-	for _, r := range []*mixing.Recipe{&grams, &cups} {
-		r.Cooking, r.Judged, r.Spreads, r.RestMin = nil, false, false, 0
-	}
-	m := Making{bowl: grams, cups: cups}
+	recipe.Cooking, recipe.Judged, recipe.Spreads, recipe.RestMin = nil, false, false, 0
+	m := Making{bowl: recipe}
 	m.plan(v.Name, v.Form, sheet)
 	var into []string
 	for i, b := range bowls {
 		into = append(into, fmt.Sprintf("%s for %s", words.Grams(math.Round(s.Shares[i].mass()), 1), b.v.Name))
 	}
-	m.Plan.Count, m.Plan.Said = 0, s.Said
+	m.Plan.Count, m.Plan.Common, m.Plan.Said = 0, true, s.Said
 	m.Plan.Tasks = append(m.Plan.Tasks, Task{ID: "split", Kind: Do, Code: "split", Text: "Split it by weight, each into its own bowl: " + words.List(into) + ". A bowl for an allergy has a bowl, a ladle and a turner of its own."})
 	s.Common, s.Base = m, v
 	return nil

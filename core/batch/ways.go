@@ -57,7 +57,14 @@ type WayRow struct {
 	Label    string  `json:"label"`
 	From     float64 `json:"from_g"`
 	To       float64 `json:"to_g"`
+	Add      float64 `json:"add_g"` // what is between the two, as they are told
 	Decimals int     `json:"decimals"`
+}
+
+// rowOf is what becomes of a line, on its scale step, so that it adds up for whoever reads it across.
+func rowOf(t Task, from, to float64) WayRow {
+	from = measure.Round(from, t.Step)
+	return WayRow{t.Label, from, to, to - from, t.Decimals}
 }
 
 // ask is what waits for an answer; the first of it.
@@ -143,30 +150,23 @@ func (f *folding) scaledUp(t Task, amounts map[string]float64) (Way, bool) {
 	if t.Grams <= 0 || factor <= f.factor || factor > mostScaleUp {
 		return Way{}, false
 	}
-	was := f.factor
-	f.factor = factor
-	defer func() { f.factor = was }()
-	w := Way{Choice: ScaleUp, Lead: "Scale up the rest", Percent: 100 * (factor/was - 1), Count: f.count(), Text: "All but the eggs follow."}
+	w := Way{Choice: ScaleUp, Lead: "Scale up the rest", Percent: 100 * (factor/f.factor - 1), Count: f.Plan.countAt(factor), Text: "All but the eggs follow."}
 	then := with(amounts, t.Line, f.done[t.ID].in)
 	for _, other := range f.Plan.Tasks {
 		p := f.done[other.ID]
 		if other.Kind != Weigh || other.Counted || other.ID == t.ID || p.at == LeftOut {
 			continue
 		}
-		to := f.asks(other)
-		from := p.in
-		if p.at != In {
-			f.factor = was
-			from = f.asks(other)
-			f.factor = factor
-		} else if to-p.in < f.worth(other) {
-			continue
-		} else {
+		from, to := f.asks(other), other.asksAt(factor)
+		if p.at == In {
+			if from = p.in; to-from < f.worth(other) {
+				continue
+			}
 			w.Again++
 		}
 		then[other.Line] = to
 		if to != from {
-			w.Rows = append(w.Rows, WayRow{other.Label, from, to, other.Decimals})
+			w.Rows = append(w.Rows, rowOf(other, from, to))
 		}
 	}
 	if !f.hasCounted() {
@@ -250,15 +250,15 @@ func (f *folding) askSpill(s spill, amounts map[string]float64) *Ask {
 	a := &Ask{Kind: AskSpill, Task: s.id, Grams: s.grams, LeftMM: f.pours(amounts)}
 	for _, b := range f.Plan.Bowls {
 		if b.Key == s.bowl {
-			a.Label = b.Name
+			a.Label = words.Upper(b.Name)
+			a.Text = fmt.Sprintf("About %s of the %s is gone.", words.Grams(s.grams, 1), b.Name)
 		}
 	}
-	a.Text = fmt.Sprintf("About %s of the %s is gone.", words.Grams(s.grams, 1), a.Label)
 	up := Way{Choice: TopUp, Lead: "Weigh it in again", Text: "Each line's share of what is gone.", Count: f.count()}
 	then := amounts
 	for _, t := range f.Plan.Tasks {
 		if p := f.done[t.ID]; t.Bowl == s.bowl && t.Kind == Weigh && p.at == In && f.asks(t)-p.in >= t.Step/2 {
-			up.Rows = append(up.Rows, WayRow{t.Label, measure.Round(p.in, t.Step), f.asks(t), t.Decimals})
+			up.Rows = append(up.Rows, rowOf(t, p.in, f.asks(t)))
 			up.Again++
 			then = with(then, t.Line, f.asks(t))
 		}

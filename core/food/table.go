@@ -2,12 +2,11 @@ package food
 
 import (
 	"bytes"
-	"crypto/sha256"
 	_ "embed"
 	"encoding/csv"
-	"encoding/hex"
 	"errors"
 	"fmt"
+	"hash/fnv"
 	"io"
 	"maps"
 	"math"
@@ -39,8 +38,9 @@ var Reference = sync.OnceValue(func() *Table {
 
 // ReferenceStamp tells one edition of the reference table from another.
 var ReferenceStamp = sync.OnceValue(func() string {
-	sum := sha256.Sum256(referenceCSV)
-	return hex.EncodeToString(sum[:6])
+	sum := fnv.New64a()
+	_, _ = sum.Write(referenceCSV) // never fails
+	return fmt.Sprintf("%016x", sum.Sum64())
 })
 
 // ByID returns the ingredient of that id, or nil.

@@ -96,7 +96,7 @@ func TestNoWellForAPinch(t *testing.T) {
 // A bowl with other amounts in it is the bowl that would have been worked out with them.
 func TestWithOtherAmounts(t *testing.T) {
 	v := variation(batter.Pancake, plain())
-	_, r, _, err := worksheet.Recipe(context.Background(), v, batter.DefaultKitchen(), worksheet.Include{})
+	_, r, err := worksheet.Recipe(context.Background(), v, batter.DefaultKitchen(), worksheet.Include{})
 	assert.NoError(t, err)
 	same := r.With(map[string]float64{"milk_whole": 390})
 	assert.InDelta(t, r.MassG, same.MassG, 1e-9)
@@ -105,7 +105,7 @@ func TestWithOtherAmounts(t *testing.T) {
 	assert.InDelta(t, r.MassG+24, more.MassG, 1e-9)
 	assert.Greater(t, more.SpreadAt(0), r.SpreadAt(0), "more milk runs wider")
 	v.Base.Lines[1].Amount = 414
-	_, other, _, err := worksheet.Recipe(context.Background(), v, batter.DefaultKitchen(), worksheet.Include{})
+	_, other, err := worksheet.Recipe(context.Background(), v, batter.DefaultKitchen(), worksheet.Include{})
 	assert.NoError(t, err)
 	assert.InDelta(t, other.SpreadAt(15), more.SpreadAt(15), 1e-9)
 }

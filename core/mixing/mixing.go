@@ -45,14 +45,14 @@ type Item struct {
 
 	Carries map[string]float64 // of a common batter: the grams of each line of the base that are in it
 
-	Fills  func(grams float64) ([]measure.Fill, string) // the cups and spoons for grams of it, and what they are called
-	Spoons func(grams float64) string                   // says grams of it in cups and spoons, empty when that cannot be; nil weighs
+	Fills  func(grams float64) ([]measure.Fill, string) // the cups and spoons for grams of it, and what they are called; empty when only a scale can tell
+	InCups bool                                         // is how it is told, where that can be
 }
 
 // says is so much of it, weighed or measured.
 func (i Item) says(grams float64) string {
-	if i.Spoons != nil {
-		if text := i.Spoons(grams); text != "" {
+	if i.InCups && i.Fills != nil {
+		if _, text := i.Fills(grams); text != "" {
 			return text
 		}
 	}
@@ -464,6 +464,15 @@ func (o *order) combine(d dryWork, wet, one bool) {
 	default:
 		o.step(nil, "%s until just combined. A few lumps are fine.", words.Upper(pour+"fold"))
 	}
+}
+
+// InCups is the recipe told in cups and spoons, where they can say it.
+func (r Recipe) InCups() Recipe {
+	r.Items = slices.Clone(r.Items)
+	for i := range r.Items {
+		r.Items[i].InCups = true
+	}
+	return r
 }
 
 // With is the recipe with other amounts of some of its lines in the bowl [g].

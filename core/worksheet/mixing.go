@@ -33,7 +33,7 @@ func (w *described) recipe() mixing.Recipe {
 	items := make([]mixing.Item, 0, len(w.out.Lines))
 	inBowl := 0
 	for i, l := range w.out.Lines {
-		item := mixing.Item{ID: l.ID, Label: l.Label, Role: l.Role, WeighG: l.Weigh, IntoG: l.Weigh, Step: l.Step}
+		item := mixing.Item{ID: l.ID, Label: l.Label, Role: l.Role, WeighG: l.Weigh, IntoG: l.Weigh, Step: l.Step, InCups: w.cups}
 		var of batter.Line
 		if l.From == FromBase {
 			of = w.v.Base.Lines[i]
@@ -43,12 +43,6 @@ func (w *described) recipe() mixing.Recipe {
 		item.Fills = func(grams float64) ([]measure.Fill, string) {
 			text, _ := w.spoons(of, grams)
 			return w.fills(of, grams), text
-		}
-		if w.cups {
-			item.Spoons = func(grams float64) string {
-				text, _ := w.spoons(of, grams)
-				return text
-			}
 		}
 		if l.From == FromBase {
 			item.Ingredient = w.v.Base.Lines[i].Ingredient

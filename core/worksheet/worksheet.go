@@ -118,17 +118,13 @@ func Work(ctx context.Context, v batter.Variation, k batter.Kitchen, include Inc
 	return w.out, nil
 }
 
-// Recipe is Work together with what is mixed, told in grams and in cups and spoons, for whoever goes on
-// from there.
-func Recipe(ctx context.Context, v batter.Variation, k batter.Kitchen, include Include) (sheet Worksheet, grams, cups mixing.Recipe, err error) {
+// Recipe is Work together with what is mixed, for whoever goes on from there.
+func Recipe(ctx context.Context, v batter.Variation, k batter.Kitchen, include Include) (Worksheet, mixing.Recipe, error) {
 	w, err := work(ctx, v, k, include)
 	if err != nil {
-		return sheet, grams, cups, err
+		return Worksheet{}, mixing.Recipe{}, err
 	}
-	w.cups = false
-	grams = w.recipe()
-	w.cups = true
-	return w.out, grams, w.recipe(), nil
+	return w.out, w.recipe(), nil
 }
 
 func work(ctx context.Context, v batter.Variation, k batter.Kitchen, include Include) (*described, error) {

@@ -53,7 +53,6 @@ var shots = []shot{
 		`[...document.querySelectorAll('.bench-more li')].find(l => l.innerText.startsWith('Print'))?.click() ?? true`, `document.querySelector('.print-dialog .go:not(.is-disabled)')`,
 	}},
 	{file: "phone.png", width: 390, height: 844, steps: []string{settled}},
-	{file: "phone-balance.png", width: 390, height: 844, steps: []string{settled, `document.querySelectorAll('.zones label')[1].click() ?? true`, `document.querySelector('[aria-label=Balance]')`}},
 	{file: "sheet.png", width: 1280, height: 800, open: "Beetroot & orange", steps: []string{begin, upTo("milk"), onScale(420, 989), `document.querySelector('[data-says]').innerText === 'steady' && document.fonts.status === 'loaded'`}},
 	{file: "sheet-cups.png", width: 1280, height: 800, open: "Beetroot & orange", steps: []string{
 		`document.querySelectorAll('.bar .pick input')[document.querySelectorAll('.bar .pick input').length - 1].click() ?? true`, begin, `document.querySelector('.cups-in .go')?.click() ?? !!document.querySelector('.cups-in')`,

@@ -1996,7 +1996,7 @@ export interface components {
              * @description What somebody does at it; without it, so much lies on it
              * @enum {string}
              */
-            play?: "pour" | "hand" | "lift" | "back";
+            play?: "pour" | "over" | "bowl" | "hand" | "lift" | "back";
         };
         BrixReading: {
             /**
@@ -2738,6 +2738,10 @@ export interface components {
             tasks: components["schemas"]["BatchTask"][];
             tools: string[];
             cautions: components["schemas"]["Caution"][];
+            /** @description Of the batter, roughly */
+            colour?: string;
+            /** @description It is split into bowls */
+            common?: boolean;
             /** @description Of a common batter: what cannot be shared, what was rounded */
             said?: string[];
         };
@@ -2847,6 +2851,8 @@ export interface components {
             spooning?: boolean;
             /** @description Tasks of a step whose lines are not in yet */
             missing?: string[];
+            /** @description Tasks before it, of bowls that were left before they were in */
+            behind?: string[];
             /** @description How what was forgotten still goes in */
             late?: string;
             leave_out?: string;
@@ -2913,6 +2919,15 @@ export interface components {
              */
             bowl_from_g: number;
         };
+        /** @description What the clock of a bowl says; a time follows where it is so far */
+        ClockWords: {
+            stands: string;
+            /** @description Before chill_by, which follows */
+            fine: string;
+            /** @description Before use_by, which follows */
+            soon: string;
+            over: string;
+        };
         BowlClock: {
             /**
              * Format: date-time
@@ -2935,6 +2950,7 @@ export interface components {
              * @description Until then it must be used
              */
             use_by?: string;
+            says: components["schemas"]["ClockWords"];
         };
         BatchTest: {
             /** Format: double */
@@ -3034,6 +3050,8 @@ export interface components {
             from_g: number;
             /** Format: double */
             to_g: number;
+            /** Format: double */
+            add_g: number;
             decimals: number;
         };
         BatchEvent: {

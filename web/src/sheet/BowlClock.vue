@@ -15,12 +15,10 @@ const stage = computed(() => {
   return props.now < Date.parse(chill) ? 'fine' : props.now < Date.parse(use) ? 'soon' : 'over'
 })
 const says = computed(() => {
-  const c = props.clock
-  if (c.in_fridge) return 'in the fridge: the clock stands'
-  if (!c.since) return 'starts with the first egg or milk'
-  if (stage.value === 'fine') return `out of the fridge, 2 h at ${atClock(c.chill_by!)}`
-  if (stage.value === 'soon') return `use by ${atClock(c.use_by!)}, do not chill again`
-  return 'over 4 h: discard it'
+  const { says: words, chill_by: chill, use_by: use } = props.clock
+  if (stage.value === 'fine') return `${words.fine} ${atClock(chill!)}`
+  if (stage.value === 'soon') return `${words.soon} ${atClock(use!)}`
+  return stage.value === 'over' ? words.over : words.stands
 })
 const door = computed(() => (props.clock.in_fridge ? 'Take it out of the fridge: the clock goes on' : 'Into the fridge: the clock stands'))
 const all = computed(() =>

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, watch } from 'vue'
-import Icon from '@/parts/Icon.vue'
 import { onStep, unbroken } from '@/parts/figures'
 import { unitsShown } from '@/parts/settings'
 import { useSheet, type TaskNow } from './sheet'
+import TaskRow from './TaskRow.vue'
 import VesselDrawing from './VesselDrawing.vue'
 
 /** The bowls with what is in them and what is to come, and the steps after that. */
@@ -31,7 +31,6 @@ const amount = (t: TaskNow) => {
   const g = `${onStep(t.at === 'done' ? t.in_g : t.asks_g, t.decimals ?? 0)} g`
   return t.at === 'top_up' ? `+ ${g}` : g
 }
-const open = (t: TaskNow) => (t.at === 'to_come' || t.at === 'top_up') && !sheet.isWaiting(t.id)
 const says = (t: TaskNow) => (unitsShown.value === 'cups' && t.in_cups) || t.text || ''
 const brief = (t: TaskNow) => {
   const first = says(t).split(/(?<=[.:])\s/)[0] ?? ''
@@ -58,37 +57,16 @@ const brief = (t: TaskNow) => {
           <small>{{ b.in_g ? `${b.in_g.toFixed(0)} g` : 'empty' }}</small>
         </button>
         <ol>
-          <li v-for="t in b.rows" :key="t.id" :class="[t.at, { now: t.id === hot?.id }]" :aria-current="t.id === hot?.id ? 'step' : undefined">
-            <component
-              :is="open(t) ? 'button' : 'div'"
-              :type="open(t) ? 'button' : undefined"
-              class="row"
-              :data-task="t.id"
-              @click="open(t) && emit('pick', t.id)">
-              <span class="box"><Icon v-if="t.at === 'done'" name="tick" :size="15" /><i v-else-if="t.at === 'left_out'">–</i></span>
-              <span class="name"
-                >{{ t.label }}<small v-if="t.counted && unitsShown === 'grams'">{{ t.measure }}</small
-                ><small v-if="t.late && open(t)" class="late">not in yet</small></span
-              >
-              <span class="q">{{ amount(t) }}</span>
-            </component>
-          </li>
+          <TaskRow v-for="t in b.rows" :key="t.id" :task="t" :hot="t.id === hot?.id" @pick="emit('pick', $event)">
+            {{ t.label }}<small v-if="t.counted && unitsShown === 'grams'">{{ t.measure }}</small>
+            <template #amount>{{ amount(t) }}</template>
+          </TaskRow>
         </ol>
       </div>
       <div class="then">
         <h3>Then</h3>
         <ol>
-          <li v-for="t in steps" :key="t.id" :class="[t.at, { now: t.id === hot?.id }]" :aria-current="t.id === hot?.id ? 'step' : undefined">
-            <component
-              :is="open(t) ? 'button' : 'div'"
-              :type="open(t) ? 'button' : undefined"
-              class="row"
-              :data-task="t.id"
-              @click="open(t) && emit('pick', t.id)">
-              <span class="box"><Icon v-if="t.at === 'done'" name="tick" :size="15" /><i v-else-if="t.at === 'left_out'">–</i></span>
-              <span class="name">{{ brief(t) }}</span>
-            </component>
-          </li>
+          <TaskRow v-for="t in steps" :key="t.id" :task="t" :hot="t.id === hot?.id" @pick="emit('pick', $event)">{{ brief(t) }}</TaskRow>
         </ol>
       </div>
     </div>
@@ -146,88 +124,23 @@ ol {
   margin: 0;
   padding: 0;
 }
-.row {
-  display: flex;
-  align-items: center;
-  gap: 7px;
-  width: 100%;
-  min-height: var(--touch);
-  padding: 4px 6px;
-  border: 2px solid transparent;
-  border-radius: var(--r-ctl);
-  background: none;
-  text-align: left;
-  font-size: 16px;
-  line-height: 1.1;
-}
-button.row {
-  cursor: pointer;
-}
-.box {
-  flex: none;
-  display: grid;
-  place-items: center;
-  width: 22px;
-  height: 22px;
-  border: 2px solid var(--edge);
-  border-radius: 7px;
-}
-.done .box {
-  background: var(--leaf);
-  border-color: var(--leaf);
-  color: var(--enamel);
-}
-.name {
-  flex: 1;
-  min-width: 0;
-  overflow-wrap: anywhere;
-}
-.done .name,
-.left_out .name {
-  color: var(--ink-2);
-}
-.late {
-  color: var(--beet);
-}
-.q {
-  flex: none;
-  max-width: 46%;
-  text-align: right;
-  font-weight: 600;
-}
 /* Cups and spoons take a line of their own. */
-.cups .bowl .row {
+.cups .bowl :deep(.row) {
   display: grid;
   grid-template-columns: auto minmax(0, 1fr);
 }
-.cups .bowl .box {
+.cups .bowl :deep(.box) {
   grid-row: 1 / 3;
 }
-.cups .bowl .q {
+.cups .bowl :deep(.q) {
   grid-column: 2;
   max-width: none;
   text-align: left;
-}
-.now .row {
-  background: var(--yolk);
-  border-color: var(--ink);
-  color: var(--on-yolk);
-  font-weight: 750;
-}
-.now .row :is(.name, .q),
-.now .row small {
-  color: var(--on-yolk);
-}
-.now .box {
-  border-color: var(--on-yolk);
 }
 .then {
   padding-top: var(--s3);
 }
 h3 {
   padding: 0 var(--s2);
-}
-.then .row {
-  font-size: var(--t-body);
 }
 </style>

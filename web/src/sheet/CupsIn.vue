@@ -1,9 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
-import Icon from '@/parts/Icon.vue'
 import { onStep, unbroken } from '@/parts/figures'
 import FillDrawing from './FillDrawing.vue'
+import LeaveOut from './LeaveOut.vue'
+import SheetCard from './SheetCard.vue'
+import TaskHead from './TaskHead.vue'
+import TaskWhy from './TaskWhy.vue'
 import { useSheet, type TaskNow } from './sheet'
 import { ordinal } from './words'
 
@@ -65,17 +68,11 @@ defineExpose({ enter })
 </script>
 
 <template>
-  <div class="cups-in" :data-fills="`${n} of ${all.length}`">
-    <header>
-      <h2>{{ task.label }}</h2>
-      <p>
-        <template v-if="top">another </template><b>{{ unbroken(task.measure) }}</b
-        ><template v-if="!task.counted">, level</template>
-      </p>
-    </header>
-    <p v-if="task.late" class="late well" role="status">
-      <i class="sign high" /><span><b>Not in yet, and it is mixed already.</b> {{ task.late }} {{ task.leave_out }}</span>
-    </p>
+  <SheetCard class="cups-in" :data-fills="`${n} of ${all.length}`" :back="n > 0 ? 'Take one back' : undefined" @back="filled(n - 1)">
+    <TaskHead :task="task">
+      <template v-if="top">another </template><b>{{ unbroken(task.measure) }}</b
+      ><template v-if="!task.counted">, level</template>
+    </TaskHead>
     <p v-if="now && !top" class="count" role="status">
       <template v-if="run.of > 1"
         ><b>{{ run.at }}</b> <span>of {{ run.of }} {{ nameOf(now, true) }}</span></template
@@ -95,50 +92,18 @@ defineExpose({ enter })
         </p>
       </section>
     </div>
-    <p v-if="task.why" class="why well">
-      <Icon name="drop" :size="28" /><span>{{ task.why }} {{ onStep(task.asks_g, task.decimals ?? 0) }} g in all.</span>
-    </p>
-    <div class="acts">
-      <el-button class="big" :disabled="!sheet.last" @click="n > 0 ? filled(n - 1) : sheet.takeBack()"
-        ><Icon name="undo" :size="24" />{{ n > 0 ? 'Take one back' : 'Take back' }}</el-button
-      >
+    <TaskWhy v-if="task.why">{{ task.why }} {{ onStep(task.asks_g, task.decimals ?? 0) }} g in all.</TaskWhy>
+    <template #acts>
       <el-button v-if="n > 0 && !task.counted && !top" class="big" @click="filled(n, (task.extra ?? 0) + 1)">One too many</el-button>
       <el-button v-if="n > 0 && !task.counted && !top" class="big" @click="filled(n, 0, true)">It was heaped</el-button>
       <el-button class="big" @click="emit('type')">By weight <kbd>T</kbd></el-button>
+      <LeaveOut :task="task" />
       <el-button v-if="now" class="big go next" @click="enter">{{ button }} <kbd>Enter</kbd></el-button>
-      <p v-else class="muted">Cups and spoons cannot say this one: weigh it, or type it in.</p>
-    </div>
-  </div>
+    </template>
+  </SheetCard>
 </template>
 
 <style scoped>
-.cups-in {
-  display: flex;
-  flex-direction: column;
-  gap: var(--s3);
-  min-height: 0;
-  padding: var(--s4) 20px;
-  overflow-y: auto;
-}
-header {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: baseline;
-  gap: 0 14px;
-}
-h2 {
-  font-size: 42px;
-  font-weight: 800;
-  line-height: 1;
-  overflow-wrap: anywhere;
-}
-header p {
-  font-size: var(--t-title);
-  color: var(--ink-2);
-}
-header b {
-  color: var(--ink);
-}
 .count {
   display: flex;
   align-items: baseline;
@@ -173,24 +138,5 @@ header b {
 }
 .groups p b {
   color: var(--ink);
-}
-.why,
-.late {
-  display: flex;
-  gap: var(--s3);
-  align-items: center;
-  padding: var(--s3) var(--s4);
-  font-size: var(--t-lead);
-  background: var(--water-wash);
-}
-.late {
-  background: var(--beet-wash);
-}
-.acts {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: var(--s2);
-  margin-top: auto;
 }
 </style>

@@ -3,12 +3,10 @@ import { nextTick, ref, watch } from 'vue'
 
 /** A weight in grams, typed. */
 const open = defineModel<boolean>({ required: true })
-const props = defineProps<{ title: string; label: string; most?: number; says?: string }>()
-const emit = defineEmits<{ grams: [number] }>()
+const props = defineProps<{ title: string; label: string; says?: string; keep: (grams: number) => Promise<string> }>()
 const grams = ref<number | null>(null)
 const trouble = ref('')
 const field = ref<{ focus: () => void }>()
-const mostG = 100_000
 watch(open, async (is) => {
   if (!is) return
   grams.value = null
@@ -16,21 +14,16 @@ watch(open, async (is) => {
   await nextTick()
   setTimeout(() => field.value?.focus())
 })
-function keep() {
-  const g = grams.value
-  const most = props.most ?? mostG
-  if (g === null || !(g >= 0)) trouble.value = 'Give the weight in grams.'
-  else if (g > most) trouble.value = `That is more than there is: ${most.toFixed(0)} g at most.`
-  else {
-    emit('grams', g)
-    open.value = false
-  }
+/** What the program refuses is said here, and what was typed stays. */
+async function submit() {
+  trouble.value = grams.value === null ? 'Give the weight in grams.' : await props.keep(grams.value)
+  if (!trouble.value) open.value = false
 }
 </script>
 
 <template>
   <el-dialog v-model="open" :title="title" width="min(420px, 94vw)" append-to-body>
-    <form novalidate @submit.prevent="keep">
+    <form novalidate @submit.prevent="submit">
       <p v-if="says" class="muted">{{ says }}</p>
       <label>
         {{ label }}

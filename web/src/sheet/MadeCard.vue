@@ -7,9 +7,9 @@ import { forms } from '@/bench/choices'
 import { useMaking } from '@/bench/make/making'
 import { addressOf, sheetOf } from '@/parts/address'
 import AllergenLine from '@/parts/AllergenLine.vue'
-import Icon from '@/parts/Icon.vue'
 import { onStep } from '@/parts/figures'
 import { say } from '@/parts/say'
+import SheetCard from './SheetCard.vue'
 import { useSheet } from './sheet'
 
 /** All is done: it is made, and what it taught is offered to the variation. */
@@ -51,9 +51,9 @@ defineExpose({ enter: () => !state.value.made && made() })
 </script>
 
 <template>
-  <div class="made-card">
+  <SheetCard class="made-card">
     <h2>{{ state.made ? 'Made' : 'All steps are done' }}</h2>
-    <template v-if="!state.count">
+    <template v-if="batch.plan.common">
       <p class="text">The common batter is ready. Now bowl by bowl:</p>
       <p class="bowls">
         <router-link v-for="b in bowls" :key="b.id" class="el-button big" :to="sheetOf(b.id)"
@@ -66,7 +66,7 @@ defineExpose({ enter: () => !state.value.made && made() })
     <p v-else class="count">
       <b>{{ state.count }}</b> {{ many }}, {{ batch.plan.portion_ml }} ml each
     </p>
-    <p v-if="state.pours_mm && state.count" class="text">
+    <p v-if="state.pours_mm && !batch.plan.common" class="text">
       It pours about {{ state.pours_mm.toFixed(0) }} mm wide<template v-if="state.splash_g"
         >; {{ state.splash_g.toFixed(0) }} g were stirred in</template
       ><template v-if="state.kept_g">; {{ state.kept_g.toFixed(0) }} g stay in the jug</template>.
@@ -83,23 +83,14 @@ defineExpose({ enter: () => !state.value.made && made() })
       <el-button class="go" :loading="taking" @click="takeOver">Take it into the variation</el-button>
     </section>
     <p v-if="state.made" class="muted">What the pantry keeps count of was taken off its stock.</p>
-    <div class="acts">
-      <el-button class="big" :disabled="!sheet.last" @click="sheet.takeBack()"><Icon name="undo" :size="24" />Take back</el-button>
+    <template #acts>
       <el-button v-if="!state.made" class="big go next" @click="made">It is made <kbd>Enter</kbd></el-button>
       <router-link v-else class="el-button big go next" :to="addressOf(batch.from?.id)">Back to the bench</router-link>
-    </div>
-  </div>
+    </template>
+  </SheetCard>
 </template>
 
 <style scoped>
-.made-card {
-  display: flex;
-  flex-direction: column;
-  gap: var(--s4);
-  min-height: 0;
-  padding: var(--s5);
-  overflow-y: auto;
-}
 h2 {
   font-size: 42px;
   font-weight: 800;
@@ -135,19 +126,13 @@ h2 {
 .offer p {
   flex: 1 1 300px;
 }
-.acts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--s2);
-  margin-top: auto;
-}
 .bowls {
   display: flex;
   flex-wrap: wrap;
   gap: var(--s2);
 }
 .bowls a,
-.acts a {
+a.next {
   text-decoration: none;
 }
 </style>

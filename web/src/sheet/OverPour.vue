@@ -2,9 +2,9 @@
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import { forms } from '@/bench/choices'
-import Icon from '@/parts/Icon.vue'
 import { onStep } from '@/parts/figures'
 import FillDrawing from './FillDrawing.vue'
+import SheetCard from './SheetCard.vue'
 import { useSheet } from './sheet'
 
 /** Too much, or spilt: the ways out beside each other, with what each would do. Nothing is changed until one is chosen. */
@@ -28,7 +28,7 @@ defineExpose({ enter: () => choose(best.value) })
 </script>
 
 <template>
-  <div class="over-pour" data-ask>
+  <SheetCard class="over-pour" data-ask loose :back="isSpill ? 'Nothing is spilt' : 'Weigh again: a hand was on it'" @back="sheet.takeBack()">
     <header>
       <h2>
         {{ ask.label }}: <i class="sign high" /> <b>{{ onStep(ask.grams, decimals) }} g {{ isSpill ? 'gone' : 'over' }}</b
@@ -55,7 +55,7 @@ defineExpose({ enter: () => choose(best.value) })
               <th scope="row">{{ r.label }}</th>
               <td>{{ onStep(r.from_g, r.decimals) }} → {{ onStep(r.to_g, r.decimals) }}</td>
               <td>
-                <b>+ {{ onStep(r.to_g - r.from_g, r.decimals) }} g</b>
+                <b>+ {{ onStep(r.add_g, r.decimals) }} g</b>
               </td>
             </tr>
           </tbody>
@@ -77,27 +77,16 @@ defineExpose({ enter: () => choose(best.value) })
         <el-button class="big" :class="{ go: w === best }" @click="choose(w)">{{ w.lead }} <kbd v-if="w === best">Enter</kbd></el-button>
       </section>
     </div>
-    <div class="acts">
-      <el-button class="big" @click="sheet.takeBack()"
-        ><Icon name="undo" :size="24" />{{ isSpill ? 'Nothing is spilt' : 'Weigh again: a hand was on it' }}</el-button
-      >
+    <template #acts>
       <el-button v-if="leave" class="big" :class="{ go: best.choice === 'leave' }" data-way="leave" @click="choose(leave)"
         >{{ leave.lead }}<template v-if="isSpill">: {{ leave.count }} {{ many }}</template> <kbd v-if="best.choice === 'leave'">Enter</kbd></el-button
       >
-      <p class="muted">Nothing is changed until you choose.</p>
-    </div>
-  </div>
+      <p class="muted nothing">Nothing is changed until you choose.</p>
+    </template>
+  </SheetCard>
 </template>
 
 <style scoped>
-.over-pour {
-  display: flex;
-  flex-direction: column;
-  gap: var(--s3);
-  min-height: 0;
-  padding: var(--s4) 20px;
-  overflow-y: auto;
-}
 h2 {
   font-size: 34px;
   font-weight: 780;
@@ -186,13 +175,7 @@ dd {
 .way .el-button {
   white-space: normal;
 }
-.acts {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: var(--s2);
-}
-.acts p {
+.nothing {
   margin-left: auto;
 }
 </style>

@@ -65,7 +65,7 @@ const weighing = computed(() => task.value?.kind === 'weigh')
 /** What fills the sheet alone. */
 const aside = computed(() => !!state.value?.ask || task.value?.kind === 'test')
 /** By the scale, or by cups and spoons where they can say it. */
-const byCups = computed(() => unitsShown.value === 'cups' && weighing.value)
+const byCups = computed(() => unitsShown.value === 'cups' && !!task.value?.fills?.length)
 
 const soundSays = computed(() =>
   !counter.wished.value ? 'Sound is off' : counter.silent.value ? 'Sound: tap anywhere first, a fresh page may not sound' : 'Sound is on',
@@ -77,13 +77,13 @@ const spilling = ref<string>()
 const bowlNamed = (key?: string) => state.value?.bowls.find((b) => b.key === key)
 const spillOpen = computed({ get: () => !!spilling.value, set: (v) => !v && (spilling.value = undefined) })
 
-function typed(grams: number) {
+async function typed(grams: number) {
   const t = task.value
-  if (t?.kind !== 'weigh') return
-  void sheet.tell({ kind: 'weighed', task: t.id, grams, ...(t.at === 'top_up' ? { adds: true } : {}) }, `${t.label}, ${onStep(grams, 2)} g`)
+  if (t?.kind !== 'weigh') return ''
+  return sheet.tell({ kind: 'weighed', task: t.id, grams, ...(t.at === 'top_up' ? { adds: true } : {}) }, `${t.label}, ${onStep(grams, 2)} g`, true)
 }
-const splashed = (grams: number) => grams > 0 && sheet.tell({ kind: 'stirred_in', grams }, `${onStep(grams, 1)} g stirred in`)
-const spilt = (grams: number) => grams > 0 && sheet.tell({ kind: 'spilled', bowl: spilling.value, grams }, 'a spill')
+const splashed = (grams: number) => sheet.tell({ kind: 'stirred_in', grams }, `${onStep(grams, 1)} g stirred in`, true)
+const spilt = (grams: number) => sheet.tell({ kind: 'spilled', bowl: spilling.value, grams }, 'a spill', true)
 const fridge = (into: boolean) => sheet.tell({ kind: into ? 'into_fridge' : 'out_of_fridge' }, into ? 'into the fridge' : 'out of the fridge')
 
 /** Nothing happened yet: then putting it down leaves nothing behind. */
@@ -121,7 +121,7 @@ useEventListener(window, 'keydown', (e: KeyboardEvent) => {
         <div class="place">
           <small
             ><template v-if="kitchen.own">{{ kitchen.own.name }} · </template
-            >{{ state.count ? `sheet for ${state.count} ${many}` : 'sheet for a common batter' }}</small
+            >{{ batch.plan.common ? 'sheet for a common batter' : `sheet for ${state.count} ${many}` }}</small
           >
           <h1>{{ batch.plan.name }}</h1>
         </div>
@@ -138,11 +138,14 @@ useEventListener(window, 'keydown', (e: KeyboardEvent) => {
           @click="counter.wished.value = !counter.wished.value"
           ><Icon :name="counter.wished.value ? 'sound' : 'mute'"
         /></el-button>
-        <el-dropdown trigger="click" :hide-on-click="false">
+        <el-dropdown trigger="click">
           <el-button class="ghost" aria-label="More" title="More"><Icon name="more" /></el-button>
           <template #dropdown>
             <el-dropdown-menu>
               <el-dropdown-item v-if="counter.canShake.value"><el-checkbox v-model="counter.shakes.value">Vibration</el-checkbox></el-dropdown-item>
+              <el-dropdown-item v-for="b in state.bowls.filter((b) => b.in_g)" :key="b.key" :data-spilt="b.key" @click="spilling = b.key"
+                ><Icon name="drop" :size="18" />Something of the {{ b.name }} is spilt</el-dropdown-item
+              >
               <el-dropdown-item><a class="out" :href="`/api/v1/batches/${batch.id}/document`" download>This batch as a file</a></el-dropdown-item>
             </el-dropdown-menu>
           </template>
@@ -177,21 +180,19 @@ useEventListener(window, 'keydown', (e: KeyboardEvent) => {
       <el-drawer v-if="narrow" v-model="bowlsOpen" title="In the bowls" direction="ltr" size="min(380px, 94vw)">
         <BowlsPanel @pick="((sheet.picked = $event), (bowlsOpen = false))" @spill="((spilling = $event), (bowlsOpen = false))" />
       </el-drawer>
-      <GramsDialog v-model="typing" :title="task?.label ?? ''" label="It weighs" @grams="typed" />
+      <GramsDialog v-model="typing" :title="task?.label ?? ''" label="It weighs" :keep="typed" />
       <GramsDialog
         v-model="splashing"
         title="A splash nobody asked for"
         label="About"
         says="Of the liquid of the base. It is counted, and the test goes on with it."
-        :most="2000"
-        @grams="splashed" />
+        :keep="splashed" />
       <GramsDialog
         v-model="spillOpen"
         :title="`Something of the ${bowlNamed(spilling)?.name ?? 'bowl'} is gone`"
         label="About"
         says="Weigh the bowl again, or judge it by eye: each line in it loses its share."
-        :most="bowlNamed(spilling)?.in_g"
-        @grams="spilt" />
+        :keep="spilt" />
     </template>
     <section v-else class="panel empty">
       <template v-if="sheet.gone">
@@ -318,26 +319,11 @@ h1 {
   .place {
     flex-basis: 60%;
   }
-  .sheet-view :deep(.acts .el-button) {
-    flex: 1 1 auto;
-  }
-  .sheet-view :deep(.acts) {
-    position: sticky;
-    bottom: 0;
-    z-index: 2;
-    background: var(--enamel);
-    padding: var(--s1) 0;
-  }
-  .sheet-view :deep(.acts .next) {
-    flex-basis: 100%;
-  }
   .work-card {
     grid-template-rows: auto;
   }
   .sheet-view :deep(.work-card > *) {
     min-width: 0;
-    padding: var(--s3);
-    overflow: visible;
   }
   .body,
   .body.asked {

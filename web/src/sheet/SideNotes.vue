@@ -21,7 +21,7 @@ const minds = computed(() => {
   const of = (t?: { mind?: string[] }) => t?.mind ?? []
   const cups = unitsShown.value === 'cups' && sheet.current?.cup_mind ? [sheet.current.cup_mind] : []
   const own = sheet.current?.kind === 'weigh' ? [...cups, ...of(sheet.current), ...of(next.value)] : of(sheet.current)
-  return [...new Set(own)].slice(0, 4)
+  return [...new Set(own)]
 })
 const begins = computed(() => batch.value.state.events === 0)
 </script>

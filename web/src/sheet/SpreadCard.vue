@@ -15,10 +15,10 @@ const batch = computed(() => sheet.batch!)
 const state = computed(() => batch.value.state)
 const ladle = computed(() => batch.value.plan.portion_ml)
 const inWords = ref(false)
-const byRuler = computed(() => !!props.task.ruler && !inWords.value)
-const wanted = computed(() => advice.value?.target_mm ?? state.value.test.target_mm ?? 100)
+const byRuler = computed(() => !!props.task.ruler && !inWords.value && !!state.value.test.target_mm)
+const wanted = computed(() => advice.value?.target_mm ?? state.value.test.target_mm ?? 0)
 const advice = computed(() => state.value.test.advice)
-const ran = ref<number>(Math.round(state.value.test.target_mm ?? 100))
+const ran = ref<number>(Math.round(state.value.test.target_mm ?? 0))
 watch(
   () => state.value.test.count,
   () => advice.value?.was_mm && (ran.value = advice.value.was_mm),
@@ -40,12 +40,8 @@ const mmWide = computed(() => Math.max(120, wanted.value * 1.35, ran.value * 1.1
 const px = 330
 const scale = computed(() => px / mmWide.value)
 const marks = computed(() => Array.from({ length: Math.floor(mmWide.value / 10) + 1 }, (_, i) => i * 10))
-const batter = computed(
-  () =>
-    state.value.tasks.find((t) => t.kind === 'weigh' && t.colour && t.line !== state.value.liquid && t.bowl === 'wet' && !t.counted)?.colour ??
-    'var(--crumb)',
-)
-const set = (mm: number | null | undefined) => (ran.value = Math.min(500, Math.max(20, Math.round(mm ?? ran.value))))
+const batter = computed(() => batch.value.plan.colour ?? 'var(--crumb)')
+const set = (mm: number | null | undefined) => (ran.value = Math.round(mm ?? ran.value))
 function enter() {
   if (advice.value?.grams) void stirIn()
   else if (advice.value) void good()
@@ -79,9 +75,7 @@ defineExpose({ enter })
         <div class="read">
           <p class="muted">{{ ladle }} ml on a flat cold plate ran to</p>
           <p class="big-figure">
-            <el-input-number :model-value="ran" :min="20" :max="500" :controls="false" aria-label="How wide it ran, in mm" @change="set" /><small
-              >mm</small
-            >
+            <el-input-number :model-value="ran" :controls="false" aria-label="How wide it ran, in mm" @change="set" /><small>mm</small>
           </p>
           <p class="wants">
             wants <b>{{ wanted.toFixed(0) }}</b> {{ advice?.target_mm ? 'at this minute' : 'just mixed'
@@ -322,6 +316,12 @@ h3 {
   .answer {
     border: 0;
     padding: 0;
+  }
+}
+@media (max-width: 700px) {
+  .spread-card {
+    padding: var(--s3);
+    overflow: visible;
   }
 }
 @media (max-width: 560px) {

@@ -2,6 +2,7 @@
 import { computed, watch } from 'vue'
 import Icon from '@/parts/Icon.vue'
 import { unitsShown } from '@/parts/settings'
+import SheetCard from './SheetCard.vue'
 import { useSheet, type TaskNow } from './sheet'
 import { atClock, countdown } from './words'
 
@@ -35,7 +36,7 @@ defineExpose({ enter })
 </script>
 
 <template>
-  <div class="step-card" :class="{ rests }">
+  <SheetCard class="step-card" :class="{ rests }">
     <div class="words">
       <h2 v-if="rests">Rest</h2>
       <p v-if="rests && left !== undefined" class="left" :class="{ over }" role="timer" data-rest>{{ countdown(left) }}</p>
@@ -62,23 +63,14 @@ defineExpose({ enter })
         </li>
       </ul>
     </section>
-    <div class="acts">
-      <el-button class="big" :disabled="!sheet.last" @click="sheet.takeBack()"><Icon name="undo" :size="24" />Take back</el-button>
+    <template #acts>
       <el-button v-if="rests && !over" class="big next" @click="skip">Skip the rest</el-button>
       <el-button v-else class="big go next" :disabled="!!missing.length" @click="done">{{ rests ? 'Go on' : 'Done' }} <kbd>Enter</kbd></el-button>
-    </div>
-  </div>
+    </template>
+  </SheetCard>
 </template>
 
 <style scoped>
-.step-card {
-  display: flex;
-  flex-direction: column;
-  gap: var(--s4);
-  min-height: 0;
-  padding: var(--s5);
-  overflow-y: auto;
-}
 .words {
   display: grid;
   gap: var(--s4);
@@ -123,11 +115,5 @@ h2 {
 }
 .missing b {
   font-size: var(--t-title);
-}
-.acts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--s2);
-  margin-top: auto;
 }
 </style>

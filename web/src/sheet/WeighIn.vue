@@ -2,6 +2,10 @@
 import { computed, ref, toRef, watch } from 'vue'
 import Icon from '@/parts/Icon.vue'
 import { onStep, unbroken } from '@/parts/figures'
+import LeaveOut from './LeaveOut.vue'
+import SheetCard from './SheetCard.vue'
+import TaskHead from './TaskHead.vue'
+import TaskWhy from './TaskWhy.vue'
 import { useSheet, type TaskNow } from './sheet'
 import { useWeighIn } from './useWeighIn'
 import WeighBars from './WeighBars.vue'
@@ -46,22 +50,6 @@ const says = computed(() => {
 const sign = computed(() => (live.value && steady.value && !off.value ? 'in_band' : live.value && !off.value ? 'ring' : 'high'))
 const quiet = computed(() => ['steady', 'settling'].includes(says.value))
 
-/** Before this one in the order of work, in a bowl that was left before it was in. */
-const behind = computed(() => {
-  const { tasks, bowls } = state.value
-  const before = tasks.slice(
-    0,
-    tasks.findIndex((t) => t.id === props.task.id),
-  )
-  return before.filter(
-    (t) =>
-      t.kind === 'weigh' &&
-      t.at === 'to_come' &&
-      t.bowl !== props.task.bowl &&
-      !sheet.isWaiting(t.id) &&
-      bowls.some((b) => b.key === t.bowl && b.in_g > 0),
-  )
-})
 const ready = computed(() => phase.value === 'pour' && steady.value && !off.value && !taken.value && grams.value !== undefined)
 async function weighed() {
   if (!ready.value || (grams.value ?? 0) < 0) return
@@ -88,27 +76,24 @@ defineExpose({ enter, zero: () => live.value && void w.zero() })
 </script>
 
 <template>
-  <div class="weigh-in" :data-phase="phase" :data-where="where">
-    <header>
-      <h2>{{ task.label }}</h2>
-      <p>
-        <template v-if="top"
-          >another <b>{{ say(task.asks_g) }} g</b></template
-        >
-        <template v-else-if="task.spooning"
-          >down to <b>{{ say(task.asks_g) }} g</b></template
-        >
-        <template v-else
-          >to <b>{{ say(task.asks_g) }} g</b><template v-if="task.measure">, or {{ unbroken(task.measure) }}</template></template
-        >
-      </p>
-    </header>
-    <p v-if="task.late" class="late well" role="status">
-      <i class="sign high" /><span><b>Not in yet, and it is mixed already.</b> {{ task.late }} {{ task.leave_out }}</span>
-    </p>
-    <p v-if="behind.length && !task.late" class="late well" role="status" data-behind>
-      <i class="sign high" /><span><b>Not in its bowl yet:</b> {{ behind.map((t) => t.label).join(', ') }}</span>
-      <el-button @click="sheet.picked = behind[0]!.id">{{ behind[0]!.label }} first</el-button>
+  <SheetCard class="weigh-in" :data-phase="phase" :data-where="where">
+    <TaskHead :task="task">
+      <template v-if="top"
+        >another <b>{{ say(task.asks_g) }} g</b></template
+      >
+      <template v-else-if="task.spooning"
+        >down to <b>{{ say(task.asks_g) }} g</b></template
+      >
+      <template v-else-if="task.counted"
+        ><b>{{ task.measure }}</b
+        >, about {{ say(task.asks_g) }} g</template
+      >
+      <template v-else
+        >to <b>{{ say(task.asks_g) }} g</b><template v-if="task.measure">, or {{ unbroken(task.measure) }}</template></template
+      >
+    </TaskHead>
+    <p class="says" :class="{ quiet }" role="status" data-says>
+      <i class="sign" :class="sign" /><span>{{ says }}</span>
     </p>
     <div class="figures">
       <output class="live" :class="{ hollow: grams !== undefined && (!live || off), none: grams === undefined }" :data-grams="grams"
@@ -138,19 +123,12 @@ defineExpose({ enter, zero: () => live.value && void w.zero() })
       :step="task.step_g ?? 1"
       :decimals="decimals"
       :colour="task.colour ?? 'var(--water-fill)'" />
-    <p class="says" :class="{ quiet }" role="status" data-says>
-      <i class="sign" :class="sign" /><span>{{ says }}</span>
-    </p>
-    <p v-if="task.why" class="why well">
-      <Icon name="drop" :size="28" /><span>{{ task.why }}</span>
-    </p>
-    <div class="acts">
-      <el-button class="big" :disabled="!sheet.last" :title="sheet.last ? `Take back: ${sheet.last.text}` : undefined" @click="sheet.takeBack()"
-        ><Icon name="undo" :size="24" />Take back</el-button
-      >
+    <TaskWhy v-if="task.why">{{ task.why }}</TaskWhy>
+    <template #acts>
       <el-button v-if="taken" class="big" @click="w.lease(true)">Take the scale here</el-button>
       <el-button v-else class="big" :disabled="!live" @click="w.zero()">Zero <kbd>0</kbd></el-button>
       <el-button class="big" @click="emit('type')">Type it in <kbd>T</kbd></el-button>
+      <LeaveOut :task="task" />
       <el-button v-if="task.dosed && !top && !task.spooning" class="big" :aria-pressed="fromJar" @click="fromJar = !fromJar">{{
         fromJar ? 'By the plan' : 'To taste, from the jar'
       }}</el-button>
@@ -167,38 +145,11 @@ defineExpose({ enter, zero: () => live.value && void w.zero() })
       <el-button v-else class="big next" :class="{ go: ready && where === 'right' }" :disabled="!ready || where !== 'right'" @click="enter"
         >{{ nextLabel }} <kbd>Enter</kbd></el-button
       >
-    </div>
-  </div>
+    </template>
+  </SheetCard>
 </template>
 
 <style scoped>
-.weigh-in {
-  display: flex;
-  flex-direction: column;
-  gap: var(--s3);
-  min-height: 0;
-  padding: var(--s4) 20px;
-  overflow-y: auto;
-}
-header {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: baseline;
-  gap: 0 14px;
-}
-h2 {
-  font-size: 42px;
-  font-weight: 800;
-  line-height: 1;
-  overflow-wrap: anywhere;
-}
-header p {
-  font-size: var(--t-title);
-  color: var(--ink-2);
-}
-header b {
-  color: var(--ink);
-}
 .figures {
   display: flex;
   align-items: stretch;
@@ -281,27 +232,6 @@ header b {
   font-weight: 500;
   color: var(--ink-2);
 }
-.why,
-.late {
-  display: flex;
-  gap: var(--s3);
-  align-items: center;
-  padding: var(--s3) var(--s4);
-  font-size: var(--t-lead);
-  background: var(--water-wash);
-}
-.why svg {
-  color: var(--water);
-}
-.late {
-  background: var(--beet-wash);
-}
-.acts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--s2);
-  margin-top: auto;
-}
 @media (max-width: 560px) {
   .to-go {
     min-width: 96px;
@@ -312,9 +242,6 @@ header b {
   }
   .figures {
     gap: var(--s2);
-  }
-  h2 {
-    font-size: 34px;
   }
 }
 </style>

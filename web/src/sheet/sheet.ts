@@ -100,10 +100,13 @@ export const useSheet = defineStore('sheet', () => {
     return tasks.value.slice(from + 1).find(stillOpen) ?? tasks.value.slice(0, Math.max(0, from)).find(stillOpen)
   })
 
-  /** Tells what happened. While the program is away it waits on this tablet and lands by itself. */
-  async function tell(event: BatchEvent, what: string) {
+  /**
+   * Tells what happened. While the program is away it waits on this tablet and lands by itself. What is refused is
+   * said on the sheet, or returned for the field that it stands in.
+   */
+  async function tell(event: BatchEvent, what: string, inField = false): Promise<string> {
     const b = batch.value
-    if (!b) return
+    if (!b) return ''
     trouble.value = ''
     picked.value = undefined
     const body: Schemas['BatchEvent'] = { ...event, id: newKey(), knew: b.state.events }
@@ -111,8 +114,10 @@ export const useSheet = defineStore('sheet', () => {
       const done = await deliver<BatchNow>({ what: `${b.plan.name}: ${what}`, method: 'POST', path: pathOf(b.id), body, key: body.id })
       if (done.landed) take(done.answer)
     } catch (e) {
+      if (inField) return said(e)
       trouble.value = said(e)
     }
+    return ''
   }
   onLanded((l, answer) => {
     if (id.value && l.path === pathOf(id.value)) take(answer as BatchNow)
@@ -127,5 +132,5 @@ export const useSheet = defineStore('sheet', () => {
   const takeBack = () => {
     if (last.value) void tell({ kind: 'took_back', undoes: last.value.event }, `taken back: ${last.value.text}`)
   }
-  return { id, batch, trouble, gone, away, nowMs, waiting, isWaiting, picked, tasks, current, next, last, open, close, tell, takeBack }
+  return { id, batch, trouble, gone, away, nowMs, waiting, isWaiting, picked, tasks, current, next, last, stillOpen, open, close, tell, takeBack }
 })

@@ -102,7 +102,7 @@ const several = computed(() => (list.value?.bowls.length ?? 0) > 1)
             </td>
             <td :class="{ short: l.short_g }">
               <template v-if="l.have_g !== undefined"
-                >{{ l.have_g.toFixed(0) }} g<small v-if="l.short_g"><i class="sign high" /> {{ Math.ceil(l.short_g) }} g short</small></template
+                >{{ l.have_g.toFixed(0) }} g<small v-if="l.short_g"><i class="sign high" /> {{ l.short_g }} g short</small></template
               ><span v-else class="muted">not counted</span>
             </td>
           </tr>

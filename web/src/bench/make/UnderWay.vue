@@ -14,7 +14,7 @@ const more = computed(() => making.underWay.length - 1)
 <template>
   <el-dropdown v-if="first && more" trigger="click" @command="making.goOn($event)">
     <el-button class="under-way" :aria-label="`${making.underWay.length} bowls are under way`"
-      ><Icon name="bench" :size="18" />{{ making.underWay.length }} under way</el-button
+      ><Icon name="bench" :size="18" />{{ making.underWay.length }}<span class="words"> under way</span></el-button
     >
     <template #dropdown>
       <el-dropdown-menu>
@@ -27,7 +27,7 @@ const more = computed(() => making.underWay.length - 1)
       </el-dropdown-menu>
     </template>
   </el-dropdown>
-  <router-link v-else-if="first" class="el-button under-way" :to="sheetOf(first.id)" :title="first.name"
+  <router-link v-else-if="first" class="el-button under-way" :to="sheetOf(first.id)" :title="`${first.name}: ${first.doing || 'ready to cook'}`"
     ><Icon name="bench" :size="18" /><span>{{ first.doing || 'ready to cook' }}</span></router-link
   >
 </template>
@@ -47,6 +47,15 @@ a.under-way {
 a span {
   overflow: hidden;
   text-overflow: ellipsis;
+}
+@media (max-width: 700px) {
+  a span,
+  .words {
+    position: absolute;
+    width: 1px;
+    height: 1px;
+    clip-path: inset(50%);
+  }
 }
 .one {
   display: grid;
