@@ -69,7 +69,7 @@ func (s *Server) refuse(c *gin.Context, err error) {
 		s.fail(c, http.StatusUnauthorized, "signed_out", "This tablet is not signed in. Give the passcode; what is on the screen stays.")
 	case errors.Is(err, errBusy):
 		s.busy(c)
-	case errors.Is(err, context.Canceled), errors.Is(err, context.DeadlineExceeded):
+	case errors.Is(err, context.Canceled), errors.Is(err, context.DeadlineExceeded), c.Request.Context().Err() != nil:
 		s.fail(c, statusGone, "gone", "The request was given up before it was done. Nothing was saved.")
 	case errors.Is(err, store.ErrNotFound):
 		s.fail(c, http.StatusNotFound, "not_found", "It is not there; somebody may have put it aside.")

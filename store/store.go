@@ -113,10 +113,12 @@ func Open(ctx context.Context, path string, now func() time.Time) (*Store, error
 func (s *Store) Close() error { return errors.Join(s.watch.Close(), s.db.Close()) }
 
 // Commits is a number that changes whenever anybody commits anything to the file. It costs a
-// few microseconds, so that what was read may be kept until it changes.
+// few microseconds, so that what was read may be kept until it changes. It is asked to the end
+// even for somebody who has gone: all share one connection, and a question that is given up in
+// the middle would break off whoever asks next.
 func (s *Store) Commits(ctx context.Context) (int64, error) {
 	var n int64
-	err := s.watch.QueryRowContext(ctx, `PRAGMA data_version`).Scan(&n)
+	err := s.watch.QueryRowContext(context.WithoutCancel(ctx), `PRAGMA data_version`).Scan(&n)
 	return n, err
 }
 

@@ -212,3 +212,31 @@ func TestRevisionsBeyondCountingAreMendedAtStart(t *testing.T) {
 	_, err = s.Stamp(ctx, store.Pantry)
 	assert.NoError(t, err)
 }
+
+// A drag gives up most of what it asks; nobody else's question may break off with it.
+func TestWhoGivesUpBreaksOffNobodyElse(t *testing.T) {
+	st, _ := open(t)
+	var all sync.WaitGroup
+	done := make(chan struct{})
+	for i := range 4 {
+		all.Go(func() {
+			for patience := time.Duration(i); ; patience += 7 {
+				select {
+				case <-done:
+					return
+				default:
+				}
+				ctx, cancel := context.WithTimeout(t.Context(), patience%97*time.Microsecond)
+				_, _ = st.Commits(ctx)
+				cancel()
+			}
+		})
+	}
+	for range 5000 {
+		if _, err := st.Commits(t.Context()); !assert.NoError(t, err) {
+			break
+		}
+	}
+	close(done)
+	all.Wait()
+}
