@@ -15,6 +15,7 @@ import (
 	"net"
 	"net/http"
 	"path"
+	"runtime/debug"
 	"strings"
 	"sync"
 	"time"
@@ -152,7 +153,7 @@ func toldPath(p string) string {
 func (s *Server) recovered(c *gin.Context) {
 	defer func() {
 		if v := recover(); v != nil {
-			s.log.Error("a handler panicked", "panic", v, "path", c.Request.URL.Path)
+			s.log.Error("a handler panicked", "panic", v, "path", c.Request.URL.Path, "stack", string(debug.Stack()))
 			s.fail(c, http.StatusInternalServerError, "internal", "The program stumbled over this. Nothing was saved; what is on the screen is still yours.")
 		}
 	}()

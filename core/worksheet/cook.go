@@ -305,6 +305,9 @@ func (w *described) solveHeat(ctx context.Context, c *Cook, o onPlate, include I
 // fill takes the advice over.
 func (w *described) fill(c *Cook, a heat.Advice, o onPlate, ask heat.Ask) {
 	c.GriddleC, c.FirstSideS = a.PlateC, a.FirstS
+	if !math.IsNaN(a.SafeS) {
+		w.safeS = a.SafeS
+	}
 	if !math.IsNaN(a.Low) {
 		c.WindowC = []float64{a.Low, a.High}
 	}

@@ -311,3 +311,28 @@ func TestTheLineOfACardIsThePanels(t *testing.T) {
 		assert.Nil(t, w.Cook.Base, "nothing of why")
 	}
 }
+
+// However many lines stand in for one of the base, the base's own portion on the plate is the base's.
+func TestTheHeatOfABaseWithAStandIn(t *testing.T) {
+	plain := cooked(t, hatch())
+	for _, ids := range [][]string{{"water"}, {"whole_milk_powder", "water"}, {"whole_milk_powder", "water", "milk_whole"}, nil} {
+		v := hatch(add("blueberry_fresh", 80, batter.StageFoldIn))
+		own := slices.Clone(v.Base.Lines)
+		v.Reference.Lines = own
+		at := slices.IndexFunc(own, func(l batter.Line) bool { return l.Ingredient.ID == "milk_whole" })
+		require.GreaterOrEqual(t, at, 0)
+		lines := slices.Delete(slices.Clone(own), at, at+1)
+		for _, id := range ids {
+			l := own[at]
+			amount := l.Amount / float64(len(ids))
+			l.Ingredient, l.Amount, l.ID = food.Reference().ByID(id), amount, id
+			lines = append(lines, l)
+		}
+		v.Base.Lines = lines
+		w := cooked(t, v)
+		if w.Cook.FirstSideS > 0 {
+			require.NotNil(t, w.Cook.Base, ids)
+			assert.Equal(t, plain.Cook.GriddleC, w.Cook.Base.GriddleC, ids)
+		}
+	}
+}

@@ -34,7 +34,7 @@ func (w *solved) foldedFraction(b bowl, pot portion.Bowl) float64 {
 		return 0
 	}
 	var ml float64
-	for _, p := range b.parts[len(w.v.Base.Lines):] {
+	for _, p := range b.parts[b.lines:] {
 		ml += solidML(p.Ingredient, p.Grams)
 	}
 	return ml / pot.VolumeML

@@ -26,14 +26,15 @@ const gratedCakeShare = 0.5
 // bowl is one state of the variation: masses of the lines with the additions in the bowl.
 type bowl struct {
 	parts   []food.Part
+	lines   int // of them that are the base's, before the additions
 	whole   food.Total
 	account food.Total // batter account
 	thick   flow.Thickness
 	lift    lift.Lift
 }
 
-func bowlOf(parts []food.Part) bowl {
-	return bowl{parts, food.Whole(parts), food.Batter(parts), flow.Of(parts), lift.Of(parts)}
+func bowlOf(parts []food.Part, lines int) bowl {
+	return bowl{parts, lines, food.Whole(parts), food.Batter(parts), flow.Of(parts), lift.Of(parts)}
 }
 
 func (b bowl) sweetness() float64 {
@@ -104,6 +105,7 @@ type described struct {
 	solved
 	allergens safety.Allergens
 	onPlate   onPlate
+	safeS     float64 // the second side, or the time closed, is never shorter
 	out       Worksheet
 }
 
@@ -310,10 +312,10 @@ func (w *measured) solve(ctx context.Context, preview bool) (*solved, error) {
 		return nil, err
 	}
 	s := &solved{measured: *w, solution: answer, made: p.Additions, preview: preview}
-	if s.plain = bowlOf(w.reference); w.reference == nil {
-		s.plain = bowlOf(w.baseParts(w.base))
+	if s.plain = bowlOf(w.reference, len(w.v.ReferenceLines())); w.reference == nil {
+		s.plain = bowlOf(w.baseParts(w.base), len(w.base))
 	}
-	s.with = bowlOf(s.parts(w.base))
+	s.with = bowlOf(s.parts(w.base), len(w.base))
 	if answer.DryTo != nil {
 		s.made = nil
 		for i, a := range p.Additions {
@@ -336,7 +338,7 @@ func (w *measured) solve(ctx context.Context, preview bool) (*solved, error) {
 			s.lines[i].RoundedFrom = exact[i]
 		}
 	}
-	s.bySpoon = bowlOf(s.parts(s.spooned))
+	s.bySpoon = bowlOf(s.parts(s.spooned), len(w.base))
 	inBowl := 0
 	for i, a := range w.v.Additions {
 		var made *food.Part
@@ -355,7 +357,7 @@ func (w *solved) roundBase() {
 	for i, l := range w.v.Base.Lines {
 		w.lines = append(w.lines, w.baseLine(i, l))
 	}
-	w.weighed = bowlOf(w.parts(w.weigh))
+	w.weighed = bowlOf(w.parts(w.weigh), len(w.weigh))
 }
 
 // crosses tells whether rounding has taken the bowl over the edge of grey fruit or of soap, which

@@ -1,0 +1,26 @@
+package worksheet
+
+import (
+	"context"
+
+	"upbeatladle/core/batter"
+)
+
+// Lies is how a portion lies on its plate or in its iron.
+type Lies struct {
+	WideMM  float64 // across; 0 in an iron, and where nobody can say
+	ThickMM float64 // as poured
+	Whole   bool    // one cake, as wide as its pan
+	SafeS   float64 // the second side (in an iron the time closed) is never shorter; 0 where only practice knows
+}
+
+// AtPlate is a worksheet with the heat and without its reasons, and how a portion lies on the plate. The error is
+// batter.Problems, or the context's.
+func AtPlate(ctx context.Context, v batter.Variation, k batter.Kitchen) (Worksheet, Lies, error) {
+	w, err := work(ctx, v, k, Include{HeatLine: true})
+	if err != nil {
+		return Worksheet{}, Lies{}, err
+	}
+	o := w.onPlate
+	return w.out, Lies{WideMM: o.wide, ThickMM: o.mm, Whole: o.whole, SafeS: w.safeS}, nil
+}
