@@ -221,25 +221,25 @@ func (e BatchTaskKind) Valid() bool {
 
 // Defines values for BatterClass.
 const (
-	Runny    BatterClass = "runny"
-	Standard BatterClass = "standard"
-	Stiff    BatterClass = "stiff"
-	Thick    BatterClass = "thick"
-	Thin     BatterClass = "thin"
+	BatterClassRunny    BatterClass = "runny"
+	BatterClassStandard BatterClass = "standard"
+	BatterClassStiff    BatterClass = "stiff"
+	BatterClassThick    BatterClass = "thick"
+	BatterClassThin     BatterClass = "thin"
 )
 
 // Valid indicates whether the value is a known member of the BatterClass enum.
 func (e BatterClass) Valid() bool {
 	switch e {
-	case Runny:
+	case BatterClassRunny:
 		return true
-	case Standard:
+	case BatterClassStandard:
 		return true
-	case Stiff:
+	case BatterClassStiff:
 		return true
-	case Thick:
+	case BatterClassThick:
 		return true
-	case Thin:
+	case BatterClassThin:
 		return true
 	default:
 		return false
@@ -248,19 +248,19 @@ func (e BatterClass) Valid() bool {
 
 // Defines values for Colour.
 const (
-	Deep   Colour = "deep"
-	Golden Colour = "golden"
-	Pale   Colour = "pale"
+	ColourDeep   Colour = "deep"
+	ColourGolden Colour = "golden"
+	ColourPale   Colour = "pale"
 )
 
 // Valid indicates whether the value is a known member of the Colour enum.
 func (e Colour) Valid() bool {
 	switch e {
-	case Deep:
+	case ColourDeep:
 		return true
-	case Golden:
+	case ColourGolden:
 		return true
-	case Pale:
+	case ColourPale:
 		return true
 	default:
 		return false
@@ -510,6 +510,27 @@ func (e GriddleDial) Valid() bool {
 	}
 }
 
+// Defines values for HeatsLink.
+const (
+	HeatsLinkLive   HeatsLink = "live"
+	HeatsLinkNone   HeatsLink = "none"
+	HeatsLinkSilent HeatsLink = "silent"
+)
+
+// Valid indicates whether the value is a known member of the HeatsLink enum.
+func (e HeatsLink) Valid() bool {
+	switch e {
+	case HeatsLinkLive:
+		return true
+	case HeatsLinkNone:
+		return true
+	case HeatsLinkSilent:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for Hold.
 const (
 	HoldBatchSize Hold = "batch_size"
@@ -548,16 +569,16 @@ func (e Hold) Valid() bool {
 
 // Defines values for InclusionPlacing.
 const (
-	Folded InclusionPlacing = "folded"
-	Placed InclusionPlacing = "placed"
+	InclusionPlacingFolded InclusionPlacing = "folded"
+	InclusionPlacingPlaced InclusionPlacing = "placed"
 )
 
 // Valid indicates whether the value is a known member of the InclusionPlacing enum.
 func (e InclusionPlacing) Valid() bool {
 	switch e {
-	case Folded:
+	case InclusionPlacingFolded:
 		return true
-	case Placed:
+	case InclusionPlacingPlaced:
 		return true
 	default:
 		return false
@@ -611,12 +632,17 @@ func (e Measures) Valid() bool {
 
 // Defines values for MixingStepCode.
 const (
-	MixingStepCodeDone MixingStepCode = "done"
-	MixingStepCodeFlip MixingStepCode = "flip"
-	MixingStepCodeHeat MixingStepCode = "heat"
-	MixingStepCodePour MixingStepCode = "pour"
-	MixingStepCodeRest MixingStepCode = "rest"
-	MixingStepCodeTest MixingStepCode = "test"
+	MixingStepCodeDone   MixingStepCode = "done"
+	MixingStepCodeFirst  MixingStepCode = "first"
+	MixingStepCodeFlip   MixingStepCode = "flip"
+	MixingStepCodeGrease MixingStepCode = "grease"
+	MixingStepCodeHeat   MixingStepCode = "heat"
+	MixingStepCodePlace  MixingStepCode = "place"
+	MixingStepCodePour   MixingStepCode = "pour"
+	MixingStepCodeRest   MixingStepCode = "rest"
+	MixingStepCodeServe  MixingStepCode = "serve"
+	MixingStepCodeTest   MixingStepCode = "test"
+	MixingStepCodeUnder  MixingStepCode = "under"
 )
 
 // Valid indicates whether the value is a known member of the MixingStepCode enum.
@@ -624,15 +650,25 @@ func (e MixingStepCode) Valid() bool {
 	switch e {
 	case MixingStepCodeDone:
 		return true
+	case MixingStepCodeFirst:
+		return true
 	case MixingStepCodeFlip:
 		return true
+	case MixingStepCodeGrease:
+		return true
 	case MixingStepCodeHeat:
+		return true
+	case MixingStepCodePlace:
 		return true
 	case MixingStepCodePour:
 		return true
 	case MixingStepCodeRest:
 		return true
+	case MixingStepCodeServe:
+		return true
 	case MixingStepCodeTest:
+		return true
+	case MixingStepCodeUnder:
 		return true
 	default:
 		return false
@@ -1010,22 +1046,22 @@ func (e ScaleLoadPlay) Valid() bool {
 
 // Defines values for ScaleStateLink.
 const (
-	Connecting ScaleStateLink = "connecting"
-	Live       ScaleStateLink = "live"
-	Nonsense   ScaleStateLink = "nonsense"
-	Silent     ScaleStateLink = "silent"
+	ScaleStateLinkConnecting ScaleStateLink = "connecting"
+	ScaleStateLinkLive       ScaleStateLink = "live"
+	ScaleStateLinkNonsense   ScaleStateLink = "nonsense"
+	ScaleStateLinkSilent     ScaleStateLink = "silent"
 )
 
 // Valid indicates whether the value is a known member of the ScaleStateLink enum.
 func (e ScaleStateLink) Valid() bool {
 	switch e {
-	case Connecting:
+	case ScaleStateLinkConnecting:
 		return true
-	case Live:
+	case ScaleStateLinkLive:
 		return true
-	case Nonsense:
+	case ScaleStateLinkNonsense:
 		return true
-	case Silent:
+	case ScaleStateLinkSilent:
 		return true
 	default:
 		return false
@@ -1683,6 +1719,26 @@ type Bin struct {
 	Items []Aside `json:"items"`
 }
 
+// BoardList defines model for BoardList.
+type BoardList struct {
+	Items []BoardListed `json:"items"`
+}
+
+// BoardListed defines model for BoardListed.
+type BoardListed struct {
+	// Bowls Their names
+	Bowls     []string  `json:"bowls"`
+	Closed    bool      `json:"closed"`
+	Id        string    `json:"id"`
+	Name      string    `json:"name"`
+	Poured    int       `json:"poured"`
+	Served    int       `json:"served"`
+	StartedAt time.Time `json:"started_at"`
+
+	// Trouble Why it cannot be read
+	Trouble *string `json:"trouble,omitempty"`
+}
+
 // Brings defines model for Brings.
 type Brings struct {
 	SugarsG float64 `json:"sugars_g"`
@@ -2108,6 +2164,30 @@ type GuestWish struct {
 	Card string `json:"card"`
 	Days int    `json:"days"`
 }
+
+// HeatSet defines model for HeatSet.
+type HeatSet struct {
+	C float64 `json:"c"`
+
+	// Plate Left out for the probe
+	Plate *string `json:"plate,omitempty"`
+}
+
+// Heats defines model for Heats.
+type Heats struct {
+	Link HeatsLink `json:"link"`
+
+	// Plates °C of a surface, by the plate's id
+	Plates map[string]float64 `json:"plates"`
+	ProbeC *float64           `json:"probe_c,omitempty"`
+
+	// Says What to do when it is not live
+	Says      string `json:"says"`
+	Simulated bool   `json:"simulated"`
+}
+
+// HeatsLink defines model for Heats.Link.
+type HeatsLink string
 
 // Hold defines model for Hold.
 type Hold string
@@ -2701,6 +2781,11 @@ type Prepared struct {
 	Label string  `json:"label"`
 }
 
+// Printed defines model for Printed.
+type Printed struct {
+	Files []string `json:"files"`
+}
+
 // Problem defines model for Problem.
 type Problem struct {
 	Detail string        `json:"detail"`
@@ -3230,6 +3315,12 @@ type SplitBatchesParams struct {
 	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
 }
 
+// BeginBoardParams defines parameters for BeginBoard.
+type BeginBoardParams struct {
+	// IdempotencyKey A repeated POST with the same key saves once
+	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
+}
+
 // ExportDocumentParams defines parameters for ExportDocument.
 type ExportDocumentParams struct {
 	As string `form:"as" json:"as"`
@@ -3249,6 +3340,17 @@ type ListIngredientsParams struct {
 type PutKitchenParams struct {
 	// IfMatch The revision that was changed in double quotes
 	IfMatch *IfMatch `json:"If-Match,omitempty"`
+}
+
+// PutPackParams defines parameters for PutPack.
+type PutPackParams struct {
+	// IfMatch The revision that was changed in double quotes
+	IfMatch *IfMatch `json:"If-Match,omitempty"`
+}
+
+// GetLabelParams defines parameters for GetLabel.
+type GetLabelParams struct {
+	As string `form:"as" json:"as"`
 }
 
 // CreatePantryItemParams defines parameters for CreatePantryItem.
@@ -3369,6 +3471,27 @@ type ServerInterface interface {
 	// LookAside A base or variation that was put aside, as plain text
 	// (GET /bin/{kind}/{id})
 	LookAside(c *gin.Context, kind string, id Id)
+	// ListBoards Mornings at the plates, the last touched first
+	// (GET /boards)
+	ListBoards(c *gin.Context)
+	// BeginBoard Begin a morning with the plates and irons of the kitchen
+	// (POST /boards)
+	BeginBoard(c *gin.Context, params BeginBoardParams)
+
+	// (DELETE /boards/{id})
+	DeleteBoard(c *gin.Context, id Id)
+
+	// (GET /boards/{id})
+	GetBoard(c *gin.Context, id Id)
+	// WatchBoard The board as server-sent events named board, one for every change and one a second; data is a BoardNow
+	// (GET /boards/{id}/events)
+	WatchBoard(c *gin.Context, id Id)
+	// TellBoard Tell what happened; an event that is known by its id counts once
+	// (POST /boards/{id}/events)
+	TellBoard(c *gin.Context, id Id)
+
+	// (POST /boards/{id}/restore)
+	RestoreBoard(c *gin.Context, id Id)
 	// TakeReading Take one reading, corrected to 20 °C
 	// (POST /devices/refractometer/readings)
 	TakeReading(c *gin.Context)
@@ -3390,6 +3513,12 @@ type ServerInterface interface {
 
 	// (POST /devices/scale/tare)
 	TareScale(c *gin.Context)
+	// GetThermometer What the surface thermometers and the probe read
+	// (GET /devices/thermometer)
+	GetThermometer(c *gin.Context)
+	// SimulateHeat Turn the dial of a simulated plate, or stick the simulated probe into something
+	// (POST /devices/thermometer/heat)
+	SimulateHeat(c *gin.Context)
 	// ExportDocument One base, variation or pantry item in an open format; an item as json only
 	// (GET /exports/{kind}/{id})
 	ExportDocument(c *gin.Context, kind string, id Id, params ExportDocumentParams)
@@ -3426,6 +3555,27 @@ type ServerInterface interface {
 	// ListKitchens The states that the kitchen had, the last one first
 	// (GET /kitchen/revisions)
 	ListKitchens(c *gin.Context)
+	// ListPacks Packs in the freezer, what is used first first; those that are used up last
+	// (GET /packs)
+	ListPacks(c *gin.Context)
+
+	// (DELETE /packs/{id})
+	DeletePack(c *gin.Context, id Id)
+
+	// (GET /packs/{id})
+	GetPack(c *gin.Context, id Id)
+	// PutPack Another number is left in it
+	// (PUT /packs/{id})
+	PutPack(c *gin.Context, id Id, params PutPackParams)
+	// GetLabel The label of a pack, as a picture or as a page
+	// (GET /packs/{id}/label)
+	GetLabel(c *gin.Context, id Id, params GetLabelParams)
+	// PrintLabel Print the label of a pack; printed again it is the same label
+	// (POST /packs/{id}/print)
+	PrintLabel(c *gin.Context, id Id)
+
+	// (POST /packs/{id}/restore)
+	RestorePack(c *gin.Context, id Id)
 	// ListPantry Own ingredients, tubs and measurements, newest first
 	// (GET /pantry)
 	ListPantry(c *gin.Context)
@@ -4176,6 +4326,184 @@ func (siw *ServerInterfaceWrapper) LookAside(c *gin.Context) {
 	siw.Handler.LookAside(c, kind, id)
 }
 
+// ListBoards operation middleware
+func (siw *ServerInterfaceWrapper) ListBoards(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListBoards(c)
+}
+
+// BeginBoard operation middleware
+func (siw *ServerInterfaceWrapper) BeginBoard(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params BeginBoardParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey IdempotencyKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.BeginBoard(c, params)
+}
+
+// DeleteBoard operation middleware
+func (siw *ServerInterfaceWrapper) DeleteBoard(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.DeleteBoard(c, id)
+}
+
+// GetBoard operation middleware
+func (siw *ServerInterfaceWrapper) GetBoard(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetBoard(c, id)
+}
+
+// WatchBoard operation middleware
+func (siw *ServerInterfaceWrapper) WatchBoard(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.WatchBoard(c, id)
+}
+
+// TellBoard operation middleware
+func (siw *ServerInterfaceWrapper) TellBoard(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.TellBoard(c, id)
+}
+
+// RestoreBoard operation middleware
+func (siw *ServerInterfaceWrapper) RestoreBoard(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.RestoreBoard(c, id)
+}
+
 // TakeReading operation middleware
 func (siw *ServerInterfaceWrapper) TakeReading(c *gin.Context) {
 
@@ -4265,6 +4593,32 @@ func (siw *ServerInterfaceWrapper) TareScale(c *gin.Context) {
 	}
 
 	siw.Handler.TareScale(c)
+}
+
+// GetThermometer operation middleware
+func (siw *ServerInterfaceWrapper) GetThermometer(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetThermometer(c)
+}
+
+// SimulateHeat operation middleware
+func (siw *ServerInterfaceWrapper) SimulateHeat(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SimulateHeat(c)
 }
 
 // ExportDocument operation middleware
@@ -4566,6 +4920,204 @@ func (siw *ServerInterfaceWrapper) ListKitchens(c *gin.Context) {
 	}
 
 	siw.Handler.ListKitchens(c)
+}
+
+// ListPacks operation middleware
+func (siw *ServerInterfaceWrapper) ListPacks(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListPacks(c)
+}
+
+// DeletePack operation middleware
+func (siw *ServerInterfaceWrapper) DeletePack(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.DeletePack(c, id)
+}
+
+// GetPack operation middleware
+func (siw *ServerInterfaceWrapper) GetPack(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetPack(c, id)
+}
+
+// PutPack operation middleware
+func (siw *ServerInterfaceWrapper) PutPack(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params PutPackParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "If-Match" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("If-Match")]; found {
+		var IfMatch IfMatch
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for If-Match, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "If-Match", valueList[0], &IfMatch, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter If-Match: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IfMatch = &IfMatch
+
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.PutPack(c, id, params)
+}
+
+// GetLabel operation middleware
+func (siw *ServerInterfaceWrapper) GetLabel(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetLabelParams
+
+	// ------------- Required query parameter "as" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "as", c.Request.URL.Query(), &params.As, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter as: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetLabel(c, id, params)
+}
+
+// PrintLabel operation middleware
+func (siw *ServerInterfaceWrapper) PrintLabel(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.PrintLabel(c, id)
+}
+
+// RestorePack operation middleware
+func (siw *ServerInterfaceWrapper) RestorePack(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.RestorePack(c, id)
 }
 
 // ListPantry operation middleware
@@ -5302,6 +5854,22 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/batches/:id/document", wrapper.ExportBatch)
 	router.GET(options.BaseURL+"/batches/:id/events", wrapper.WatchBatch)
 	router.POST(options.BaseURL+"/batches/:id/events", wrapper.TellBatch)
+	router.GET(options.BaseURL+"/boards", wrapper.ListBoards)
+	router.POST(options.BaseURL+"/boards", wrapper.BeginBoard)
+	router.DELETE(options.BaseURL+"/boards/:id", wrapper.DeleteBoard)
+	router.GET(options.BaseURL+"/boards/:id", wrapper.GetBoard)
+	router.POST(options.BaseURL+"/boards/:id/restore", wrapper.RestoreBoard)
+	router.GET(options.BaseURL+"/boards/:id/events", wrapper.WatchBoard)
+	router.POST(options.BaseURL+"/boards/:id/events", wrapper.TellBoard)
+	router.GET(options.BaseURL+"/packs", wrapper.ListPacks)
+	router.DELETE(options.BaseURL+"/packs/:id", wrapper.DeletePack)
+	router.GET(options.BaseURL+"/packs/:id", wrapper.GetPack)
+	router.PUT(options.BaseURL+"/packs/:id", wrapper.PutPack)
+	router.POST(options.BaseURL+"/packs/:id/restore", wrapper.RestorePack)
+	router.GET(options.BaseURL+"/packs/:id/label", wrapper.GetLabel)
+	router.POST(options.BaseURL+"/packs/:id/print", wrapper.PrintLabel)
+	router.GET(options.BaseURL+"/devices/thermometer", wrapper.GetThermometer)
+	router.POST(options.BaseURL+"/devices/thermometer/heat", wrapper.SimulateHeat)
 	router.GET(options.BaseURL+"/variations", wrapper.ListVariations)
 	router.POST(options.BaseURL+"/variations", wrapper.CreateVariation)
 	router.DELETE(options.BaseURL+"/variations/:id", wrapper.DeleteVariation)

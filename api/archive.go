@@ -16,7 +16,7 @@ import (
 )
 
 // kinds are the saved things by the name that they have in an address.
-var kinds = map[string]store.Kind{"variations": store.Variation, "bases": store.Base, "pantry": store.Pantry, "batches": store.Batch}
+var kinds = map[string]store.Kind{"variations": store.Variation, "bases": store.Base, "pantry": store.Pantry, "batches": store.Batch, "boards": store.Board, "packs": store.Pack}
 
 // ExportDocument sends one base, variation or pantry item in an open format.
 func (s *Server) ExportDocument(c *gin.Context, kind string, id Id, p ExportDocumentParams) {
@@ -30,11 +30,11 @@ func (s *Server) ExportDocument(c *gin.Context, kind string, id Id, p ExportDocu
 	case !there:
 		s.refuse(c, store.ErrNotFound)
 		return
-	case of == store.Pantry && as != "json":
-		s.fail(c, http.StatusNotFound, "unknown_format", "A pantry item goes out as json only.")
+	case (of == store.Pantry || of == store.Pack) && as != "json":
+		s.fail(c, http.StatusNotFound, "unknown_format", "A pantry item and a pack go out as json only.")
 		return
-	case of == store.Batch && as != "json" && as != "text":
-		s.fail(c, http.StatusNotFound, "unknown_format", "A batch goes out as json or as text.")
+	case (of == store.Batch || of == store.Board) && as != "json" && as != "text":
+		s.fail(c, http.StatusNotFound, "unknown_format", "A batch and a board go out as json or as text.")
 		return
 	}
 	name, data, err := s.kitchen.Export(c.Request.Context(), of, id, as)

@@ -73,9 +73,9 @@ func openHouse(t *testing.T) lan {
 	own, err := house.OpenCertificate(filepath.Join(t.TempDir(), "house"), nil, []string{"hatch.local"}, time.Now)
 	require.NoError(t, err)
 	door := api.Door{House: h, Own: own, Names: []string{"hatch.local"}, Open: true, URLs: func() []string { return []string{"https://" + l.Addr().String()} }}
-	scale, glass, err := device.StandIns(ctx)
+	on, err := device.StandIns(ctx, time.Now)
 	require.NoError(t, err)
-	s := device.NewNetScale(scale, time.Now)
+	s := device.NewNetScale(on.Scale, time.Now)
 	go s.Run(ctx)
 	pages := fstest.MapFS{
 		"index.html": {Data: []byte("<!doctype html>bench")}, "assets/a.css": {Data: []byte("a{}")},
@@ -83,7 +83,7 @@ func openHouse(t *testing.T) lan {
 	}
 	quiet := slog.New(slog.DiscardHandler)
 	srv := &http.Server{TLSConfig: &tls.Config{GetCertificate: own.Get}, ErrorLog: slog.NewLogLogger(slog.DiscardHandler, slog.LevelWarn), Handler: api.New(api.Parts{
-		Store: st, Table: food.Reference(), Pages: pages, Log: quiet, Now: m.now, Scale: s, Refractometer: device.NewNetRefractometer(glass), Door: door,
+		Store: st, Table: food.Reference(), Pages: pages, Log: quiet, Now: m.now, Scale: s, Refractometer: device.NewNetRefractometer(on.Refractometer), Door: door,
 	})}
 	api.Harden(srv, door)
 	trust := &http.Server{Handler: api.Trust(pages, door)}

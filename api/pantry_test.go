@@ -156,15 +156,15 @@ func TestScaleEvents(t *testing.T) {
 	require.NoError(t, demo.Write(context.Background(), st, food.Reference(), time.Now()))
 	ctx, off := context.WithCancel(context.Background())
 	defer off()
-	scale, glass, err := device.StandIns(ctx)
+	on, err := device.StandIns(ctx, time.Now)
 	require.NoError(t, err)
-	s := device.NewNetScale(scale, time.Now)
+	s := device.NewNetScale(on.Scale, time.Now)
 	talking, stop := context.WithCancel(context.Background())
 	defer stop()
 	go s.Run(talking)
 	srv := httptest.NewUnstartedServer(api.New(api.Parts{
 		Store: st, Table: food.Reference(), Pages: fstest.MapFS{}, Log: slog.New(slog.DiscardHandler), Now: time.Now,
-		Scale: s, Refractometer: device.NewNetRefractometer(glass),
+		Scale: s, Refractometer: device.NewNetRefractometer(on.Refractometer),
 	}))
 	api.Harden(srv.Config, api.Door{})
 	srv.Start()

@@ -67,6 +67,8 @@ type Parts struct {
 
 	Scale         device.Scale         // nil when there is none
 	Refractometer device.Refractometer // nil when there is none
+	Thermometer   device.Thermometer   // nil when there is none
+	Printer       device.LabelPrinter  // nil when there is none
 
 	Door Door
 
@@ -81,6 +83,8 @@ type Server struct {
 
 	scale         device.Scale
 	refractometer device.Refractometer
+	heats         heats
+	printer       device.LabelPrinter
 	lease         lease
 	quick, slow   gate
 	knocks        gate // passcodes that are tried
@@ -99,7 +103,7 @@ var _ ServerInterface = (*Server)(nil)
 
 // New returns the handler of the whole program: API, health and the front end.
 func New(p Parts) http.Handler {
-	s := &Server{kitchen: kitchen.New(p.Store, p.Table, p.Log, p.Now), log: p.Log, now: p.Now, scale: p.Scale, refractometer: p.Refractometer, closing: p.Closing, door: p.Door, guests: p.Door.House}
+	s := &Server{kitchen: kitchen.New(p.Store, p.Table, p.Log, p.Now), log: p.Log, now: p.Now, scale: p.Scale, refractometer: p.Refractometer, heats: heats{from: p.Thermometer}, printer: p.Printer, closing: p.Closing, door: p.Door, guests: p.Door.House}
 	if s.guests == nil {
 		s.guests = house.New(p.Store, p.Now)
 	}

@@ -18,32 +18,38 @@ func NewNetRefractometer(addr string) NetRefractometer { return NetRefractometer
 
 // ask sends one command and returns the line that answers it.
 func (r NetRefractometer) ask(ctx context.Context, command string, onlySimulated bool) (string, error) {
+	line, _, err := askOnce(ctx, r.addr, greetRefractometer, command, onlySimulated)
+	return line, err
+}
+
+// askOnce connects to a device, sends one command and returns the line that answers it, and whether it is a stand-in.
+func askOnce(ctx context.Context, addr, greets, command string, onlySimulated bool) (line string, simulated bool, err error) {
 	ctx, cancel := context.WithTimeout(ctx, 2*answerWithin)
 	defer cancel()
 	var d net.Dialer
-	conn, err := d.DialContext(ctx, "tcp", r.addr)
+	conn, err := d.DialContext(ctx, "tcp", addr)
 	if err != nil {
-		return "", ErrNoAnswer
+		return "", false, ErrNoAnswer
 	}
 	defer conn.Close()
 	sc := lines(conn)
 	greeting, err := next(conn, sc, answerWithin)
+	simulated = strings.HasSuffix(greeting, " "+simulatedWord)
 	switch {
 	case err != nil:
-		return "", ErrNoAnswer
-	case !strings.HasPrefix(greeting, greetRefractometer):
-		return "", ErrNonsense
-	case onlySimulated && !strings.HasSuffix(greeting, " "+simulatedWord):
-		return "", ErrNotSimulated
+		return "", false, ErrNoAnswer
+	case !strings.HasPrefix(greeting, greets):
+		return "", false, ErrNonsense
+	case onlySimulated && !simulated:
+		return "", false, ErrNotSimulated
 	}
 	if _, err := io.WriteString(conn, command+"\n"); err != nil {
-		return "", ErrNoAnswer
+		return "", simulated, ErrNoAnswer
 	}
-	line, err := next(conn, sc, answerWithin)
-	if err != nil {
-		return "", ErrNoAnswer
+	if line, err = next(conn, sc, answerWithin); err != nil {
+		return "", simulated, ErrNoAnswer
 	}
-	return line, nil
+	return line, simulated, nil
 }
 
 // Read implements Refractometer.

@@ -299,16 +299,7 @@ func (s *SimulatedRefractometer) Read() (r Reading, ok bool) {
 
 // ServeRefractometer speaks for the refractometer on a listener until the context ends.
 func ServeRefractometer(ctx context.Context, l net.Listener, s *SimulatedRefractometer) error {
-	return serve(ctx, l, func(conn net.Conn) {
-		if _, err := io.WriteString(conn, greetRefractometer+" "+simulatedWord+"\n"); err != nil {
-			return
-		}
-		for sc := lines(conn); sc.Scan(); {
-			if _, err := io.WriteString(conn, s.obey(strings.Fields(sc.Text()))+"\n"); err != nil {
-				return
-			}
-		}
-	})
+	return serve(ctx, l, func(conn net.Conn) { answerLines(conn, greetRefractometer, s.obey) })
 }
 
 func (s *SimulatedRefractometer) obey(f []string) string {
@@ -353,19 +344,25 @@ func serve(ctx context.Context, l net.Listener, answer func(net.Conn)) error {
 	}
 }
 
-// StandIns starts both stand-ins on free ports of this machine and returns their addresses.
-// They end with the context.
-func StandIns(ctx context.Context) (scale, refractometer string, err error) {
-	ls, err := net.Listen("tcp", "127.0.0.1:0")
-	if err != nil {
-		return "", "", err
-	}
-	lr, err := net.Listen("tcp", "127.0.0.1:0")
-	if err != nil {
-		return "", "", errors.Join(err, ls.Close())
+// Addresses are where devices are reached; empty: there is none.
+type Addresses struct{ Scale, Refractometer, Thermometer string }
+
+// StandIns starts all stand-ins on free ports of this machine and returns their addresses. They end with the context.
+func StandIns(ctx context.Context, now func() time.Time) (Addresses, error) {
+	var all [3]net.Listener
+	for i := range all {
+		l, err := net.Listen("tcp", "127.0.0.1:0")
+		if err != nil {
+			for _, open := range all[:i] {
+				err = errors.Join(err, open.Close())
+			}
+			return Addresses{}, err
+		}
+		all[i] = l
 	}
 	seed := rand.Uint64()
-	go ServeScale(ctx, ls, NewSimulatedScale(seed))                 //nolint:errcheck // ends with the context
-	go ServeRefractometer(ctx, lr, NewSimulatedRefractometer(seed)) //nolint:errcheck // ends with the context
-	return ls.Addr().String(), lr.Addr().String(), nil
+	go ServeScale(ctx, all[0], NewSimulatedScale(seed))                 //nolint:errcheck // ends with the context
+	go ServeRefractometer(ctx, all[1], NewSimulatedRefractometer(seed)) //nolint:errcheck // ends with the context
+	go ServeThermometer(ctx, all[2], NewSimulatedThermometer(now))      //nolint:errcheck // ends with the context
+	return Addresses{all[0].Addr().String(), all[1].Addr().String(), all[2].Addr().String()}, nil
 }

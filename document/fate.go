@@ -150,6 +150,18 @@ func Canonical(kind string, data []byte) ([]byte, error) {
 			return nil, err
 		}
 		return b.Encode()
+	case "board":
+		b, err := DecodeBoard(data)
+		if err != nil {
+			return nil, err
+		}
+		return b.Encode()
+	case "pack":
+		k, err := DecodePack(data)
+		if err != nil {
+			return nil, err
+		}
+		return k.Encode()
 	}
 	v, err := DecodeVariation(data)
 	if err != nil {
@@ -168,6 +180,10 @@ func summarise(ctx context.Context, kind string, data []byte, s Setting) (Summar
 		return SummariseText(ctx, data, s)
 	case "batch":
 		return SummariseBatch(ctx, data, s)
+	case "board":
+		return SummariseBoard(data)
+	case "pack":
+		return SummarisePack(data)
 	}
 	return SummariseVariation(ctx, data, s)
 }
@@ -208,8 +224,10 @@ func changes(ctx context.Context, kind string, was, is []byte, s Setting) []stri
 		return []string{"its figures differ"}
 	case "text":
 		return []string{"it says something else"}
-	case "batch":
+	case "batch", "board":
 		return []string{"more happened to it"}
+	case "pack":
+		return []string{"another number is left"}
 	}
 	a, errA := sheet(was)
 	b, errB := sheet(is)

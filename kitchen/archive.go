@@ -17,7 +17,7 @@ import (
 )
 
 // archived are the kinds of an archive, in the order in which they build on each other.
-var archived = []store.Kind{store.Pantry, store.Text, store.Base, store.Variation, store.Batch}
+var archived = []store.Kind{store.Pantry, store.Text, store.Base, store.Variation, store.Batch, store.Board, store.Pack}
 
 // Archive writes everything that the kitchen keeps, as it stands at one moment, with its
 // history; of what was put aside, what is still used.
@@ -52,12 +52,12 @@ func (k *Kitchen) Archive(ctx context.Context, to io.Writer) error {
 				if w, err = s.Whole(ctx, w); err != nil {
 					return err
 				}
-				if kind == store.Batch {
+				if eventful(kind) {
 					rows, err := s.Events(ctx, w.ID)
 					if err != nil {
 						return err
 					}
-					if w.Body, err = k.withEvents(w.Body, rows); err != nil {
+					if w.Body, err = k.whole(kind, w.Body, rows); err != nil {
 						return err
 					}
 					w.Earlier = nil
@@ -234,8 +234,8 @@ func (p plan) carryOut(ctx context.Context, tx *store.Tx, a *document.ArchiveFil
 			}
 			past, _, moved := history(string(kind), kept)
 			do.write.Earlier, do.write.Names = past, namesOf(kept, moved)
-			if kind == store.Batch {
-				return bringBatch(ctx, tx, do.write)
+			if eventful(kind) {
+				return bringEventful(ctx, tx, kind, do.write)
 			}
 			return tx.SaveAll(ctx, kind, []store.Write{do.write})
 		})
@@ -246,9 +246,24 @@ func (p plan) carryOut(ctx context.Context, tx *store.Tx, a *document.ArchiveFil
 	return nil
 }
 
-// bringBatch keeps a batch, and of what happened to it what is not there yet.
-func bringBatch(ctx context.Context, tx *store.Tx, w store.Write) error {
-	body, rows, err := apart(w.Body)
+// eventful tells of a kind whether what happens to it is kept apart from it.
+func eventful(kind store.Kind) bool { return kind == store.Batch || kind == store.Board }
+
+// whole is something that is kept apart from what happened to it, together with that.
+func (k *Kitchen) whole(kind store.Kind, body []byte, rows []store.Event) ([]byte, error) {
+	if kind == store.Board {
+		return k.withBoardEvents(body, rows)
+	}
+	return k.withEvents(body, rows)
+}
+
+// bringEventful keeps a batch or a board, and of what happened to it what is not there yet.
+func bringEventful(ctx context.Context, tx *store.Tx, kind store.Kind, w store.Write) error {
+	split := apart
+	if kind == store.Board {
+		split = boardApart
+	}
+	body, rows, err := split(w.Body)
 	if err != nil {
 		return err
 	}
@@ -260,7 +275,7 @@ func bringBatch(ctx context.Context, tx *store.Tx, w store.Write) error {
 		w.ID = fresh.String()
 	}
 	w.Body, w.Earlier = body, nil
-	if err := tx.SaveAll(ctx, store.Batch, []store.Write{w}); err != nil {
+	if err := tx.SaveAll(ctx, kind, []store.Write{w}); err != nil {
 		return err
 	}
 	for _, r := range rows {
@@ -370,12 +385,12 @@ func (k *Kitchen) here(ctx context.Context) (*document.Here, []document.PantryIt
 			return nil, nil, err
 		}
 		for _, d := range docs {
-			if kind == store.Batch {
+			if eventful(kind) {
 				rows, err := k.store.Events(ctx, d.ID)
 				if err != nil {
 					return nil, nil, err
 				}
-				if d.Body, err = k.withEvents(d.Body, rows); err != nil {
+				if d.Body, err = k.whole(kind, d.Body, rows); err != nil {
 					return nil, nil, err
 				}
 			}
@@ -497,10 +512,12 @@ func (k *Kitchen) Export(ctx context.Context, kind store.Kind, id, as string) (n
 
 func (k *Kitchen) exported(ctx context.Context, kind store.Kind, d store.Document, as string) ([]byte, error) {
 	switch kind {
-	case store.Pantry:
+	case store.Pantry, store.Pack:
 		return d.Body, nil
 	case store.Batch:
 		return k.exportedBatch(ctx, d, as)
+	case store.Board:
+		return k.exportedBoard(ctx, d, as)
 	}
 	in, err := k.Setting(ctx)
 	if err != nil {

@@ -31,11 +31,10 @@ const mostFollowed = 64
 // mostListed is how many batches are listed (modelling choice: a week of mornings).
 const mostListed = 60
 
-// batches keeps what is behind the batches that somebody works on, and tells who watches.
+// batches keeps what is behind the batches that somebody works on.
 type batches struct {
 	mu       sync.Mutex
 	followed map[string]followed
-	watchers map[string]map[chan struct{}]struct{}
 }
 
 // followed is a batch with what it is followed with; neither changes.
@@ -159,40 +158,6 @@ func (b *batches) get(id string) (followed, bool) {
 	return f, ok
 }
 
-// Watch sends whenever something happens to a batch, until the context ends.
-func (k *Kitchen) Watch(ctx context.Context, id string) <-chan struct{} {
-	b := &k.batches
-	c := make(chan struct{}, 1)
-	b.mu.Lock()
-	defer b.mu.Unlock()
-	if b.watchers == nil {
-		b.watchers = map[string]map[chan struct{}]struct{}{}
-	}
-	if b.watchers[id] == nil {
-		b.watchers[id] = map[chan struct{}]struct{}{}
-	}
-	b.watchers[id][c] = struct{}{}
-	context.AfterFunc(ctx, func() {
-		b.mu.Lock()
-		defer b.mu.Unlock()
-		if delete(b.watchers[id], c); len(b.watchers[id]) == 0 {
-			delete(b.watchers, id)
-		}
-	})
-	return c
-}
-
-func (b *batches) told(id string) {
-	b.mu.Lock()
-	defer b.mu.Unlock()
-	for c := range b.watchers[id] {
-		select {
-		case c <- struct{}{}:
-		default: // it has not looked since the last
-		}
-	}
-}
-
 // follow is what a saved batch is followed with.
 func (k *Kitchen) follow(ctx context.Context, d store.Document) (followed, error) {
 	if f, ok := k.batches.get(d.ID); ok && f.body == string(d.Body) {
@@ -212,7 +177,7 @@ func (k *Kitchen) follow(ctx context.Context, d store.Document) (followed, error
 }
 
 // decoded are kept events; one that cannot be read is left out, and the rest stands.
-func (k *Kitchen) decoded(rows []store.BatchEvent) []batch.Event {
+func (k *Kitchen) decoded(rows []store.Event) []batch.Event {
 	out := make([]batch.Event, 0, len(rows))
 	for _, r := range rows {
 		var e batch.Event
@@ -302,14 +267,14 @@ func (k *Kitchen) Tell(ctx context.Context, id string, data []byte) (BatchNow, e
 		if err != nil {
 			return err
 		}
-		if _, err := tx.AddEvent(ctx, id, store.BatchEvent{ID: e.ID, At: e.At, Body: body}); err != nil {
+		if _, err := tx.AddEvent(ctx, id, store.Event{ID: e.ID, At: e.At, Body: body}); err != nil {
 			return err
 		}
 		after = now(id, f, common, append(events, e))
 		return nil
 	})
 	if err == nil {
-		k.batches.told(id)
+		k.watchers.told(id)
 	}
 	return after, err
 }
@@ -445,7 +410,7 @@ func (k *Kitchen) exportedBatch(ctx context.Context, d store.Document, as string
 }
 
 // withEvents is a kept batch together with what happened to it. One that cannot be read goes as it is.
-func (k *Kitchen) withEvents(body []byte, rows []store.BatchEvent) ([]byte, error) {
+func (k *Kitchen) withEvents(body []byte, rows []store.Event) ([]byte, error) {
 	b, err := document.DecodeBatch(body)
 	if err != nil {
 		return body, nil
@@ -455,7 +420,7 @@ func (k *Kitchen) withEvents(body []byte, rows []store.BatchEvent) ([]byte, erro
 }
 
 // apart is a batch without its events, and they as they are kept.
-func apart(data []byte) (body []byte, rows []store.BatchEvent, err error) {
+func apart(data []byte) (body []byte, rows []store.Event, err error) {
 	b, err := document.DecodeBatch(data)
 	if err != nil {
 		return nil, nil, err
@@ -465,7 +430,7 @@ func apart(data []byte) (body []byte, rows []store.BatchEvent, err error) {
 		if err != nil {
 			return nil, nil, err
 		}
-		rows = append(rows, store.BatchEvent{ID: e.ID, At: e.At, Body: text})
+		rows = append(rows, store.Event{ID: e.ID, At: e.At, Body: text})
 	}
 	b.Events = nil
 	body, err = b.Encode()

@@ -21,9 +21,10 @@ type Kitchen struct {
 	log   *slog.Logger
 	now   func() time.Time
 
-	ground  ground
-	cards   cards
-	batches batches
+	ground   ground
+	cards    cards
+	batches  batches
+	watchers watchers
 }
 
 // New returns the kitchen of a store.

@@ -22,6 +22,10 @@ func summarise(ctx context.Context, kind store.Kind, data []byte, in document.Se
 		return document.SummariseItem(ctx, data, in)
 	case store.Batch:
 		return document.SummariseBatch(ctx, data, in)
+	case store.Board:
+		return document.SummariseBoard(data)
+	case store.Pack:
+		return document.SummarisePack(data)
 	}
 	return document.SummariseVariation(ctx, data, in)
 }
@@ -67,13 +71,13 @@ func (k *Kitchen) Get(ctx context.Context, kind store.Kind, id string) (store.Do
 }
 
 // PutAside takes a document off the shelf; BringBack undoes it.
-// A sheet on which nothing happened goes for good: there is nothing to bring back.
+// A sheet or a board on which nothing happened goes for good: there is nothing to bring back.
 func (k *Kitchen) PutAside(ctx context.Context, kind store.Kind, id string) error {
 	err := k.store.Delete(ctx, kind, id)
-	if err != nil || kind != store.Batch {
+	if err != nil || kind != store.Batch && kind != store.Board {
 		return err
 	}
-	k.batches.told(id) // who watches it learns that it is gone
+	k.watchers.told(id) // who watches it learns that it is gone
 	rows, err := k.store.Events(ctx, id)
 	if err != nil || len(rows) > 0 {
 		return err

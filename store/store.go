@@ -32,6 +32,8 @@ const (
 	Pantry    Kind = "pantry"
 	Text      Kind = "text" // what something was read from
 	Batch     Kind = "batch"
+	Board     Kind = "board" // a morning at the plates
+	Pack      Kind = "pack"  // in the freezer
 )
 
 // Errors that callers tell apart with errors.Is.
@@ -123,7 +125,7 @@ func (s *Store) Commits(ctx context.Context) (int64, error) {
 }
 
 // tables are those that a kitchen cannot do without.
-var tables = []string{"documents", "revisions", "versions", "idempotency", "kitchen", "kitchen_revisions", "batch_events"}
+var tables = []string{"documents", "revisions", "versions", "idempotency", "kitchen", "kitchen_revisions", "events"}
 
 // Ping tells whether the file answers and still holds every table.
 func (s *Store) Ping(ctx context.Context) error {
@@ -304,6 +306,11 @@ func (s *Store) Put(ctx context.Context, kind Kind, id string, revision int64, c
 // Delete puts a document aside.
 func (s *Store) Delete(ctx context.Context, kind Kind, id string) error {
 	return affectOne(ctx, s.db, `UPDATE documents SET deleted_at = ? WHERE kind = ? AND id = ? AND deleted_at IS NULL`, s.stamp(), kind, id)
+}
+
+// Delete is Store.Delete as a part of more.
+func (t *Tx) Delete(ctx context.Context, kind Kind, id string) error {
+	return affectOne(ctx, t.tx, `UPDATE documents SET deleted_at = ? WHERE kind = ? AND id = ? AND deleted_at IS NULL`, t.s.stamp(), kind, id)
 }
 
 // Restore brings a document back that was put aside; one that is there stays as it is.

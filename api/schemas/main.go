@@ -21,6 +21,8 @@ var documents = map[string]string{
 	"pantry-item.schema.json": "PantryDocument",
 	"archive.schema.json":     "Archive",
 	"batch.schema.json":       "Batch",
+	"board.schema.json":       "Board",
+	"pack.schema.json":        "Pack",
 	"reading.schema.json":     "Reading",
 	"worksheet.schema.json":   "Worksheet",
 }

@@ -1,6 +1,7 @@
 package main
 
 import (
+	"cmp"
 	"context"
 	"fmt"
 	"math/rand/v2"
@@ -18,41 +19,48 @@ import (
 
 // devicesCommand starts the stand-ins for the things on the counter.
 func devicesCommand() *cobra.Command {
-	var scale, refractometer string
+	var at device.Addresses
 	c := &cobra.Command{
 		Use:   "devices",
-		Short: "Start the simulated scale and refractometer, for serve --scale and --refractometer",
+		Short: "Start the simulated scale, refractometer and thermometer, for serve --scale, --refractometer and --thermometer",
 		Args:  cobra.NoArgs,
 		RunE: func(c *cobra.Command, _ []string) error {
 			ctx, stop := signal.NotifyContext(c.Context(), os.Interrupt, syscall.SIGTERM)
 			defer stop()
-			ls, err := listen(scale, false)
+			ls, err := listen(at.Scale, false)
 			if err != nil {
 				return err
 			}
-			lr, err := listen(refractometer, false)
+			lr, err := listen(at.Refractometer, false)
 			if err != nil {
 				return err
 			}
-			fmt.Fprintf(c.OutOrStdout(), "scale %s\nrefractometer %s\n", ls.Addr(), lr.Addr())
+			lt, err := listen(at.Thermometer, false)
+			if err != nil {
+				return err
+			}
+			fmt.Fprintf(c.OutOrStdout(), "scale %s\nrefractometer %s\nthermometer %s\n", ls.Addr(), lr.Addr(), lt.Addr())
 			seed := rand.Uint64()
 			return together(
 				func() error { return device.ServeScale(ctx, ls, device.NewSimulatedScale(seed)) },
 				func() error { return device.ServeRefractometer(ctx, lr, device.NewSimulatedRefractometer(seed)) },
+				func() error { return device.ServeThermometer(ctx, lt, device.NewSimulatedThermometer(time.Now)) },
 			)
 		},
 	}
-	c.Flags().StringVar(&scale, "scale-addr", "127.0.0.1:8476", "address of the scale")
-	c.Flags().StringVar(&refractometer, "refractometer-addr", "127.0.0.1:8486", "address of the refractometer")
+	c.Flags().StringVar(&at.Scale, "scale-addr", "127.0.0.1:8476", "address of the scale")
+	c.Flags().StringVar(&at.Refractometer, "refractometer-addr", "127.0.0.1:8486", "address of the refractometer")
+	c.Flags().StringVar(&at.Thermometer, "thermometer-addr", "127.0.0.1:8496", "address of the thermometer")
 	return c
 }
 
-// together runs both and returns the first error.
-func together(a, b func() error) error {
-	errs := make(chan error, 2)
-	go func() { errs <- a() }()
-	go func() { errs <- b() }()
-	for range 2 {
+// together runs all of them and returns the first error.
+func together(all ...func() error) error {
+	errs := make(chan error, len(all))
+	for _, f := range all {
+		go func() { errs <- f() }()
+	}
+	for range all {
 		if err := <-errs; err != nil {
 			return err
 		}
@@ -64,37 +72,36 @@ func together(a, b func() error) error {
 type counter struct {
 	scale         device.Scale
 	refractometer device.Refractometer
+	thermometer   device.Thermometer
 	ended         sync.WaitGroup
 }
 
 // connect reaches for the devices at their addresses; with simulated, stand-ins take the place
 // of those without one.
-func connect(ctx context.Context, scale, refractometer string, simulated bool) (*counter, error) {
-	if simulated && (scale == "" || refractometer == "") {
-		s, r, err := device.StandIns(ctx)
+func connect(ctx context.Context, at device.Addresses, simulated bool) (*counter, error) {
+	if simulated {
+		in, err := device.StandIns(ctx, time.Now)
 		if err != nil {
 			return nil, fmt.Errorf("starting the simulated devices: %w", err)
 		}
-		if scale == "" {
-			scale = s
-		}
-		if refractometer == "" {
-			refractometer = r
-		}
+		at = device.Addresses{Scale: cmp.Or(at.Scale, in.Scale), Refractometer: cmp.Or(at.Refractometer, in.Refractometer), Thermometer: cmp.Or(at.Thermometer, in.Thermometer)}
 	}
 	var k counter
-	for _, addr := range []string{scale, refractometer} {
+	for _, addr := range []string{at.Scale, at.Refractometer, at.Thermometer} {
 		if _, _, err := net.SplitHostPort(addr); addr != "" && err != nil {
 			return nil, usageError{fmt.Errorf("%q is not the address of a device, like 127.0.0.1:8476", addr)}
 		}
 	}
-	if scale != "" {
-		s := device.NewNetScale(scale, time.Now)
+	if at.Scale != "" {
+		s := device.NewNetScale(at.Scale, time.Now)
 		k.ended.Go(func() { s.Run(ctx) })
 		k.scale = s
 	}
-	if refractometer != "" {
-		k.refractometer = device.NewNetRefractometer(refractometer)
+	if at.Refractometer != "" {
+		k.refractometer = device.NewNetRefractometer(at.Refractometer)
+	}
+	if at.Thermometer != "" {
+		k.thermometer = device.NewNetThermometer(at.Thermometer)
 	}
 	return &k, nil
 }

@@ -1,6 +1,7 @@
 package main
 
 import (
+	"cmp"
 	"context"
 	"errors"
 	"fmt"
@@ -20,6 +21,7 @@ import (
 	"upbeatladle/api"
 	"upbeatladle/core/food"
 	"upbeatladle/demo"
+	"upbeatladle/device"
 	"upbeatladle/kitchen"
 	"upbeatladle/store"
 	"upbeatladle/web"
@@ -62,20 +64,22 @@ func serveCommand() *cobra.Command {
 	c.Flags().BoolVar(&o.inTheOpen, "plain", false, "with --lan: no TLS; whoever is on the network can read along, the passcode too")
 	c.Flags().StringVar(&o.db, "db", defaultDB, "database file; made when it is missing")
 	c.Flags().BoolVar(&o.demo, "demo", false, "write the demo kitchen when the database is empty, and put simulated devices on its counter")
-	c.Flags().StringVar(&o.scale, "scale", "", "address of a scale that speaks the protocol of docs/formats/devices.md")
-	c.Flags().StringVar(&o.refractometer, "refractometer", "", "address of a refractometer, likewise")
+	c.Flags().StringVar(&o.devices.Scale, "scale", "", "address of a scale that speaks the protocol of docs/formats/devices.md")
+	c.Flags().StringVar(&o.devices.Refractometer, "refractometer", "", "address of a refractometer, likewise")
+	c.Flags().StringVar(&o.devices.Thermometer, "thermometer", "", "address of the thermometers at the plates, likewise")
+	c.Flags().StringVar(&o.labels, "labels", "", "folder that labels are printed into (default: beside the database)")
 	c.Flags().BoolVar(&verbose, "verbose", false, "log every request")
 	return c
 }
 
 type serveOptions struct {
-	addr, db             string
-	scale, refractometer string
-	demo                 bool
-	lan, inTheOpen       bool
-	names                []string
-	cert, key            string
-	log                  *slog.Logger
+	addr, db, labels string
+	devices          device.Addresses
+	demo             bool
+	lan, inTheOpen   bool
+	names            []string
+	cert, key        string
+	log              *slog.Logger
 }
 
 func serve(ctx context.Context, c *cobra.Command, o serveOptions) error {
@@ -109,7 +113,7 @@ func serve(ctx context.Context, c *cobra.Command, o serveOptions) error {
 	defer copies.Wait()
 	defer enough()
 	plugged, unplug := context.WithCancel(context.WithoutCancel(ctx)) // the counter is cleared last
-	on, err := connect(plugged, o.scale, o.refractometer, o.demo)
+	on, err := connect(plugged, o.devices, o.demo)
 	if err != nil {
 		unplug()
 		return errors.Join(err, l.Close())
@@ -120,6 +124,7 @@ func serve(ctx context.Context, c *cobra.Command, o serveOptions) error {
 	srv := &http.Server{
 		Handler: api.New(api.Parts{
 			Store: st, Table: food.Reference(), Pages: web.Dist(), Log: o.log, Now: time.Now, Scale: on.scale, Refractometer: on.refractometer,
+			Thermometer: on.thermometer, Printer: device.NewFolderPrinter(cmp.Or(o.labels, o.db+".labels")),
 			Closing: ctx.Done(), // ends the streams; a save that is under way is let finish
 			Door:    at.Door,
 		}),

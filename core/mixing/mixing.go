@@ -108,12 +108,17 @@ type Step struct {
 
 // The codes.
 const (
-	CodeRest = "rest"
-	CodeTest = "test"
-	CodeHeat = "heat" // the plate is switched on
-	CodePour = "pour"
-	CodeFlip = "flip"
-	CodeDone = "done"
+	CodeRest   = "rest"
+	CodeTest   = "test"
+	CodeHeat   = "heat" // the plate is switched on
+	CodeGrease = "grease"
+	CodeUnder  = "under" // what lies under the batter
+	CodePour   = "pour"
+	CodePlace  = "place" // what lies on it or in its middle
+	CodeFirst  = "first" // the first side
+	CodeFlip   = "flip"  // an iron is closed
+	CodeDone   = "done"
+	CodeServe  = "serve"
 )
 
 // order builds the steps.

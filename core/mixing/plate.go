@@ -34,29 +34,29 @@ func (o *order) atPlate(under, onTop []Item) {
 	c := o.Cooking
 	if c == nil {
 		for _, i := range under {
-			o.step([]Item{i}, "Lay %s in the pan, %s, and pour the batter over.", i.Lower(), o.perPortion(i))
+			o.step([]Item{i}, "Lay %s in the pan, %s, and pour the batter over.", i.Lower(), o.perPortion(i)).Code = CodeUnder
 		}
 		for _, i := range onTop {
-			o.step([]Item{i}, "Put %s on each portion as soon as it is poured: %s.", i.Lower(), o.perPortion(i))
+			o.step([]Item{i}, "Put %s on each portion as soon as it is poured: %s.", i.Lower(), o.perPortion(i)).Code = CodePlace
 		}
 		return
 	}
 	iron := o.Form == batter.Waffle
 	if c.Fat != "" {
-		o.step(nil, "%s", c.Fat)
+		o.step(nil, "%s", c.Fat).Code = CodeGrease
 	}
 	for _, w := range c.Warnings {
 		o.step(nil, "%s", w)
 	}
 	for _, i := range under {
-		o.step([]Item{i}, "Lay %s down first, %s.", i.Lower(), o.perPortion(i))
+		o.step([]Item{i}, "Lay %s down first, %s.", i.Lower(), o.perPortion(i)).Code = CodeUnder
 	}
 	o.pour(c, len(under) > 0, len(onTop) > 0 || len(c.Middle) > 0)
 	for _, i := range onTop {
-		o.step([]Item{i}, "%s", o.laid(i, iron))
+		o.step([]Item{i}, "%s", o.laid(i, iron)).Code = CodePlace
 	}
 	if len(c.Middle) > 0 {
-		o.step(nil, "%s %s.", words.Either(iron, "Between the two pours:", "Into the middle:"), words.List(c.Middle))
+		o.step(nil, "%s %s.", words.Either(iron, "Between the two pours:", "Into the middle:"), words.List(c.Middle)).Code = CodePlace
 	}
 	o.sides(c, iron)
 }
@@ -115,7 +115,7 @@ func (o *order) sides(c *Cooking, iron bool) {
 	if iron {
 		o.step(nil, "Close, about %s: %s. Keep hands off the steam when you lift the lid.", c.First, signs(c.SignsFirst)).Code = CodeFlip
 	} else {
-		o.step(nil, "First side, about %s: %s. Do not press.", c.First, signs(c.SignsFirst))
+		o.step(nil, "First side, about %s: %s. Do not press.", c.First, signs(c.SignsFirst)).Code = CodeFirst
 		turn := words.Either(c.Turn == "", "", " "+c.Turn)
 		o.step(nil, "Flip once.%s Second side, about %s: %s.", turn, c.Second, signs(c.SignsSecond)).Code = CodeFlip
 	}
@@ -125,6 +125,6 @@ func (o *order) sides(c *Cooking, iron bool) {
 	}
 	o.step(nil, "%s", check).Code = CodeDone
 	if len(c.Serve) > 0 {
-		o.step(nil, "Serve: %s.", strings.Join(c.Serve, "; "))
+		o.step(nil, "Serve: %s.", strings.Join(c.Serve, "; ")).Code = CodeServe
 	}
 }

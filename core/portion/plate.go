@@ -21,24 +21,69 @@ func Rise(gas float64) float64 {
 // gapMM is left between two pancakes on the plate for the turner (common practice, no source).
 const gapMM = 15.0
 
+// At is the middle of a disc in mm from the left and the top of its plate.
+type At struct {
+	X float64 `json:"x_mm"`
+	Y float64 `json:"y_mm"`
+}
+
 // Fit is how many discs of a diameter go on a plate of width × depth, all in mm: in rows, or
 // staggered when that holds more. A round plate is given as its inscribed square.
 func Fit(diameterMM, widthMM, depthMM float64) int {
+	return len(Places(diameterMM, widthMM, depthMM))
+}
+
+// Places are where those discs lie, row by row from the top left; a row that is not full stands in the middle.
+func Places(diameterMM, widthMM, depthMM float64) []At {
 	cell := diameterMM + gapMM
 	if cell <= 0 || widthMM < diameterMM || depthMM < diameterMM {
-		return 0
+		return nil
 	}
 	across := func(width float64) int { return int((width + gapMM) / cell) }
-	best := 0
-	for _, side := range [2][2]float64{{widthMM, depthMM}, {depthMM, widthMM}} {
+	var best []At
+	for turned, side := range [2][2]float64{{widthMM, depthMM}, {depthMM, widthMM}} {
 		w, d := side[0], side[1]
-		best = max(best, across(w)*across(d))
-		row := cell * math.Sqrt(3) / 2
-		rows := 1 + int(math.Max(0, d-diameterMM)/row)
-		full, offset := across(w), across(w-cell/2)
-		best = max(best, (rows+1)/2*full+rows/2*offset)
+		full, offset, row := across(w), across(w-cell/2), cell*math.Sqrt(3)/2
+		staggered := 1 + int(math.Max(0, d-diameterMM)/row)
+		inRows := full * across(d)
+		rows, second := across(d), full
+		if n := (staggered+1)/2*full + staggered/2*offset; n > inRows {
+			rows, second = staggered, offset
+		} else {
+			row = cell
+		}
+		n := (rows+1)/2*full + rows/2*second
+		if n <= len(best) {
+			continue
+		}
+		left, top := (w-float64(full)*cell+gapMM)/2, (d-diameterMM-float64(rows-1)*row)/2
+		if row < cell { // the shifted rows need half a disc more
+			left = math.Max(0, w-(float64(full)*cell-gapMM+half(second == full)*cell/2)) / 2
+		}
+		best = best[:0]
+		for r := range rows {
+			many, shift := full, 0.0
+			if r%2 == 1 && row < cell {
+				many, shift = second, cell/2
+			}
+			for c := range many {
+				at := At{left + shift + float64(c)*cell + diameterMM/2, top + float64(r)*row + diameterMM/2}
+				if turned == 1 {
+					at.X, at.Y = at.Y, at.X
+				}
+				best = append(best, at)
+			}
+		}
 	}
 	return best
+}
+
+// half is 1 when the shifted rows are as full as the others, and so stick out by half a disc.
+func half(yes bool) float64 {
+	if yes {
+		return 1
+	}
+	return 0
 }
 
 // meanOfDepth is the mean thickness of a ridged waffle against its overall height (the

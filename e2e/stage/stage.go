@@ -45,6 +45,7 @@ type Kitchen struct {
 	Store *store.Store
 	Scale *device.SimulatedScale
 	Glass *device.SimulatedRefractometer
+	Heat  *device.SimulatedThermometer
 
 	House    *house.House       // nil when nobody is asked for a passcode
 	Own      *house.Certificate // likewise
@@ -71,9 +72,10 @@ func Open(ctx context.Context, dir string, now func() time.Time) (*Kitchen, erro
 		return nil, errors.Join(err, st.Close())
 	}
 	k := &Kitchen{
-		Store: st, addr: "127.0.0.1:0", Scale: device.NewSimulatedScale(1), Glass: device.NewSimulatedRefractometer(1),
+		Store: st, addr: "127.0.0.1:0", Scale: device.NewSimulatedScale(1), Glass: device.NewSimulatedRefractometer(1), Heat: device.NewSimulatedThermometer(time.Now),
 		parts: api.Parts{Store: st, Table: food.Reference(), Pages: web.Dist(), Log: slog.New(slog.NewTextHandler(os.Stderr, &slog.HandlerOptions{Level: slog.LevelError})), Now: now},
 	}
+	k.parts.Printer = device.NewFolderPrinter(filepath.Join(dir, "labels"))
 	if err := k.plugIn(); err != nil {
 		return nil, errors.Join(err, st.Close())
 	}
@@ -120,13 +122,19 @@ func (k *Kitchen) plugIn() error {
 	if err != nil {
 		return errors.Join(err, scale.Close())
 	}
+	heat, err := net.Listen("tcp", "127.0.0.1:0")
+	if err != nil {
+		return errors.Join(err, scale.Close(), glass.Close())
+	}
 	go device.ServeScale(ctx, scale, k.Scale)         //nolint:errcheck // ends with the context
 	go device.ServeRefractometer(ctx, glass, k.Glass) //nolint:errcheck // ends with the context
+	go device.ServeThermometer(ctx, heat, k.Heat)     //nolint:errcheck // ends with the context
 	s := device.NewNetScale(scale.Addr().String(), time.Now)
 	talk, end := context.WithCancel(context.Background())
 	k.end = end
 	go s.Run(talk)
 	k.parts.Scale, k.parts.Refractometer = s, device.NewNetRefractometer(glass.Addr().String())
+	k.parts.Thermometer = device.NewNetThermometer(heat.Addr().String())
 	return nil
 }
 

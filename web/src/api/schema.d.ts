@@ -646,6 +646,208 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/boards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Mornings at the plates, the last touched first */
+        get: operations["listBoards"];
+        put?: never;
+        /** Begin a morning with the plates and irons of the kitchen */
+        post: operations["beginBoard"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/boards/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get: operations["getBoard"];
+        put?: never;
+        post?: never;
+        delete: operations["deleteBoard"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/boards/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["restoreBoard"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/boards/{id}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        /** The board as server-sent events named board, one for every change and one a second; data is a BoardNow */
+        get: operations["watchBoard"];
+        put?: never;
+        /** Tell what happened; an event that is known by its id counts once */
+        post: operations["tellBoard"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/packs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Packs in the freezer, what is used first first; those that are used up last */
+        get: operations["listPacks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/packs/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get: operations["getPack"];
+        /** Another number is left in it */
+        put: operations["putPack"];
+        post?: never;
+        delete: operations["deletePack"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/packs/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["restorePack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/packs/{id}/label": {
+        parameters: {
+            query: {
+                as: "png" | "pdf";
+            };
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        /** The label of a pack, as a picture or as a page */
+        get: operations["getLabel"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/packs/{id}/print": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Print the label of a pack; printed again it is the same label */
+        post: operations["printLabel"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/devices/thermometer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the surface thermometers and the probe read */
+        get: operations["getThermometer"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/devices/thermometer/heat": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Turn the dial of a simulated plate, or stick the simulated probe into something */
+        post: operations["simulateHeat"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/variations": {
         parameters: {
             query?: never;
@@ -975,7 +1177,7 @@ export interface paths {
             query?: never;
             header?: never;
             path: {
-                kind: "variations" | "bases" | "pantry" | "batches";
+                kind: "variations" | "bases" | "pantry" | "batches" | "boards" | "packs";
                 id: components["parameters"]["Id"];
             };
             cookie?: never;
@@ -998,7 +1200,7 @@ export interface paths {
             };
             header?: never;
             path: {
-                kind: "variations" | "bases" | "pantry" | "batches";
+                kind: "variations" | "bases" | "pantry" | "batches" | "boards" | "packs";
                 id: components["parameters"]["Id"];
             };
             cookie?: never;
@@ -2276,10 +2478,14 @@ export interface components {
             variations?: components["schemas"]["Kept"][];
             /** @description Bowls that were made, with everything that happened */
             batches?: components["schemas"]["Kept"][];
+            /** @description Mornings at the plates, with everything that happened */
+            boards?: components["schemas"]["Kept"][];
+            /** @description Packs in the freezer */
+            packs?: components["schemas"]["Kept"][];
         };
         Fate: {
             /** @enum {string} */
-            kind: "kitchen" | "pantry" | "text" | "base" | "variation" | "batch";
+            kind: "kitchen" | "pantry" | "text" | "base" | "variation" | "batch" | "board" | "pack";
             name: string;
             /** @enum {string} */
             action: "added" | "changed" | "same" | "refused";
@@ -3132,7 +3338,7 @@ export interface components {
              * @description Names the steps that something else refers to
              * @enum {string}
              */
-            code?: "rest" | "test" | "heat" | "pour" | "flip" | "done";
+            code?: "rest" | "test" | "heat" | "grease" | "under" | "pour" | "place" | "first" | "flip" | "done" | "serve";
             /**
              * Format: double
              * @description Of a rest
@@ -4021,6 +4227,447 @@ export interface components {
             errors?: components["schemas"]["FieldError"][];
             current: components["schemas"]["SavedBase"];
             yours: components["schemas"]["Base"];
+        };
+        Heats: {
+            /** @enum {string} */
+            link: "live" | "silent" | "none";
+            simulated: boolean;
+            /** @description What to do when it is not live */
+            says: string;
+            /** @description °C of a surface, by the plate's id */
+            plates: {
+                [key: string]: number;
+            };
+            /** Format: double */
+            probe_c?: number;
+        };
+        HeatSet: {
+            /** @description Left out for the probe */
+            plate?: string;
+            /** Format: double */
+            c: number;
+        };
+        BoardList: {
+            items: components["schemas"]["BoardListed"][];
+        };
+        BoardListed: {
+            id: string;
+            name: string;
+            /** Format: date-time */
+            started_at: string;
+            closed: boolean;
+            /** @description Their names */
+            bowls: string[];
+            poured: number;
+            served: number;
+            /** @description Why it cannot be read */
+            trouble?: string;
+        };
+        BoardNow: {
+            id: string;
+            name: string;
+            /** Format: date-time */
+            started_at: string;
+            /**
+             * Format: date-time
+             * @description By the program's clock, which stamps every event
+             */
+            now: string;
+            state: components["schemas"]["BoardState"];
+            heats: components["schemas"]["Heats"];
+        };
+        BoardState: {
+            plates: components["schemas"]["BoardPlate"][];
+            bowls: components["schemas"]["BoardBowlNow"][];
+            /** @description What to do */
+            todo: components["schemas"]["BoardTodo"][];
+            /** @description What waits in the oven, the oldest first */
+            rack: components["schemas"]["BoardTray"][];
+            /** @description What lies flat in the freezer, not bagged yet */
+            flat: components["schemas"]["BoardFlat"][];
+            oven_on: boolean;
+            /** Format: double */
+            food_c?: number;
+            /** Format: date-time */
+            food_at?: string;
+            food_says: string;
+            /** Format: double */
+            oven_c: number;
+            served: number;
+            on_plates: number;
+            /**
+             * Format: date-time
+             * @description About when the last one is off
+             */
+            last_off?: string;
+            stopped: boolean;
+            closed: boolean;
+            last?: {
+                event: string;
+                text: string;
+            };
+            events: number;
+            cautions: string[];
+        };
+        BoardPlate: {
+            id: string;
+            name: string;
+            iron?: boolean;
+            round?: boolean;
+            /** Format: double */
+            width_mm: number;
+            /** Format: double */
+            depth_mm: number;
+            /** Format: double */
+            mould_mm?: number;
+            /** Format: double */
+            long_mm?: number;
+            /** @description The one that is poured on it */
+            bowl?: string;
+            /** @description Bowls that follow, those with the fewest allergens first */
+            line: string[];
+            /** @description So many places of those that fit */
+            use: number;
+            fit: number;
+            /** Format: date-time */
+            on_at?: string;
+            hot: boolean;
+            places: components["schemas"]["BoardPlace"][];
+            /** @description Why nothing is poured */
+            says?: string;
+            /** @description The change of pan */
+            mind?: string;
+        };
+        BoardPlace: {
+            number: number;
+            place: number;
+            /** Format: double */
+            x_mm: number;
+            /** Format: double */
+            y_mm: number;
+            /** Format: double */
+            across_mm: number;
+            /** @enum {string} */
+            phase: "free" | "waits" | "first" | "second" | "shut" | "idle";
+            bowl?: string;
+            portion?: string;
+            nth?: number;
+            test?: boolean;
+            /** Format: date-time */
+            since?: string;
+            /** Format: date-time */
+            due_at?: string;
+            /** Format: date-time */
+            by_at?: string;
+            /** Format: double */
+            for_s?: number;
+            next?: components["schemas"]["BoardTodo"];
+        };
+        BoardTodo: {
+            /** @enum {string} */
+            act: "on" | "hot" | "wash" | "grease" | "pour" | "place" | "flip" | "lift" | "judge" | "stir" | "oven" | "bag";
+            title: string;
+            text: string;
+            number?: number;
+            of?: string;
+            tray?: string;
+            /** Format: date-time */
+            due_at?: string;
+            /** Format: date-time */
+            by_at?: string;
+            due: boolean;
+            late: boolean;
+            tell?: components["schemas"]["BoardTell"];
+        };
+        BoardTell: {
+            /** @enum {string} */
+            kind: "put_on" | "on" | "hot" | "greased" | "wiped" | "uses" | "poured" | "placed" | "flipped" | "lifted" | "judged" | "stirred" | "ended" | "oven" | "probed" | "served" | "thrown" | "frozen" | "bagged" | "stopped" | "closed" | "took_back";
+            plate?: string;
+            place?: number;
+            portion?: string;
+            of?: string;
+        };
+        BoardTray: {
+            key: string;
+            bowl: string;
+            count: number;
+            /** Format: date-time */
+            since: string;
+            how: string;
+            /** Format: double */
+            limit_min: number;
+            /** @enum {string} */
+            state: "fine" | "soon" | "over" | "unfit";
+            /** Format: double */
+            held_min: number;
+            /** Format: double */
+            left_min: number;
+            text?: string;
+            may_freeze: boolean;
+            no_freeze?: string;
+        };
+        BoardFlat: {
+            key: string;
+            bowl: string;
+            count: number;
+            /** Format: date-time */
+            since: string;
+            /** Format: date-time */
+            due_at: string;
+        };
+        BoardEvent: {
+            /** @description Given by the tablet, so that it counts once */
+            id: string;
+            /**
+             * Format: date-time
+             * @description Stamped by the program
+             */
+            at?: string;
+            /** @enum {string} */
+            kind: "put_on" | "on" | "hot" | "greased" | "wiped" | "uses" | "poured" | "placed" | "flipped" | "lifted" | "judged" | "stirred" | "ended" | "oven" | "probed" | "served" | "thrown" | "frozen" | "bagged" | "stopped" | "closed" | "took_back";
+            plate?: string;
+            /** @description From 1, on its plate */
+            place?: number;
+            /** @description The event that poured it */
+            portion?: string;
+            /** @description The event that put the bowl on */
+            of?: string;
+            batch?: string;
+            /** @description The portion that was lifted first */
+            tray?: string;
+            count?: number;
+            /** @enum {string} */
+            verdict?: "right" | "pale" | "dark" | "raw" | "torn" | "thick" | "thin";
+            /** @enum {string} */
+            to?: "" | "guest" | "bin";
+            /** Format: double */
+            c?: number;
+            off?: boolean;
+            undoes?: string;
+            bowl?: components["schemas"]["BoardBowl"];
+            /** @description That it made, by the program */
+            packs?: string[];
+        };
+        BoardBowl: {
+            batch: string;
+            name: string;
+            form: components["schemas"]["Form"];
+            plate: string;
+            count: number;
+            /** Format: double */
+            portion_ml: number;
+            /** Format: double */
+            diameter_mm?: number;
+            places: {
+                /** Format: double */
+                x_mm: number;
+                /** Format: double */
+                y_mm: number;
+            }[];
+            heat_text: string;
+            dial?: string;
+            window?: string;
+            /** Format: double */
+            griddle_c: number;
+            window_c?: number[];
+            /** Format: double */
+            preheat_min: number;
+            /** Format: double */
+            first_s: number;
+            /** Format: double */
+            second_s?: number;
+            grease_once?: string;
+            pour: string[];
+            place?: string[];
+            first: string;
+            flip?: string[];
+            done: string;
+            serve?: string;
+            contains: string[];
+            may_contain: string[];
+            suspects: string[];
+            allergen_text: string;
+            warnings?: string[];
+            cautions?: string[];
+            colour?: string;
+            hold: {
+                /** Format: double */
+                minutes: number;
+                how: string;
+                after: string;
+                on_tray: number;
+            };
+            effects: components["schemas"]["BoardEffect"][];
+            adjust?: {
+                /** Format: double */
+                plate_c?: number;
+                /** Format: double */
+                shift_c?: number;
+                /** Format: double */
+                contact?: number;
+                /** Format: double */
+                first_s?: number;
+                /** Format: double */
+                second_s?: number;
+            };
+            trouble?: string;
+        };
+        BoardEffect: {
+            /** @enum {string} */
+            verdict: "right" | "pale" | "dark" | "raw" | "torn" | "thick" | "thin";
+            label: string;
+            says: string;
+            /** Format: double */
+            stir_g?: number;
+            stir?: string;
+        };
+        BoardBowlNow: {
+            batch: string;
+            name: string;
+            form: components["schemas"]["Form"];
+            plate: string;
+            count: number;
+            /** Format: double */
+            portion_ml: number;
+            /** Format: double */
+            diameter_mm?: number;
+            places: {
+                /** Format: double */
+                x_mm: number;
+                /** Format: double */
+                y_mm: number;
+            }[];
+            heat_text: string;
+            dial?: string;
+            window?: string;
+            /** Format: double */
+            griddle_c: number;
+            window_c?: number[];
+            /** Format: double */
+            preheat_min: number;
+            /** Format: double */
+            first_s: number;
+            /** Format: double */
+            second_s?: number;
+            grease_once?: string;
+            pour: string[];
+            place?: string[];
+            first: string;
+            flip?: string[];
+            done: string;
+            serve?: string;
+            contains: string[];
+            may_contain: string[];
+            suspects: string[];
+            allergen_text: string;
+            warnings?: string[];
+            cautions?: string[];
+            colour?: string;
+            hold: {
+                /** Format: double */
+                minutes: number;
+                how: string;
+                after: string;
+                on_tray: number;
+            };
+            effects: components["schemas"]["BoardEffect"][];
+            adjust?: {
+                /** Format: double */
+                plate_c?: number;
+                /** Format: double */
+                shift_c?: number;
+                /** Format: double */
+                contact?: number;
+                /** Format: double */
+                first_s?: number;
+                /** Format: double */
+                second_s?: number;
+            };
+            trouble?: string;
+            key: string;
+            poured: number;
+            lifted: number;
+            early: number;
+            late: number;
+            testing: boolean;
+            judge: boolean;
+            stir?: string;
+            verdict?: string;
+            ended: boolean;
+            /** @description Allergens of what lay on the same plate before, washed or not */
+            carried?: string[];
+        };
+        Board: {
+            /** @enum {string} */
+            format: "upbeat-ladle/board";
+            /** @enum {integer} */
+            version: 1;
+            name: string;
+            /** Format: date-time */
+            started_at: string;
+            worked_by: components["schemas"]["WorkedBy"];
+            kitchen: components["schemas"]["OwnKitchen"];
+            events?: components["schemas"]["BoardEvent"][];
+        };
+        Pack: {
+            /** @enum {string} */
+            format: "upbeat-ladle/pack";
+            /** @enum {integer} */
+            version: 1;
+            name: string;
+            form: components["schemas"]["Form"];
+            pieces: number;
+            left: number;
+            /** Format: date */
+            made_on: string;
+            /** Format: date */
+            use_by: string;
+            /** Format: date-time */
+            frozen_at: string;
+            contains: string[];
+            may_contain: string[];
+            /** @description Allergens of what was cooked on the same plate before */
+            carried?: string[];
+            allergen_text: string;
+            reheat: string[];
+            board?: string;
+            batch?: string;
+        };
+        SavedPack: {
+            id: string;
+            /** Format: int64 */
+            revision: number;
+            /** Format: date-time */
+            updated_at: string;
+            document: components["schemas"]["Pack"];
+        };
+        PackConflict: {
+            type: string;
+            title: string;
+            status: number;
+            detail: string;
+            errors?: components["schemas"]["FieldError"][];
+            current: components["schemas"]["SavedPack"];
+            yours: components["schemas"]["Pack"];
+        };
+        PackList: {
+            items: components["schemas"]["PackListed"][];
+            /** @description Where labels go; empty without a printer */
+            printer: string;
+        };
+        PackListed: {
+            id: string;
+            /** Format: int64 */
+            revision: number;
+            document: components["schemas"]["Pack"];
+            days_left: number;
+            /** @enum {string} */
+            state: "fine" | "soon" | "over";
+            says: string;
+            trouble?: string;
+        };
+        Printed: {
+            files: string[];
         };
     };
     responses: {
@@ -5172,6 +5819,387 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    listBoards: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The boards */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardList"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    beginBoard: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A repeated POST with the same key saves once */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Begun */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardNow"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getBoard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As it stands now */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardNow"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    deleteBoard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Put aside; restore undoes it */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    restoreBoard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is back */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardNow"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    watchBoard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Events */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    tellBoard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BoardEvent"];
+            };
+        };
+        responses: {
+            /** @description How it stands then */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardNow"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listPacks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The packs */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PackList"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getPack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The pack */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedPack"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putPack: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The revision that was changed in double quotes */
+                "If-Match"?: components["parameters"]["IfMatch"];
+            };
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Pack"];
+            };
+        };
+        responses: {
+            /** @description Saved */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedPack"];
+                };
+            };
+            /** @description Somebody else saved first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["PackConflict"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    deletePack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Put aside; restore undoes it */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    restorePack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is back */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedPack"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getLabel: {
+        parameters: {
+            query: {
+                as: "png" | "pdf";
+            };
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The label */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/png": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    printLabel: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Printed */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Printed"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getThermometer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The readings */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Heats"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    simulateHeat: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HeatSet"];
+            };
+        };
+        responses: {
+            /** @description It stands so */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     listVariations: {
         parameters: {
             query?: {
@@ -5737,7 +6765,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "variations" | "bases" | "pantry" | "batches";
+                kind: "variations" | "bases" | "pantry" | "batches" | "boards" | "packs";
                 id: components["parameters"]["Id"];
             };
             cookie?: never;
@@ -5761,7 +6789,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "variations" | "bases" | "pantry" | "batches";
+                kind: "variations" | "bases" | "pantry" | "batches" | "boards" | "packs";
                 id: components["parameters"]["Id"];
             };
             cookie?: never;
@@ -5785,7 +6813,7 @@ export interface operations {
             };
             header?: never;
             path: {
-                kind: "variations" | "bases" | "pantry" | "batches";
+                kind: "variations" | "bases" | "pantry" | "batches" | "boards" | "packs";
                 id: components["parameters"]["Id"];
             };
             cookie?: never;

@@ -1,0 +1,217 @@
+package api
+
+import (
+	"bytes"
+	"context"
+	"errors"
+	"net/http"
+	"sync"
+	"time"
+
+	"github.com/gin-gonic/gin"
+
+	"upbeatladle/core/griddle"
+	"upbeatladle/device"
+	"upbeatladle/document"
+	"upbeatladle/kitchen"
+	"upbeatladle/store"
+)
+
+// boardNow is a board as it goes out.
+type boardNow struct {
+	ID        string        `json:"id"`
+	Name      string        `json:"name"`
+	StartedAt time.Time     `json:"started_at"`
+	Now       time.Time     `json:"now"`
+	State     griddle.State `json:"state"`
+	Heats     heatsNow      `json:"heats"`
+}
+
+// heatsNow is what the thermometers read, as it goes out.
+type heatsNow struct {
+	Link      string             `json:"link"`
+	Simulated bool               `json:"simulated"`
+	Says      string             `json:"says"`
+	Plates    map[string]float64 `json:"plates"`
+	ProbeC    *float64           `json:"probe_c,omitempty"`
+}
+
+// heats asks the thermometer at most once a second, however many tablets look.
+type heats struct {
+	from device.Thermometer
+	mu   sync.Mutex
+	at   time.Time
+	last heatsNow
+}
+
+// freshFor is how long a reading is passed on (modelling choice: a plate moves by less than its own noise meanwhile).
+const freshFor = 900 * time.Millisecond
+
+func (h *heats) now(ctx context.Context, at time.Time) heatsNow {
+	if h.from == nil {
+		return heatsNow{Link: "none", Plates: map[string]float64{}}
+	}
+	h.mu.Lock()
+	defer h.mu.Unlock()
+	if age := at.Sub(h.at); age >= 0 && age < freshFor {
+		return h.last
+	}
+	got, err := h.from.Read(ctx)
+	h.at = at
+	if err != nil {
+		h.last = heatsNow{Link: "silent", Simulated: h.from.Simulated(), Says: sentenceOf(device.ErrNoAnswer), Plates: map[string]float64{}}
+		return h.last
+	}
+	h.last = heatsNow{Link: "live", Simulated: h.from.Simulated(), Plates: map[string]float64{}}
+	for name, c := range got {
+		if name == device.ProbeName {
+			h.last.ProbeC = &c
+		} else {
+			h.last.Plates[name] = c
+		}
+	}
+	return h.last
+}
+
+func (s *Server) boardNow(ctx context.Context, b kitchen.BoardNow) boardNow {
+	return boardNow{b.ID, b.Name, b.StartedAt, b.At, b.State, s.heats.now(context.WithoutCancel(ctx), s.now())}
+}
+
+func (s *Server) answerBoard(c *gin.Context, status int, b kitchen.BoardNow, err error) {
+	switch {
+	case errors.Is(err, kitchen.ErrFull):
+		s.fail(c, http.StatusConflict, "full", sentenceOf(err))
+	case err != nil:
+		s.refuse(c, err)
+	default:
+		s.send(c, status, s.boardNow(c.Request.Context(), b))
+	}
+}
+
+// BeginBoard begins a morning at the plates.
+func (s *Server) BeginBoard(c *gin.Context, p BeginBoardParams) {
+	b, err := s.kitchen.BeginBoard(c.Request.Context(), value(p.IdempotencyKey))
+	s.answerBoard(c, http.StatusCreated, b, err)
+}
+
+// ListBoards lists the boards.
+func (s *Server) ListBoards(c *gin.Context) {
+	all, err := s.kitchen.Boards(c.Request.Context())
+	if err != nil {
+		s.refuse(c, err)
+		return
+	}
+	out := BoardList{Items: []BoardListed{}}
+	for _, b := range all {
+		one := BoardListed{Id: b.ID, Name: b.Name, StartedAt: b.StartedAt, Closed: b.State.Closed, Served: b.State.Served, Bowls: []string{}}
+		for _, x := range b.State.Bowls {
+			one.Bowls, one.Poured = append(one.Bowls, x.Name), one.Poured+x.Poured
+		}
+		if b.Trouble != "" {
+			one.Trouble = &b.Trouble
+		}
+		out.Items = append(out.Items, one)
+	}
+	c.JSON(http.StatusOK, out)
+}
+
+// GetBoard returns a board as it stands now.
+func (s *Server) GetBoard(c *gin.Context, id Id) {
+	b, err := s.kitchen.Board(c.Request.Context(), id)
+	s.answerBoard(c, http.StatusOK, b, err)
+}
+
+// TellBoard adds an event.
+func (s *Server) TellBoard(c *gin.Context, id Id) {
+	data, ok := s.body(c)
+	if !ok {
+		return
+	}
+	b, err := s.kitchen.TellBoard(c.Request.Context(), id, data)
+	if err == nil {
+		s.followHeat(c.Request.Context(), data, b.State)
+	}
+	s.answerBoard(c, http.StatusOK, b, err)
+}
+
+// followHeat lets simulated plates do what real ones do: they heat up when they are switched on, and cool where they
+// are poured on. Nobody stands at a stand-in.
+func (s *Server) followHeat(ctx context.Context, data []byte, st griddle.State) {
+	var e griddle.Event
+	t := s.heats.from
+	if t == nil || !t.Simulated() || document.Strict(data, &e) != nil || e.Plate == "" {
+		return
+	}
+	for _, p := range st.Plates {
+		if p.ID != e.Plate || p.Bowl == "" {
+			continue
+		}
+		for _, b := range st.Bowls {
+			switch {
+			case b.Key != p.Bowl:
+			case e.Kind == griddle.SwitchOn || e.Kind == griddle.IsHot:
+				_ = t.Set(ctx, e.Plate, b.GriddleC) // a stand-in that is gone reads as silent anyway
+			case e.Kind == griddle.Poured:
+				_ = t.Pour(ctx, e.Plate, b.DropK())
+			}
+		}
+	}
+}
+
+// WatchBoard streams a board as server-sent events, the full state in each, and one a second.
+func (s *Server) WatchBoard(c *gin.Context, id Id) {
+	if _, err := s.kitchen.Board(c.Request.Context(), id); err != nil {
+		s.refuse(c, err)
+		return
+	}
+	s.stream(c, "board", true, func(ctx context.Context) <-chan struct{} { return s.kitchen.Watch(ctx, id) }, func(ctx context.Context) ([]byte, error) {
+		b, err := s.kitchen.Board(ctx, id)
+		if err != nil {
+			return nil, err
+		}
+		data, err := document.Answer(s.boardNow(ctx, b))
+		return bytes.TrimSpace(data), err
+	})
+}
+
+// DeleteBoard puts a board aside.
+func (s *Server) DeleteBoard(c *gin.Context, id Id) { s.remove(c, store.Board, id) }
+
+// RestoreBoard brings it back.
+func (s *Server) RestoreBoard(c *gin.Context, id Id) {
+	if _, err := s.kitchen.BringBack(c.Request.Context(), store.Board, id); err != nil {
+		s.refuse(c, err)
+		return
+	}
+	s.GetBoard(c, id)
+}
+
+// GetThermometer returns what the thermometers read.
+func (s *Server) GetThermometer(c *gin.Context) {
+	s.send(c, http.StatusOK, s.heats.now(c.Request.Context(), s.now()))
+}
+
+// SimulateHeat turns the dial of a simulated plate, or sticks the simulated probe into something.
+func (s *Server) SimulateHeat(c *gin.Context) {
+	var w HeatSet
+	if s.heats.from == nil {
+		s.fail(c, http.StatusNotFound, "no_thermometer", "No thermometer is connected: type the reading in.")
+		return
+	}
+	if !s.decode(c, &w) {
+		return
+	}
+	if !(w.C >= -30 && w.C <= 400) {
+		s.refuse(c, document.Refusal("/c", "out_of_range", "A temperature must lie between -30 and 400 °C."))
+		return
+	}
+	name := device.ProbeName
+	if w.Plate != nil {
+		name = *w.Plate
+	}
+	if name == "" || len(name) > 64 || bytes.ContainsAny([]byte(name), " \n\r\t") {
+		s.refuse(c, document.Refusal("/plate", "unknown_plate", "Name the plate by its id."))
+		return
+	}
+	s.done(c, s.heats.from.Set(c.Request.Context(), name, w.C))
+}

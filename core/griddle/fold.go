@@ -1,0 +1,605 @@
+package griddle
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+	"time"
+
+	"upbeatladle/core/batter"
+	"upbeatladle/core/keep"
+	"upbeatladle/core/words"
+)
+
+// Plate is a plate, a pan or an iron of the kitchen.
+type Plate struct {
+	ID      string  `json:"id"`
+	Name    string  `json:"name"`
+	Iron    bool    `json:"iron,omitzero"`
+	Round   bool    `json:"round,omitzero"`
+	WidthMM float64 `json:"width_mm"` // of all of it,
+	DepthMM float64 `json:"depth_mm"`
+	MouldMM float64 `json:"mould_mm,omitzero"` // and of one waffle
+	LongMM  float64 `json:"long_mm,omitzero"`
+}
+
+// PlatesOf are those of a kitchen.
+func PlatesOf(k batter.Kitchen) []Plate {
+	var out []Plate
+	for _, g := range k.Griddles {
+		out = append(out, Plate{ID: g.ID, Name: g.Name, Round: g.Round, WidthMM: g.WidthMM, DepthMM: g.DepthMM})
+	}
+	for _, i := range k.Irons {
+		n := max(1, i.Moulds)
+		across := int(math.Ceil(math.Sqrt(float64(n))))
+		out = append(out, Plate{ID: i.ID, Name: i.Name, Iron: true, Round: i.Round, WidthMM: float64(across) * i.WidthMM,
+			DepthMM: math.Ceil(float64(n)/float64(across)) * i.LengthMM, MouldMM: i.WidthMM, LongMM: i.LengthMM})
+	}
+	return out
+}
+
+// Phase is where a place stands.
+type Phase string
+
+// The phases.
+const (
+	Free   Phase = "free"
+	Waits  Phase = "waits" // for the verdict, or for the plate
+	First  Phase = "first"
+	Second Phase = "second"
+	Shut   Phase = "shut" // an iron
+	Idle   Phase = "idle" // nothing is poured there any more
+)
+
+// State is a board at a moment.
+type State struct {
+	Plates   []PlateNow `json:"plates"`
+	Bowls    []BowlNow  `json:"bowls"`
+	Todo     []Todo     `json:"todo"` // the most urgent first
+	Rack     []Tray     `json:"rack"` // the oldest first
+	Flat     []Flat     `json:"flat"` // in the freezer, not bagged yet
+	OvenOn   bool       `json:"oven_on"`
+	FoodC    *float64   `json:"food_c,omitzero"`
+	FoodAt   *time.Time `json:"food_at,omitzero"`
+	FoodSays string     `json:"food_says"`
+	OvenC    float64    `json:"oven_c"`
+	Served   int        `json:"served"`
+	OnPlates int        `json:"on_plates"` // that cook now
+	LastOff  *time.Time `json:"last_off,omitzero"`
+	Stopped  bool       `json:"stopped"`
+	Closed   bool       `json:"closed"`
+	Last     *Last      `json:"last,omitzero"`
+	Events   int        `json:"events"`
+	Cautions []string   `json:"cautions"`
+}
+
+// Last is what “take back” takes back.
+type Last struct {
+	Event string `json:"event"`
+	Text  string `json:"text"`
+}
+
+// PlateNow is a plate with what is on it.
+type PlateNow struct {
+	Plate
+	Bowl   string     `json:"bowl,omitzero"` // that is poured on it
+	Line   []string   `json:"line"`          // bowls that follow, those with the fewest allergens first
+	Use    int        `json:"use"`           // so many places of those that fit
+	Fit    int        `json:"fit"`
+	OnAt   *time.Time `json:"on_at,omitzero"`
+	Hot    bool       `json:"hot"`
+	Places []PlaceNow `json:"places"`
+	Says   string     `json:"says,omitzero"` // why nothing is poured
+	Mind   string     `json:"mind,omitzero"` // the change of pan that comes, or came
+}
+
+// PlaceNow is a place with what lies on it.
+type PlaceNow struct {
+	Number  int        `json:"number"`
+	Place   int        `json:"place"`
+	X       float64    `json:"x_mm"`
+	Y       float64    `json:"y_mm"`
+	MM      float64    `json:"across_mm"`
+	Phase   Phase      `json:"phase"`
+	Bowl    string     `json:"bowl,omitzero"`
+	Portion string     `json:"portion,omitzero"`
+	Nth     int        `json:"nth,omitzero"` // of its bowl
+	Test    bool       `json:"test,omitzero"`
+	Since   *time.Time `json:"since,omitzero"`
+	DueAt   *time.Time `json:"due_at,omitzero"`
+	ByAt    *time.Time `json:"by_at,omitzero"`
+	ForS    float64    `json:"for_s,omitzero"` // of this side
+	Next    *Todo      `json:"next,omitzero"`  // what a touch does
+}
+
+// BowlNow is a bowl as far as it has come.
+type BowlNow struct {
+	Key string `json:"key"`
+	Bowl
+	Poured  int     `json:"poured"`
+	Lifted  int     `json:"lifted"`
+	Early   int     `json:"early"` // flips and lifts that came too early,
+	Late    int     `json:"late"`  // and too late
+	Testing bool    `json:"testing"`
+	Judge   bool    `json:"judge"`         // the first one waits for a verdict
+	Stir    string  `json:"stir,omitzero"` // before more is poured
+	Verdict Verdict `json:"verdict,omitzero"`
+	Ended   bool    `json:"ended"`
+
+	Carried []string `json:"carried,omitempty"` // allergens of what lay on the same plate before, washed or not
+}
+
+// Tray is what waits in the oven together.
+type Tray struct {
+	Key   string    `json:"key"`
+	Bowl  string    `json:"bowl"`
+	Count int       `json:"count"`
+	Since time.Time `json:"since"`
+	How   string    `json:"how"`
+	Limit float64   `json:"limit_min"`
+	keep.Look
+	MayFreeze bool   `json:"may_freeze"`
+	NoFreeze  string `json:"no_freeze,omitzero"`
+}
+
+// Flat is what lies flat in the freezer until it can be bagged.
+type Flat struct {
+	Key   string    `json:"key"`
+	Bowl  string    `json:"bowl"`
+	Count int       `json:"count"`
+	Since time.Time `json:"since"`
+	DueAt time.Time `json:"due_at"`
+}
+
+// How a board is run (modelling choices).
+const (
+	readyS     = 6.0  // before it is due a cook gets ready; earlier is early
+	handS      = 25.0 // a cook's hands are needed for one portion, pour, flip and lift
+	firstWaits = 0.15 // of the first side it may stay on,
+	nextWaits  = 0.20 // of the second,
+	ironWaits  = 0.10 // and in an iron
+	leastWaits = 8.0  // s, and never less
+	placeBy    = 0.25 // of the first side pieces may be laid on, while the top is wet
+	trayS      = 180  // s within which what is lifted lies on one tray and counts as the first of it
+	sameHeatC  = 3.0  // K that nobody sets anew
+)
+
+type cake struct {
+	id, bowl              string
+	place, nth            int
+	test, placed          bool
+	poured, flipped, gone time.Time
+}
+
+type plate struct {
+	Plate
+	line      []string
+	onAt, hot time.Time
+	hotFor    string
+	greased   string   // the bowl
+	wiped     string   // for the bowl
+	before    string   // the bowl that was poured last
+	had       []string // allergens that lay on it
+	use       map[string]int
+	numbers   []int
+	cakes     []*cake // that lie on it
+}
+
+type bowl struct {
+	BowlNow
+	plate *plate
+	test  string // the portion that is the test
+}
+
+type fold struct {
+	now     time.Time
+	plates  []*plate
+	bowls   map[string]*bowl
+	order   []string
+	cakes   map[string]*cake
+	rack    []*tray
+	flat    []Flat
+	out     State
+	foodC   float64
+	numbers int
+}
+
+type tray struct {
+	key, bowl string
+	since     time.Time
+	pieces    []string // portions
+}
+
+// Fold is the board at a moment, after what happened. Events that came too late to mean anything change nothing.
+func Fold(plates []Plate, events []Event, now time.Time) State {
+	f := &fold{now: now, bowls: map[string]*bowl{}, cakes: map[string]*cake{}, foodC: math.NaN()}
+	for _, p := range plates {
+		f.plates = append(f.plates, &plate{Plate: p, use: map[string]int{}})
+	}
+	undone := map[string]bool{}
+	for _, e := range events {
+		if e.Kind == TookBack {
+			undone[e.Undoes] = true
+		}
+	}
+	for _, e := range events {
+		if e.Kind == TookBack || undone[e.ID] {
+			continue
+		}
+		if text := f.apply(e); text != "" {
+			f.out.Last = &Last{e.ID, text}
+		}
+	}
+	f.out.Events = len(events)
+	f.tell()
+	return f.out
+}
+
+func (f *fold) plate(id string) *plate {
+	at := slices.IndexFunc(f.plates, func(p *plate) bool { return p.ID == id })
+	if at < 0 {
+		return nil
+	}
+	return f.plates[at]
+}
+
+// active is the bowl that is poured on a plate: the one that lies on it, else the first that is not through.
+func (f *fold) active(p *plate) *bowl {
+	if len(p.cakes) > 0 {
+		return f.bowls[p.cakes[0].bowl]
+	}
+	for _, key := range p.line {
+		if b := f.bowls[key]; b.open() {
+			return b
+		}
+	}
+	return nil
+}
+
+// open tells whether more of a bowl is poured.
+func (b *bowl) open() bool { return !b.Ended && b.Poured < b.Count && b.Trouble == "" }
+
+// apply does what an event says, and says what was done; empty when it changes nothing.
+func (f *fold) apply(e Event) string {
+	p := f.plate(e.Plate)
+	switch e.Kind {
+	case PutOn:
+		return f.putOn(e)
+	case Poured:
+		return f.pour(e, p)
+	case Placed, Flipped, Lifted:
+		return f.onPortion(e)
+	case Judged, Stirred, Ended:
+		return f.onBowl(e)
+	case Served, Thrown, Frozen:
+		return f.offRack(e)
+	case Bagged:
+		at := slices.IndexFunc(f.flat, func(x Flat) bool { return x.Key == e.Tray })
+		if at < 0 {
+			return ""
+		}
+		n := f.flat[at].Count
+		f.flat = slices.Delete(f.flat, at, at+1)
+		return fmt.Sprintf("bagged %d", n)
+	case Oven:
+		f.out.OvenOn = !e.Off
+		return words.Either(e.Off, "oven off", "oven on")
+	case Probed:
+		if e.C == nil {
+			return ""
+		}
+		f.foodC, f.out.FoodC, f.out.FoodAt = *e.C, e.C, &e.At
+		return fmt.Sprintf("food %.0f °C", *e.C)
+	case Stopped:
+		f.out.Stopped = !e.Off
+		return words.Either(e.Off, "poured on", "stopped pouring")
+	case Closed:
+		f.out.Closed = true
+		return "board put away"
+	}
+	if p == nil {
+		return ""
+	}
+	switch e.Kind {
+	case SwitchOn:
+		p.onAt = e.At
+		return "switched on " + words.Lower(p.Name)
+	case IsHot, Greased, Wiped:
+		b := f.active(p)
+		if b == nil {
+			return ""
+		}
+		switch e.Kind {
+		case IsHot:
+			p.hot, p.hotFor = e.At, b.Key
+			return words.Lower(p.Name) + " is hot"
+		case Greased:
+			p.greased = b.Key
+			return "greased " + words.Lower(p.Name)
+		}
+		p.wiped = b.Key
+		return "washed " + words.Lower(p.Name)
+	case Uses:
+		b := f.active(p)
+		if b == nil || e.Count < 1 || e.Count > len(b.Places) {
+			return ""
+		}
+		p.use[b.Key] = e.Count
+		f.number(p, e.Count)
+		return fmt.Sprintf("%d places on %s", e.Count, words.Lower(p.Name))
+	}
+	return ""
+}
+
+// number gives so many places of a plate numbers; those that have one keep it.
+func (f *fold) number(p *plate, n int) {
+	for len(p.numbers) < n {
+		f.numbers++
+		p.numbers = append(p.numbers, f.numbers)
+	}
+}
+
+func (f *fold) putOn(e Event) string {
+	if e.Bowl == nil {
+		return ""
+	}
+	p := f.plate(e.Bowl.Plate)
+	if p == nil || len(e.Bowl.Places) == 0 {
+		return ""
+	}
+	b := &bowl{BowlNow: BowlNow{Key: e.ID, Bowl: *e.Bowl, Testing: e.Bowl.Count > 1}, plate: p}
+	f.bowls[e.ID] = b
+	f.order = append(f.order, e.ID)
+	p.line = append(p.line, e.ID)
+	f.sort(p)
+	p.use[e.ID] = usual(b.Bowl)
+	f.number(p, p.use[e.ID])
+	return words.Lower(b.Name) + " on " + words.Lower(p.Name)
+}
+
+// usual is how many places a cook keeps up with, of those that fit.
+func usual(b Bowl) int {
+	return max(1, min(len(b.Places), b.Count, int((b.FirstS+b.SecondS)/handS)))
+}
+
+// sort puts the bowls that are not begun in the order of their allergens: the fewest first, so that nothing is
+// carried over that need not be.
+func (f *fold) sort(p *plate) {
+	begun := slices.IndexFunc(p.line, func(key string) bool { return f.bowls[key].Poured == 0 })
+	if begun < 0 {
+		return
+	}
+	slices.SortStableFunc(p.line[begun:], func(a, b string) int { return len(f.bowls[a].Suspects) - len(f.bowls[b].Suspects) })
+}
+
+func (f *fold) pour(e Event, p *plate) string {
+	if p == nil {
+		return ""
+	}
+	b := f.active(p)
+	if b == nil || !b.open() || e.Of != "" && e.Of != b.Key || e.Place < 1 || e.Place > len(b.Places) || f.at(p, e.Place) != nil {
+		return ""
+	}
+	b.Poured++
+	c := &cake{id: e.ID, bowl: b.Key, place: e.Place, nth: b.Poured, poured: e.At}
+	if b.Testing && b.test == "" {
+		c.test, b.test = true, e.ID
+	}
+	b.carry(p.had)
+	p.had = union(p.had, b.Contains)
+	p.before = b.Key
+	if p.onAt.IsZero() {
+		p.onAt = e.At
+	}
+	p.hot, p.hotFor, p.greased = e.At, b.Key, b.Key
+	f.number(p, e.Place)
+	p.cakes = append(p.cakes, c)
+	f.cakes[c.id] = c
+	return fmt.Sprintf("poured %d", p.numbers[e.Place-1])
+}
+
+// carry keeps what else lay on the plate that a bowl was poured on.
+func (b *bowl) carry(had []string) {
+	for _, a := range had {
+		if !slices.Contains(b.Contains, a) && !slices.Contains(b.Carried, a) {
+			b.Carried = append(b.Carried, a)
+		}
+	}
+}
+
+func union(a, b []string) []string {
+	out := append(slices.Clone(a), b...)
+	slices.Sort(out)
+	return slices.Compact(out)
+}
+
+func (f *fold) at(p *plate, place int) *cake {
+	for _, c := range p.cakes {
+		if c.place == place {
+			return c
+		}
+	}
+	return nil
+}
+
+// onPortion moves a portion on.
+func (f *fold) onPortion(e Event) string {
+	c := f.cakes[e.Portion]
+	if c == nil || !c.gone.IsZero() {
+		return ""
+	}
+	b := f.bowls[c.bowl]
+	p := b.plate
+	number := p.numbers[c.place-1]
+	switch {
+	case e.Kind == Placed && !c.placed && c.flipped.IsZero():
+		c.placed = true
+		return fmt.Sprintf("laid on %d", number)
+	case e.Kind == Flipped && !b.Iron() && c.flipped.IsZero():
+		b.mark(e.At, c.poured, b.FirstS, firstWaits)
+		c.flipped, c.placed = e.At, true
+		return fmt.Sprintf("flipped %d", number)
+	case e.Kind == Lifted && (b.Iron() || !c.flipped.IsZero() || e.To == ToBin):
+		if b.Iron() {
+			b.mark(e.At, c.poured, b.FirstS, ironWaits)
+		} else if !c.flipped.IsZero() {
+			b.mark(e.At, c.flipped, b.SecondS, nextWaits)
+		}
+		c.gone = e.At
+		p.cakes = slices.DeleteFunc(p.cakes, func(x *cake) bool { return x == c })
+		b.Lifted++
+		if c.test {
+			b.Judge = true
+		}
+		switch e.To {
+		case ToGuest:
+			f.out.Served++
+			return fmt.Sprintf("served %d", number)
+		case ToBin:
+			return fmt.Sprintf("threw %d away", number)
+		}
+		f.rackUp(b, c)
+		return fmt.Sprintf("lifted %d", number)
+	}
+	return ""
+}
+
+// mark counts what was done early or late.
+func (b *bowl) mark(at, since time.Time, forS, share float64) {
+	s := at.Sub(since).Seconds()
+	switch {
+	case s < forS-readyS:
+		b.Early++
+	case s > forS+waits(forS, share):
+		b.Late++
+	}
+}
+
+func waits(forS, share float64) float64 { return math.Max(leastWaits, share*forS) }
+
+// rackUp puts what was lifted on the tray of its bowl, or on a new one.
+func (f *fold) rackUp(b *bowl, c *cake) {
+	for _, t := range f.rack {
+		if t.bowl == b.Key && len(t.pieces) > 0 && len(t.pieces) < b.Hold.OnTray && c.gone.Sub(t.since) <= trayS*time.Second && !c.gone.Before(t.since) {
+			t.pieces = append(t.pieces, c.id)
+			return
+		}
+	}
+	f.rack = append(f.rack, &tray{c.id, b.Key, c.gone, []string{c.id}})
+}
+
+func (f *fold) onBowl(e Event) string {
+	b := f.bowls[e.Of]
+	if b == nil {
+		return ""
+	}
+	switch e.Kind {
+	case Stirred:
+		if b.Stir == "" {
+			return ""
+		}
+		b.Stir = ""
+		return "stirred it in"
+	case Ended:
+		if b.Ended {
+			return ""
+		}
+		b.Ended = true
+		return "no more of " + words.Lower(b.Name)
+	}
+	if e.Verdict == "" { // poured on without a verdict
+		if !b.Testing {
+			return ""
+		}
+		b.Testing, b.Judge, b.test = false, false, ""
+		return "poured on without a verdict"
+	}
+	if !b.Judge {
+		return ""
+	}
+	for _, x := range b.Effects {
+		if x.Verdict == e.Verdict {
+			b.Stir = x.Stir
+		}
+	}
+	if e.Verdict == Raw { // it is nobody's breakfast
+		for _, t := range f.rack {
+			t.pieces = slices.DeleteFunc(t.pieces, func(id string) bool { return id == b.test })
+		}
+	}
+	b.Judge, b.test, b.Verdict, b.Testing = false, "", e.Verdict, e.Verdict != Right
+	if e.Bowl != nil {
+		was := len(b.Places)
+		b.Bowl = *e.Bowl
+		if len(b.Places) < was {
+			b.plate.use[b.Key] = min(b.plate.use[b.Key], len(b.Places))
+		}
+	}
+	return "the first one: " + verdictLabels[e.Verdict]
+}
+
+// offRack takes so many off a tray.
+func (f *fold) offRack(e Event) string {
+	at := slices.IndexFunc(f.rack, func(t *tray) bool { return t.key == e.Tray })
+	if at < 0 || len(f.rack[at].pieces) == 0 {
+		return ""
+	}
+	t := f.rack[at]
+	n := len(t.pieces)
+	if e.Count > 0 {
+		n = min(n, e.Count)
+	}
+	if e.Kind == Frozen {
+		look := f.look(t, e.At)
+		if ok, _ := keep.MayFreeze(look); !ok {
+			return ""
+		}
+		f.flat = append(f.flat, Flat{Key: e.ID, Bowl: t.bowl, Count: n, Since: e.At, DueAt: e.At.Add(keep.FlatMin * time.Minute)})
+	}
+	t.pieces = t.pieces[n:]
+	switch e.Kind {
+	case Served:
+		f.out.Served += n
+		return fmt.Sprintf("sent %d", n)
+	case Thrown:
+		return fmt.Sprintf("threw %d away", n)
+	}
+	return fmt.Sprintf("%d into the freezer", n)
+}
+
+func (f *fold) look(t *tray, at time.Time) keep.Look {
+	return keep.Rack{OvenOn: f.out.OvenOn, FoodC: f.foodC}.At(f.bowls[t.bowl].Form, at.Sub(t.since))
+}
+
+// Text tells a board in a few lines: what came of every bowl, and what it contains.
+func (s State) Text() string {
+	var b strings.Builder
+	for _, x := range s.Bowls {
+		fmt.Fprintf(&b, "%s: %d of %d poured, %d off the plate", x.Name, x.Poured, x.Count, x.Lifted)
+		if x.Early+x.Late > 0 {
+			fmt.Fprintf(&b, " (%d flipped or lifted early, %d late)", x.Early, x.Late)
+		}
+		if x.Verdict != "" {
+			fmt.Fprintf(&b, "; the first one: %s", verdictLabels[x.Verdict])
+		}
+		fmt.Fprintf(&b, "\n%s\n", x.Allergens)
+	}
+	for _, t := range s.Rack {
+		fmt.Fprintf(&b, "In the oven: %d × %s, %.0f min\n", t.Count, s.name(t.Bowl), t.HeldMin)
+	}
+	for _, t := range s.Flat {
+		fmt.Fprintf(&b, "Flat in the freezer: %d × %s\n", t.Count, s.name(t.Bowl))
+	}
+	fmt.Fprintf(&b, "Served: %d\n", s.Served)
+	return b.String()
+}
+
+func (s State) name(key string) string {
+	for _, b := range s.Bowls {
+		if b.Key == key {
+			return b.Name
+		}
+	}
+	return ""
+}

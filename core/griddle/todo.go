@@ -1,0 +1,381 @@
+package griddle
+
+import (
+	"cmp"
+	"fmt"
+	"math"
+	"slices"
+	"time"
+
+	"upbeatladle/core/keep"
+	"upbeatladle/core/words"
+)
+
+// Act is what is done next.
+type Act string
+
+// The acts.
+const (
+	DoOn    Act = "on"
+	DoHot   Act = "hot"
+	DoWash  Act = "wash"
+	DoSlice Act = "grease"
+	DoPour  Act = "pour"
+	DoPlace Act = "place"
+	DoFlip  Act = "flip"
+	DoLift  Act = "lift"
+	DoJudge Act = "judge"
+	DoStir  Act = "stir"
+	DoOven  Act = "oven"
+	DoBag   Act = "bag"
+)
+
+// Todo is one thing to do. Tell is the event that says it is done; nil where a choice is made first.
+type Todo struct {
+	Act    Act        `json:"act"`
+	Title  string     `json:"title"`
+	Text   string     `json:"text"`
+	Number int        `json:"number,omitzero"` // of the place
+	Of     string     `json:"of,omitzero"`     // the bowl
+	Tray   string     `json:"tray,omitzero"`   // what lies flat
+	DueAt  *time.Time `json:"due_at,omitzero"` // nil: whenever there is a hand free
+	ByAt   *time.Time `json:"by_at,omitzero"`  // from when it is late
+	Due    bool       `json:"due"`
+	Late   bool       `json:"late"`
+	Tell   *Tell      `json:"tell,omitzero"`
+
+	rank int
+}
+
+// Tell is an event without its name and its time.
+type Tell struct {
+	Kind    EventKind `json:"kind"`
+	Plate   string    `json:"plate,omitzero"`
+	Place   int       `json:"place,omitzero"`
+	Portion string    `json:"portion,omitzero"`
+	Of      string    `json:"of,omitzero"`
+}
+
+// The ranks of what is to be done: what burns comes first, then what the rest waits for, then a hand that is free.
+const (
+	rankBurns = iota
+	rankJudge
+	rankReady // in a moment
+	rankPour
+	rankLater // may wait
+	rankToCome
+)
+
+func after(t time.Time, s float64) *time.Time {
+	x := t.Add(time.Duration(s * float64(time.Second)))
+	return &x
+}
+
+// tell fills in what is shown.
+func (f *fold) tell() {
+	f.out.Todo, f.out.Rack, f.out.Cautions = []Todo{}, []Tray{}, []string{}
+	f.out.Flat = append([]Flat{}, f.flat...)
+	f.out.OvenC, f.out.FoodSays = keep.OvenC, keep.Rack{OvenOn: f.out.OvenOn, FoodC: f.foodC}.Said()
+	var last time.Time
+	for _, p := range f.plates {
+		now, ends := f.plateNow(p)
+		f.out.Plates = append(f.out.Plates, now)
+		if ends.After(last) {
+			last = ends
+		}
+	}
+	if !last.IsZero() {
+		f.out.LastOff = &last
+	}
+	f.out.Bowls = []BowlNow{}
+	for _, key := range f.order {
+		b := f.bowls[key]
+		f.out.Bowls = append(f.out.Bowls, b.BowlNow)
+		f.forBowl(b)
+		for _, c := range b.Cautions {
+			if !slices.Contains(f.out.Cautions, c) {
+				f.out.Cautions = append(f.out.Cautions, c)
+			}
+		}
+	}
+	f.rackNow()
+	if !f.out.OvenOn && len(f.order) > 0 && (f.out.OnPlates > 0 || len(f.out.Rack) > 0) && !f.out.Closed {
+		f.todo(Todo{Act: DoOven, Title: fmt.Sprintf("Oven to %d °C", keep.OvenC), Text: "and the plates for the table in it, to warm", Due: true, Tell: &Tell{Kind: Oven}, rank: rankLater})
+	}
+	for _, x := range f.flat {
+		due := x.DueAt
+		t := Todo{Act: DoBag, Title: fmt.Sprintf("Bag %d", x.Count), Text: f.bowls[x.Bowl].Name + ", frozen hard", Of: x.Bowl, Tray: x.Key, DueAt: &due, Due: !f.now.Before(due), rank: rankLater}
+		if !t.Due {
+			t.rank = rankToCome
+		}
+		f.todo(t)
+	}
+	slices.SortStableFunc(f.out.Todo, func(a, b Todo) int {
+		if a.rank != b.rank {
+			return a.rank - b.rank
+		}
+		at := func(t Todo) time.Time {
+			switch {
+			case t.rank == rankBurns && t.ByAt != nil:
+				return *t.ByAt
+			case t.rank >= rankPour && t.rank < rankToCome || t.DueAt == nil:
+				return time.Time{}
+			}
+			return *t.DueAt
+		}
+		return cmp.Or(at(a).Compare(at(b)), a.Number-b.Number)
+	})
+}
+
+func (f *fold) todo(t Todo) {
+	if !f.out.Closed {
+		f.out.Todo = append(f.out.Todo, t)
+	}
+}
+
+// forBowl is what a bowl itself asks for.
+func (f *fold) forBowl(b *bowl) {
+	switch {
+	case b.Judge:
+		f.todo(Todo{Act: DoJudge, Title: "Judge the first", Text: b.Name + ": how did it come out?", Of: b.Key, Due: true, rank: rankJudge})
+	case b.Stir != "" && b.open():
+		f.todo(Todo{Act: DoStir, Title: "Stir it in", Text: b.Stir, Of: b.Key, Due: true, Tell: &Tell{Kind: Stirred, Of: b.Key}, rank: rankJudge})
+	}
+}
+
+// plateNow is a plate as it stands, and about when the last one is off it; zero when nothing is to come.
+func (f *fold) plateNow(p *plate) (PlateNow, time.Time) {
+	out := PlateNow{Plate: p.Plate, Line: []string{}, Places: []PlaceNow{}}
+	if !p.onAt.IsZero() {
+		out.OnAt = &p.onAt
+	}
+	b := f.active(p)
+	for _, key := range p.line {
+		if x := f.bowls[key]; x != b && x.open() {
+			out.Line = append(out.Line, key)
+		}
+	}
+	if b == nil {
+		return out, time.Time{}
+	}
+	out.Bowl, out.Use, out.Fit = b.Key, p.use[b.Key], len(b.Places)
+	out.Hot = f.isHot(p, b)
+	free := f.forPlate(p, b, &out)
+	for n, at := range b.Places {
+		c := f.at(p, n+1)
+		if c == nil && n >= out.Use {
+			continue
+		}
+		f.number(p, n+1)
+		place := PlaceNow{Number: p.numbers[n], Place: n + 1, X: at.X, Y: at.Y, MM: b.DiameterMM, Phase: Idle, Bowl: b.Key}
+		if b.Iron() {
+			place.MM = p.MouldMM
+		}
+		switch {
+		case c != nil:
+			f.cooks(b, c, &place)
+		case b.open() && !f.out.Stopped:
+			f.offers(p, b, &place, free && (!b.Testing || n == 0))
+		}
+		out.Places = append(out.Places, place)
+	}
+	return out, f.ends(p, b)
+}
+
+func (f *fold) isHot(p *plate, b *bowl) bool {
+	if p.hotFor == "" {
+		return false
+	}
+	return p.hotFor == b.Key || math.Abs(f.bowls[p.hotFor].GriddleC-b.GriddleC) < sameHeatC
+}
+
+// wash says why a plate is washed before a bowl; empty when it need not be. It promises nothing.
+func (f *fold) wash(p *plate, b *bowl) string {
+	if p.before == "" || p.before == b.Key {
+		return ""
+	}
+	var gone []string
+	for _, a := range p.had {
+		if !slices.Contains(b.Suspects, a) {
+			gone = append(gone, a)
+		}
+	}
+	if len(gone) == 0 {
+		return ""
+	}
+	return fmt.Sprintf("%s was on it and is not named for %s. Traces can stay: tell who asks, or take another pan.", words.Upper(words.List(gone)), words.Lower(b.Name))
+}
+
+// forPlate asks for what a plate needs before it is poured on, and tells whether it may be.
+func (f *fold) forPlate(p *plate, b *bowl, out *PlateNow) bool {
+	name := words.Lower(p.Name)
+	heat := words.Either(b.Dial == "", b.HeatText, b.Dial+", "+b.HeatText)
+	ask := func(act Act, kind EventKind, title, text string, due *time.Time) {
+		t := Todo{Act: act, Title: title, Text: text, Of: b.Key, DueAt: due, Due: due == nil || !f.now.Before(*due), Tell: &Tell{Kind: kind, Plate: p.ID}, rank: rankPour}
+		if !t.Due {
+			t.rank = rankToCome
+		}
+		f.todo(t)
+		out.Says = title
+	}
+	out.Mind = f.wash(p, b)
+	switch {
+	case !b.open() || f.out.Stopped || f.out.Closed:
+		return false
+	case len(p.cakes) > 0: // it is being poured on
+	case out.Mind != "" && p.wiped != b.Key:
+		ask(DoWash, Wiped, "Wash "+name, out.Mind, nil)
+		return false
+	case p.onAt.IsZero():
+		ask(DoOn, SwitchOn, "Switch on "+name, fmt.Sprintf("%s; hot in about %s", heat, words.Minutes(b.PreheatMin)), nil)
+		return false
+	case !out.Hot && p.hotFor == "":
+		ask(DoHot, IsHot, words.Upper(name)+" hot?", heat, after(p.onAt, 60*b.PreheatMin))
+		return false
+	case !out.Hot:
+		ask(DoHot, IsHot, "Set "+name, heat, nil)
+		return false
+	case b.GreaseOnce != "" && p.greased != b.Key:
+		ask(DoSlice, Greased, "Grease "+name, b.GreaseOnce, nil)
+		return false
+	}
+	switch {
+	case b.Judge:
+		out.Says = "How was the first?"
+		return false
+	case b.Stir != "":
+		out.Says = "Stir first"
+		return false
+	case b.test != "":
+		out.Says = "The first one is a test"
+		return false
+	}
+	return true
+}
+
+// offers is a place that is free: it may always be poured on by a touch, and is asked for when it is its turn.
+func (f *fold) offers(p *plate, b *bowl, place *PlaceNow, asked bool) {
+	place.Phase = Waits
+	next := Todo{Act: DoPour, Title: fmt.Sprintf("Pour %d", place.Number), Text: pourText(b.Bowl), Number: place.Number, Of: b.Key, Due: true,
+		Tell: &Tell{Kind: Poured, Plate: p.ID, Place: place.Place, Of: b.Key}, rank: rankPour}
+	place.Next = &next
+	if !asked || f.left(b) <= 0 {
+		return
+	}
+	place.Phase = Free
+	f.todo(next)
+}
+
+// left is how many of a bowl are still to be poured.
+func (f *fold) left(b *bowl) int { return b.Count - b.Poured }
+
+func pourText(b Bowl) string {
+	out := ""
+	for _, s := range b.Pour {
+		out += words.Either(out == "", "", " ") + s
+	}
+	return words.Either(out == "", fmt.Sprintf("%.0f ml", b.PortionML), out)
+}
+
+// cooks is a place with a portion on it.
+func (f *fold) cooks(b *bowl, c *cake, place *PlaceNow) {
+	f.out.OnPlates++
+	place.Portion, place.Nth, place.Test = c.id, c.nth, c.test
+	since, forS, share, act, kind, text := c.poured, b.FirstS, firstWaits, DoFlip, Flipped, b.First
+	place.Phase = First
+	switch {
+	case b.Iron():
+		place.Phase, share, act, kind, text = Shut, ironWaits, DoLift, Lifted, b.First
+	case !c.flipped.IsZero():
+		place.Phase, since, forS, share, act, kind, text = Second, c.flipped, b.SecondS, nextWaits, DoLift, Lifted, b.Done
+	case len(b.Flip) > 0:
+		for _, s := range b.Flip {
+			text += ". " + s
+		}
+	}
+	place.Since, place.ForS = &since, forS
+	place.DueAt, place.ByAt = after(since, forS), after(since, forS+waits(forS, share))
+	if !c.placed && len(b.Place) > 0 && c.flipped.IsZero() {
+		f.lays(b, c, place)
+	}
+	next := Todo{Act: act, Title: fmt.Sprintf("%s %d", words.Either(act == DoFlip, "Flip", "Lift"), place.Number), Text: text, Number: place.Number, Of: b.Key,
+		DueAt: place.DueAt, ByAt: place.ByAt, Tell: &Tell{Kind: kind, Portion: c.id}}
+	f.rank(&next)
+	place.Next = &next
+	f.todo(next)
+}
+
+// lays asks for the pieces, while the top is wet.
+func (f *fold) lays(b *bowl, c *cake, place *PlaceNow) {
+	text := ""
+	for _, s := range b.Place {
+		text += words.Either(text == "", "", " ") + s
+	}
+	by := after(c.poured, placeBy*b.FirstS)
+	if f.now.After(*by) {
+		return
+	}
+	f.todo(Todo{Act: DoPlace, Title: fmt.Sprintf("Lay on %d", place.Number), Text: text, Number: place.Number, Of: b.Key, DueAt: &c.poured, ByAt: by, Due: true,
+		Tell: &Tell{Kind: Placed, Portion: c.id}, rank: rankBurns})
+}
+
+// rank says how urgent something with a time is.
+func (f *fold) rank(t *Todo) {
+	left := t.DueAt.Sub(f.now).Seconds()
+	t.Due, t.Late = left <= 0, t.ByAt != nil && f.now.After(*t.ByAt)
+	switch {
+	case t.Due:
+		t.rank = rankBurns
+	case left <= readyS:
+		t.rank = rankReady
+	default:
+		t.rank = rankToCome
+	}
+}
+
+// ends is about when the last one of a plate is off it.
+func (f *fold) ends(p *plate, b *bowl) time.Time {
+	at := f.now
+	for _, c := range p.cakes {
+		end := after(c.poured, b.FirstS+b.SecondS)
+		if !c.flipped.IsZero() {
+			end = after(c.flipped, b.SecondS)
+		}
+		if end.After(at) {
+			at = *end
+		}
+	}
+	if f.out.Stopped || f.out.Closed {
+		if len(p.cakes) == 0 {
+			return time.Time{}
+		}
+		return at
+	}
+	loads := 0
+	for _, key := range p.line {
+		x := f.bowls[key]
+		if n := f.left(x); x.open() && n > 0 {
+			loads++
+			rounds := math.Ceil(float64(n) / float64(max(1, p.use[key])))
+			at = at.Add(time.Duration(rounds * (x.FirstS + x.SecondS + handS) * float64(time.Second)))
+		}
+	}
+	if loads == 0 && len(p.cakes) == 0 {
+		return time.Time{}
+	}
+	return at
+}
+
+// rackNow is what waits, the oldest first.
+func (f *fold) rackNow() {
+	for _, t := range f.rack {
+		if len(t.pieces) == 0 {
+			continue
+		}
+		b := f.bowls[t.bowl]
+		look := f.look(t, f.now)
+		may, not := keep.MayFreeze(look)
+		f.out.Rack = append(f.out.Rack, Tray{Key: t.key, Bowl: t.bowl, Count: len(t.pieces), Since: t.since, How: b.Hold.How, Limit: b.Hold.Minutes, Look: look, MayFreeze: may, NoFreeze: not})
+	}
+	slices.SortStableFunc(f.out.Rack, func(a, b Tray) int { return a.Since.Compare(b.Since) })
+}

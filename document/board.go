@@ -1,0 +1,240 @@
+package document
+
+import (
+	"context"
+	"errors"
+	"math"
+	"slices"
+	"strconv"
+	"time"
+
+	"upbeatladle/core/griddle"
+	"upbeatladle/core/keep"
+)
+
+// BoardFormat is one morning at the plates: the kitchen that it was begun in, and everything that happened.
+const BoardFormat = "upbeat-ladle/board"
+
+// Board is a morning at the plates.
+type Board struct {
+	Format    string          `json:"format"`
+	Version   int             `json:"version"`
+	Name      string          `json:"name"`
+	StartedAt time.Time       `json:"started_at"`
+	WorkedBy  WorkedBy        `json:"worked_by"`
+	Kitchen   OwnKitchen      `json:"kitchen"`
+	Events    []griddle.Event `json:"events,omitempty"`
+}
+
+// BeginBoard begins a board in today's kitchen.
+func BeginBoard(by WorkedBy, s Setting) (Board, error) {
+	b := Board{Format: BoardFormat, Version: Version, Name: "Morning of " + s.Today.Format("2 January"), StartedAt: s.Today.UTC().Truncate(time.Millisecond), WorkedBy: by, Kitchen: s.Kitchen}
+	if len(b.Plates()) == 0 {
+		return b, Refusal("/kitchen", "missing", "This kitchen has no plate, pan or iron yet. Add yours in the Kitchen, then begin.")
+	}
+	return b, nil
+}
+
+// Plates are those that the board is begun with.
+func (b Board) Plates() []griddle.Plate { return griddle.PlatesOf(b.Kitchen.Domain()) }
+
+// Lay works out what a batch asks of a plate of this board; count is how many portions the batch really gives. The
+// error is Problems.
+func (b Board) Lay(ctx context.Context, from Batch, on string, count, poured int, a griddle.Adjust, s Setting) (griddle.Bowl, error) {
+	s.Kitchen, s.Today = from.Kitchen, from.StartedAt
+	v, k, err := from.Variation.Domain(s)
+	if err != nil {
+		return griddle.Bowl{}, err
+	}
+	now := b.Kitchen.Domain()
+	k.Griddles, k.Irons = now.Griddles, now.Irons
+	bowl, err := griddle.Lay(ctx, v, k, on, count, poured, a)
+	if err != nil {
+		return bowl, pointed(err, "")
+	}
+	bowl.Name = from.Plan.Name
+	return bowl, nil
+}
+
+// DecodeBoard reads a board strictly. The error is Problems.
+func DecodeBoard(data []byte) (Board, error) {
+	var b Board
+	if err := Strict(data, &b); err != nil {
+		return b, err
+	}
+	var p Problems
+	switch {
+	case b.Format != BoardFormat:
+		p.Add("/format", "wrong_format", "“%s” is not a board; a board says “%s”.", clip(b.Format), BoardFormat)
+	case b.Version != Version:
+		p.Add("/version", "wrong_version", "Version %d of a board is not known here; %d is.", b.Version, Version)
+	case b.StartedAt.IsZero():
+		p.Add("/started_at", "missing", "Say when the board was begun.")
+	case len(b.Events) > MaxEvents:
+		p.Add("/events", "too_many", "A board has at most %d events.", MaxEvents)
+	}
+	for i, e := range b.Events {
+		if q := b.checkEvent(e); len(q) > 0 {
+			for _, one := range q {
+				one.Pointer = "/events/" + strconv.Itoa(i) + one.Pointer
+				p = append(p, one)
+			}
+			break
+		}
+	}
+	return b, p.OrNil()
+}
+
+// DecodeEvent reads one event of a board, as a tablet sends it. The error is Problems.
+func (b Board) DecodeEvent(data []byte) (griddle.Event, error) {
+	var e griddle.Event
+	if err := Strict(data, &e); err != nil {
+		return e, err
+	}
+	e.Bowl, e.Packs = nil, nil // the program's to say
+	return e, b.checkEvent(e).OrNil()
+}
+
+// Bounds of what happens at a board (modelling choices).
+const (
+	mostPieces = 500
+	lowFoodC   = -30
+	highFoodC  = 150
+)
+
+// checkEvent tells what is wrong with an event.
+func (b Board) checkEvent(e griddle.Event) Problems {
+	var p Problems
+	needs := func(ok bool, at, code, sentence string) {
+		if !ok {
+			p.Add(at, code, "%s", sentence)
+		}
+	}
+	needs(e.ID != "" && len(e.ID) <= maxEventID, "/id", "missing", "Name the event, so that it counts once: 1 to 64 letters.")
+	if !slices.Contains(griddle.EventKinds, e.Kind) {
+		p.Add("/kind", "unknown_choice", "“%s” is not something that happens at a board. Use one of %s.", clip(string(e.Kind)), words(griddle.EventKinds))
+	}
+	if e.Plate != "" && !slices.ContainsFunc(b.Plates(), func(x griddle.Plate) bool { return x.ID == e.Plate }) {
+		p.Add("/plate", "unknown_plate", "This board has no plate or iron “%s”. Choose one of the Kitchen's, and begin a new board when it is a new one.", clip(e.Plate))
+	}
+	if e.Verdict != "" && !slices.Contains(griddle.Verdicts, e.Verdict) {
+		p.Add("/verdict", "unknown_choice", "“%s” is not a way that a first one comes out. Use one of %s.", clip(string(e.Verdict)), words(griddle.Verdicts))
+	}
+	needs(e.To == griddle.ToRack || e.To == griddle.ToGuest || e.To == griddle.ToBin, "/to", "unknown_choice", "What is lifted goes to the rack, to the guest or into the bin.")
+	needs(e.Count >= 0 && e.Count <= mostPieces && e.Place >= 0 && e.Place <= mostPieces, "/count", "out_of_range", "Count from 0 to 500.")
+	if e.C != nil {
+		needs(*e.C >= lowFoodC && *e.C <= highFoodC && !math.IsNaN(*e.C), "/c", "out_of_range", "A probe in food reads between -30 and 150 °C.")
+	}
+	if b := e.Bowl; b != nil {
+		needs(b.FirstS >= 0 && b.FirstS <= 3600 && b.SecondS >= 0 && b.SecondS <= 3600 && b.Count >= 0 && b.Count <= 5000 && len(b.Places) <= mostPieces && len(b.Effects) <= len(griddle.Verdicts),
+			"/bowl", "out_of_range", "What a bowl asks of its plate is out of bounds: a side takes up to an hour.")
+	}
+	switch e.Kind {
+	case griddle.PutOn:
+		needs(e.Plate != "", "/plate", "missing", "Say which plate or iron it goes on.")
+		needs(e.Batch != "", "/batch", "missing", "Say which bowl it is.")
+	case griddle.SwitchOn, griddle.IsHot, griddle.Greased, griddle.Wiped, griddle.Uses, griddle.Poured:
+		needs(e.Plate != "", "/plate", "missing", "Say which plate or iron.")
+	case griddle.Placed, griddle.Flipped, griddle.Lifted:
+		needs(e.Portion != "", "/portion", "missing", "Say which portion, by the event that poured it.")
+	case griddle.Judged, griddle.Stirred, griddle.Ended:
+		needs(e.Of != "", "/of", "missing", "Say which bowl of the board.")
+	case griddle.Served, griddle.Thrown, griddle.Frozen, griddle.Bagged:
+		needs(e.Tray != "", "/tray", "missing", "Say which tray.")
+	case griddle.Probed:
+		needs(e.C != nil, "/c", "missing", "Say what the probe reads.")
+	case griddle.TookBack:
+		needs(e.Undoes != "", "/undoes", "missing", "Say which event is taken back.")
+	}
+	return p
+}
+
+// Encode writes the board.
+func (b Board) Encode() ([]byte, error) { return encode(b) }
+
+// EncodeBoardEvent writes one event as it is kept.
+func EncodeBoardEvent(e griddle.Event) ([]byte, error) { return encode(e) }
+
+// SummariseBoard is what is kept of a board, its events with it.
+func SummariseBoard(data []byte) (Summary, error) {
+	b, err := DecodeBoard(data)
+	if err != nil {
+		return Summary{}, err
+	}
+	text, err := b.Encode()
+	return Summary{Name: b.Name, Body: text}, err
+}
+
+// PackFormat is a pack in the freezer.
+const PackFormat = "upbeat-ladle/pack"
+
+// Pack is a labelled pack in the freezer.
+type Pack struct {
+	Format    string    `json:"format"`
+	Version   int       `json:"version"`
+	Name      string    `json:"name"`
+	Form      string    `json:"form"`
+	Pieces    int       `json:"pieces"`
+	Left      int       `json:"left"`
+	MadeOn    string    `json:"made_on"`
+	UseBy     string    `json:"use_by"`
+	FrozenAt  time.Time `json:"frozen_at"`
+	Contains  []string  `json:"contains"`
+	May       []string  `json:"may_contain"`
+	Carried   []string  `json:"carried,omitempty"` // allergens of what was cooked on the same plate before
+	Allergens string    `json:"allergen_text"`
+	Reheat    []string  `json:"reheat"`
+	Board     string    `json:"board,omitzero"`
+	Batch     string    `json:"batch,omitzero"`
+}
+
+// PackOf is a pack of a bowl, so many pieces of it.
+func PackOf(b griddle.BowlNow, pieces int, board string, at time.Time) Pack {
+	return Pack{
+		Format: PackFormat, Version: Version, Name: b.Name, Form: string(b.Form), Pieces: pieces, Left: pieces, MadeOn: at.Format(dayLayout), UseBy: keep.UseBy(at).Format(dayLayout),
+		FrozenAt: at.UTC(), Contains: b.Contains, May: b.May, Carried: b.Carried, Allergens: b.Allergens, Reheat: keep.Reheat(b.Form), Board: board, Batch: b.Batch,
+	}
+}
+
+// DecodePack reads a pack strictly. The error is Problems.
+func DecodePack(data []byte) (Pack, error) {
+	var k Pack
+	if err := Strict(data, &k); err != nil {
+		return k, err
+	}
+	var p Problems
+	switch {
+	case k.Format != PackFormat:
+		p.Add("/format", "wrong_format", "“%s” is not a pack; a pack says “%s”.", clip(k.Format), PackFormat)
+	case k.Version != Version:
+		p.Add("/version", "wrong_version", "Version %d of a pack is not known here; %d is.", k.Version, Version)
+	}
+	if k.Name == "" || len([]rune(k.Name)) > 200 {
+		p.Add("/name", "missing", "Name the pack, in 1 to 200 letters.")
+	}
+	if k.Pieces < 1 || k.Pieces > mostPieces || k.Left < 0 || k.Left > k.Pieces {
+		p.Add("/left", "out_of_range", "A pack holds 1 to %d pieces, and never has more left than went in.", mostPieces)
+	}
+	made, err := time.Parse(dayLayout, k.MadeOn)
+	by, err2 := time.Parse(dayLayout, k.UseBy)
+	if errors.Join(err, err2) != nil || by.Before(made) {
+		p.Add("/use_by", "out_of_range", "Write both days like 2026-11-26; a pack is used on the day that it is made, or later.")
+	}
+	if k.Allergens == "" {
+		p.Add("/allergen_text", "missing", "Say what it contains: a pack without that cannot be labelled.")
+	}
+	return k, p.OrNil()
+}
+
+// Encode writes the pack.
+func (k Pack) Encode() ([]byte, error) { return encode(k) }
+
+// SummarisePack is what is kept of a pack.
+func SummarisePack(data []byte) (Summary, error) {
+	k, err := DecodePack(data)
+	if err != nil {
+		return Summary{}, err
+	}
+	text, err := k.Encode()
+	return Summary{Name: k.Name, Form: k.Form, Body: text}, err
+}

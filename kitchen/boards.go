@@ -1,0 +1,304 @@
+package kitchen
+
+import (
+	"context"
+	"errors"
+	"slices"
+	"time"
+
+	"upbeatladle/about"
+	"upbeatladle/core/food"
+	"upbeatladle/core/griddle"
+	"upbeatladle/document"
+	"upbeatladle/store"
+)
+
+// BoardNow is a board as it stands at a moment.
+type BoardNow struct {
+	ID, Name  string
+	StartedAt time.Time
+	At        time.Time
+	State     griddle.State
+}
+
+// BeginBoard begins a morning at the plates. A key other than "" makes a repeated call return the first.
+func (k *Kitchen) BeginBoard(ctx context.Context, key string) (BoardNow, error) {
+	in, err := k.Setting(ctx)
+	if err != nil {
+		return BoardNow{}, err
+	}
+	b, err := document.BeginBoard(document.WorkedBy{Program: about.String(), Table: food.ReferenceStamp()}, in)
+	if err != nil {
+		return BoardNow{}, err
+	}
+	body, err := b.Encode()
+	if err != nil {
+		return BoardNow{}, err
+	}
+	d, err := k.store.Create(ctx, store.Board, store.Content{Name: b.Name, Body: body, Asked: []byte("{}")}, key)
+	if err != nil {
+		return BoardNow{}, err
+	}
+	return k.Board(ctx, d.ID)
+}
+
+func (k *Kitchen) boardNow(id string, b document.Board, events []griddle.Event) BoardNow {
+	at := k.now().UTC().Truncate(time.Millisecond)
+	return BoardNow{ID: id, Name: b.Name, StartedAt: b.StartedAt, At: at, State: griddle.Fold(b.Plates(), events, at)}
+}
+
+// Board returns a board as it stands now.
+func (k *Kitchen) Board(ctx context.Context, id string) (BoardNow, error) {
+	d, err := k.store.Get(ctx, store.Board, id)
+	if err != nil {
+		return BoardNow{}, err
+	}
+	b, err := document.DecodeBoard(d.Body)
+	if err != nil {
+		return BoardNow{}, err
+	}
+	rows, err := k.store.Events(ctx, id)
+	return k.boardNow(id, b, k.boardEvents(rows)), err
+}
+
+// boardEvents are kept events; one that cannot be read is left out, and the rest stands.
+func (k *Kitchen) boardEvents(rows []store.Event) []griddle.Event {
+	out := make([]griddle.Event, 0, len(rows))
+	for _, r := range rows {
+		var e griddle.Event
+		if err := document.Strict(r.Body, &e); err != nil {
+			k.log.Warn("an event of a board cannot be read", "event", r.ID, "err", err)
+			continue
+		}
+		out = append(out, e)
+	}
+	return out
+}
+
+// TellBoard adds an event to a board, stamped with the time, and returns how it stands then. An event that is there
+// already changes nothing. What a bowl asks of its plate, and what a verdict makes of it, is worked out here and kept
+// with the event; what is bagged becomes packs, which taking it back puts aside.
+func (k *Kitchen) TellBoard(ctx context.Context, id string, data []byte) (BoardNow, error) {
+	d, err := k.store.Get(ctx, store.Board, id)
+	if err != nil {
+		return BoardNow{}, err
+	}
+	b, err := document.DecodeBoard(d.Body)
+	if err != nil {
+		return BoardNow{}, err
+	}
+	e, err := b.DecodeEvent(data)
+	if err != nil {
+		return BoardNow{}, err
+	}
+	e.At = k.now().UTC().Truncate(time.Millisecond)
+	if e.Kind == griddle.PutOn || e.Kind == griddle.Judged && e.Verdict != "" && e.Verdict != griddle.Right {
+		rows, err := k.store.Events(ctx, id)
+		if err != nil {
+			return BoardNow{}, err
+		}
+		if err := k.work(ctx, &e, b, griddle.Fold(b.Plates(), k.boardEvents(rows), e.At)); err != nil {
+			return BoardNow{}, err
+		}
+	}
+	var after BoardNow
+	err = k.store.Together(ctx, func(tx *store.Tx) error {
+		if _, err := tx.Get(ctx, store.Board, id); err != nil {
+			return err
+		}
+		rows, err := tx.Events(ctx, id)
+		if err != nil {
+			return err
+		}
+		events := k.boardEvents(rows)
+		if slices.ContainsFunc(events, func(x griddle.Event) bool { return x.ID == e.ID }) {
+			after = k.boardNow(id, b, events)
+			return nil
+		}
+		if len(events) >= document.MaxEvents {
+			return ErrFull
+		}
+		switch e.Kind {
+		case griddle.Bagged:
+			e.Packs, err = pack(ctx, tx, id, griddle.Fold(b.Plates(), events, e.At), e)
+		case griddle.TookBack:
+			err = unpack(ctx, tx, events, e.Undoes)
+		}
+		if err != nil {
+			return err
+		}
+		body, err := document.EncodeBoardEvent(e)
+		if err != nil {
+			return err
+		}
+		if _, err := tx.AddEvent(ctx, id, store.Event{ID: e.ID, At: e.At, Body: body}); err != nil {
+			return err
+		}
+		after = k.boardNow(id, b, append(events, e))
+		return nil
+	})
+	if err == nil {
+		k.watchers.told(id)
+	}
+	return after, err
+}
+
+// work works out what a bowl asks of its plate: when it is put on, and anew after a verdict on its first one. A bowl
+// whose batch is gone since keeps what it had.
+func (k *Kitchen) work(ctx context.Context, e *griddle.Event, b document.Board, s griddle.State) error {
+	from, on, poured, adjust := e.Batch, e.Plate, 0, griddle.Adjust{}
+	if e.Kind == griddle.Judged {
+		at := slices.IndexFunc(s.Bowls, func(x griddle.BowlNow) bool { return x.Key == e.Of })
+		if at < 0 {
+			return nil
+		}
+		was := s.Bowls[at]
+		from, on, poured, adjust = was.Batch, was.Plate, was.Poured, was.After(e.Verdict)
+	}
+	d, err := k.store.Get(ctx, store.Batch, from)
+	if errors.Is(err, store.ErrNotFound) && e.Kind == griddle.Judged {
+		return nil
+	}
+	if err != nil {
+		return err
+	}
+	f, err := k.follow(ctx, d)
+	if err != nil {
+		return err
+	}
+	rows, err := k.store.Events(ctx, from)
+	if err != nil {
+		return err
+	}
+	made := f.making.Fold(k.decoded(rows))
+	if f.making.Plan.Common {
+		return document.Refusal("/batch", "common", "This is the common batter: put the bowls on that it is split into.")
+	}
+	bowl, err := b.Lay(ctx, f.doc, on, made.Count, poured, adjust, k.Bare())
+	if err != nil {
+		return err
+	}
+	bowl.Batch = from
+	if bowl.Trouble != "" && e.Kind == griddle.PutOn {
+		return document.Refusal("/plate", "trouble", "%s", bowl.Trouble)
+	}
+	e.Bowl = &bowl
+	return nil
+}
+
+// pack makes packs of what lay flat.
+func pack(ctx context.Context, tx *store.Tx, board string, s griddle.State, e griddle.Event) (ids []string, err error) {
+	at := slices.IndexFunc(s.Flat, func(x griddle.Flat) bool { return x.Key == e.Tray })
+	if at < 0 {
+		return nil, nil
+	}
+	flat := s.Flat[at]
+	bowl := s.Bowls[slices.IndexFunc(s.Bowls, func(x griddle.BowlNow) bool { return x.Key == flat.Bowl })]
+	each := e.Count
+	if each <= 0 || each > flat.Count {
+		each = flat.Count
+	}
+	for left := flat.Count; left > 0; left -= each {
+		body, err := document.PackOf(bowl, min(each, left), board, e.At).Encode()
+		if err != nil {
+			return nil, err
+		}
+		d, err := tx.Create(ctx, store.Pack, store.Content{Name: bowl.Name, Form: string(bowl.Form), Body: body}, "")
+		if err != nil {
+			return nil, err
+		}
+		ids = append(ids, d.ID)
+	}
+	return ids, nil
+}
+
+// unpack puts the packs aside that an event made, when it is taken back.
+func unpack(ctx context.Context, tx *store.Tx, events []griddle.Event, undoes string) error {
+	for _, e := range events {
+		if e.ID != undoes {
+			continue
+		}
+		for _, id := range e.Packs {
+			if err := tx.Delete(ctx, store.Pack, id); err != nil && !errors.Is(err, store.ErrNotFound) {
+				return err
+			}
+		}
+	}
+	return nil
+}
+
+// BoardListed is a board in a list.
+type BoardListed struct {
+	BoardNow
+	Trouble string // why it cannot be read
+}
+
+// Boards lists the boards, the last touched first.
+func (k *Kitchen) Boards(ctx context.Context) ([]BoardListed, error) {
+	page, err := k.store.List(ctx, store.Board, "", mostListed)
+	if err != nil {
+		return nil, err
+	}
+	out := make([]BoardListed, 0, len(page.Items))
+	for _, d := range page.Items {
+		one := BoardListed{BoardNow: BoardNow{ID: d.ID, Name: d.Name, StartedAt: d.UpdatedAt}}
+		b, err := document.DecodeBoard(d.Body)
+		if err != nil {
+			one.Trouble = document.Sentence(err)
+			out = append(out, one)
+			continue
+		}
+		rows, err := k.store.Events(ctx, d.ID)
+		if err != nil {
+			return nil, err
+		}
+		one.BoardNow = k.boardNow(d.ID, b, k.boardEvents(rows))
+		out = append(out, one)
+	}
+	return out, nil
+}
+
+// exportedBoard is a board with everything that happened, or in a few lines of text.
+func (k *Kitchen) exportedBoard(ctx context.Context, d store.Document, as string) ([]byte, error) {
+	rows, err := k.store.Events(ctx, d.ID)
+	if err != nil {
+		return nil, err
+	}
+	data, err := k.withBoardEvents(d.Body, rows)
+	if err != nil || as == "json" {
+		return data, err
+	}
+	b, err := document.DecodeBoard(data)
+	if err != nil {
+		return nil, err
+	}
+	return []byte(k.boardNow(d.ID, b, b.Events).State.Text()), nil
+}
+
+// withBoardEvents is a kept board together with what happened at it. One that cannot be read goes as it is.
+func (k *Kitchen) withBoardEvents(body []byte, rows []store.Event) ([]byte, error) {
+	b, err := document.DecodeBoard(body)
+	if err != nil {
+		return body, nil
+	}
+	b.Events = k.boardEvents(rows)
+	return b.Encode()
+}
+
+// boardApart is a board without its events, and they as they are kept.
+func boardApart(data []byte) (body []byte, rows []store.Event, err error) {
+	b, err := document.DecodeBoard(data)
+	if err != nil {
+		return nil, nil, err
+	}
+	for _, e := range b.Events {
+		text, err := document.EncodeBoardEvent(e)
+		if err != nil {
+			return nil, nil, err
+		}
+		rows = append(rows, store.Event{ID: e.ID, At: e.At, Body: text})
+	}
+	b.Events = nil
+	body, err = b.Encode()
+	return body, rows, err
+}

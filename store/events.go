@@ -1,0 +1,58 @@
+package store
+
+import (
+	"context"
+	"database/sql"
+	"time"
+)
+
+// Event is one thing that happened to a batch or at a board: its id is the tablet's.
+type Event struct {
+	ID   string
+	At   time.Time
+	Body []byte
+}
+
+// Events returns what happened to a document, in the order in which it came.
+func (s *Store) Events(ctx context.Context, document string) ([]Event, error) {
+	return events(ctx, s.db, document)
+}
+
+// Events is Store.Events as a part of more.
+func (t *Tx) Events(ctx context.Context, document string) ([]Event, error) {
+	return events(ctx, t.tx, document)
+}
+
+// Events is Store.Events at that moment.
+func (s Still) Events(ctx context.Context, document string) ([]Event, error) {
+	return events(ctx, s.conn, document)
+}
+
+func events(ctx context.Context, q querier, document string) ([]Event, error) {
+	var out []Event
+	err := each(ctx, q, `SELECT id, at, body FROM events WHERE document = ? ORDER BY seq`, func(rows *sql.Rows) error {
+		var e Event
+		var stamp string
+		err := rows.Scan(&e.ID, &stamp, &e.Body)
+		if err == nil {
+			e.At, err = time.Parse(timeLayout, stamp)
+		}
+		out = append(out, e)
+		return err
+	}, document)
+	return out, err
+}
+
+// AddEvent writes one more, unless one with its id is there; new tells which.
+func (t *Tx) AddEvent(ctx context.Context, document string, e Event) (fresh bool, err error) {
+	r, err := t.tx.ExecContext(ctx, `INSERT INTO events (document, id, at, body) VALUES (?, ?, ?, ?) ON CONFLICT DO NOTHING`,
+		document, e.ID, e.At.UTC().Format(timeLayout), e.Body)
+	if err != nil {
+		return false, err
+	}
+	n, err := r.RowsAffected()
+	if err == nil && n > 0 { // it moves up in its list
+		_, err = t.tx.ExecContext(ctx, `UPDATE documents SET updated_at = ? WHERE id = ?`, t.s.stamp(), document)
+	}
+	return n > 0, err
+}
