@@ -7,6 +7,7 @@ import (
 	"time"
 
 	"upbeatladle/about"
+	"upbeatladle/core/batch"
 	"upbeatladle/core/food"
 	"upbeatladle/core/griddle"
 	"upbeatladle/document"
@@ -139,8 +140,29 @@ func (k *Kitchen) TellBoard(ctx context.Context, id string, data []byte) (BoardN
 	})
 	if err == nil {
 		k.watchers.told(id)
+		if e.Kind == griddle.PutOn {
+			k.madeFor(ctx, e)
+		}
 	}
 	return after, err
+}
+
+// madeFor says of a bowl that is put on a plate that it is made, when everything is in it: then it comes off the stock.
+// It is on the board whatever becomes of that.
+func (k *Kitchen) madeFor(ctx context.Context, e griddle.Event) {
+	b, err := k.Batch(ctx, e.Batch)
+	if err == nil && (b.State.Made || slices.ContainsFunc(b.State.Tasks, func(t batch.TaskNow) bool { return t.Kind == batch.Weigh && t.At == batch.ToCome })) {
+		return
+	}
+	if err == nil {
+		var data []byte
+		if data, err = document.EncodeEvent(batch.Event{ID: "on " + e.ID, Kind: batch.Made}); err == nil {
+			_, err = k.Tell(ctx, e.Batch, data)
+		}
+	}
+	if err != nil {
+		k.log.Warn("a bowl that was put on a plate was not counted as made", "batch", e.Batch, "err", err)
+	}
 }
 
 // work works out what a bowl asks of its plate: when it is put on, and anew after a verdict on its first one. A bowl

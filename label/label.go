@@ -91,7 +91,11 @@ func Of(p document.Pack, id string) (Label, error) {
 	form := batter.Form(p.Form)
 	contains, rest, _ := strings.Cut(p.Allergens, " · ")
 	add(p.Name, 15, true, 0)
-	add(fmt.Sprintf("%d %s", p.Pieces, form.Said(p.Pieces)), 10, false, 0.6)
+	many := fmt.Sprintf("%d %s", p.Pieces, form.Said(p.Pieces))
+	if p.Pieces == 1 {
+		many = words.Upper(form.Said(1))
+	}
+	add(many, 10, false, 0.6)
 	add(contains+".", 11, true, 1.8)
 	add(rest, 9, false, 0.4)
 	if len(p.Carried) > 0 {

@@ -57,7 +57,7 @@ type State struct {
 	Plates   []PlateNow `json:"plates"`
 	Bowls    []BowlNow  `json:"bowls"`
 	Todo     []Todo     `json:"todo"` // the most urgent first
-	Rack     []Tray     `json:"rack"` // the oldest first
+	Rack     []Tray     `json:"rack"` // what has the least time left first
 	Flat     []Flat     `json:"flat"` // in the freezer, not bagged yet
 	OvenOn   bool       `json:"oven_on"`
 	FoodC    *float64   `json:"food_c,omitzero"`
@@ -155,7 +155,7 @@ type Flat struct {
 // How a board is run (modelling choices).
 const (
 	readyS     = 6.0  // before it is due a cook gets ready; earlier is early
-	handS      = 25.0 // a cook's hands are needed for one portion, pour, flip and lift
+	handS      = 40.0 // a cook's hands are needed for one portion, pour, flip and lift
 	firstWaits = 0.15 // of the first side it may stay on,
 	nextWaits  = 0.20 // of the second,
 	ironWaits  = 0.10 // and in an iron
@@ -229,6 +229,7 @@ func Fold(plates []Plate, events []Event, now time.Time) State {
 		}
 		if text := f.apply(e); text != "" {
 			f.out.Last = &Last{e.ID, text}
+			f.settle()
 		}
 	}
 	f.out.Events = len(events)
@@ -326,10 +327,18 @@ func (f *fold) apply(e Event) string {
 			return ""
 		}
 		p.use[b.Key] = e.Count
-		f.number(p, e.Count)
 		return fmt.Sprintf("%d places on %s", e.Count, words.Lower(p.Name))
 	}
 	return ""
+}
+
+// settle numbers the places in use of the bowls that are poured, in the order in which they came.
+func (f *fold) settle() {
+	for _, p := range f.plates {
+		if b := f.active(p); b != nil {
+			f.number(p, p.use[b.Key])
+		}
+	}
 }
 
 // number gives so many places of a plate numbers; those that have one keep it.
@@ -354,7 +363,6 @@ func (f *fold) putOn(e Event) string {
 	p.line = append(p.line, e.ID)
 	f.sort(p)
 	p.use[e.ID] = usual(b.Bowl)
-	f.number(p, p.use[e.ID])
 	return words.Lower(b.Name) + " on " + words.Lower(p.Name)
 }
 

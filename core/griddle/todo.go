@@ -366,7 +366,7 @@ func (f *fold) ends(p *plate, b *bowl) time.Time {
 	return at
 }
 
-// rackNow is what waits, the oldest first.
+// rackNow is what waits, what has the least time left first; of one kind that is the oldest.
 func (f *fold) rackNow() {
 	for _, t := range f.rack {
 		if len(t.pieces) == 0 {
@@ -377,5 +377,5 @@ func (f *fold) rackNow() {
 		may, not := keep.MayFreeze(look)
 		f.out.Rack = append(f.out.Rack, Tray{Key: t.key, Bowl: t.bowl, Count: len(t.pieces), Since: t.since, How: b.Hold.How, Limit: b.Hold.Minutes, Look: look, MayFreeze: may, NoFreeze: not})
 	}
-	slices.SortStableFunc(f.out.Rack, func(a, b Tray) int { return a.Since.Compare(b.Since) })
+	slices.SortStableFunc(f.out.Rack, func(a, b Tray) int { return cmp.Or(cmp.Compare(a.LeftMin, b.LeftMin), a.Since.Compare(b.Since)) })
 }

@@ -72,7 +72,7 @@ func Open(ctx context.Context, dir string, now func() time.Time) (*Kitchen, erro
 		return nil, errors.Join(err, st.Close())
 	}
 	k := &Kitchen{
-		Store: st, addr: "127.0.0.1:0", Scale: device.NewSimulatedScale(1), Glass: device.NewSimulatedRefractometer(1), Heat: device.NewSimulatedThermometer(time.Now),
+		Store: st, addr: "127.0.0.1:0", Scale: device.NewSimulatedScale(1), Glass: device.NewSimulatedRefractometer(1), Heat: device.NewSimulatedThermometer(now),
 		parts: api.Parts{Store: st, Table: food.Reference(), Pages: web.Dist(), Log: slog.New(slog.NewTextHandler(os.Stderr, &slog.HandlerOptions{Level: slog.LevelError})), Now: now},
 	}
 	k.parts.Printer = device.NewFolderPrinter(filepath.Join(dir, "labels"))

@@ -7,6 +7,8 @@ export const router = createRouter({
     { path: '/', name: 'bench', component: BenchView, meta: { title: 'Bench' } },
     { path: '/v/:id', name: 'variation', component: BenchView, meta: { title: 'Bench' } },
     { path: '/sheet/:id', name: 'sheet', component: () => import('./sheet/SheetView.vue'), meta: { title: 'Sheet' } },
+    { path: '/griddle', name: 'griddle', component: () => import('./griddle/GriddleView.vue'), meta: { title: 'Griddle' } },
+    { path: '/freezer', name: 'freezer', component: () => import('./freezer/FreezerView.vue'), meta: { title: 'Freezer' } },
     { path: '/bases', name: 'bases', component: () => import('./bases/BasesView.vue'), meta: { title: 'Bases' } },
     { path: '/pantry', name: 'pantry', component: () => import('./pantry/PantryView.vue'), meta: { title: 'Pantry' } },
     { path: '/prep', name: 'prep', component: () => import('./prep/PrepView.vue'), meta: { title: 'Prep' } },

@@ -4281,7 +4281,7 @@ export interface components {
             bowls: components["schemas"]["BoardBowlNow"][];
             /** @description What to do */
             todo: components["schemas"]["BoardTodo"][];
-            /** @description What waits in the oven, the oldest first */
+            /** @description What waits in the oven, what has the least time left first */
             rack: components["schemas"]["BoardTray"][];
             /** @description What lies flat in the freezer, not bagged yet */
             flat: components["schemas"]["BoardFlat"][];

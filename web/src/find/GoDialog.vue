@@ -35,6 +35,8 @@ const address = (f: Schemas['FoundItem']) =>
 const actions = computed<Row[]>(() => [
   { key: 'bases', name: 'Bases', says: 'go to', icon: 'base', go: () => router.push('/bases') },
   { key: 'pantry', name: 'Pantry', says: 'go to', icon: 'shelf', go: () => router.push('/pantry') },
+  { key: 'griddle', name: 'Griddle', says: 'go to', icon: 'griddle', go: () => router.push('/griddle') },
+  { key: 'freezer', name: 'Freezer', says: 'go to', icon: 'fridge', go: () => router.push('/freezer') },
   { key: 'prep', name: 'Prep', says: 'go to', icon: 'knife', go: () => router.push('/prep') },
   { key: 'kitchen', name: 'Kitchen', says: 'go to', icon: 'kitchen', go: () => router.push('/kitchen') },
   {

@@ -29,6 +29,9 @@ const stuck = computed(() => letters.value.some((l) => l.trouble))
     <router-link class="area" to="/bases"><Icon name="base" :size="24" />Bases</router-link>
     <router-link class="area" to="/pantry"><Icon name="shelf" :size="24" />Pantry</router-link>
     <router-link class="area" to="/prep"><Icon name="knife" :size="24" />Prep</router-link>
+    <router-link class="area" :class="{ 'router-link-exact-active': $route.name === 'freezer' }" to="/griddle"
+      ><Icon name="griddle" :size="24" />Griddle</router-link
+    >
     <button v-if="newer" type="button" class="area told" title="A newer program is here. Your work stays." @click="takeNewer">
       <Icon name="redo" :size="24" />Update
     </button>

@@ -48,6 +48,8 @@ const drawings = {
   out: { lines: ['M12 3v12M7 8l5-5 5 5', 'M4 14v6h16v-6'] },
   base: { lines: ['M4 9c0-3 16-3 16 0v3c0 5-3 9-8 9s-8-4-8-9z', 'M4 10c0 3 16 3 16 0'] },
   print: { lines: ['M7 8V3h10v5', 'M7 17H3V8h18v9h-4', 'M7 14h10v7H7z'] },
+  flip: { lines: ['M4 13a8 8 0 0 1 15-3', 'M20 4v6h-6', 'M3 19h18'] },
+  eye: { lines: ['M2 12c3-5 6.500-7.500 10-7.500s7 2.500 10 7.500c-3 5-6.500 7.500-10 7.500S5 17 2 12z', 'M12 9a3 3 0 1 0 0 6a3 3 0 1 0 0-6z'] },
   close: { lines: ['M5 5l14 14M19 5 5 19'] },
 } satisfies Record<string, Drawing>
 

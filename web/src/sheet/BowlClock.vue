@@ -2,7 +2,8 @@
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
-import { atClock, hours } from './words'
+import { atClock } from '@/parts/clock'
+import { hours } from './words'
 
 /** How long a bowl with egg or milk has been outside the fridge; two and four hours are marked. */
 const props = defineProps<{ clock: Schemas['BowlClock']; now: number }>()

@@ -6,6 +6,7 @@ import { useBench } from '@/bench/bench'
 import { forms } from '@/bench/choices'
 import { useMaking } from '@/bench/make/making'
 import { addressOf, sheetOf } from '@/parts/address'
+import Icon from '@/parts/Icon.vue'
 import AllergenLine from '@/parts/AllergenLine.vue'
 import { onStep } from '@/parts/figures'
 import { say } from '@/parts/say'
@@ -85,7 +86,12 @@ defineExpose({ enter: () => !state.value.made && made() })
     <p v-if="state.made" class="muted">What the pantry keeps count of was taken off its stock.</p>
     <template #acts>
       <el-button v-if="!state.made" class="big go next" @click="made">It is made <kbd>Enter</kbd></el-button>
-      <router-link v-else class="el-button big go next" :to="addressOf(batch.from?.id)">Back to the bench</router-link>
+      <template v-else>
+        <router-link v-if="!batch.plan.common" class="el-button big go next" :to="{ path: '/griddle', query: { batch: batch.id } }"
+          ><Icon name="griddle" />To the griddle</router-link
+        >
+        <router-link class="el-button big next" :to="addressOf(batch.from?.id)">Back to the bench</router-link>
+      </template>
     </template>
   </SheetCard>
 </template>

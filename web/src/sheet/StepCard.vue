@@ -4,7 +4,7 @@ import Icon from '@/parts/Icon.vue'
 import { unitsShown } from '@/parts/settings'
 import SheetCard from './SheetCard.vue'
 import { useSheet, type TaskNow } from './sheet'
-import { atClock, countdown } from './words'
+import { atClock, countdown } from '@/parts/clock'
 
 /** One step of mixing, or the rest with its countdown. What is not in yet shows before the bowl goes on. */
 const props = defineProps<{ task: TaskNow }>()
@@ -23,6 +23,10 @@ const share = computed(() =>
   left.value === undefined || !props.task.minutes ? 0 : Math.min(1, Math.max(0, 1 - left.value / (props.task.minutes * 60_000))),
 )
 const heating = computed(() => state.value.tasks.find((t) => t.code === 'heat' && t.at === 'to_come'))
+
+/** From here on a board leads through every plate at once. */
+const plateCodes = ['heat', 'grease', 'under', 'pour', 'place', 'first', 'flip', 'done', 'serve']
+const atPlate = computed(() => !rests.value && !sheet.batch!.plan.common && plateCodes.includes(props.task.code ?? ''))
 
 const done = () => sheet.tell({ kind: 'done', task: props.task.id }, 'a step done')
 const skip = () => sheet.tell({ kind: 'skipped', task: props.task.id }, 'the rest skipped')
@@ -64,6 +68,9 @@ defineExpose({ enter })
       </ul>
     </section>
     <template #acts>
+      <router-link v-if="atPlate" class="el-button big" data-to-board :to="{ path: '/griddle', query: { batch: sheet.batch!.id } }"
+        ><span><Icon name="griddle" />On the griddle board</span></router-link
+      >
       <el-button v-if="rests && !over" class="big next" @click="skip">Skip the rest</el-button>
       <el-button v-else class="big go next" :disabled="!!missing.length" @click="done">{{ rests ? 'Go on' : 'Done' }} <kbd>Enter</kbd></el-button>
     </template>
@@ -71,6 +78,9 @@ defineExpose({ enter })
 </template>
 
 <style scoped>
+a.big {
+  text-decoration: none;
+}
 .words {
   display: grid;
   gap: var(--s4);

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { countdown, hours, ordinal } from './words'
+import { countdown } from './clock'
+import { hours, ordinal } from '@/sheet/words'
 
 describe('times on the sheet', () => {
   it('count down to the second and on beyond it', () => {

@@ -1,0 +1,50 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { useBoard } from './board'
+import { msOf } from './words'
+
+/** What lies flat goes into packs, each with its label. */
+const tray = defineModel<string | undefined>({ required: true })
+const board = useBoard()
+const flat = computed(() => board.state?.flat.find((f) => f.key === tray.value))
+const bowl = computed(() => board.bowls.get(flat.value?.bowl ?? ''))
+const each = ref(4)
+const says = ref('')
+const open = computed({ get: () => !!flat.value, set: (v) => !v && (tray.value = undefined) })
+watch(flat, (f) => f && (each.value = Math.min(each.value, f.count)))
+const packs = computed(() => Math.ceil((flat.value?.count ?? 0) / Math.max(1, each.value)))
+const early = computed(() => flat.value && board.nowMs < msOf(flat.value.due_at))
+async function bag() {
+  says.value = await board.tell({ kind: 'bagged', tray: tray.value, count: each.value }, `bagged ${flat.value?.count}`, true)
+  if (!says.value) tray.value = undefined
+}
+</script>
+
+<template>
+  <el-dialog v-model="open" :title="`Bag ${flat?.count ?? ''} ${bowl?.name ?? ''}`" width="min(480px, 96vw)" append-to-body>
+    <form @submit.prevent="bag">
+      <el-form-item label="In a pack" :error="says">
+        <el-input-number v-model="each" :min="1" :max="flat?.count ?? 1" :step="1" step-strictly aria-label="Pieces in a pack" />
+      </el-form-item>
+      <p>
+        <b>{{ packs }} {{ packs === 1 ? 'pack' : 'packs' }}</b
+        >, {{ packs === 1 ? 'with its label' : 'each with its label' }}: name, what it contains, made on, use by.
+      </p>
+      <p v-if="bowl" class="well contains">
+        {{ bowl.allergen_text }}<template v-if="bowl.carried?.length">. The same plate had {{ bowl.carried.join(', ') }} on it before.</template>
+      </p>
+      <p v-if="early" class="muted">They are not frozen hard yet: bagged now they stick together.</p>
+      <p class="acts"><el-button class="go" native-type="submit">Bag them</el-button></p>
+    </form>
+  </el-dialog>
+</template>
+
+<style scoped>
+form {
+  display: grid;
+  gap: var(--s2);
+}
+.contains {
+  padding: var(--s2) var(--s3);
+}
+</style>
