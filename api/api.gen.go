@@ -16,6 +16,8 @@ import (
 const (
 	AsideKindBase      AsideKind = "base"
 	AsideKindBatch     AsideKind = "batch"
+	AsideKindBoard     AsideKind = "board"
+	AsideKindPack      AsideKind = "pack"
 	AsideKindPantry    AsideKind = "pantry"
 	AsideKindVariation AsideKind = "variation"
 )
@@ -26,6 +28,10 @@ func (e AsideKind) Valid() bool {
 	case AsideKindBase:
 		return true
 	case AsideKindBatch:
+		return true
+	case AsideKindBoard:
+		return true
+	case AsideKindPack:
 		return true
 	case AsideKindPantry:
 		return true

@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"context"
 	"errors"
+	"maps"
 	"net/http"
 	"sync"
 	"time"
@@ -53,6 +54,20 @@ func (h *heats) now(ctx context.Context, at time.Time) heatsNow {
 	}
 	h.mu.Lock()
 	defer h.mu.Unlock()
+	return h.fresh(ctx, at).clone()
+}
+
+// clone is one of its own, for whoever writes into it.
+func (h heatsNow) clone() heatsNow {
+	h.Plates = maps.Clone(h.Plates)
+	if h.ProbeC != nil {
+		c := *h.ProbeC
+		h.ProbeC = &c
+	}
+	return h
+}
+
+func (h *heats) fresh(ctx context.Context, at time.Time) heatsNow {
 	if age := at.Sub(h.at); age >= 0 && age < freshFor {
 		return h.last
 	}

@@ -1,6 +1,7 @@
 package api_test
 
 import (
+	"bufio"
 	"context"
 	"encoding/json"
 	"fmt"
@@ -19,6 +20,7 @@ import (
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+	"go.yaml.in/yaml/v3"
 
 	"upbeatladle/api"
 	"upbeatladle/core/food"
@@ -121,15 +123,9 @@ func (m *morning) does(e griddle.Event) *http.Response {
 }
 
 func (m *morning) look() {
+	id := m.board.ID
 	m.board = boardNow{}
-	m.call("GET", "/api/v1/boards/"+m.id(), nil, &m.board)
-}
-
-func (m *morning) id() string {
-	var list struct{ Items []struct{ ID string } }
-	m.call("GET", "/api/v1/boards", nil, &list)
-	require.NotEmpty(m.t, list.Items)
-	return list.Items[0].ID
+	m.call("GET", "/api/v1/boards/"+id, nil, &m.board)
 }
 
 // first does the most urgent thing that is due; false when nothing is.
@@ -150,6 +146,26 @@ func (m *morning) first() bool {
 		return true
 	}
 	return false
+}
+
+type packListed struct {
+	ID       string
+	Revision int
+	Document document.Pack
+	State    string
+}
+
+// packs lists those in the freezer whose name begins so.
+func (k kitchen) packs(name string) (out []packListed) {
+	k.t.Helper()
+	var all struct{ Items []packListed }
+	k.call("GET", "/api/v1/packs", nil, &all)
+	for _, p := range all.Items {
+		if strings.HasPrefix(p.Document.Name, name) {
+			out = append(out, p)
+		}
+	}
+	return out
 }
 
 // Sixty portions and more, on a plate, a pan and an iron, by whoever does what the board says next.
@@ -227,21 +243,10 @@ func TestFromTheRackIntoTheFreezer(t *testing.T) {
 	m.look()
 	m.does(griddle.Event{Kind: griddle.Bagged, Tray: m.board.State.Flat[0].Key, Count: 4})
 	bagged := m.board.State.Last.Event
-	type packs struct {
-		Items []struct {
-			ID       string
-			Revision int
-			Document document.Pack
-			DaysLeft int `json:"days_left"`
-			State    string
-		}
-		Printer string
-	}
-	var all packs
-	m.call("GET", "/api/v1/packs", nil, &all)
-	require.Len(t, all.Items, 2, "four and two")
-	p := all.Items[0]
-	assert.Equal(t, 6, all.Items[0].Document.Pieces+all.Items[1].Document.Pieces)
+	all := m.packs("Carrot")
+	require.Len(t, all, 2, "four and two")
+	p := all[0]
+	assert.Equal(t, 6, all[0].Document.Pieces+all[1].Document.Pieces)
 	assert.Equal(t, "2026-11-26", p.Document.MadeOn)
 	assert.Equal(t, "2027-01-25", p.Document.UseBy, "60 days on")
 	assert.Contains(t, p.Document.Contains, "walnut")
@@ -272,11 +277,9 @@ func TestFromTheRackIntoTheFreezer(t *testing.T) {
 	assert.Equal(t, http.StatusBadRequest, m.call("PUT", "/api/v1/packs/"+p.ID, string(body), nil, "If-Match", `"2"`).StatusCode)
 
 	m.pass(55 * 24 * time.Hour)
-	m.call("GET", "/api/v1/packs", nil, &all)
-	assert.Equal(t, "soon", all.Items[0].State)
+	assert.Equal(t, "soon", m.packs("Carrot")[0].State)
 	m.does(griddle.Event{Kind: griddle.TookBack, Undoes: bagged})
-	m.call("GET", "/api/v1/packs", nil, &all)
-	assert.Empty(t, all.Items, "taken back")
+	assert.Empty(t, m.packs("Carrot"), "taken back")
 	require.Len(t, m.board.State.Flat, 1)
 }
 
@@ -338,4 +341,108 @@ func errorsOf(all ...error) error {
 		}
 	}
 	return nil
+}
+
+// A board and its packs go out with the archive and come back as they were; into itself nothing changes, and an older
+// copy takes nothing away. What is answered is what the contract says, field by field.
+func TestABoardInTheArchiveAndTheContract(t *testing.T) {
+	m := atSeven(t)
+	m.does(griddle.Event{Kind: griddle.PutOn, Batch: m.makes("Carrot, cardamom & walnut"), Plate: "plate"})
+	for range 12 {
+		if !m.first() {
+			m.pass(time.Minute)
+			m.look()
+		}
+	}
+	early := m.archive()
+	for n := 0; n < 60 && len(m.board.State.Rack) == 0; n++ {
+		m.first()
+		m.pass(20 * time.Second)
+		m.look()
+	}
+	m.does(griddle.Event{Kind: griddle.Frozen, Tray: m.board.State.Rack[0].Key})
+	m.pass(time.Hour)
+	m.look()
+	m.does(griddle.Event{Kind: griddle.Bagged, Tray: m.board.State.Flat[0].Key, Count: 4})
+	out := m.archive()
+	assert.Contains(t, string(out), `"upbeat-ladle/board"`)
+	assert.Contains(t, string(out), `"upbeat-ladle/pack"`)
+	r, _ := m.imports(out)
+	assert.Zero(t, r.Added+r.Changed+r.Refused, "%+v", r.Items)
+	r, _ = m.imports(early)
+	assert.Zero(t, r.Refused, "%+v", r.Items)
+	m.look()
+	events := m.board.State.Events
+	other := empty(t)
+	for range 2 {
+		r, _ = other.imports(out)
+		assert.Zero(t, r.Refused, "%+v", r.Items)
+	}
+	var there boardNow
+	other.call("GET", "/api/v1/boards/"+m.board.ID, nil, &there)
+	assert.Equal(t, events, there.State.Events)
+	assert.Equal(t, m.board.State.Bowls, there.State.Bowls)
+	packs := other.packs("Carrot")
+	require.Len(t, packs, 1)
+	assert.Contains(t, packs[0].Document.Allergens, "walnut")
+
+	data, err := os.ReadFile("openapi.yaml")
+	require.NoError(t, err)
+	var contract struct {
+		Components struct{ Schemas map[string]any }
+	}
+	require.NoError(t, yaml.Unmarshal(data, &contract))
+	for path, name := range map[string]string{
+		"/api/v1/boards/" + m.board.ID: "BoardNow", "/api/v1/boards": "BoardList", "/api/v1/packs": "PackList", "/api/v1/devices/thermometer": "Heats",
+		"/api/v1/exports/boards/" + m.board.ID + "?as=json": "Board",
+	} {
+		var v any
+		require.Equal(t, http.StatusOK, m.call("GET", path, nil, &v).StatusCode, path)
+		fits(t, contract.Components.Schemas, map[string]any{"$ref": "#/components/schemas/" + name}, v, name)
+	}
+}
+
+// A board that is put aside stands in the bin and comes back; one on which nothing happened leaves nothing behind.
+func TestABoardThatIsPutAside(t *testing.T) {
+	m := atSeven(t)
+	var idle boardNow
+	m.call("POST", "/api/v1/boards", nil, &idle, "Idempotency-Key", "b")
+	assert.Equal(t, m.board.ID, idle.ID, "a lost answer begins no second one")
+	m.call("POST", "/api/v1/boards", nil, &idle)
+	m.does(griddle.Event{Kind: griddle.Oven})
+	for _, id := range []string{m.board.ID, idle.ID} {
+		assert.Equal(t, http.StatusNoContent, m.call("DELETE", "/api/v1/boards/"+id, nil, nil).StatusCode)
+		assert.Equal(t, http.StatusNotFound, m.call("GET", "/api/v1/boards/"+id, nil, nil).StatusCode)
+	}
+	var bin struct{ Items []struct{ ID, Kind string } }
+	m.call("GET", "/api/v1/bin", nil, &bin)
+	require.Len(t, bin.Items, 1)
+	assert.Equal(t, "board", bin.Items[0].Kind)
+	assert.Equal(t, http.StatusOK, m.call("POST", "/api/v1/boards/"+m.board.ID+"/restore", nil, nil).StatusCode)
+	m.look()
+	assert.True(t, m.board.State.OvenOn)
+}
+
+// A tablet that watches sees every change, and how it stands once a second.
+func TestABoardIsStreamed(t *testing.T) {
+	m := atSeven(t)
+	resp, err := http.Get(m.url + "/api/v1/boards/" + m.board.ID + "/events")
+	require.NoError(t, err)
+	defer resp.Body.Close()
+	assert.Equal(t, "text/event-stream", resp.Header.Get("Content-Type"))
+	seen := make(chan bool, 100)
+	go func() {
+		for sc := bufio.NewScanner(resp.Body); sc.Scan(); {
+			if line, ok := strings.CutPrefix(sc.Text(), "data: "); ok {
+				var b boardNow
+				if json.Unmarshal([]byte(line), &b) == nil {
+					seen <- b.State.OvenOn
+				}
+			}
+		}
+	}()
+	assert.False(t, <-seen)
+	m.does(griddle.Event{Kind: griddle.Oven})
+	for !<-seen { // a beat may come between
+	}
 }

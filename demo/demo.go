@@ -9,13 +9,15 @@ import (
 	"io/fs"
 	"time"
 
+	"upbeatladle/core/batter"
 	"upbeatladle/core/food"
+	"upbeatladle/core/keep"
 	"upbeatladle/document"
 	"upbeatladle/kitchen"
 	"upbeatladle/store"
 )
 
-//go:embed kitchen.json pantry.json bases/*.json variations/*.json
+//go:embed kitchen.json pantry.json packs.json bases/*.json variations/*.json
 var files embed.FS
 
 // Write saves the demo kitchen into a store without documents, as a whole or not at all: the
@@ -55,6 +57,9 @@ func write(ctx context.Context, st *store.Tx, table *food.Table, today time.Time
 	if err != nil {
 		return err
 	}
+	if err := packs(ctx, st, today); err != nil {
+		return err
+	}
 	return each("variations", func(data []byte) error {
 		v, err := document.DecodeVariation(data)
 		if err != nil {
@@ -81,6 +86,38 @@ func write(ctx context.Context, st *store.Tx, table *food.Table, today time.Time
 		_, err = st.Create(ctx, store.Variation, kitchen.ContentOf(s), "")
 		return err
 	})
+}
+
+// packs saves what is in the demo's freezer; the file says how many days ago each was made.
+func packs(ctx context.Context, st *store.Tx, today time.Time) error {
+	data, err := files.ReadFile("packs.json")
+	if err != nil {
+		return err
+	}
+	var all []struct {
+		DaysAgo int           `json:"days_ago"`
+		Pack    document.Pack `json:"pack"`
+	}
+	if err := document.Strict(data, &all); err != nil {
+		return fmt.Errorf("writing the demo's freezer: %w", err)
+	}
+	for _, one := range all {
+		made := today.AddDate(0, 0, -one.DaysAgo)
+		one.Pack.MadeOn, one.Pack.UseBy, one.Pack.FrozenAt = made.Format("2006-01-02"), keep.UseBy(made).Format("2006-01-02"), made.UTC().Truncate(time.Second)
+		one.Pack.Reheat = keep.Reheat(batter.Form(one.Pack.Form))
+		text, err := one.Pack.Encode()
+		if err != nil {
+			return err
+		}
+		s, err := document.SummarisePack(text)
+		if err != nil {
+			return fmt.Errorf("writing the demo's freezer: %w", err)
+		}
+		if _, err := st.Create(ctx, store.Pack, kitchen.ContentOf(s), ""); err != nil {
+			return err
+		}
+	}
+	return nil
 }
 
 // kitchenOf is the kitchen that was saved, or the demo's, which is saved then.

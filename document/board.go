@@ -3,9 +3,12 @@ package document
 import (
 	"context"
 	"errors"
+	"fmt"
+	"maps"
 	"math"
 	"slices"
 	"strconv"
+	"strings"
 	"time"
 
 	"upbeatladle/core/griddle"
@@ -73,6 +76,11 @@ func DecodeBoard(data []byte) (Board, error) {
 	case len(b.Events) > MaxEvents:
 		p.Add("/events", "too_many", "A board has at most %d events.", MaxEvents)
 	}
+	if text, err := b.Kitchen.Encode(); err != nil {
+		return b, under("/kitchen", err)
+	} else if _, err := DecodeKitchen(text); err != nil {
+		return b, under("/kitchen", err)
+	}
 	for i, e := range b.Events {
 		if q := b.checkEvent(e); len(q) > 0 {
 			for _, one := range q {
@@ -91,7 +99,7 @@ func (b Board) DecodeEvent(data []byte) (griddle.Event, error) {
 	if err := Strict(data, &e); err != nil {
 		return e, err
 	}
-	e.Bowl, e.Packs = nil, nil // the program's to say
+	e.Bowl, e.Packs, e.Also = nil, nil, nil // the program's to say
 	return e, b.checkEvent(e).OrNil()
 }
 
@@ -125,7 +133,11 @@ func (b Board) checkEvent(e griddle.Event) Problems {
 	if e.C != nil {
 		needs(*e.C >= lowFoodC && *e.C <= highFoodC && !math.IsNaN(*e.C), "/c", "out_of_range", "A probe in food reads between -30 and 150 °C.")
 	}
-	if b := e.Bowl; b != nil {
+	bowls := slices.Collect(maps.Values(e.Also))
+	if e.Bowl != nil {
+		bowls = append(bowls, *e.Bowl)
+	}
+	for _, b := range bowls {
 		needs(b.FirstS >= 0 && b.FirstS <= 3600 && b.SecondS >= 0 && b.SecondS <= 3600 && b.Count >= 0 && b.Count <= 5000 && len(b.Places) <= mostPieces && len(b.Effects) <= len(griddle.Verdicts),
 			"/bowl", "out_of_range", "What a bowl asks of its plate is out of bounds: a side takes up to an hour.")
 	}
@@ -224,6 +236,15 @@ func DecodePack(data []byte) (Pack, error) {
 		p.Add("/allergen_text", "missing", "Say what it contains: a pack without that cannot be labelled.")
 	}
 	return k, p.OrNil()
+}
+
+// Text tells a pack in a few lines.
+func (k Pack) Text() string {
+	text := fmt.Sprintf("%s\n%d of %d left, made %s, use by %s\n%s\n", k.Name, k.Left, k.Pieces, k.MadeOn, k.UseBy, k.Allergens)
+	if len(k.Carried) > 0 {
+		text += "On the same plate before: " + strings.Join(k.Carried, ", ") + "\n"
+	}
+	return text
 }
 
 // Encode writes the pack.

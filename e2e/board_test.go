@@ -134,9 +134,9 @@ func TestAMorningAtTheBoard(t *testing.T) {
 	c.closed()
 	c.click("[aria-label=More]")
 	c.sees(`(() => { const i = [...document.querySelectorAll('.board-more li')].find(l => l.offsetParent && l.innerText.includes('freezer')); i?.click(); return !!i })()`)
-	c.sees(`document.querySelector('[data-pack]')?.innerText.includes('Contains egg, milk, walnut and wheat')`)
+	c.sees(`document.querySelector('[data-pack^=Carrot]')?.innerText.includes('Contains egg, milk, walnut and wheat')`)
 	c.keepsTheRules(1280, "the freezer")
-	c.click("[data-label]")
+	c.click("[data-pack^=Carrot] [data-label]")
 	c.sees(`document.querySelector('.open img')?.complete && document.querySelector('.open img').naturalWidth === 732`)
 	c.reachable("a label")
 	c.click("[data-print]")
@@ -153,8 +153,8 @@ func TestAMorningAtTheBoard(t *testing.T) {
 	require.NoError(t, err)
 	c.press("\x1b")
 	c.closed()
-	c.click("[data-use]")
-	c.sees(`document.querySelector('[data-pack]') === null && document.querySelector('.shelf').innerText.includes('Used up')`)
+	c.click("[data-pack^=Carrot] [data-use]")
+	c.sees(`document.querySelector('[data-pack^=Carrot]') === null && document.querySelector('.shelf').innerText.includes('Used up')`)
 }
 
 // codeOf is what a step of the last batch is, by its code.

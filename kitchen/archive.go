@@ -512,8 +512,14 @@ func (k *Kitchen) Export(ctx context.Context, kind store.Kind, id, as string) (n
 
 func (k *Kitchen) exported(ctx context.Context, kind store.Kind, d store.Document, as string) ([]byte, error) {
 	switch kind {
-	case store.Pantry, store.Pack:
+	case store.Pantry:
 		return d.Body, nil
+	case store.Pack:
+		p, err := document.DecodePack(d.Body)
+		if err != nil || as == "json" {
+			return d.Body, nil
+		}
+		return []byte(p.Text()), nil
 	case store.Batch:
 		return k.exportedBatch(ctx, d, as)
 	case store.Board:

@@ -165,47 +165,80 @@ func (k *Kitchen) madeFor(ctx context.Context, e griddle.Event) {
 	}
 }
 
-// work works out what a bowl asks of its plate: when it is put on, and anew after a verdict on its first one. A bowl
-// whose batch is gone since keeps what it had.
+// work works out what a bowl asks of its plate: when it is put on, and anew after a verdict on its first one, then also
+// for those that follow on the plate. A bowl whose batch is gone since keeps what it had.
 func (k *Kitchen) work(ctx context.Context, e *griddle.Event, b document.Board, s griddle.State) error {
-	from, on, poured, adjust := e.Batch, e.Plate, 0, griddle.Adjust{}
-	if e.Kind == griddle.Judged {
-		at := slices.IndexFunc(s.Bowls, func(x griddle.BowlNow) bool { return x.Key == e.Of })
-		if at < 0 {
-			return nil
+	if e.Kind == griddle.PutOn {
+		var plate griddle.Adjust // what its verdicts have shown so far
+		for _, x := range s.Bowls {
+			if x.Plate == e.Plate && x.Verdict != "" {
+				plate = x.Adjust.OfPlate()
+			}
 		}
-		was := s.Bowls[at]
-		from, on, poured, adjust = was.Batch, was.Plate, was.Poured, was.After(e.Verdict)
-	}
-	d, err := k.store.Get(ctx, store.Batch, from)
-	if errors.Is(err, store.ErrNotFound) && e.Kind == griddle.Judged {
+		bowl, err := k.lay(ctx, b, e.Batch, e.Plate, 0, plate)
+		if err != nil {
+			return err
+		}
+		if bowl.Trouble != "" {
+			return document.Refusal("/plate", "trouble", "%s", bowl.Trouble)
+		}
+		e.Bowl = &bowl
 		return nil
 	}
-	if err != nil {
+	at := slices.IndexFunc(s.Bowls, func(x griddle.BowlNow) bool { return x.Key == e.Of })
+	if at < 0 || !s.Bowls[at].Judge {
+		return nil
+	}
+	was := s.Bowls[at]
+	adjust := was.After(e.Verdict)
+	bowl, err := k.lay(ctx, b, was.Batch, was.Plate, was.Poured, adjust)
+	switch {
+	case errors.Is(err, store.ErrNotFound):
+	case err != nil:
 		return err
+	default:
+		e.Bowl = &bowl
+	}
+	if adjust.OfPlate() == was.Adjust.OfPlate() {
+		return nil
+	}
+	e.Also = map[string]griddle.Bowl{}
+	for _, x := range s.Bowls {
+		if x.Plate != was.Plate || x.Key == was.Key || x.Poured > 0 || x.Ended {
+			continue
+		}
+		next, err := k.lay(ctx, b, x.Batch, x.Plate, 0, adjust.OfPlate())
+		if errors.Is(err, store.ErrNotFound) {
+			continue
+		}
+		if err != nil {
+			return err
+		}
+		e.Also[x.Key] = next
+	}
+	return nil
+}
+
+// lay works out what a batch asks of a plate.
+func (k *Kitchen) lay(ctx context.Context, b document.Board, from, on string, poured int, a griddle.Adjust) (griddle.Bowl, error) {
+	d, err := k.store.Get(ctx, store.Batch, from)
+	if err != nil {
+		return griddle.Bowl{}, err
 	}
 	f, err := k.follow(ctx, d)
 	if err != nil {
-		return err
+		return griddle.Bowl{}, err
 	}
 	rows, err := k.store.Events(ctx, from)
 	if err != nil {
-		return err
+		return griddle.Bowl{}, err
 	}
-	made := f.making.Fold(k.decoded(rows))
 	if f.making.Plan.Common {
-		return document.Refusal("/batch", "common", "This is the common batter: put the bowls on that it is split into.")
+		return griddle.Bowl{}, document.Refusal("/batch", "common", "This is the common batter: put the bowls on that it is split into.")
 	}
-	bowl, err := b.Lay(ctx, f.doc, on, made.Count, poured, adjust, k.Bare())
-	if err != nil {
-		return err
-	}
+	bowl, err := b.Lay(ctx, f.doc, on, f.making.Fold(k.decoded(rows)).Count, poured, a, k.Bare())
 	bowl.Batch = from
-	if bowl.Trouble != "" && e.Kind == griddle.PutOn {
-		return document.Refusal("/plate", "trouble", "%s", bowl.Trouble)
-	}
-	e.Bowl = &bowl
-	return nil
+	return bowl, err
 }
 
 // pack makes packs of what lay flat.

@@ -59,6 +59,9 @@ type Adjust struct {
 	SecondS float64 `json:"second_s,omitzero"`
 }
 
+// OfPlate is what of it holds for the plate, whatever bowl comes next.
+func (a Adjust) OfPlate() Adjust { return Adjust{ShiftC: a.ShiftC, Contact: a.Contact} }
+
 // Effect is what a verdict would do to the rest.
 type Effect struct {
 	Verdict Verdict `json:"verdict"`

@@ -62,4 +62,6 @@ type Event struct {
 	Undoes  string    `json:"undoes,omitzero"`
 	Bowl    *Bowl     `json:"bowl,omitzero"`  // by the program
 	Packs   []string  `json:"packs,omitzero"` // that it made, by the program
+
+	Also map[string]Bowl `json:"also,omitzero"` // what the bowls that follow on the same plate ask now, by the program
 }

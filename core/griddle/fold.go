@@ -544,6 +544,12 @@ func (f *fold) onBowl(e Event) string {
 			b.plate.use[b.Key] = min(b.plate.use[b.Key], len(b.Places))
 		}
 	}
+	for key, next := range e.Also {
+		if x := f.bowls[key]; x != nil && x.Poured == 0 {
+			x.Bowl = next
+			x.plate.use[key] = min(x.plate.use[key], len(next.Places))
+		}
+	}
 	return "the first one: " + verdictLabels[e.Verdict]
 }
 

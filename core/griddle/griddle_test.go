@@ -365,3 +365,19 @@ func BenchmarkFortyPlaces(b *testing.B) {
 		}
 	}
 }
+
+// What the text of a board says is what the board shows.
+func TestTheTextOfABoard(t *testing.T) {
+	b := open(t)
+	key := b.puts(lay(t, variation("Plain", batter.Pancake, 60), "long", griddle.Adjust{}))
+	id := b.tell(griddle.Event{Kind: griddle.Poured, Plate: "long", Place: 1, Of: key})
+	b.pass(30 * time.Second)
+	b.tell(griddle.Event{Kind: griddle.Flipped, Portion: id})
+	b.pass(time.Hour)
+	b.tell(griddle.Event{Kind: griddle.Lifted, Portion: id})
+	b.tell(griddle.Event{Kind: griddle.Judged, Of: key, Verdict: griddle.Dark})
+	text := b.s.Text()
+	for _, part := range []string{"Plain: 1 of", "1 off the plate (1 flipped or lifted early, 1 late); the first one: dark", "Contains egg, milk and wheat", "In the oven: 1 × Plain"} {
+		assert.Contains(t, text, part)
+	}
+}

@@ -150,5 +150,5 @@ func Reheat(f batter.Form) []string {
 	case batter.Crepe:
 		return []string{"Pan, thawed, medium heat, half a minute a side, " + to + ".", "Microwave, covered, 20 to 30 s each, " + to + ".", thawed}
 	}
-	return []string{"Oven 180 °C, covered, 8 to 10 min, " + to + ".", "Toaster, straight from frozen, " + to + ".", "Microwave, covered, 30 to 45 s each, turned once, " + to + ".", thawed}
+	return []string{"Oven 180 °C, covered, 8 to 10 min, " + to + ".", "Toaster, straight from frozen, " + to + ".", "Pan with a lid, low heat, 2 min a side, " + to + ".", "Microwave, covered, 30 to 45 s each, turned once, " + to + ".", thawed}
 }

@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"os"
 	"path/filepath"
+	"strings"
 	"time"
 
 	"github.com/chromedp/chromedp"
@@ -31,7 +32,6 @@ var shots = []shot{
 	{file: "bench-early.png", width: 1280, height: 800, click: ".rail button:last-child", steps: []string{`document.documentElement.dataset.shift === 'early'`}},
 	{file: "variations.png", width: 1280, height: 800, click: "[aria-label=Variations]", steps: []string{`document.querySelectorAll('[data-card]').length === 7`}},
 	{file: "why.png", width: 1280, height: 800, click: "[data-line=milk_whole] .off button", steps: []string{`document.querySelector('.why')`}},
-	{file: "ways.png", width: 1280, height: 800, click: ".sum .tool:last-child", steps: []string{`document.querySelectorAll('[data-way] dl').length === 5`}},
 	{file: "portion.png", width: 1280, height: 800, open: "Carrot, cardamom & walnut", click: ".larger", steps: []string{`document.querySelector('.portion-view .kind')`}},
 	{file: "heat.png", width: 1280, height: 800, click: ".heat .open", steps: []string{`document.querySelector('.heatzone .minutes') && document.querySelector('.reasons .bar') && !document.querySelector('.in.coming')`}},
 	{file: "kitchen.png", width: 1280, height: 800, path: "/kitchen", steps: []string{`document.querySelectorAll('.kitchen li').length === 7 && document.fonts.status === 'loaded'`}},
@@ -58,17 +58,46 @@ var shots = []shot{
 		`document.querySelectorAll('.bar .pick input')[document.querySelectorAll('.bar .pick input').length - 1].click() ?? true`, begin, `document.querySelector('.cups-in .go')?.click() ?? !!document.querySelector('.cups-in')`,
 		`document.querySelector('[data-fills]').dataset.fills === '1 of 8'`, `document.querySelector('.cups-in .go').click() ?? true`, `document.querySelector('[data-fills]').dataset.fills === '2 of 8' && document.fonts.status === 'loaded'`,
 	}},
-	{file: "sheet-over.png", width: 1280, height: 800, open: "Beetroot & orange", steps: []string{begin, upTo("milk"), tell(`{ kind: 'weighed', task: document.querySelector('.now [data-task]').dataset.task, grams: 619 }`), `document.querySelector('[data-ask]') && document.fonts.status === 'loaded'`}},
+	{file: "griddle.png", width: 1280, height: 800, steps: append(board(
+		later{0, `await put('Beetroot', 'plate'); await put('Carrot', 'plate'); await put('Spinach', 'pan'); await put('Plum', 'pier'); await tell({ kind: 'oven' }); for (const p of ['plate', 'pan', 'pier']) await tell({ kind: 'on', plate: p })`},
+		later{12 * time.Minute, `for (const p of ['plate', 'pan', 'pier']) await tell({ kind: 'hot', plate: p }); for (const b of (await now()).bowls) await tell({ kind: 'judged', of: b.key }); for (const p of [1, 2, 3]) await tell({ kind: 'poured', plate: 'plate', place: p }); await tell({ kind: 'poured', plate: 'pier', place: 1 })`},
+		later{190 * time.Second, `for (const x of (await now()).plates[0].places) if (x.portion) await tell({ kind: 'flipped', portion: x.portion }); for (const p of [4, 5, 6, 7]) await tell({ kind: 'poured', plate: 'plate', place: p })`},
+		later{110 * time.Second, `for (const x of (await now()).plates[2].places) if (x.portion) await tell({ kind: 'lifted', portion: x.portion }); await tell({ kind: 'poured', plate: 'pier', place: 2 })`},
+		later{55 * time.Second, `for (const x of (await now()).plates[0].places.slice(0, 2)) await tell({ kind: 'lifted', portion: x.portion }); await tell({ kind: 'poured', plate: 'pan', place: 1 })`},
+		later{40 * time.Second, `await tell({ kind: 'probed', c: 66 })`},
+	), `document.querySelector('[href="/griddle"]').click() ?? true`, `document.querySelectorAll('[data-tray]').length === 2 && document.querySelector('[data-now]') && document.fonts.status === 'loaded'`)},
+	{file: "freezer.png", width: 1280, height: 800, path: "/freezer", steps: []string{`document.querySelectorAll('[data-pack]').length === 2`, `document.querySelector('[data-pack*=Plum] [data-label]').click() ?? true`,
+		`document.querySelector('.open img')?.naturalWidth > 0 && document.fonts.status === 'loaded' && !document.getAnimations().some(a => a.playState === 'running')`}},
 }
 
 // begin makes what is on the bench.
 const begin = `(() => { if (document.querySelector('.work-card h2')) return true; [...document.querySelectorAll('.el-dialog button')].find(b => b.innerText === 'Begin another')?.click(); if (!window.__made && document.querySelector('[data-save=saved]')) { window.__made = true; document.querySelector('.doors .go').click() } })()`
 
-// tell sends an event of the batch that is open, once.
-func tell(event string) string {
-	return fmt.Sprintf(`(() => { const key = %q; window.__told ??= {}; if (!window.__told[key]) { window.__told[key] = 'on its way'
-		fetch('/api/v1/batches/' + location.pathname.split('/').pop() + '/events', { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ id: key.slice(0, 60), knew: 99, ...%s }) }).then(() => window.__told[key] = 'told') }
-		return window.__told[key] === 'told' })()`, event, event)
+// later is what happens at a board when so much time has gone by.
+type later struct {
+	by time.Duration
+	js string
+}
+
+// passes begins a step that lets time go by; how much follows, and what happens then.
+const passes = "passes "
+
+// board begins a board and lets a morning go by on it.
+func board(all ...later) (steps []string) {
+	const hands = `const post = (path, body) => fetch('/api/v1' + path, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body ?? {}) }).then(r => r.json())
+		window.__board ??= (await post('/boards')).id
+		const now = async () => (await (await fetch('/api/v1/boards/' + window.__board)).json()).state
+		const tell = e => post('/boards/' + window.__board + '/events', { id: 'e' + (window.__n = (window.__n ?? 0) + 1), ...e })
+		const put = async (name, plate) => {
+			const found = (await (await fetch('/api/v1/variations')).json()).items.find(v => v.name.startsWith(name))
+			const variation = (await (await fetch('/api/v1/variations/' + found.id)).json()).document
+			await tell({ kind: 'put_on', plate, batch: (await post('/batches', { variation })).id }) }
+		`
+	steps = []string{settled}
+	for n, l := range all {
+		steps = append(steps, passes+l.by.String(), fmt.Sprintf(`(() => { window.__at ??= {}; if (!window.__at[%[1]d]) { window.__at[%[1]d] = 'on its way'; (async () => { %[2]s; %[3]s; window.__at[%[1]d] = 'done' })() } return window.__at[%[1]d] === 'done' })()`, n, hands, l.js))
+	}
+	return steps
 }
 
 // upTo weighs all as it is asked, up to a line.
@@ -121,7 +150,8 @@ func run(ctx context.Context, out string) error {
 		return err
 	}
 	defer os.RemoveAll(dir)
-	k, err := stage.Open(ctx, dir, time.Now)
+	var gone time.Duration
+	k, err := stage.Open(ctx, dir, func() time.Time { return time.Now().Add(gone) })
 	if err != nil {
 		return err
 	}
@@ -132,7 +162,7 @@ func run(ctx context.Context, out string) error {
 	}
 	defer b.Close()
 	for _, s := range shots {
-		if err := take(b, k.URL, s, filepath.Join(out, s.file)); err != nil {
+		if err := take(b, k.URL, s, filepath.Join(out, s.file), &gone); err != nil {
 			return fmt.Errorf("%s: %w", s.file, err)
 		}
 		fmt.Println(filepath.Join(out, s.file))
@@ -154,7 +184,7 @@ func openVariation(p *stage.Page, name string) error {
 	return p.Wait(fmt.Sprintf("document.querySelector('h1').innerText === %q && !document.querySelector('.el-drawer.open')", name))
 }
 
-func take(b *stage.Browser, url string, s shot, file string) error {
+func take(b *stage.Browser, url string, s shot, file string, gone *time.Duration) error {
 	p, err := b.Page(s.width, s.height)
 	if err != nil {
 		return err
@@ -179,6 +209,14 @@ func take(b *stage.Browser, url string, s shot, file string) error {
 		}
 	}
 	for _, step := range s.steps {
+		if by, ok := strings.CutPrefix(step, passes); ok {
+			d, err := time.ParseDuration(by)
+			if err != nil {
+				return err
+			}
+			*gone += d
+			continue
+		}
 		if err := p.Wait(step); err != nil {
 			return err
 		}

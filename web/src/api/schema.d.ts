@@ -2430,7 +2430,7 @@ export interface components {
         };
         Aside: {
             /** @enum {string} */
-            kind: "pantry" | "base" | "variation" | "batch";
+            kind: "pantry" | "base" | "variation" | "batch" | "board" | "pack";
             id: string;
             name: string;
             /** Format: date-time */
@@ -4447,6 +4447,10 @@ export interface components {
             bowl?: components["schemas"]["BoardBowl"];
             /** @description That it made, by the program */
             packs?: string[];
+            /** @description What the bowls that follow on the same plate ask now, by the program */
+            also?: {
+                [key: string]: components["schemas"]["BoardBowl"];
+            };
         };
         BoardBowl: {
             batch: string;

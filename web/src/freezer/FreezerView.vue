@@ -34,7 +34,7 @@ const named = (p: Pack, n: number) => {
   const f = forms.find((x) => x.value === p.document.form)
   return `${n} ${(n === 1 ? f?.label.toLowerCase() : f?.many) ?? 'pieces'}`
 }
-const day = (d: string) => new Date(`${d}T12:00`).toLocaleDateString([], { day: 'numeric', month: 'short', year: 'numeric' })
+const day = (d: string) => new Date(`${d}T12:00`).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
 
 const busy = ref('')
 async function leave(p: Pack, left: number) {

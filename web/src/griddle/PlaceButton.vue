@@ -82,10 +82,6 @@ svg {
   inset: 0;
   overflow: visible;
 }
-.rim,
-.left {
-  vector-effect: non-scaling-stroke;
-}
 .rim {
   fill: var(--steel-2);
   fill-opacity: 0.35;
@@ -95,6 +91,7 @@ svg {
 .free .rim,
 .waits .rim,
 .idle .rim {
+  vector-effect: non-scaling-stroke;
   fill: none;
   stroke: var(--ink-2);
   stroke-width: 2;

@@ -37,16 +37,15 @@ function openProbe() {
   <section class="panel rack" aria-label="Hold rack">
     <header class="head">
       <h2>Hold rack</h2>
-      <p>
-        {{ state.oven_on ? `oven ${state.oven_c} °C` : 'oven off'
-        }}<template v-if="state.food_c !== undefined"> · food {{ state.food_c.toFixed(0) }} °C at {{ atClock(state.food_at!) }}</template>
-      </p>
+      <p>{{ state.oven_on ? `oven ${state.oven_c} °C` : 'oven off' }}</p>
       <el-button class="ghost" @click="oven">{{ state.oven_on ? 'Oven off' : 'Oven on' }}</el-button>
       <el-button class="ghost" data-probe @click="openProbe">{{
         heats.probe_c !== undefined ? `Probe ${heats.probe_c.toFixed(0)} °C` : 'Probe'
       }}</el-button>
     </header>
-    <p class="muted says">{{ state.food_says }} Follow your local code.</p>
+    <p class="muted says">
+      <template v-if="state.food_at">At {{ atClock(state.food_at) }}: </template>{{ state.food_says }} Follow your local code.
+    </p>
     <ul class="trays">
       <li v-for="t in state.rack" :key="t.key" class="tray" :class="t.state" :data-tray="t.state">
         <p class="time">

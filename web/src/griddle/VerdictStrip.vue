@@ -1,14 +1,24 @@
 <script setup lang="ts">
 import { nextTick, onMounted, useTemplateRef } from 'vue'
+import { learnPlate } from '@/kitchen/firstPiece'
+import { useKitchen } from '@/kitchen/kitchen'
+import { sayWithButton } from '@/parts/undo'
 import { useBoard, type Bowl } from './board'
 
 /** The first one is done: the cook's word moves heat, time or bowl for the rest. */
 const props = defineProps<{ bowl: Bowl }>()
 const board = useBoard()
+const kitchen = useKitchen()
 const strip = useTemplateRef<HTMLElement>('strip')
 const one: Record<string, string> = { waffle: 'waffle', crepe: 'crêpe', drop_scone: 'drop scone' }
-const judge = (verdict: Bowl['effects'][number]['verdict'], label: string) =>
-  board.tell({ kind: 'judged', of: props.bowl.key, verdict }, `the first one: ${label}`)
+/** What it showed of the plate holds for this morning; whether it is kept for others is asked. */
+async function judge(verdict: Bowl['effects'][number]['verdict'], label: string) {
+  const { plate } = props.bowl
+  await board.tell({ kind: 'judged', of: props.bowl.key, verdict }, `the first one: ${label}`)
+  const own = kitchen.own?.griddles?.find((g) => g.id === plate)
+  if (own && (verdict === 'pale' || verdict === 'dark' || verdict === 'raw'))
+    sayWithButton(`Does ${own.name} always cook like that?`, 'Keep it for other mornings', () => learnPlate(own, verdict))
+}
 const unseen = () => board.tell({ kind: 'judged', of: props.bowl.key }, 'poured on without a verdict')
 function focus() {
   strip.value?.scrollIntoView({ block: 'nearest' })

@@ -3,7 +3,7 @@ import { say } from './say'
 import { h } from 'vue'
 
 /** A message with one button in it. */
-function sayWithButton(text: string, label: string, act: () => unknown) {
+export function sayWithButton(text: string, label: string, act: () => unknown) {
   const message = say({
     duration: 10000,
     showClose: true,

@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { say } from '@/parts/say'
-import { api, got, said, type Schemas, type Worksheet } from '@/api/client'
+import type { Worksheet } from '@/api/client'
 import { useBench } from '@/bench/bench'
+import { learnPlate, type PieceVerdict } from '@/kitchen/firstPiece'
 import { useKitchen } from '@/kitchen/kitchen'
-import { offerUndo } from '@/parts/undo'
 import { clock, useHeat, type Cook } from './heat'
 
 const props = defineProps<{ sheet: Worksheet; cook: Cook }>()
@@ -22,35 +21,18 @@ const bars = computed(() => {
 })
 const griddle = computed(() => kitchen.own?.griddles?.find((g) => g.id === props.cook.plate_id))
 const busy = ref(false)
-const verdicts: { value: Schemas['FirstPieceWish']['verdict']; label: string }[] = [
+const verdicts: { value: PieceVerdict; label: string }[] = [
   { value: 'good', label: 'good' },
   { value: 'pale', label: 'pale' },
   { value: 'dark', label: 'dark' },
   { value: 'raw', label: 'raw inside' },
 ]
 
-/** Keeps a plate as it is known now; the rest of the kitchen stays as it is by then. */
-async function keep(plate: Schemas['Griddle']) {
-  const own = kitchen.own
-  const kept = own && (await kitchen.save({ ...own, griddles: own.griddles?.map((g) => (g.id === plate.id ? plate : g)) }))
-  if (!kept) throw new Error(kitchen.trouble ?? 'The plate could not be saved. Look at it in the Kitchen.')
-  await bench.work()
-}
-/** The first one cooked puts the plate right; one tap takes it back. */
-async function tell(verdict: Schemas['FirstPieceWish']['verdict']) {
-  const before = griddle.value
-  if (!before) return
+/** The first one cooked puts the plate right. */
+async function tell(verdict: PieceVerdict) {
+  if (!griddle.value) return
   busy.value = true
-  try {
-    const learnt = await got(api.POST('/first-pieces', { body: { griddle: before, verdict } }))
-    if (JSON.stringify(learnt.griddle) === JSON.stringify(before)) say({ message: learnt.text, duration: 4000, grouping: true })
-    else {
-      await keep(learnt.griddle)
-      offerUndo(learnt.text, () => keep(before).catch((e: unknown) => say(said(e))))
-    }
-  } catch (e) {
-    say(said(e))
-  }
+  await learnPlate(griddle.value, verdict, bench.work)
   busy.value = false
 }
 </script>
