@@ -13,7 +13,7 @@ func TestGoAnywhere(t *testing.T) {
 	c := sits(t, k, 1280, 800)
 	goTo := func() {
 		c.do(chromedp.KeyEvent("k", chromedp.KeyModifiers(chromedp.ModifierCtrl)))
-		c.sees(`document.activeElement?.closest('.go-anywhere') && document.querySelectorAll('[data-found]').length > 10`)
+		c.sees(`document.activeElement?.matches('.go-anywhere input') && document.querySelectorAll('[data-found]').length > 10`)
 	}
 	goTo()
 	c.keepsTheRules(1280, "go anywhere")

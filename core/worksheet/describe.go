@@ -129,7 +129,8 @@ func (w *solved) pours(settled float64) []Pour {
 	return []Pour{at("now", 0), at("after the rest", rest), {"settled", nil, settled, flow.ClassOf(w.weighed.thick.L())}}
 }
 
-func nutrients(t food.Total, share float64) *Nutrients {
+// NutrientsOf tells a mixture as labels do, times a share.
+func NutrientsOf(t food.Total, share float64) *Nutrients {
 	return &Nutrients{
 		EnergyKcal: share * t.Energy, Fat: share * t.Fat, Carbohydrate: share * (t.Carbohydrate - t.Fibre), Sugars: share * t.Sugars,
 		Fibre: share * t.Fibre, Protein: share * t.Protein, Salt: share * t.Sodium * food.SaltOnLabel, Alcohol: share * t.Alcohol,
@@ -154,5 +155,5 @@ func (w *described) nutrition() {
 		each.Add(food.Whole(parts), 1)
 		w.out.PanFatG = w.pan.each
 	}
-	w.out.NutritionPerPortion, w.out.NutritionPer100G = nutrients(each, 1), nutrients(each, 100/each.Mass)
+	w.out.NutritionPerPortion, w.out.NutritionPer100G = NutrientsOf(each, 1), NutrientsOf(each, 100/each.Mass)
 }

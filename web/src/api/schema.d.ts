@@ -123,6 +123,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/sauce": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A pot worked out, what boils off, when to stop, what it makes */
+        post: operations["workSauce"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/correction": {
         parameters: {
             query?: never;
@@ -4673,6 +4690,99 @@ export interface components {
         Printed: {
             files: string[];
         };
+        Sauce: {
+            /** @enum {string} */
+            format: "upbeat-ladle/sauce";
+            /** @enum {integer} */
+            version: 1;
+            name: string;
+            /**
+             * @description A syrup is one of fruit where there is fruit in it
+             * @enum {string}
+             */
+            kind: "compote" | "syrup" | "fruit_syrup" | "sugar_syrup" | "caramel" | "cream" | "butter" | "macerated" | "nut" | "dairy" | "filling";
+            lines: components["schemas"]["Line"][];
+            target?: components["schemas"]["SauceTarget"];
+            /** @description Of butter */
+            browned?: boolean;
+            /**
+             * Format: double
+             * @description That macerated fruit stands
+             */
+            minutes?: number;
+            /**
+             * Format: double
+             * @description Of whipped cream
+             */
+            overrun_pct?: number;
+        };
+        /** @description One of them; servings with what one weighs */
+        SauceTarget: {
+            /** Format: double */
+            brix?: number;
+            /** Format: double */
+            mass_g?: number;
+            /** Format: double */
+            temperature_c?: number;
+            servings?: number;
+            /** Format: double */
+            serving_g?: number;
+        };
+        SauceWish: {
+            sauce: components["schemas"]["Sauce"];
+        };
+        SauceState: {
+            /** Format: double */
+            mass_g: number;
+            /** Format: double */
+            volume_ml: number;
+            /** Format: double */
+            brix?: number;
+            /**
+             * Format: double
+             * @description At this kitchen's altitude
+             */
+            boils_c?: number;
+        };
+        SauceStop: {
+            /** @description weight, temperature, refractometer or eye */
+            by: string;
+            text: string;
+        };
+        SauceLine: {
+            ingredient: string;
+            label: string;
+            /** Format: double */
+            grams: number;
+        };
+        SauceAnswer: {
+            /** @description As they go in, scaled to the servings that are wanted */
+            lines: components["schemas"]["SauceLine"][];
+            start: components["schemas"]["SauceState"];
+            end: components["schemas"]["SauceState"];
+            /** Format: double */
+            water_off_g: number;
+            /** Format: double */
+            sieved_g?: number;
+            /** Format: double */
+            juice_g?: number;
+            stops: components["schemas"]["SauceStop"][];
+            steps: string[];
+            servings: number;
+            /** Format: double */
+            serving_g: number;
+            /** Format: double */
+            sugars_g_per_serving: number;
+            /** Format: double */
+            sweet_as_sugar_g_per_serving: number;
+            texture: string;
+            keep_days: number;
+            cautions: string[];
+            allergens: string[];
+            may_contain: string[];
+            allergen_text: string;
+            nutrition_per_100g: components["schemas"]["Nutrition"];
+        };
     };
     responses: {
         /** @description What is wrong, in a sentence */
@@ -4870,6 +4980,31 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Pulling"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    workSauce: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SauceWish"];
+            };
+        };
+        responses: {
+            /** @description The pot */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SauceAnswer"];
                 };
             };
             default: components["responses"]["Problem"];

@@ -117,7 +117,16 @@ useEventListener(window, 'keydown', (e: KeyboardEvent) => {
 </script>
 
 <template>
-  <el-dialog v-model="open" title="Go to" width="min(560px, 96vw)" top="8vh" append-to-body class="go-anywhere" :lock-scroll="false" @opened="ready">
+  <el-dialog
+    v-model="open"
+    title="Go to"
+    width="min(560px, 96vw)"
+    top="8vh"
+    append-to-body
+    class="go-anywhere"
+    :lock-scroll="false"
+    @open-auto-focus="ready"
+    @opened="ready">
     <el-input
       ref="field"
       v-model="text"
