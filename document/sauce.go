@@ -135,7 +135,7 @@ func (a Sauce) pot(at string, s Setting) (sauce.Pot, error) {
 		}
 		g, err := k.Grams(line)
 		if err != nil || !(g > 0 && g <= batter.MaxLineG) {
-			r.p.Add(fmt.Sprintf("%s/lines/%d/amount", at, i), "out_of_range", "%s needs an amount above zero that can be weighed, up to %.0f kg.", line.Ingredient.Label(), batter.MaxLineG/1000)
+			r.p.Add(fmt.Sprintf("%s/lines/%d/amount", at, i), "out_of_range", "%s needs an amount above zero that can be weighed, up to %d kg.", line.Ingredient.Label(), batter.MaxLineG/1000)
 			continue
 		}
 		p.Parts = append(p.Parts, food.Part{Ingredient: line.Ingredient, Grams: g})

@@ -137,7 +137,12 @@ func (f *fold) todo(t Todo) {
 func (f *fold) forBowl(b *bowl) {
 	switch {
 	case b.Judge:
-		f.todo(Todo{Act: DoJudge, Title: "Judge the first", Text: b.Name + ": how did it come out?", Of: b.Key, Due: true, rank: rankJudge})
+		t := Todo{Act: DoJudge, Title: "Judge the first", Text: "How did the first one come out?", Of: b.Key, Due: true, rank: rankJudge}
+		if c := f.cakes[b.test]; c != nil {
+			t.Number = b.plate.numbers[c.place-1]
+			t.Title = fmt.Sprintf("Judge %d", t.Number)
+		}
+		f.todo(t)
 	case b.Stir != "" && b.open():
 		f.todo(Todo{Act: DoStir, Title: "Stir it in", Text: b.Stir, Of: b.Key, Due: true, Tell: &Tell{Kind: Stirred, Of: b.Key}, rank: rankJudge})
 	}

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useEventListener, useMediaQuery } from '@vueuse/core'
-import { computed, onBeforeUnmount, ref, useTemplateRef, watch } from 'vue'
+import { computed, nextTick, onBeforeUnmount, ref, useTemplateRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { signedOut } from '@/api/client'
 import { putAside } from '@/away/outbox'
@@ -64,10 +64,15 @@ const shown = computed(() => {
 const dueOn = (id: string) =>
   state.value?.plates.find((p) => p.id === id)?.places.filter((p) => p.portion && stands(p, board.nowMs).state !== 'ahead').length ?? 0
 
-const strips = useTemplateRef<{ focus: () => void; key: string }[]>('strips')
+/** One verdict at a time: the one that was asked for, else the first. */
+const asked = ref<string>()
+const judging = computed(() => judged.value.find((b) => b.key === asked.value) ?? judged.value[0])
+const strip = useTemplateRef<{ focus: () => void }>('strip')
 function act(t: Todo) {
-  if (t.act === 'judge') strips.value?.find((s) => s.key === t.of)?.focus()
-  else if (t.act === 'bag') bagging.value = t.tray
+  if (t.act === 'judge') {
+    asked.value = t.of
+    void nextTick(() => strip.value?.focus())
+  } else if (t.act === 'bag') bagging.value = t.tray
   else void board.does(t)
 }
 const head = computed(() => board.todo.find((t) => t.due || stands(t, board.nowMs).state !== 'ahead'))
@@ -138,6 +143,7 @@ const closing = ref(false)
 async function close() {
   closing.value = false
   await board.tell({ kind: 'closed' }, 'put away')
+  await board.find()
 }
 async function throwAway() {
   const b = board.board
@@ -201,7 +207,7 @@ const left = computed(() => (state.value?.on_plates ?? 0) + (state.value?.rack.r
       <div class="body">
         <QueuePanel class="todo" :rows="narrow ? (phone ? 1 : 3) : 9" @act="act" />
         <div class="left">
-          <VerdictStrip v-for="b in judged" :key="`${b.key} ${b.poured}`" ref="strips" :bowl="b" />
+          <VerdictStrip v-if="judging" :key="`${judging.key} ${judging.poured}`" ref="strip" :bowl="judging" :more="judged.length - 1" />
           <el-radio-group
             v-if="narrow && busy.length > 1"
             :model-value="shown[0]?.id"

@@ -19,7 +19,7 @@ const soon = (t: Todo) => stand(t).says || (t.act === 'pour' ? 'place is free' :
   <section class="panel queue" aria-label="What to do">
     <button v-if="head" type="button" class="now" :class="stand(head).state" data-now @click="emit('act', head)">
       <span class="top"
-        ><span
+        ><span class="of"
           >Do this now<template v-if="name(head)">: {{ name(head) }}</template></span
         ><kbd>space</kbd></span
       >
@@ -84,6 +84,12 @@ const soon = (t: Todo) => stand(t).says || (t.act === 'pour' ? 'place is free' :
   font-weight: 650;
   font-size: var(--t-body);
   overflow-wrap: anywhere;
+}
+.of {
+  display: -webkit-box;
+  overflow: hidden;
+  -webkit-box-orient: vertical;
+  -webkit-line-clamp: 2;
 }
 .act {
   display: flex;

@@ -6,7 +6,7 @@ import { sayWithButton } from '@/parts/undo'
 import { useBoard, type Bowl } from './board'
 
 /** The first one is done: the cook's word moves heat, time or bowl for the rest. */
-const props = defineProps<{ bowl: Bowl }>()
+const props = defineProps<{ bowl: Bowl; more: number }>()
 const board = useBoard()
 const kitchen = useKitchen()
 const strip = useTemplateRef<HTMLElement>('strip')
@@ -25,14 +25,17 @@ function focus() {
   strip.value?.querySelector<HTMLElement>('[data-verdict]')?.focus()
 }
 onMounted(() => void nextTick(() => strip.value?.scrollIntoView({ block: 'nearest' })))
-defineExpose({ focus, key: props.bowl.key })
+defineExpose({ focus })
 </script>
 
 <template>
   <section ref="strip" class="panel strip" :aria-label="`Judge the first ${one[bowl.form] ?? 'pancake'}`" data-judge>
     <header class="head">
       <h2>{{ bowl.name }}: how did the first {{ one[bowl.form] ?? 'pancake' }} come out?</h2>
-      <p>moves heat, time or bowl for the other {{ bowl.count - bowl.poured }}</p>
+      <p>
+        moves heat, time or bowl for the other {{ bowl.count - bowl.poured
+        }}<template v-if="more">; {{ more }} more {{ more === 1 ? 'waits' : 'wait' }} for a verdict</template>
+      </p>
       <el-button class="ghost end" @click="unseen">No verdict, pour on</el-button>
     </header>
     <div class="ways">
@@ -48,6 +51,7 @@ defineExpose({ focus, key: props.bowl.key })
 
 <style scoped>
 .strip {
+  scroll-margin-top: var(--s2);
   padding: var(--s2) var(--s3) var(--s3);
 }
 .head {
@@ -80,5 +84,10 @@ defineExpose({ focus, key: props.bowl.key })
 }
 .way small {
   color: var(--ink-2);
+}
+@media (max-width: 1000px) {
+  .strip {
+    scroll-margin-top: min(46vh, 400px);
+  }
 }
 </style>
