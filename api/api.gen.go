@@ -2634,6 +2634,8 @@ type PantryItemTraits string
 
 // Part Something of a serving that is not in the batter
 type Part struct {
+	// EachG Of it on a portion, which then counts in nutrition, cost and the pulling list
+	EachG *float64    `json:"each_g,omitempty"`
 	Kind  Place       `json:"kind"`
 	Lines *[]PartLine `json:"lines,omitempty"`
 
@@ -2933,6 +2935,20 @@ type School struct {
 // SchoolBowls defines model for School.Bowls.
 type SchoolBowls string
 
+// Served defines model for Served.
+type Served struct {
+	// HoldBackG Of the bowl's sugar that what goes on makes up for
+	HoldBackG float64 `json:"hold_back_g"`
+
+	// SugarsG Of the whole serving
+	SugarsG      float64 `json:"sugars_g"`
+	SugarsOnTopG float64 `json:"sugars_on_top_g"`
+	Text         string  `json:"text"`
+
+	// ToppingsG Of what goes on a portion, as far as it counts
+	ToppingsG float64 `json:"toppings_g"`
+}
+
 // ServedPart defines model for ServedPart.
 type ServedPart struct {
 	Allergens  *[]string `json:"allergens,omitempty"`
@@ -3204,6 +3220,7 @@ type Worksheet struct {
 	// Plate How the portions lie on the plate or in the iron
 	Plate      *Plate             `json:"plate,omitempty"`
 	Portion    Portion            `json:"portion"`
+	Served     *Served            `json:"served,omitempty"`
 	Strategies *[]StrategyPreview `json:"strategies,omitempty"`
 	Verdict    []Verdict          `json:"verdict"`
 	Version    WorksheetVersion   `json:"version"`

@@ -130,6 +130,7 @@ type Part struct {
 	Kind  string     `json:"kind"` // top · middle · beside · pan · serving
 	Text  string     `json:"text"`
 	Lines []PartLine `json:"lines,omitzero"`
+	EachG *float64   `json:"each_g,omitzero"` // on a portion: then it counts
 }
 
 // PartLine is an ingredient of a part; how much of it need not be known.
@@ -139,7 +140,10 @@ type PartLine struct {
 	Unit       string   `json:"unit,omitzero"`
 }
 
-const maxPartText = 300 // characters
+const (
+	maxPartText = 300  // characters
+	maxEachG    = 1000 // g on a portion
+)
 
 // Said is what the recipe that a variation was read from claims of itself. It is shown beside what
 // is worked out, and never worked with.
@@ -465,6 +469,9 @@ func (r *reader) parts(parts []Part, k batter.Kitchen) []batter.Beside {
 	for i, p := range parts {
 		at := fmt.Sprintf("/parts/%d", i)
 		b := batter.Beside{Place: choice(r, at+"/kind", p.Kind, batter.Places, "", "place"), Text: strings.TrimSpace(p.Text)}
+		if b.EachG = r.above(at+"/each_g", p.EachG, "What is on a portion, in g,"); b.EachG > maxEachG {
+			r.p.Add(at+"/each_g", "out_of_range", "More than %d g on a portion is a slip of the keys.", maxEachG)
+		}
 		switch {
 		case b.Text == "":
 			r.p.Add(at+"/text", "missing", "Say what it is.")

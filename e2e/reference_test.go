@@ -73,7 +73,7 @@ func TestNothingOfThatName(t *testing.T) {
 	c.press("/")
 	c.sees(`document.activeElement?.closest('.el-autocomplete')`)
 	c.press("200 g zuchini" + kb.Enter)
-	c.sees(`document.querySelector('[data-addition=courgette_grated]')`)
+	c.sees(`document.querySelector('[data-addition=courgette_grated]') && !document.activeElement?.closest('.el-autocomplete')`)
 	c.press("/")
 	c.sees(`document.activeElement?.closest('.el-autocomplete')`)
 	c.press("sea buckthorn")

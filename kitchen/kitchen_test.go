@@ -113,6 +113,7 @@ type archive struct {
 	Texts      []document.Kept          `json:"texts,omitzero"`
 	Bases      []document.Kept          `json:"bases,omitzero"`
 	Variations []document.Kept          `json:"variations,omitzero"`
+	Packs      []document.Kept          `json:"packs,omitzero"`
 }
 
 func archiveOf(t *testing.T, s scene) (a archive) {

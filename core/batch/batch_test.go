@@ -559,6 +559,7 @@ func TestAPullingListForSeveralBowls(t *testing.T) {
 	grated := *in("carrot_grated")
 	grated.Stock = 100
 	carrot.Additions = []batter.Addition{{Line: batter.Line{ID: "carrot", Ingredient: &grated, Amount: 244, Unit: measure.Gram, Role: grated.Role}, Stage: batter.StageBatter}}
+	carrot.Beside = []batter.Beside{{Place: batter.OnTop, Text: "Syrup", Uses: []*food.Ingredient{in("maple_syrup")}, EachG: 20}, {Place: batter.OnTop, Text: "Butter", Uses: []*food.Ingredient{in("butter_unsalted")}, EachG: 8}}
 	list := batch.ToPull([]batch.Making{begin(t, beetroot()), begin(t, carrot)})
 	of := func(id string) batch.Pull {
 		return list.Lines[slices.IndexFunc(list.Lines, func(p batch.Pull) bool { return p.Ingredient == id })]
@@ -567,6 +568,9 @@ func TestAPullingListForSeveralBowls(t *testing.T) {
 	assert.Equal(t, []string{"Beetroot", "Carrot"}, of("plain_flour").For)
 	assert.Equal(t, []string{"Beetroot"}, of("walnuts_chopped").For)
 	c := of("carrot_grated")
+	portions := float64(list.Bowls[1].Count)
+	assert.InDelta(t, 20*portions, of("maple_syrup").Grams, 1e-9, "what goes on each")
+	assert.InDelta(t, 160+8*portions, of("butter_unsalted").Grams, 1e-9, "two bowls' own and what goes on")
 	assert.InDelta(t, 244/(1-0.11), *c.Bought, 1e-9)
 	assert.Equal(t, "4 × medium carrot", c.Pieces)
 	assert.InDelta(t, 144, *c.Short, 1e-9)

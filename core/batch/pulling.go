@@ -67,21 +67,15 @@ func ToPull(all []Making) Pulling {
 			}
 		}
 		for _, t := range m.Plan.Tasks {
-			if t.Kind != Weigh {
-				continue
+			if t.Kind == Weigh {
+				p := out.line(rows, m.item(t.Line).Ingredient, t.Label)
+				p.add(t.Grams, t.Decimals, m.Plan.Name)
 			}
-			at := slices.IndexFunc(out.Lines, func(p Pull) bool { return p.Ingredient == t.Ingredient })
-			if at < 0 {
-				row := m.item(t.Line).Ingredient
-				rows[t.Ingredient] = row
-				out.Lines = append(out.Lines, Pull{Ingredient: t.Ingredient, Label: t.Label, Name: row.Name, Allergens: row.Allergens, May: row.MayContain})
-				at = len(out.Lines) - 1
-			}
-			p := &out.Lines[at]
-			p.Grams += t.Grams
-			p.Decimals = max(p.Decimals, t.Decimals)
-			if !slices.Contains(p.For, m.Plan.Name) {
-				p.For = append(p.For, m.Plan.Name)
+		}
+		for _, b := range m.beside { // what goes on
+			for _, part := range b.Each {
+				p := out.line(rows, part.Ingredient, part.Ingredient.Label())
+				p.add(part.Grams*float64(m.Plan.Count), 0, m.Plan.Name)
 			}
 		}
 	}
@@ -92,6 +86,25 @@ func ToPull(all []Making) Pulling {
 		return cmp.Compare(slices.Index(shelfOrder, rows[a.Ingredient].Role), slices.Index(shelfOrder, rows[b.Ingredient].Role))
 	})
 	return out
+}
+
+// line is the row of an ingredient, a new one when there is none.
+func (l *Pulling) line(rows map[string]*food.Ingredient, in *food.Ingredient, label string) *Pull {
+	at := slices.IndexFunc(l.Lines, func(p Pull) bool { return p.Ingredient == in.ID })
+	if at < 0 {
+		rows[in.ID] = in
+		l.Lines = append(l.Lines, Pull{Ingredient: in.ID, Label: label, Name: in.Name, Allergens: in.Allergens, May: in.MayContain})
+		at = len(l.Lines) - 1
+	}
+	return &l.Lines[at]
+}
+
+func (p *Pull) add(grams float64, decimals int, bowl string) {
+	p.Grams += grams
+	p.Decimals = max(p.Decimals, decimals)
+	if !slices.Contains(p.For, bowl) {
+		p.For = append(p.For, bowl)
+	}
 }
 
 // count says how much that is as it is bought, and what the pantry has of it.

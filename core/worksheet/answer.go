@@ -29,6 +29,7 @@ type Worksheet struct {
 	NutritionPerPortion *Nutrients       `json:"nutrition_per_portion,omitzero"` // nil when the bowl fills no portion
 	NutritionPer100G    *Nutrients       `json:"nutrition_per_100g,omitzero"`
 	PanFatG             float64          `json:"pan_fat_g,omitzero"` // a portion, when it is counted
+	Served              *Served          `json:"served,omitzero"`    // with what goes on, when somebody said how much
 	Cost                *Cost            `json:"cost,omitzero"`      // nil while nothing has a price
 	Allergens           []string         `json:"allergens"`
 	AllergensEU         []string         `json:"allergens_eu"`
@@ -47,12 +48,23 @@ type Worksheet struct {
 	Working             []Working        `json:"working,omitzero"`    // likewise
 }
 
+// Served is a serving with what goes on it.
+type Served struct {
+	ToppingsG float64 `json:"toppings_g"`
+	SugarsG   float64 `json:"sugars_g"`        // of the whole serving
+	OnTopG    float64 `json:"sugars_on_top_g"` // of that
+	HoldBackG float64 `json:"hold_back_g"`     // of the bowl's sugar
+	Text      string  `json:"text"`
+}
+
 // ServedPart is something of a serving that is not in the batter.
 type ServedPart struct {
 	Kind       batter.Place `json:"kind"`
 	Text       string       `json:"text"`
 	Allergens  []string     `json:"allergens,omitzero"`
 	MayContain []string     `json:"may_contain,omitzero"`
+
+	Each []food.Part `json:"-"` // of it on a portion, where somebody said how much
 }
 
 // Include names what is worked out only for whoever asks for it: half of the time, half of the

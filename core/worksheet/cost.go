@@ -28,6 +28,11 @@ func (w *described) cost() {
 	for _, p := range w.pan.parts() {
 		count(p.Ingredient, p.Grams*float64(w.out.Portion.Count))
 	}
+	for _, b := range w.v.Beside {
+		for _, p := range b.OnEach() {
+			count(p.Ingredient, p.Grams*float64(w.out.Portion.Count))
+		}
+	}
 	if priced {
 		c.Portion = c.Batch / float64(w.out.Portion.Count)
 		w.out.Cost = &c

@@ -1,6 +1,7 @@
 package worksheet
 
 import (
+	"fmt"
 	"math"
 
 	"upbeatladle/core/batter"
@@ -137,6 +138,33 @@ func NutrientsOf(t food.Total, share float64) *Nutrients {
 	}
 }
 
+// How what goes on is set against the sugar of the batter (modelling choices: what lies on top is tasted first, so a quarter of
+// its sweetness is not missed inside; half of the bowl's sugar stays, for colour; less than 5 g a serving is not worth a word).
+const (
+	notMissed   = 0.25
+	staysSweet  = 0.5
+	sweetOnTopG = 5
+)
+
+// served judges batter and topping together.
+func (w *described) served(top food.Total, batterG float64) *Served {
+	s := &Served{ToppingsG: top.Mass, SugarsG: batterG + top.Sugars, OnTopG: top.Sugars}
+	sugar := 0.0
+	for i, l := range w.v.Base.Lines {
+		if l.Role == food.RoleSugar {
+			sugar += w.weigh[i] * l.Ingredient.Sugars / 100
+		}
+	}
+	if top.Sugars >= sweetOnTopG {
+		s.HoldBackG = math.Floor(math.Min(notMissed*top.Sweetness()*float64(w.out.Portion.Count), staysSweet*sugar))
+	}
+	s.Text = fmt.Sprintf("%.0f g of sugar a serving, %.0f of it from what goes on.", s.SugarsG, s.OnTopG)
+	if s.HoldBackG >= 1 {
+		s.Text += fmt.Sprintf(" If that is too sweet, hold up to %.0f g of sugar back from the bowl.", s.HoldBackG)
+	}
+	return s
+}
+
 // nutrition shares the bowl out by volume and what goes on the portions by number.
 func (w *described) nutrition() {
 	p := w.out.Portion
@@ -150,6 +178,15 @@ func (w *described) nutrition() {
 		if a.Stage == batter.StageOnPortion || a.Stage == batter.StageUnderPortion {
 			each.Add(food.Whole([]food.Part{{Ingredient: a.Ingredient, Grams: w.adds[i]}}), 1/float64(p.Count))
 		}
+	}
+	batterG := each.Sugars
+	top := food.Total{}
+	for _, b := range w.v.Beside {
+		top.Add(food.Whole(b.OnEach()), 1)
+	}
+	if top.Mass > 0 {
+		each.Add(top, 1)
+		w.out.Served = w.served(top, batterG)
 	}
 	if parts := w.pan.parts(); parts != nil {
 		each.Add(food.Whole(parts), 1)

@@ -37,7 +37,7 @@ func (w *described) beside() (notKnown []string) {
 		if len(b.Uses) == 0 {
 			notKnown = append(notKnown, "“"+b.Text+"”")
 		}
-		w.out.Parts = append(w.out.Parts, ServedPart{Kind: b.Place, Text: b.Text, Allergens: own.Contains, MayContain: own.May})
+		w.out.Parts = append(w.out.Parts, ServedPart{Kind: b.Place, Text: b.Text, Allergens: own.Contains, MayContain: own.May, Each: b.OnEach()})
 	}
 	switch p := w.pan; {
 	case p.unknown != "":

@@ -68,6 +68,9 @@ var Table = []Question{
 	ask("pulling", "what has to be out before some bowls are made: ingredients, tools", func(ctx context.Context, in document.Setting, w document.PullingWish) (batch.Pulling, error) {
 		return document.Pull(ctx, w, in)
 	}),
+	ask("toppings", "what is usually put on, with usual amounts", func(_ context.Context, in document.Setting, _ document.ToppingsWish) (document.ToppingsAnswer, error) {
+		return document.Toppings(in), nil
+	}),
 	ask("sauce", "a pot: what boils off, when to stop, what it makes, what is in it", func(_ context.Context, in document.Setting, w document.SauceWish) (document.SauceAnswer, error) {
 		return document.WorkSauce(w, in)
 	}),

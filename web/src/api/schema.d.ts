@@ -123,6 +123,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/toppings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What is usually put on, with usual amounts */
+        post: operations["listToppings"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/sauce": {
         parameters: {
             query?: never;
@@ -2559,6 +2576,11 @@ export interface components {
             /** @description In the words of the cook */
             text: string;
             lines?: components["schemas"]["PartLine"][];
+            /**
+             * Format: double
+             * @description Of it on a portion, which then counts in nutrition, cost and the pulling list
+             */
+            each_g?: number;
         };
         PartLine: {
             ingredient: string;
@@ -2635,6 +2657,26 @@ export interface components {
             /** @description Id of the text that it was read from */
             source_text?: string;
         };
+        Served: {
+            /**
+             * Format: double
+             * @description Of what goes on a portion, as far as it counts
+             */
+            toppings_g: number;
+            /**
+             * Format: double
+             * @description Of the whole serving
+             */
+            sugars_g: number;
+            /** Format: double */
+            sugars_on_top_g: number;
+            /**
+             * Format: double
+             * @description Of the bowl's sugar that what goes on makes up for
+             */
+            hold_back_g: number;
+            text: string;
+        };
         Worksheet: {
             /** @enum {string} */
             format: "upbeat-ladle/worksheet";
@@ -2652,6 +2694,7 @@ export interface components {
              * @description Fat of the plate a portion, when it is counted
              */
             pan_fat_g?: number;
+            served?: components["schemas"]["Served"];
             cost?: components["schemas"]["Cost"];
             allergens: string[];
             /** @description In the words of the EU list */
@@ -4783,6 +4826,23 @@ export interface components {
             allergen_text: string;
             nutrition_per_100g: components["schemas"]["Nutrition"];
         };
+        ToppingsWish: Record<string, never>;
+        Toppings: {
+            items: components["schemas"]["Topping"][];
+        };
+        Topping: {
+            ingredient: string;
+            /** @description A pat, a drizzle */
+            says: string;
+            label: string;
+            /** Format: double */
+            each_g: number;
+            /** Format: double */
+            step_g: number;
+            kind: components["schemas"]["Place"];
+            allergens: string[];
+            may_contain: string[];
+        };
     };
     responses: {
         /** @description What is wrong, in a sentence */
@@ -4980,6 +5040,31 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Pulling"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listToppings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ToppingsWish"];
+            };
+        };
+        responses: {
+            /** @description The toppings */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Toppings"];
                 };
             };
             default: components["responses"]["Problem"];

@@ -32,6 +32,7 @@ import ZoneSwitch, { type Zone } from './ZoneSwitch.vue'
 import { useBenchKeys } from './useBenchKeys'
 
 const PrintDialog = defineAsyncComponent(() => import('@/bench/print/PrintDialog.vue'))
+const ToppingsDialog = defineAsyncComponent(() => import('@/bench/dialogs/ToppingsDialog.vue'))
 const PullingDialog = defineAsyncComponent(() => import('@/bench/make/PullingDialog.vue'))
 const GuestDialog = defineAsyncComponent(() => import('@/house/GuestDialog.vue'))
 const BenchTour = defineAsyncComponent(() => import('@/help/BenchTour.vue'))
@@ -59,6 +60,7 @@ const printing = ref(false)
 const inviting = ref(false)
 const steps = ref(false)
 const pulling = ref(false)
+const toppings = ref(false)
 const making = useMaking()
 
 /** What stands beside the list: the working of a figure, the notes, else what is in hand and the portion. */
@@ -157,7 +159,8 @@ watch(
         @print="printing = true"
         @guest="inviting = true"
         @steps="steps = true"
-        @pulling="pulling = true" />
+        @pulling="pulling = true"
+        @toppings="toppings = true" />
       <div class="body" :class="{ heating: heat.open && bench.sheet, troubled: bench.trouble }">
         <p v-if="bench.trouble && !(heat.open && bench.sheet)" class="panel trouble" role="alert">
           <i class="sign high" /><span>{{ bench.trouble }} <template v-if="bench.sheet">The figures below are the last good ones.</template></span>
@@ -225,6 +228,7 @@ watch(
     <BenchTour v-if="touring" v-model="touring" @zone="zone = $event" />
     <PrintDialog v-if="bench.doc" v-model="printing" />
     <PullingDialog v-if="bench.doc" v-model="pulling" />
+    <ToppingsDialog v-if="bench.doc" v-model="toppings" />
     <GuestDialog v-if="inviting" v-model="inviting" :card="bench.id" :name="bench.doc?.name" />
     <ConflictDialog />
   </main>

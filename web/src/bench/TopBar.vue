@@ -9,7 +9,7 @@ import { forms } from './choices'
 import UnderWay from '@/bench/make/UnderWay.vue'
 import VariationTitle from './VariationTitle.vue'
 
-const emit = defineEmits<{ variations: []; versions: []; help: []; print: []; guest: []; steps: []; pulling: [] }>()
+const emit = defineEmits<{ variations: []; versions: []; help: []; print: []; guest: []; steps: []; pulling: []; toppings: [] }>()
 const bench = useBench()
 const phone = useMediaQuery('(max-width: 700px)')
 const wide = useMediaQuery('(min-width: 1040px)')
@@ -28,6 +28,7 @@ function choose(command: string) {
   else if (command === 'guest') emit('guest')
   else if (command === 'steps') emit('steps')
   else if (command === 'pulling') emit('pulling')
+  else if (command === 'toppings') emit('toppings')
   else if (command === 'help') emit('help')
   else if (command === 'redo') bench.redo()
   else if (command === 'units') unitsShown.value = other.value
@@ -72,6 +73,7 @@ function choose(command: string) {
               <el-dropdown-item command="units"><Icon name="scale" />In {{ other === 'cups' ? 'cups and spoons' : 'grams' }}</el-dropdown-item>
             </template>
             <el-dropdown-item command="steps"><Icon name="list" />Read the steps</el-dropdown-item>
+            <el-dropdown-item command="toppings"><Icon name="drop" />What goes on top</el-dropdown-item>
             <el-dropdown-item command="pulling"><Icon name="shelf" />What has to be out</el-dropdown-item>
             <el-dropdown-item command="print"><Icon name="print" />Print a card</el-dropdown-item>
             <el-dropdown-item command="guest"><Icon name="out" />A link for a guest</el-dropdown-item>

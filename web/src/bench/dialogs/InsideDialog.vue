@@ -6,6 +6,12 @@ import { figure } from '@/parts/figures'
 const shown = defineModel<boolean>({ required: true })
 const props = defineProps<{ sheet: Worksheet }>()
 const emit = defineEmits<{ why: [] }>()
+/** What the figures are of. */
+const counted = computed(() => {
+  const { served, pan_fat_g: fat } = props.sheet
+  const of = [served && `${figure(served.toppings_g, 1)} g of what goes on`, fat && `${figure(fat, 1)} g of fat from the pan`].filter(Boolean)
+  return of.length ? `With ${of.join(' and ')}` : 'As mixed, no fat of the pan'
+})
 const rows = computed(() => {
   const p = props.sheet.nutrition_per_portion
   const h = props.sheet.nutrition_per_100g
@@ -45,7 +51,7 @@ const rows = computed(() => {
     <table v-if="rows.length">
       <thead>
         <tr>
-          <th scope="col">{{ sheet.pan_fat_g ? `With ${figure(sheet.pan_fat_g, 1)} g of fat from the pan` : 'As mixed, no fat of the pan' }}</th>
+          <th scope="col">{{ counted }}</th>
           <th scope="col">a portion</th>
           <th scope="col">100 g</th>
         </tr>
