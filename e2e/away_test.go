@@ -12,9 +12,10 @@ import (
 	"upbeatladle/e2e/stage"
 )
 
-// keptShell waits until the front end is on the tablet.
+// keptShell waits until the front end is on the tablet, and what is on the bench with it.
 func (c cook) keptShell() {
 	c.Helper()
+	c.sees(`JSON.parse(localStorage.getItem('ladle.last') ?? 'null')?.sheet`)
 	c.sees(`(navigator.serviceWorker.ready.then(r => window.__kept = !!r.active && !!navigator.serviceWorker.controller), window.__kept)`)
 }
 
