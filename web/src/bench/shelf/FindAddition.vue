@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { nextTick, onMounted, ref } from 'vue'
+import { nextTick, onMounted, ref, watch } from 'vue'
 import { useMutationObserver } from '@vueuse/core'
 import { useRouter } from 'vue-router'
 import { api, got, said, useLatest, type Ingredient } from '@/api/client'
@@ -10,6 +10,8 @@ const props = defineProps<{ flourG?: number; words?: string }>()
 const emit = defineEmits<{ found: [ingredient: Ingredient] }>()
 
 const text = ref('')
+/** The key that leads here, pressed once more, is no letter of a name. */
+watch(text, (t) => t.startsWith('/') && (text.value = t.slice(1)))
 const count = ref<number>() // of what was found, for who cannot see the list
 const trouble = ref('')
 const box = ref<{ focus: () => void; blur: () => void }>()
