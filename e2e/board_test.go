@@ -101,7 +101,7 @@ func TestAMorningAtTheBoard(t *testing.T) {
 	c.keepsTheRules(1280, "the verdict")
 	c.press(" ") // takes the focus to the strip
 	c.sees(`document.activeElement?.dataset.verdict === 'right'`)
-	c.click("[data-verdict=pale]")
+	c.taps("[data-verdict=pale]")
 	c.sees(`!document.querySelector('[data-judge]') && document.querySelector('[data-plate=plate] .who small').innerText.includes(` + quoted(says[len("dial to "):]) + `)`)
 
 	// A reload, and another tablet, see the same.
@@ -118,7 +118,7 @@ func TestAMorningAtTheBoard(t *testing.T) {
 	m.pass(4 * time.Minute)
 	c.does("Lift 1")
 	c.sees(`document.querySelector('[data-judge]')`)
-	c.click("[data-verdict=right]")
+	c.taps("[data-verdict=right]")
 	c.sees(`document.querySelectorAll('[data-phase=free]').length > 5`)
 
 	// Into the freezer, an hour flat, bagged, with a label that tells what is in it.
