@@ -53,7 +53,8 @@ audit: web/node_modules/.installed ## ask the registry for known faults of what 
 
 test: chromium build check audit ## everything: static checks, all tests, the real interface in Chromium
 	cd web && npm run --silent test
-	REQUIRE_FOOD_TABLE=1 REQUIRE_BROWSER=1 go test -timeout 12m ./...
+	REQUIRE_FOOD_TABLE=1 REQUIRE_BROWSER=1 go test -timeout 12m $$(go list ./... | grep -v '/e2e$$')
+	e2e/twice
 	go test -race -timeout 10m -skip '$(ALONE)' ./store ./device ./kitchen ./house ./api
 
 generate: web/node_modules/.installed ## write what is generated from api/openapi.yaml
