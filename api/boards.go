@@ -26,6 +26,8 @@ type boardNow struct {
 	Now       time.Time     `json:"now"`
 	State     griddle.State `json:"state"`
 	Heats     heatsNow      `json:"heats"`
+
+	Reads map[string]griddle.Reading `json:"reads"` // of the thermometers at the plates
 }
 
 // heatsNow is what the thermometers read, as it goes out.
@@ -89,7 +91,11 @@ func (h *heats) fresh(ctx context.Context, at time.Time) heatsNow {
 }
 
 func (s *Server) boardNow(ctx context.Context, b kitchen.BoardNow) boardNow {
-	return boardNow{b.ID, b.Name, b.StartedAt, b.At, b.State, s.heats.now(context.WithoutCancel(ctx), s.now())}
+	out := boardNow{b.ID, b.Name, b.StartedAt, b.At, b.State, s.heats.now(context.WithoutCancel(ctx), s.now()), map[string]griddle.Reading{}}
+	for plate, c := range out.Heats.Plates {
+		out.Reads[plate] = b.State.Read(plate, c, b.Fahrenheit)
+	}
+	return out
 }
 
 func (s *Server) answerBoard(c *gin.Context, status int, b kitchen.BoardNow, err error) {

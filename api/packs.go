@@ -6,6 +6,7 @@ import (
 
 	"github.com/gin-gonic/gin"
 
+	"upbeatladle/core/keep"
 	"upbeatladle/device"
 	"upbeatladle/document"
 	"upbeatladle/store"
@@ -23,18 +24,23 @@ func (s *Server) ListPacks(c *gin.Context) {
 		Revision int64         `json:"revision"`
 		Document document.Pack `json:"document"`
 		DaysLeft int           `json:"days_left"`
-		State    string        `json:"state"`
+		State    keep.Waiting  `json:"state"`
 		Says     string        `json:"says"`
 		Trouble  string        `json:"trouble,omitempty"`
 	}
 	out := struct {
 		Items   []item `json:"items"`
+		Packs   int    `json:"packs"`
+		Pieces  int    `json:"pieces"`
 		Printer string `json:"printer"`
 	}{Items: []item{}}
 	if s.printer != nil {
 		out.Printer = s.printer.Where()
 	}
 	for _, p := range all {
+		if p.State != keep.UsedUp {
+			out.Packs, out.Pieces = out.Packs+1, out.Pieces+p.Pack.Left
+		}
 		out.Items = append(out.Items, item{p.ID, p.Revision, p.Pack, p.DaysLeft, p.State, p.Says, p.Trouble})
 	}
 	c.JSON(http.StatusOK, out)

@@ -9,6 +9,7 @@ import (
 
 	"upbeatladle/core/batch"
 	"upbeatladle/core/batter"
+	"upbeatladle/core/griddle"
 	"upbeatladle/core/mixing"
 )
 
@@ -196,18 +197,8 @@ func DecodeBatch(data []byte) (Batch, error) {
 		p.Add("/started_at", "missing", "Say when the batch was begun.")
 	case len(b.Plan.Tasks) == 0 || len(b.Plan.Tasks) > maxTasks:
 		p.Add("/plan/tasks", "out_of_range", "A plan has 1 to %d tasks.", maxTasks)
-	case len(b.Events) > MaxEvents:
-		p.Add("/events", "too_many", "A batch has at most %d events.", MaxEvents)
 	}
-	for i, e := range b.Events {
-		if q := b.checkEvent(e); len(q) > 0 {
-			for _, one := range q {
-				one.Pointer = "/events/" + strconv.Itoa(i) + one.Pointer
-				p = append(p, one)
-			}
-			break
-		}
-	}
+	checkEvents(&p, b.Events, "batch", b.checkEvent)
 	return b, p.OrNil()
 }
 
@@ -279,8 +270,24 @@ func (b Batch) checkEvent(e batch.Event) Problems {
 // Encode writes the batch.
 func (b Batch) Encode() ([]byte, error) { return encode(b) }
 
-// EncodeEvent writes one event as it is kept.
-func EncodeEvent(e batch.Event) ([]byte, error) { return encode(e) }
+// EncodeEvent writes one event of a batch or a board as it is kept.
+func EncodeEvent[E batch.Event | griddle.Event](e E) ([]byte, error) { return encode(e) }
+
+// checkEvents says what is wrong with the first event that cannot be.
+func checkEvents[E any](p *Problems, events []E, what string, check func(E) Problems) {
+	if len(events) > MaxEvents {
+		p.Add("/events", "too_many", "A %s has at most %d events.", what, MaxEvents)
+	}
+	for i, e := range events {
+		if q := check(e); len(q) > 0 {
+			for _, one := range q {
+				one.Pointer = "/events/" + strconv.Itoa(i) + one.Pointer
+				*p = append(*p, one)
+			}
+			return
+		}
+	}
+}
 
 // SummariseBatch is what is kept of a batch, its events with it.
 func SummariseBatch(ctx context.Context, data []byte, s Setting) (Summary, error) {

@@ -7,7 +7,6 @@ import (
 	"maps"
 	"math"
 	"slices"
-	"strconv"
 	"strings"
 	"time"
 
@@ -73,23 +72,13 @@ func DecodeBoard(data []byte) (Board, error) {
 		p.Add("/version", "wrong_version", "Version %d of a board is not known here; %d is.", b.Version, Version)
 	case b.StartedAt.IsZero():
 		p.Add("/started_at", "missing", "Say when the board was begun.")
-	case len(b.Events) > MaxEvents:
-		p.Add("/events", "too_many", "A board has at most %d events.", MaxEvents)
 	}
 	if text, err := b.Kitchen.Encode(); err != nil {
 		return b, under("/kitchen", err)
 	} else if _, err := DecodeKitchen(text); err != nil {
 		return b, under("/kitchen", err)
 	}
-	for i, e := range b.Events {
-		if q := b.checkEvent(e); len(q) > 0 {
-			for _, one := range q {
-				one.Pointer = "/events/" + strconv.Itoa(i) + one.Pointer
-				p = append(p, one)
-			}
-			break
-		}
-	}
+	checkEvents(&p, b.Events, "board", b.checkEvent)
 	return b, p.OrNil()
 }
 
@@ -163,9 +152,6 @@ func (b Board) checkEvent(e griddle.Event) Problems {
 
 // Encode writes the board.
 func (b Board) Encode() ([]byte, error) { return encode(b) }
-
-// EncodeBoardEvent writes one event as it is kept.
-func EncodeBoardEvent(e griddle.Event) ([]byte, error) { return encode(e) }
 
 // SummariseBoard is what is kept of a board, its events with it.
 func SummariseBoard(data []byte) (Summary, error) {

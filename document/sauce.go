@@ -72,18 +72,8 @@ type SauceLine struct {
 	Grams      float64 `json:"grams"`
 }
 
-// kindOf is the kind of a sauce; a syrup is one of fruit where there is fruit in it.
-func (s Sauce) kindOf(parts []food.Part) sauce.Kind {
-	if s.Kind != "syrup" {
-		return sauce.Kind(s.Kind)
-	}
-	for _, p := range parts {
-		if p.Ingredient.HasCells() || p.Ingredient.Group == food.GroupPuree {
-			return sauce.FruitSyrup
-		}
-	}
-	return sauce.SugarSyrup
-}
+// anySyrup leaves it to the lines which syrup it is.
+const anySyrup = "syrup"
 
 // maxSauceLines is how many lines a pot takes (modelling choice: a page).
 const maxSauceLines = 40
@@ -120,7 +110,7 @@ func (a Sauce) pot(at string, s Setting) (sauce.Pot, error) {
 	case len(a.Lines) > maxSauceLines:
 		r.p.Add(at+"/lines", "too_many", "%d lines are too many; %d is the most.", len(a.Lines), maxSauceLines)
 	}
-	if a.Kind != "syrup" {
+	if a.Kind != anySyrup {
 		choice(r, at+"/kind", a.Kind, sauce.Kinds, "", "kind of sauce")
 	}
 	if err := r.p.OrNil(); err != nil {
@@ -150,7 +140,9 @@ func (a Sauce) pot(at string, s Setting) (sauce.Pot, error) {
 			p.Target.Servings = *t.Servings
 		}
 	}
-	p.Kind = a.kindOf(p.Parts)
+	if p.Kind = sauce.Kind(a.Kind); a.Kind == anySyrup {
+		p.Kind = sauce.SyrupOf(p.Parts)
+	}
 	return p, r.p.OrNil()
 }
 

@@ -20,6 +20,7 @@ type Topping struct {
 	Label      string       `json:"label"`
 	EachG      float64      `json:"each_g"`
 	StepG      float64      `json:"step_g"`
+	MostG      float64      `json:"most_g"`
 	Kind       batter.Place `json:"kind"`
 	Allergens  []string     `json:"allergens"`
 	MayContain []string     `json:"may_contain"`
@@ -33,7 +34,7 @@ func Toppings(s Setting) ToppingsAnswer {
 		if in == nil {
 			continue
 		}
-		out.Items = append(out.Items, Topping{in.ID, t.Says, in.Label(), t.EachG, t.StepG, t.Place, append([]string{}, in.Allergens...), append([]string{}, in.MayContain...)})
+		out.Items = append(out.Items, Topping{in.ID, t.Says, in.Label(), t.EachG, t.StepG, maxEachG, t.Place, append([]string{}, in.Allergens...), append([]string{}, in.MayContain...)})
 	}
 	return out
 }

@@ -176,20 +176,6 @@ func (k *Kitchen) follow(ctx context.Context, d store.Document) (followed, error
 	return f, nil
 }
 
-// decoded are kept events; one that cannot be read is left out, and the rest stands.
-func (k *Kitchen) decoded(rows []store.Event) []batch.Event {
-	out := make([]batch.Event, 0, len(rows))
-	for _, r := range rows {
-		var e batch.Event
-		if err := document.Strict(r.Body, &e); err != nil {
-			k.log.Warn("an event of a batch cannot be read", "event", r.ID, "err", err)
-			continue
-		}
-		out = append(out, e)
-	}
-	return out
-}
-
 // Batch returns a batch as far as it has come.
 func (k *Kitchen) Batch(ctx context.Context, id string) (BatchNow, error) {
 	d, err := k.store.Get(ctx, store.Batch, id)
@@ -201,7 +187,7 @@ func (k *Kitchen) Batch(ctx context.Context, id string) (BatchNow, error) {
 		return BatchNow{}, err
 	}
 	rows, err := k.store.Events(ctx, id)
-	return now(id, f, k.clockOf(ctx, f.doc.Common), k.decoded(rows)), err
+	return now(id, f, k.clockOf(ctx, f.doc.Common), decoded[batch.Event](k, rows)), err
 }
 
 // clockOf is the clock of a common batter, which goes on in the bowls that took of it; nil when there is none.
@@ -245,7 +231,7 @@ func (k *Kitchen) Tell(ctx context.Context, id string, data []byte) (BatchNow, e
 		if err != nil {
 			return err
 		}
-		events := k.decoded(rows)
+		events := decoded[batch.Event](k, rows)
 		if slices.ContainsFunc(events, func(x batch.Event) bool { return x.ID == e.ID }) {
 			after = now(id, f, common, events)
 			return nil
@@ -371,7 +357,7 @@ func (k *Kitchen) Batches(ctx context.Context) ([]BatchListed, error) {
 		if err != nil {
 			return nil, err
 		}
-		events := k.decoded(rows)
+		events := decoded[batch.Event](k, rows)
 		if batch.IsMade(events) { // a week of made ones is not worked out for a list of those under way
 			one.State.Made = true
 			if b, err := document.DecodeBatch(d.Body); err == nil {
@@ -406,7 +392,7 @@ func (k *Kitchen) exportedBatch(ctx context.Context, d store.Document, as string
 	if err != nil {
 		return nil, err
 	}
-	return []byte(now(d.ID, f, nil, k.decoded(rows)).State.Text(f.making.Plan)), nil
+	return []byte(now(d.ID, f, nil, decoded[batch.Event](k, rows)).State.Text(f.making.Plan)), nil
 }
 
 // withEvents is a kept batch together with what happened to it. One that cannot be read goes as it is.
@@ -415,7 +401,7 @@ func (k *Kitchen) withEvents(body []byte, rows []store.Event) ([]byte, error) {
 	if err != nil {
 		return body, nil
 	}
-	b.Events = k.decoded(rows)
+	b.Events = decoded[batch.Event](k, rows)
 	return b.Encode()
 }
 
@@ -425,12 +411,8 @@ func apart(data []byte) (body []byte, rows []store.Event, err error) {
 	if err != nil {
 		return nil, nil, err
 	}
-	for _, e := range b.Events {
-		text, err := document.EncodeEvent(e)
-		if err != nil {
-			return nil, nil, err
-		}
-		rows = append(rows, store.Event{ID: e.ID, At: e.At, Body: text})
+	if rows, err = rowsOf(b.Events, func(e batch.Event) (string, time.Time) { return e.ID, e.At }); err != nil {
+		return nil, nil, err
 	}
 	b.Events = nil
 	body, err = b.Encode()

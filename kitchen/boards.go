@@ -20,6 +20,8 @@ type BoardNow struct {
 	StartedAt time.Time
 	At        time.Time
 	State     griddle.State
+
+	Fahrenheit bool // the kitchen's own degrees
 }
 
 // BeginBoard begins a morning at the plates. A key other than "" makes a repeated call return the first.
@@ -45,7 +47,7 @@ func (k *Kitchen) BeginBoard(ctx context.Context, key string) (BoardNow, error) 
 
 func (k *Kitchen) boardNow(id string, b document.Board, events []griddle.Event) BoardNow {
 	at := k.now().UTC().Truncate(time.Millisecond)
-	return BoardNow{ID: id, Name: b.Name, StartedAt: b.StartedAt, At: at, State: griddle.Fold(b.Plates(), events, at)}
+	return BoardNow{ID: id, Name: b.Name, StartedAt: b.StartedAt, At: at, State: griddle.Fold(b.Plates(), events, at), Fahrenheit: b.Kitchen.Domain().Fahrenheit()}
 }
 
 // Board returns a board as it stands now.
@@ -59,21 +61,7 @@ func (k *Kitchen) Board(ctx context.Context, id string) (BoardNow, error) {
 		return BoardNow{}, err
 	}
 	rows, err := k.store.Events(ctx, id)
-	return k.boardNow(id, b, k.boardEvents(rows)), err
-}
-
-// boardEvents are kept events; one that cannot be read is left out, and the rest stands.
-func (k *Kitchen) boardEvents(rows []store.Event) []griddle.Event {
-	out := make([]griddle.Event, 0, len(rows))
-	for _, r := range rows {
-		var e griddle.Event
-		if err := document.Strict(r.Body, &e); err != nil {
-			k.log.Warn("an event of a board cannot be read", "event", r.ID, "err", err)
-			continue
-		}
-		out = append(out, e)
-	}
-	return out
+	return k.boardNow(id, b, decoded[griddle.Event](k, rows)), err
 }
 
 // TellBoard adds an event to a board, stamped with the time, and returns how it stands then. An event that is there
@@ -98,7 +86,7 @@ func (k *Kitchen) TellBoard(ctx context.Context, id string, data []byte) (BoardN
 		if err != nil {
 			return BoardNow{}, err
 		}
-		if err := k.work(ctx, &e, b, griddle.Fold(b.Plates(), k.boardEvents(rows), e.At)); err != nil {
+		if err := k.work(ctx, &e, b, griddle.Fold(b.Plates(), decoded[griddle.Event](k, rows), e.At)); err != nil {
 			return BoardNow{}, err
 		}
 	}
@@ -111,7 +99,7 @@ func (k *Kitchen) TellBoard(ctx context.Context, id string, data []byte) (BoardN
 		if err != nil {
 			return err
 		}
-		events := k.boardEvents(rows)
+		events := decoded[griddle.Event](k, rows)
 		if slices.ContainsFunc(events, func(x griddle.Event) bool { return x.ID == e.ID }) {
 			after = k.boardNow(id, b, events)
 			return nil
@@ -128,7 +116,7 @@ func (k *Kitchen) TellBoard(ctx context.Context, id string, data []byte) (BoardN
 		if err != nil {
 			return err
 		}
-		body, err := document.EncodeBoardEvent(e)
+		body, err := document.EncodeEvent(e)
 		if err != nil {
 			return err
 		}
@@ -236,7 +224,7 @@ func (k *Kitchen) lay(ctx context.Context, b document.Board, from, on string, po
 	if f.making.Plan.Common {
 		return griddle.Bowl{}, document.Refusal("/batch", "common", "This is the common batter: put the bowls on that it is split into.")
 	}
-	bowl, err := b.Lay(ctx, f.doc, on, f.making.Fold(k.decoded(rows)).Count, poured, a, k.Bare())
+	bowl, err := b.Lay(ctx, f.doc, on, f.making.Fold(decoded[batch.Event](k, rows)).Count, poured, a, k.Bare())
 	bowl.Batch = from
 	return bowl, err
 }
@@ -307,7 +295,7 @@ func (k *Kitchen) Boards(ctx context.Context) ([]BoardListed, error) {
 		if err != nil {
 			return nil, err
 		}
-		one.BoardNow = k.boardNow(d.ID, b, k.boardEvents(rows))
+		one.BoardNow = k.boardNow(d.ID, b, decoded[griddle.Event](k, rows))
 		out = append(out, one)
 	}
 	return out, nil
@@ -336,7 +324,7 @@ func (k *Kitchen) withBoardEvents(body []byte, rows []store.Event) ([]byte, erro
 	if err != nil {
 		return body, nil
 	}
-	b.Events = k.boardEvents(rows)
+	b.Events = decoded[griddle.Event](k, rows)
 	return b.Encode()
 }
 
@@ -346,12 +334,8 @@ func boardApart(data []byte) (body []byte, rows []store.Event, err error) {
 	if err != nil {
 		return nil, nil, err
 	}
-	for _, e := range b.Events {
-		text, err := document.EncodeBoardEvent(e)
-		if err != nil {
-			return nil, nil, err
-		}
-		rows = append(rows, store.Event{ID: e.ID, At: e.At, Body: text})
+	if rows, err = rowsOf(b.Events, func(e griddle.Event) (string, time.Time) { return e.ID, e.At }); err != nil {
+		return nil, nil, err
 	}
 	b.Events = nil
 	body, err = b.Encode()

@@ -3,10 +3,10 @@ package kitchen
 import (
 	"cmp"
 	"context"
-	"fmt"
 	"slices"
 	"time"
 
+	"upbeatladle/core/keep"
 	"upbeatladle/document"
 	"upbeatladle/label"
 	"upbeatladle/store"
@@ -18,13 +18,10 @@ type PackListed struct {
 	Revision int64
 	Pack     document.Pack
 	DaysLeft int
-	State    string // fine, soon, over
+	State    keep.Waiting // fine, soon, over, used
 	Says     string
 	Trouble  string // why it cannot be read
 }
-
-// soonDays is from when a pack is said to be near its day (modelling choice).
-const soonDays = 7
 
 // Packs lists the freezer: what is used first first, what is used up last.
 func (k *Kitchen) Packs(ctx context.Context) ([]PackListed, error) {
@@ -32,27 +29,17 @@ func (k *Kitchen) Packs(ctx context.Context) ([]PackListed, error) {
 	if err != nil {
 		return nil, err
 	}
-	today, _ := time.Parse("2006-01-02", k.now().Format("2006-01-02"))
+	today, _ := time.Parse(time.DateOnly, k.now().Format(time.DateOnly))
 	out := make([]PackListed, 0, len(docs))
 	for _, d := range docs {
-		one := PackListed{ID: d.ID, Revision: d.Revision, State: "fine"}
+		one := PackListed{ID: d.ID, Revision: d.Revision, State: keep.Fine}
 		if one.Pack, err = document.DecodePack(d.Body); err != nil {
 			one.Trouble = document.Sentence(err)
 			out = append(out, one)
 			continue
 		}
-		by, _ := time.Parse("2006-01-02", one.Pack.UseBy)
-		one.DaysLeft = int(by.Sub(today).Hours() / 24)
-		switch {
-		case one.Pack.Left == 0:
-			one.Says = "used up"
-		case one.DaysLeft < 0:
-			one.State, one.Says = "over", "past its day: look at it before anybody eats it, and follow your local code"
-		case one.DaysLeft <= soonDays:
-			one.State, one.Says = "soon", fmt.Sprintf("%d days left: use it next", one.DaysLeft)
-		default:
-			one.Says = fmt.Sprintf("%d days left", one.DaysLeft)
-		}
+		by, _ := time.Parse(time.DateOnly, one.Pack.UseBy)
+		one.State, one.DaysLeft, one.Says = keep.Packed(by, today, one.Pack.Left)
 		out = append(out, one)
 	}
 	slices.SortStableFunc(out, func(a, b PackListed) int {

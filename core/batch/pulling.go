@@ -62,7 +62,7 @@ func ToPull(all []Making) Pulling {
 			}
 		}
 		for _, p := range m.beside {
-			if !slices.Contains(out.Beside, p.Text) {
+			if len(p.Each) == 0 && !slices.Contains(out.Beside, p.Text) {
 				out.Beside = append(out.Beside, p.Text)
 			}
 		}

@@ -337,6 +337,9 @@ func DefaultKitchen() Kitchen {
 	}
 }
 
+// Fahrenheit tells whether its plates are spoken of in °F.
+func (k Kitchen) Fahrenheit() bool { return k.Measures.Name == measure.US.Name }
+
 // Grams turns a line into grams with the kitchen's measures and eggs. Errors are those of
 // measure.ToGrams.
 func (k Kitchen) Grams(l Line) (float64, error) {

@@ -67,8 +67,9 @@ type Effect struct {
 	Verdict Verdict `json:"verdict"`
 	Label   string  `json:"label"`
 	Says    string  `json:"says"`
-	StirG   float64 `json:"stir_g,omitzero"` // of the base's liquid, for what is left
-	Stir    string  `json:"stir,omitzero"`   // what is stirred in, as a sentence
+	Teaches bool    `json:"teaches,omitzero"` // something about the plate, that holds on other mornings too
+	StirG   float64 `json:"stir_g,omitzero"`  // of the base's liquid, for what is left
+	Stir    string  `json:"stir,omitzero"`    // what is stirred in, as a sentence
 }
 
 // Bowl is what one bowl asks of one plate or iron, as it was worked out when it was put on it. Times in s,
@@ -87,6 +88,7 @@ type Bowl struct {
 	Window     string       `json:"window,omitzero"`    // "148 to 168 °C"
 	GriddleC   float64      `json:"griddle_c"`          //
 	WindowC    []float64    `json:"window_c,omitempty"` //
+	HotStart   string       `json:"hot_start,omitzero"` // how it is poured hotter first
 	PreheatMin float64      `json:"preheat_min"`
 	FirstS     float64      `json:"first_s"`           // closed, in an iron
 	SecondS    float64      `json:"second_s,omitzero"` // none in an iron
@@ -99,8 +101,10 @@ type Bowl struct {
 	Serve      string       `json:"serve,omitzero"`
 	Contains   []string     `json:"contains"`
 	May        []string     `json:"may_contain"`
-	Suspects   []string     `json:"suspects"` // contained, in some makes, or not known: what a plate may carry over
-	Allergens  string       `json:"allergen_text"`
+	NotKnown   []string     `json:"not_known,omitempty"`  // what nobody could look up, by its name
+	Suspects   []string     `json:"suspects"`             // contained, in some makes, or not known: what a plate may carry over
+	Allergens  string       `json:"allergen_text"`        // of what is cooked,
+	Served     string       `json:"served_text,omitzero"` // and with what goes on at the table, where that is more
 	Warnings   []string     `json:"warnings,omitempty"`
 	Cautions   []string     `json:"cautions,omitempty"`
 	Colour     string       `json:"colour,omitzero"` // of the batter, roughly
@@ -172,8 +176,13 @@ func Lay(ctx context.Context, v batter.Variation, k batter.Kitchen, on string, c
 func (b *Bowl) take(sheet worksheet.Worksheet, lies worksheet.Lies) {
 	c := sheet.Cook
 	b.Count, b.PortionML = sheet.Portion.Count, sheet.Portion.VolumeML
-	b.HeatText, b.Dial, b.Window, b.GriddleC, b.WindowC, b.PreheatMin = c.GriddleText, c.Dial, c.WindowText, c.GriddleC, c.WindowC, c.PreheatMin
-	b.Contains, b.May, b.Suspects, b.Allergens, b.Warnings = sheet.Allergens, sheet.MayContain, sheet.Suspects, sheet.AllergenText, c.Warnings
+	b.HeatText, b.Dial, b.Window, b.GriddleC, b.WindowC, b.PreheatMin, b.HotStart = c.GriddleText, c.Dial, c.WindowText, c.GriddleC, c.WindowC, c.PreheatMin, c.HotStart
+	a := sheet.Cooked
+	b.Contains, b.May, b.NotKnown, b.Suspects, b.Allergens = append([]string{}, a.Contains...), append([]string{}, a.May...), a.NotKnown, a.Suspects(), a.Text()
+	if sheet.AllergenText != b.Allergens {
+		b.Served = sheet.AllergenText
+	}
+	b.Warnings = c.Warnings
 	if t := sheet.Batter.Colour; t != nil {
 		b.Colour = t.Hex
 	}
@@ -194,9 +203,16 @@ func (b *Bowl) take(sheet worksheet.Worksheet, lies worksheet.Lies) {
 	}
 }
 
+// grid is how the moulds of an iron lie: so many side by side, in so many rows.
+func grid(i batter.Iron) (across, rows int) {
+	n := max(1, i.Moulds)
+	across = int(math.Ceil(math.Sqrt(float64(n))))
+	return across, (n + across - 1) / across
+}
+
 // moulds are the places of an iron, side by side.
 func (b *Bowl) moulds(i batter.Iron) {
-	across := int(math.Ceil(math.Sqrt(float64(max(1, i.Moulds)))))
+	across, _ := grid(i)
 	for n := range max(1, i.Moulds) {
 		b.Places = append(b.Places, portion.At{X: (float64(n%across) + 0.5) * i.WidthMM, Y: (float64(n/across) + 0.5) * i.LengthMM})
 	}
@@ -293,6 +309,7 @@ func (b *Bowl) judge(ctx context.Context, v batter.Variation, k batter.Kitchen, 
 	for _, verdict := range Verdicts {
 		e := Effect{Verdict: verdict, Label: verdictLabels[verdict]}
 		next := b.After(verdict)
+		e.Teaches = !b.Iron() && next != b.Adjust && (verdict == Pale || verdict == Dark || verdict == Raw)
 		switch verdict {
 		case Right:
 			e.Says = "go on"
@@ -341,14 +358,17 @@ func (b *Bowl) moved(v Verdict, k batter.Kitchen, next Adjust) string {
 	if b.Form == batter.Crepe && v == Raw {
 		return fmt.Sprintf("%.0f s longer on the second side", next.SecondS-b.Adjust.SecondS)
 	}
-	if v == Raw {
-		return "lower, and longer"
-	}
 	at := slices.IndexFunc(k.Griddles, func(g batter.Griddle) bool { return g.ID == b.Plate })
-	g := k.Griddles[at]
+	g, c, longer := k.Griddles[at], b.GriddleC, ""
 	g.ShiftC += next.ShiftC - b.Adjust.ShiftC
-	if d := heat.DialOf(g).Say(b.GriddleC); d != "" && d != b.Dial {
-		return "dial to " + d
+	if v == Raw {
+		c, longer = next.PlateC, ", and longer"
+	}
+	if d := heat.DialOf(g).Say(c); d != "" && d != b.Dial {
+		return "dial to " + d + longer
+	}
+	if v == Raw {
+		return "a little lower" + longer
 	}
 	return words.Either(v == Pale, "a little hotter", "a little cooler")
 }

@@ -22,19 +22,26 @@ type Plate struct {
 	DepthMM float64 `json:"depth_mm"`
 	MouldMM float64 `json:"mould_mm,omitzero"` // and of one waffle
 	LongMM  float64 `json:"long_mm,omitzero"`
+
+	Takes   []batter.Form `json:"takes"`              // forms that go on it,
+	BestFor []batter.Form `json:"best_for,omitempty"` // and those that it is made for
 }
 
 // PlatesOf are those of a kitchen.
 func PlatesOf(k batter.Kitchen) []Plate {
 	var out []Plate
+	flat := slices.DeleteFunc(slices.Clone(batter.Forms), func(f batter.Form) bool { return f == batter.Waffle })
 	for _, g := range k.Griddles {
-		out = append(out, Plate{ID: g.ID, Name: g.Name, Round: g.Round, WidthMM: g.WidthMM, DepthMM: g.DepthMM})
+		p := Plate{ID: g.ID, Name: g.Name, Round: g.Round, WidthMM: g.WidthMM, DepthMM: g.DepthMM, Takes: flat}
+		if g.Round {
+			p.BestFor = []batter.Form{batter.Crepe}
+		}
+		out = append(out, p)
 	}
 	for _, i := range k.Irons {
-		n := max(1, i.Moulds)
-		across := int(math.Ceil(math.Sqrt(float64(n))))
+		across, rows := grid(i)
 		out = append(out, Plate{ID: i.ID, Name: i.Name, Iron: true, Round: i.Round, WidthMM: float64(across) * i.WidthMM,
-			DepthMM: math.Ceil(float64(n)/float64(across)) * i.LengthMM, MouldMM: i.WidthMM, LongMM: i.LengthMM})
+			DepthMM: float64(rows) * i.LengthMM, MouldMM: i.WidthMM, LongMM: i.LengthMM, Takes: []batter.Form{batter.Waffle}})
 	}
 	return out
 }
@@ -66,6 +73,7 @@ type State struct {
 	OvenC    float64    `json:"oven_c"`
 	Served   int        `json:"served"`
 	OnPlates int        `json:"on_plates"` // that cook now
+	OnRack   int        `json:"on_rack"`
 	LastOff  *time.Time `json:"last_off,omitzero"`
 	Stopped  bool       `json:"stopped"`
 	Closed   bool       `json:"closed"`
@@ -141,6 +149,15 @@ type Tray struct {
 	keep.Look
 	MayFreeze bool   `json:"may_freeze"`
 	NoFreeze  string `json:"no_freeze,omitzero"`
+
+	Course []Turn `json:"course"` // what there is to say when, for a tablet that the program is away from
+}
+
+// Turn is a moment from which on there is something else to say of a tray.
+type Turn struct {
+	At    time.Time    `json:"at"`
+	State keep.Waiting `json:"state"`
+	Text  string       `json:"text,omitzero"`
 }
 
 // Flat is what lies flat in the freezer until it can be bagged.
@@ -150,6 +167,7 @@ type Flat struct {
 	Count int       `json:"count"`
 	Since time.Time `json:"since"`
 	DueAt time.Time `json:"due_at"`
+	Each  int       `json:"each"` // that a pack usually has
 }
 
 // How a board is run (modelling choices).
@@ -174,17 +192,22 @@ type cake struct {
 
 type plate struct {
 	Plate
-	line      []string
-	onAt, hot time.Time
-	hotFor    string
-	greased   string   // the bowl
-	wiped     string   // for the bowl
-	before    string   // the bowl that was poured last
-	had       []string // allergens that lay on it
-	use       map[string]int
-	numbers   []int
-	cakes     []*cake // that lie on it
+	line    []string
+	onAt    time.Time
+	set     *setting // what its dial stands at; nil while nobody has said that it is hot
+	greased string   // the bowl
+	wiped   string   // for the bowl
+	before  string   // the bowl that was poured last
+	had     []string // allergens that lay on it
+	use     map[string]int
+	numbers []int
+	cakes   []*cake // that lie on it
 }
+
+// setting is where a plate is set: its heat, and how far its dial is known to be off.
+type setting struct{ c, shiftC float64 }
+
+func (b *bowl) setting() *setting { return &setting{b.GriddleC, b.Adjust.ShiftC} }
 
 type bowl struct {
 	BowlNow
@@ -313,7 +336,7 @@ func (f *fold) apply(e Event) string {
 		}
 		switch e.Kind {
 		case IsHot:
-			p.hot, p.hotFor = e.At, b.Key
+			p.set = b.setting()
 			return words.Lower(p.Name) + " is hot"
 		case Greased:
 			p.greased = b.Key
@@ -395,12 +418,12 @@ func (f *fold) pour(e Event, p *plate) string {
 		c.test, b.test = true, e.ID
 	}
 	b.carry(p.had)
-	p.had = union(p.had, b.Contains)
+	p.had = union(p.had, append(slices.Clone(b.Contains), b.NotKnown...))
 	p.before = b.Key
 	if p.onAt.IsZero() {
 		p.onAt = e.At
 	}
-	p.hot, p.hotFor, p.greased = e.At, b.Key, b.Key
+	p.set, p.greased = b.setting(), b.Key
 	f.number(p, e.Place)
 	p.cakes = append(p.cakes, c)
 	f.cakes[c.id] = c
@@ -410,7 +433,7 @@ func (f *fold) pour(e Event, p *plate) string {
 // carry keeps what else lay on the plate that a bowl was poured on.
 func (b *bowl) carry(had []string) {
 	for _, a := range had {
-		if !slices.Contains(b.Contains, a) && !slices.Contains(b.Carried, a) {
+		if !slices.Contains(b.Contains, a) && !slices.Contains(b.NotKnown, a) && !slices.Contains(b.Carried, a) {
 			b.Carried = append(b.Carried, a)
 		}
 	}
@@ -536,6 +559,9 @@ func (f *fold) onBowl(e Event) string {
 			t.pieces = slices.DeleteFunc(t.pieces, func(id string) bool { return id == b.test })
 		}
 	}
+	if e.Verdict == Torn { // it stuck
+		b.plate.greased = ""
+	}
 	b.Judge, b.test, b.Verdict, b.Testing = false, "", e.Verdict, e.Verdict != Right
 	if e.Bowl != nil {
 		was := len(b.Places)
@@ -569,7 +595,7 @@ func (f *fold) offRack(e Event) string {
 		if ok, _ := keep.MayFreeze(look); !ok {
 			return ""
 		}
-		f.flat = append(f.flat, Flat{Key: e.ID, Bowl: t.bowl, Count: n, Since: e.At, DueAt: e.At.Add(keep.FlatMin * time.Minute)})
+		f.flat = append(f.flat, Flat{Key: e.ID, Bowl: t.bowl, Count: n, Since: e.At, DueAt: e.At.Add(keep.FlatMin * time.Minute), Each: min(n, keep.UsualPack)})
 	}
 	t.pieces = t.pieces[n:]
 	switch e.Kind {
@@ -582,8 +608,10 @@ func (f *fold) offRack(e Event) string {
 	return fmt.Sprintf("%d into the freezer", n)
 }
 
+func (f *fold) oven() keep.Rack { return keep.Rack{OvenOn: f.out.OvenOn, FoodC: f.foodC} }
+
 func (f *fold) look(t *tray, at time.Time) keep.Look {
-	return keep.Rack{OvenOn: f.out.OvenOn, FoodC: f.foodC}.At(f.bowls[t.bowl].Form, at.Sub(t.since))
+	return f.oven().At(f.bowls[t.bowl].Form, at.Sub(t.since))
 }
 
 // Text tells a board in a few lines: what came of every bowl, and what it contains.

@@ -148,6 +148,9 @@ func TestTheFirstOneIsATestAndTheRestFollowsIt(t *testing.T) {
 	assert.NotEqual(t, first.Dial, now.Dial)
 	assert.Equal(t, "dial to "+now.Dial, first.Effects[pale].Says, "what the verdict promised is what it does")
 	assert.True(t, now.Testing, "the next one is looked at again")
+	assert.Contains(t, b.s.Todo[0].Title, "Set the long plate", "somebody has to turn the dial")
+	assert.Contains(t, b.s.Todo[0].Text, now.Dial)
+	require.Equal(t, griddle.DoHot, b.does())
 	require.Equal(t, griddle.DoPour, b.does())
 	assert.NotContains(t, acts(b.s), griddle.DoPour)
 }
@@ -322,13 +325,33 @@ func holds(t *rapid.T, s griddle.State, now time.Time) {
 			}
 		}
 	}
+	asked := map[string]int{}
+	for _, x := range s.Todo {
+		if x.Act == griddle.DoPour {
+			asked[x.Of]++
+		}
+	}
+	for _, b := range s.Bowls {
+		assert.LessOrEqual(t, asked[b.Key], b.Count-b.Poured, "no more is asked for than there is")
+	}
+	onRack := 0
 	for _, r := range s.Rack {
+		onRack += r.Count
 		assert.Positive(t, r.Count)
+		said := r.Course[0]
+		for _, x := range r.Course {
+			if !x.At.After(now) {
+				said = x
+			}
+		}
+		assert.Equal(t, r.State, said.State, "a tablet alone says the same")
+		assert.Equal(t, r.Text, said.Text)
 		if now.Sub(r.Since).Minutes() >= r.Limit {
 			assert.NotEqual(t, keep.Fine, r.State, "over its limit")
 			assert.NotEmpty(t, r.Text)
 		}
 	}
+	assert.Equal(t, s.OnRack, onRack)
 	sawLater := false
 	for i, x := range s.Todo {
 		assert.NotEmpty(t, x.Title)
@@ -380,4 +403,64 @@ func TestTheTextOfABoard(t *testing.T) {
 	for _, part := range []string{"Plain: 1 of", "1 off the plate (1 flipped or lifted early, 1 late); the first one: dark", "Contains egg, milk and wheat", "In the oven: 1 × Plain"} {
 		assert.Contains(t, text, part)
 	}
+}
+
+// The last places are asked for as long as there is batter for them, and not one more.
+func TestNoMoreIsPouredThanThereIs(t *testing.T) {
+	b := open(t)
+	v := variation("Few", batter.Pancake, 60)
+	v.Portion.Count = 5
+	key := b.puts(lay(t, v, "long", griddle.Adjust{}))
+	b.tell(griddle.Event{Kind: griddle.Judged, Of: key})
+	for n := range 3 {
+		b.tell(griddle.Event{Kind: griddle.Poured, Plate: "long", Place: n + 1, Of: key})
+	}
+	pours := 0
+	for _, a := range acts(b.s) {
+		if a == griddle.DoPour {
+			pours++
+		}
+	}
+	assert.Equal(t, 2, pours)
+}
+
+// What nobody could look up lies on the plate too.
+func TestWhatIsNotKnownIsCarriedOver(t *testing.T) {
+	b := open(t)
+	v := variation("Sprinkled", batter.Pancake, 60)
+	v.Beside = []batter.Beside{{Place: batter.Middle, Text: "Sprinkles of the harbourmaster"}}
+	first := lay(t, v, "long", griddle.Adjust{})
+	require.NotEmpty(t, first.NotKnown)
+	key := b.puts(first)
+	id := b.tell(griddle.Event{Kind: griddle.Poured, Plate: "long", Place: 1, Of: key})
+	plain := b.puts(lay(t, variation("Plain", batter.Pancake, 60), "long", griddle.Adjust{}))
+	b.tell(griddle.Event{Kind: griddle.Lifted, Portion: id, To: griddle.ToBin})
+	b.tell(griddle.Event{Kind: griddle.Ended, Of: key})
+	assert.Contains(t, acts(b.s), griddle.DoWash)
+	b.tell(griddle.Event{Kind: griddle.Poured, Plate: "long", Place: 1, Of: plain})
+	assert.Contains(t, b.bowl(plain).Carried[0], "Sprinkles")
+}
+
+// A reading is told in the kitchen's degrees and set against the window: 160 °C are 320 °F.
+func TestAReadingIsSetAgainstTheWindow(t *testing.T) {
+	b := open(t)
+	bowl := lay(t, variation("Plain", batter.Pancake, 60), "long", griddle.Adjust{})
+	b.puts(bowl)
+	low, high := bowl.WindowC[0], bowl.WindowC[1]
+	for c, want := range map[float64]griddle.Stands{low - 5: griddle.TooCool, (low + high) / 2: griddle.StandsWell, high + 5: griddle.TooHot} {
+		assert.Equal(t, want, b.s.Read("long", c, false).Stands)
+	}
+	assert.Equal(t, "320 °F", b.s.Read("long", 160, true).Text)
+	assert.Equal(t, griddle.Unjudged, b.s.Read("pan", 160, false).Stands)
+}
+
+// What goes on at the table never met the plate: it is told with the serving, and is on no label.
+func TestWhatGoesOnAtTheTableNeverMetThePlate(t *testing.T) {
+	v := variation("Syrup and nuts", batter.Pancake, 60)
+	v.Beside = []batter.Beside{{Place: batter.OnTop, Text: "Walnuts", Uses: []*food.Ingredient{food.Reference().ByID("walnuts_chopped")}, EachG: 8}}
+	b := lay(t, v, "long", griddle.Adjust{})
+	assert.NotContains(t, b.Allergens, "walnut")
+	assert.NotContains(t, b.Suspects, "walnut")
+	assert.Contains(t, b.Served, "walnut")
+	assert.Contains(t, b.Serve, "Walnuts", "and it is said when it goes on")
 }

@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strings"
 	"time"
 
 	"upbeatladle/core/keep"
@@ -16,18 +17,18 @@ type Act string
 
 // The acts.
 const (
-	DoOn    Act = "on"
-	DoHot   Act = "hot"
-	DoWash  Act = "wash"
-	DoSlice Act = "grease"
-	DoPour  Act = "pour"
-	DoPlace Act = "place"
-	DoFlip  Act = "flip"
-	DoLift  Act = "lift"
-	DoJudge Act = "judge"
-	DoStir  Act = "stir"
-	DoOven  Act = "oven"
-	DoBag   Act = "bag"
+	DoOn     Act = "on"
+	DoHot    Act = "hot"
+	DoWash   Act = "wash"
+	DoGrease Act = "grease"
+	DoPour   Act = "pour"
+	DoPlace  Act = "place"
+	DoFlip   Act = "flip"
+	DoLift   Act = "lift"
+	DoJudge  Act = "judge"
+	DoStir   Act = "stir"
+	DoOven   Act = "oven"
+	DoBag    Act = "bag"
 )
 
 // Todo is one thing to do. Tell is the event that says it is done; nil where a choice is made first.
@@ -75,7 +76,7 @@ func after(t time.Time, s float64) *time.Time {
 func (f *fold) tell() {
 	f.out.Todo, f.out.Rack, f.out.Cautions = []Todo{}, []Tray{}, []string{}
 	f.out.Flat = append([]Flat{}, f.flat...)
-	f.out.OvenC, f.out.FoodSays = keep.OvenC, keep.Rack{OvenOn: f.out.OvenOn, FoodC: f.foodC}.Said()
+	f.out.OvenC, f.out.FoodSays = keep.OvenC, f.oven().Said()
 	var last time.Time
 	for _, p := range f.plates {
 		now, ends := f.plateNow(p)
@@ -164,8 +165,9 @@ func (f *fold) plateNow(p *plate) (PlateNow, time.Time) {
 		return out, time.Time{}
 	}
 	out.Bowl, out.Use, out.Fit = b.Key, p.use[b.Key], len(b.Places)
-	out.Hot = f.isHot(p, b)
+	out.Hot = p.isHot(b)
 	free := f.forPlate(p, b, &out)
+	left := f.left(b) // no more places are asked for than there are portions
 	for n, at := range b.Places {
 		c := f.at(p, n+1)
 		if c == nil && n >= out.Use {
@@ -180,18 +182,19 @@ func (f *fold) plateNow(p *plate) (PlateNow, time.Time) {
 		case c != nil:
 			f.cooks(b, c, &place)
 		case b.open() && !f.out.Stopped:
-			f.offers(p, b, &place, free && (!b.Testing || n == 0))
+			f.offers(p, b, &place, free && left > 0 && (!b.Testing || n == 0))
+			if place.Phase == Free {
+				left--
+			}
 		}
 		out.Places = append(out.Places, place)
 	}
 	return out, f.ends(p, b)
 }
 
-func (f *fold) isHot(p *plate, b *bowl) bool {
-	if p.hotFor == "" {
-		return false
-	}
-	return p.hotFor == b.Key || math.Abs(f.bowls[p.hotFor].GriddleC-b.GriddleC) < sameHeatC
+// isHot tells whether a plate stands where a bowl wants it.
+func (p *plate) isHot(b *bowl) bool {
+	return p.set != nil && math.Abs(p.set.c-b.GriddleC) < sameHeatC && p.set.shiftC == b.Adjust.ShiftC
 }
 
 // wash says why a plate is washed before a bowl; empty when it need not be. It promises nothing.
@@ -215,6 +218,9 @@ func (f *fold) wash(p *plate, b *bowl) string {
 func (f *fold) forPlate(p *plate, b *bowl, out *PlateNow) bool {
 	name := words.Lower(p.Name)
 	heat := words.Either(b.Dial == "", b.HeatText, b.Dial+", "+b.HeatText)
+	if b.HotStart != "" {
+		heat += ". Hot start: " + b.HotStart
+	}
 	ask := func(act Act, kind EventKind, title, text string, due *time.Time) {
 		t := Todo{Act: act, Title: title, Text: text, Of: b.Key, DueAt: due, Due: due == nil || !f.now.Before(*due), Tell: &Tell{Kind: kind, Plate: p.ID}, rank: rankPour}
 		if !t.Due {
@@ -234,14 +240,14 @@ func (f *fold) forPlate(p *plate, b *bowl, out *PlateNow) bool {
 	case p.onAt.IsZero():
 		ask(DoOn, SwitchOn, "Switch on "+name, fmt.Sprintf("%s; hot in about %s", heat, words.Minutes(b.PreheatMin)), nil)
 		return false
-	case !out.Hot && p.hotFor == "":
+	case !out.Hot && p.set == nil:
 		ask(DoHot, IsHot, words.Upper(name)+" hot?", heat, after(p.onAt, 60*b.PreheatMin))
 		return false
 	case !out.Hot:
 		ask(DoHot, IsHot, "Set "+name, heat, nil)
 		return false
 	case b.GreaseOnce != "" && p.greased != b.Key:
-		ask(DoSlice, Greased, "Grease "+name, b.GreaseOnce, nil)
+		ask(DoGrease, Greased, "Grease "+name, b.GreaseOnce, nil)
 		return false
 	}
 	switch {
@@ -264,7 +270,7 @@ func (f *fold) offers(p *plate, b *bowl, place *PlaceNow, asked bool) {
 	next := Todo{Act: DoPour, Title: fmt.Sprintf("Pour %d", place.Number), Text: pourText(b.Bowl), Number: place.Number, Of: b.Key, Due: true,
 		Tell: &Tell{Kind: Poured, Plate: p.ID, Place: place.Place, Of: b.Key}, rank: rankPour}
 	place.Next = &next
-	if !asked || f.left(b) <= 0 {
+	if !asked {
 		return
 	}
 	place.Phase = Free
@@ -275,11 +281,12 @@ func (f *fold) offers(p *plate, b *bowl, place *PlaceNow, asked bool) {
 func (f *fold) left(b *bowl) int { return b.Count - b.Poured }
 
 func pourText(b Bowl) string {
-	out := ""
-	for _, s := range b.Pour {
-		out += words.Either(out == "", "", " ") + s
-	}
-	return words.Either(out == "", fmt.Sprintf("%.0f ml", b.PortionML), out)
+	return words.Either(len(b.Pour) == 0, fmt.Sprintf("%.0f ml", b.PortionML), strings.Join(b.Pour, " "))
+}
+
+// liftText is what to look for, and what goes on as soon as it is off.
+func liftText(b Bowl) string {
+	return b.Done + words.Either(b.Serve == "", "", ". "+b.Serve)
 }
 
 // cooks is a place with a portion on it.
@@ -290,13 +297,11 @@ func (f *fold) cooks(b *bowl, c *cake, place *PlaceNow) {
 	place.Phase = First
 	switch {
 	case b.Iron():
-		place.Phase, share, act, kind, text = Shut, ironWaits, DoLift, Lifted, b.First
+		place.Phase, share, act, kind, text = Shut, ironWaits, DoLift, Lifted, liftText(b.Bowl)
 	case !c.flipped.IsZero():
-		place.Phase, since, forS, share, act, kind, text = Second, c.flipped, b.SecondS, nextWaits, DoLift, Lifted, b.Done
-	case len(b.Flip) > 0:
-		for _, s := range b.Flip {
-			text += ". " + s
-		}
+		place.Phase, since, forS, share, act, kind, text = Second, c.flipped, b.SecondS, nextWaits, DoLift, Lifted, liftText(b.Bowl)
+	default:
+		text = strings.Join(append([]string{b.First}, b.Flip...), ". ")
 	}
 	place.Since, place.ForS = &since, forS
 	place.DueAt, place.ByAt = after(since, forS), after(since, forS+waits(forS, share))
@@ -312,15 +317,11 @@ func (f *fold) cooks(b *bowl, c *cake, place *PlaceNow) {
 
 // lays asks for the pieces, while the top is wet.
 func (f *fold) lays(b *bowl, c *cake, place *PlaceNow) {
-	text := ""
-	for _, s := range b.Place {
-		text += words.Either(text == "", "", " ") + s
-	}
 	by := after(c.poured, placeBy*b.FirstS)
 	if f.now.After(*by) {
 		return
 	}
-	f.todo(Todo{Act: DoPlace, Title: fmt.Sprintf("Lay on %d", place.Number), Text: text, Number: place.Number, Of: b.Key, DueAt: &c.poured, ByAt: by, Due: true,
+	f.todo(Todo{Act: DoPlace, Title: fmt.Sprintf("Lay on %d", place.Number), Text: strings.Join(b.Place, " "), Number: place.Number, Of: b.Key, DueAt: &c.poured, ByAt: by, Due: true,
 		Tell: &Tell{Kind: Placed, Portion: c.id}, rank: rankBurns})
 }
 
@@ -380,7 +381,11 @@ func (f *fold) rackNow() {
 		b := f.bowls[t.bowl]
 		look := f.look(t, f.now)
 		may, not := keep.MayFreeze(look)
-		f.out.Rack = append(f.out.Rack, Tray{Key: t.key, Bowl: t.bowl, Count: len(t.pieces), Since: t.since, How: b.Hold.How, Limit: b.Hold.Minutes, Look: look, MayFreeze: may, NoFreeze: not})
+		one := Tray{Key: t.key, Bowl: t.bowl, Count: len(t.pieces), Since: t.since, How: b.Hold.How, Limit: b.Hold.Minutes, Look: look, MayFreeze: may, NoFreeze: not}
+		for _, x := range f.oven().Course(b.Form) {
+			one.Course = append(one.Course, Turn{*after(t.since, 60*x.AfterMin), x.State, x.Text})
+		}
+		f.out.Rack, f.out.OnRack = append(f.out.Rack, one), f.out.OnRack+one.Count
 	}
 	slices.SortStableFunc(f.out.Rack, func(a, b Tray) int { return cmp.Or(cmp.Compare(a.LeftMin, b.LeftMin), a.Since.Compare(b.Since)) })
 }

@@ -69,6 +69,8 @@ const (
 	Soon  Waiting = "soon"  // send it next
 	Over  Waiting = "over"  // it is past its best: send it at once, or do not serve it as good
 	Unfit Waiting = "unfit" // too long, and too cool, to be served
+
+	UsedUp Waiting = "used" // of a pack
 )
 
 // Rack is how the rack stands.
@@ -88,24 +90,37 @@ type Look struct {
 	Text    string  `json:"text,omitzero"`
 }
 
+// Turn is from when on there is something else to say of what waits.
+type Turn struct {
+	AfterMin float64
+	State    Waiting
+	Text     string
+}
+
+// Course is what there is to say of something of a form the longer it waits, from the beginning.
+func (r Rack) Course(f batter.Form) []Turn {
+	h := HoldOf(f)
+	all := []Turn{
+		{0, Fine, ""},
+		{nearEnd * h.Minutes, Soon, "Send it now: " + h.After + "."},
+		{h.Minutes, Over, "Past its best: " + h.After + ". Send it at once or put it aside."},
+	}
+	if r.Cool() {
+		all = append(all,
+			Turn{safety.ChillAgainWithinMin, Over, "Not hot for 2 h: eat it now, do not chill or freeze it."},
+			Turn{safety.UseWithinMin, Unfit, fmt.Sprintf("Above 5 °C and not hot for %s: throw it away.", words.Minutes(safety.UseWithinMin))})
+	}
+	return all
+}
+
 // At looks at something of a form that waits for so many minutes.
 func (r Rack) At(f batter.Form, held time.Duration) Look {
-	h := HoldOf(f)
 	waited := math.Max(0, held.Minutes())
-	l := Look{State: Fine, HeldMin: waited, LeftMin: h.Minutes - waited}
-	switch {
-	case r.Cool() && waited >= safety.UseWithinMin:
-		l.State = Unfit
-		l.Text = fmt.Sprintf("Above 5 °C and not hot for %s: throw it away.", words.Minutes(safety.UseWithinMin))
-	case r.Cool() && waited >= safety.ChillAgainWithinMin:
-		l.State = Over
-		l.Text = "Not hot for 2 h: eat it now, do not chill or freeze it."
-	case l.LeftMin <= 0:
-		l.State = Over
-		l.Text = "Past its best: " + h.After + ". Send it at once or put it aside."
-	case waited >= nearEnd*h.Minutes:
-		l.State = Soon
-		l.Text = "Send it now: " + h.After + "."
+	l := Look{HeldMin: waited, LeftMin: HoldOf(f).Minutes - waited}
+	for _, t := range r.Course(f) {
+		if waited >= t.AfterMin {
+			l.State, l.Text = t.State, t.Text
+		}
 	}
 	return l
 }
@@ -151,4 +166,25 @@ func Reheat(f batter.Form) []string {
 		return []string{"Pan, thawed, medium heat, half a minute a side, " + to + ".", "Microwave, covered, 20 to 30 s each, " + to + ".", thawed}
 	}
 	return []string{"Oven 180 °C, covered, 8 to 10 min, " + to + ".", "Toaster, straight from frozen, " + to + ".", "Pan with a lid, low heat, 2 min a side, " + to + ".", "Microwave, covered, 30 to 45 s each, turned once, " + to + ".", thawed}
+}
+
+// UsualPack is how many pieces a pack usually has (common practice, no source), and soonDays from when its day is near (modelling
+// choice).
+const (
+	UsualPack = 4
+	soonDays  = 7
+)
+
+// Packed says how a pack stands that is used by a day, with so many pieces left: Fine, Soon, Over, or UsedUp.
+func Packed(useBy, today time.Time, left int) (state Waiting, days int, says string) {
+	days = int(useBy.Sub(today).Hours() / 24)
+	switch {
+	case left == 0:
+		return UsedUp, days, "used up"
+	case days < 0:
+		return Over, days, "past its day: look at it before anybody eats it, and follow your local code"
+	case days <= soonDays:
+		return Soon, days, fmt.Sprintf("%d days left: use it next", days)
+	}
+	return Fine, days, fmt.Sprintf("%d days left", days)
 }

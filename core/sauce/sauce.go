@@ -392,6 +392,16 @@ func (w *pot) spirit() {
 	}
 }
 
+// SyrupOf is the syrup that parts make: one of fruit where there is fruit in it.
+func SyrupOf(parts []food.Part) Kind {
+	for _, p := range parts {
+		if isFruit(p.Ingredient) {
+			return FruitSyrup
+		}
+	}
+	return SugarSyrup
+}
+
 func isFruit(in *food.Ingredient) bool {
 	return in.HasCells() || in.Group == food.GroupPuree || in.Group == food.GroupFreshPiece || in.Group == food.GroupFrozenPiece
 }

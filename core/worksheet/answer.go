@@ -35,6 +35,7 @@ type Worksheet struct {
 	AllergensEU         []string         `json:"allergens_eu"`
 	AllergensUS         []string         `json:"allergens_us"`
 	MayContain          []string         `json:"may_contain"`
+	Cooked              safety.Allergens `json:"-"`             // of what is cooked, without what goes on at the table
 	Suspects            []string         `json:"-"`             // contained, in some makes, or not known: for leaving out
 	AllergenText        string           `json:"allergen_text"` // all of it in one line
 	Verdict             []Verdict        `json:"verdict"`

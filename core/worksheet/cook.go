@@ -45,7 +45,7 @@ func (w *measured) from() batter.From {
 	if f := w.v.Cooking.From; f != "" {
 		return f
 	}
-	if safety.Spoils(w.used()) && w.v.Base.Rest(w.v.Form, w.k) >= safety.FridgeFromMin {
+	if safety.Spoils(w.inBatter()) && w.v.Base.Rest(w.v.Form, w.k) >= safety.FridgeFromMin {
 		return batter.FromFridge
 	}
 	return batter.FromCounter
@@ -505,7 +505,7 @@ func inF(c float64) float64 { return fahrenheit * math.Round((c*9/5+32)/fahrenhe
 
 // degrees is a heat in both, the kitchen's first.
 func (w *measured) degrees(c float64) string {
-	if w.k.Measures.Name == usMeasures {
+	if w.k.Fahrenheit() {
 		return fmt.Sprintf("%.0f °F (%.0f °C)", inF(c), c)
 	}
 	return fmt.Sprintf("%.0f °C (%.0f °F)", c, inF(c))
@@ -513,7 +513,7 @@ func (w *measured) degrees(c float64) string {
 
 // kelvins is a difference of heat in the kitchen's own degrees.
 func (w *measured) kelvins(k float64) string {
-	if w.k.Measures.Name == usMeasures {
+	if w.k.Fahrenheit() {
 		return fmt.Sprintf("%.0f °F", k*9/5)
 	}
 	return fmt.Sprintf("%.0f °C", k)
@@ -521,13 +521,11 @@ func (w *measured) kelvins(k float64) string {
 
 // degree is a heat in the kitchen's own.
 func (w *measured) degree(c float64) string {
-	if w.k.Measures.Name == usMeasures {
+	if w.k.Fahrenheit() {
 		return fmt.Sprintf("%.0f °F", inF(c))
 	}
 	return fmt.Sprintf("%.0f °C", c)
 }
-
-const usMeasures = "us"
 
 // sayHeat puts it into the words that stand in the verdict and on the dial.
 func (w *described) sayHeat(c *Cook) {

@@ -10,7 +10,6 @@ import (
 type Lies struct {
 	WideMM  float64 // across; 0 in an iron, and where nobody can say
 	ThickMM float64 // as poured
-	Whole   bool    // one cake, as wide as its pan
 	SafeS   float64 // the second side (in an iron the time closed) is never shorter; 0 where only practice knows
 }
 
@@ -22,5 +21,5 @@ func AtPlate(ctx context.Context, v batter.Variation, k batter.Kitchen) (Workshe
 		return Worksheet{}, Lies{}, err
 	}
 	o := w.onPlate
-	return w.out, Lies{WideMM: o.wide, ThickMM: o.mm, Whole: o.whole, SafeS: w.safeS}, nil
+	return w.out, Lies{WideMM: o.wide, ThickMM: o.mm, SafeS: w.safeS}, nil
 }

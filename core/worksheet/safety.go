@@ -9,10 +9,13 @@ import (
 	"upbeatladle/core/words"
 )
 
-// used lists everything in the serving: the base, additions of which there is any, what stands
-// beside the batter, and the fat of the plate.
+// used lists everything in the serving: the batter, what stands beside it, and the fat of the plate.
 func (w *measured) used() []*food.Ingredient {
-	var out []*food.Ingredient
+	return append(w.inBatter(), w.withIt(func(batter.Place) bool { return true })...)
+}
+
+// inBatter lists the base and the additions of which there is any.
+func (w *measured) inBatter() (out []*food.Ingredient) {
 	for _, l := range w.v.Base.Lines {
 		out = append(out, l.Ingredient)
 	}
@@ -21,8 +24,23 @@ func (w *measured) used() []*food.Ingredient {
 			out = append(out, a.Ingredient)
 		}
 	}
+	return out
+}
+
+// cooked lists what of it is cooked: without what goes on at the table.
+func (w *measured) cooked() []*food.Ingredient {
+	return append(w.inBatter(), w.withIt(meetsPlate)...)
+}
+
+// meetsPlate tells of a place beside the batter whether it meets the plate.
+func meetsPlate(p batter.Place) bool { return p == batter.InPan || p == batter.Middle }
+
+// withIt lists what stands beside the batter in some places, and the fat of the plate.
+func (w *measured) withIt(is func(batter.Place) bool) (out []*food.Ingredient) {
 	for _, b := range w.v.Beside {
-		out = append(out, b.Uses...)
+		if is(b.Place) {
+			out = append(out, b.Uses...)
+		}
 	}
 	if w.pan.said && !w.pan.beside {
 		out = append(out, w.pan.used...)
@@ -35,13 +53,13 @@ func (w *described) beside() (notKnown []string) {
 	for _, b := range w.v.Beside {
 		own := safety.AllergensOf(b.Uses)
 		if len(b.Uses) == 0 {
-			notKnown = append(notKnown, "“"+b.Text+"”")
+			notKnown = append(notKnown, quoted(b.Text))
 		}
 		w.out.Parts = append(w.out.Parts, ServedPart{Kind: b.Place, Text: b.Text, Allergens: own.Contains, MayContain: own.May, Each: b.OnEach()})
 	}
 	switch p := w.pan; {
 	case p.unknown != "":
-		notKnown = append(notKnown, "“"+p.unknown+"” for the pan")
+		notKnown = append(notKnown, quoted(p.unknown)+" for the pan")
 		w.out.Parts = append(w.out.Parts, ServedPart{Kind: batter.InPan, Text: p.unknown})
 	case p.said && !p.beside: // as a line that can be weighed and read back
 		for _, in := range p.used {
@@ -56,11 +74,23 @@ func (w *described) beside() (notKnown []string) {
 	return notKnown
 }
 
+func quoted(text string) string { return "“" + text + "”" }
+
 // safety gathers allergens and cautions of everything in the serving, once each.
 func (w *described) safety() {
 	used := w.used()
 	w.allergens = safety.AllergensOf(used, w.beside()...)
 	w.out.Allergens, w.out.AllergensEU, w.out.AllergensUS = w.allergens.Contains, w.allergens.EU(), w.allergens.US()
 	w.out.MayContain, w.out.AllergenText, w.out.Suspects = w.allergens.May, w.allergens.Text(), w.allergens.Suspects()
+	var unknown []string
+	for _, b := range w.v.Beside {
+		if len(b.Uses) == 0 && meetsPlate(b.Place) {
+			unknown = append(unknown, quoted(b.Text))
+		}
+	}
+	if w.pan.unknown != "" {
+		unknown = append(unknown, quoted(w.pan.unknown)+" for the pan")
+	}
+	w.out.Cooked = safety.AllergensOf(w.cooked(), unknown...)
 	w.out.Cautions = safety.CautionsFor(w.v.Form, used)
 }

@@ -123,7 +123,7 @@ func (w *described) notes() {
 		w.note("spoon_left", "", "Measured by cups and spoons it pours %s than weighed: %.2f against %.2f ml/g. The scale is surer.",
 			words.Either(t.ByMeasure() > t.After(), "thinner", "thicker"), t.ByMeasure(), t.After())
 	}
-	if rest := w.v.Base.Rest(w.v.Form, w.k); rest > safety.DiscardAfterMin && safety.Spoils(w.used()) {
+	if rest := w.v.Base.Rest(w.v.Form, w.k); rest > safety.DiscardAfterMin && safety.Spoils(w.inBatter()) {
 		w.note("rest_long", "", "A mixed batter with egg or milk keeps one day in the fridge, by the usual rule; this one would stand %s. After a day discard it. Your local code decides.", words.Minutes(rest))
 	}
 	w.pantryNotes()

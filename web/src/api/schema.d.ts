@@ -4335,6 +4335,21 @@ export interface components {
             now: string;
             state: components["schemas"]["BoardState"];
             heats: components["schemas"]["Heats"];
+            /** @description What the thermometers at the plates say, by the plate's id */
+            reads: {
+                [key: string]: components["schemas"]["BoardReading"];
+            };
+        };
+        BoardReading: {
+            /** Format: double */
+            c: number;
+            /** @description In the kitchen's own degrees */
+            text: string;
+            /**
+             * @description To the window of the bowl that is poured on it
+             * @enum {string}
+             */
+            stands: "level" | "low" | "high" | "unknown";
         };
         BoardState: {
             plates: components["schemas"]["BoardPlate"][];
@@ -4355,6 +4370,7 @@ export interface components {
             oven_c: number;
             served: number;
             on_plates: number;
+            on_rack: number;
             /**
              * Format: date-time
              * @description About when the last one is off
@@ -4382,6 +4398,10 @@ export interface components {
             mould_mm?: number;
             /** Format: double */
             long_mm?: number;
+            /** @description Forms that go on it */
+            takes: components["schemas"]["Form"][];
+            /** @description And those that it is made for */
+            best_for?: components["schemas"]["Form"][];
             /** @description The one that is poured on it */
             bowl?: string;
             /** @description Bowls that follow, those with the fewest allergens first */
@@ -4465,6 +4485,15 @@ export interface components {
             text?: string;
             may_freeze: boolean;
             no_freeze?: string;
+            /** @description What there is to say of it when, for a tablet that the program is away from */
+            course: components["schemas"]["BoardTurn"][];
+        };
+        BoardTurn: {
+            /** Format: date-time */
+            at: string;
+            /** @enum {string} */
+            state: "fine" | "soon" | "over" | "unfit";
+            text?: string;
         };
         BoardFlat: {
             key: string;
@@ -4474,6 +4503,8 @@ export interface components {
             since: string;
             /** Format: date-time */
             due_at: string;
+            /** @description That a pack usually has */
+            each: number;
         };
         BoardEvent: {
             /** @description Given by the tablet, so that it counts once */
@@ -4534,6 +4565,8 @@ export interface components {
             /** Format: double */
             griddle_c: number;
             window_c?: number[];
+            /** @description How it is poured hotter first */
+            hot_start?: string;
             /** Format: double */
             preheat_min: number;
             /** Format: double */
@@ -4549,8 +4582,12 @@ export interface components {
             serve?: string;
             contains: string[];
             may_contain: string[];
+            not_known?: string[];
             suspects: string[];
+            /** @description Of what is cooked */
             allergen_text: string;
+            /** @description And with what goes on at the table, where that is more */
+            served_text?: string;
             warnings?: string[];
             cautions?: string[];
             colour?: string;
@@ -4581,6 +4618,8 @@ export interface components {
             verdict: "right" | "pale" | "dark" | "raw" | "torn" | "thick" | "thin";
             label: string;
             says: string;
+            /** @description Something about the plate, that holds on other mornings too */
+            teaches?: boolean;
             /** Format: double */
             stir_g?: number;
             stir?: string;
@@ -4607,6 +4646,8 @@ export interface components {
             /** Format: double */
             griddle_c: number;
             window_c?: number[];
+            /** @description How it is poured hotter first */
+            hot_start?: string;
             /** Format: double */
             preheat_min: number;
             /** Format: double */
@@ -4622,8 +4663,12 @@ export interface components {
             serve?: string;
             contains: string[];
             may_contain: string[];
+            not_known?: string[];
             suspects: string[];
+            /** @description Of what is cooked */
             allergen_text: string;
+            /** @description And with what goes on at the table, where that is more */
+            served_text?: string;
             warnings?: string[];
             cautions?: string[];
             colour?: string;
@@ -4716,6 +4761,10 @@ export interface components {
         };
         PackList: {
             items: components["schemas"]["PackListed"][];
+            /** @description That are not used up */
+            packs: number;
+            /** @description In them */
+            pieces: number;
             /** @description Where labels go; empty without a printer */
             printer: string;
         };
@@ -4726,7 +4775,7 @@ export interface components {
             document: components["schemas"]["Pack"];
             days_left: number;
             /** @enum {string} */
-            state: "fine" | "soon" | "over";
+            state: "fine" | "soon" | "over" | "used";
             says: string;
             trouble?: string;
         };
@@ -4839,6 +4888,8 @@ export interface components {
             each_g: number;
             /** Format: double */
             step_g: number;
+            /** Format: double */
+            most_g: number;
             kind: components["schemas"]["Place"];
             allergens: string[];
             may_contain: string[];
