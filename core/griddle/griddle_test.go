@@ -174,6 +174,22 @@ func TestARawOneIsOffTheRack(t *testing.T) {
 	assert.Less(t, next.GriddleC, first.GriddleC)
 }
 
+// However often it is turned down, a plate that stands where it was told to stand is not called too cool.
+func TestThePlateIsRightWhereItWasTold(t *testing.T) {
+	b := open(t)
+	v := variation("Plain", batter.Pancake, 60)
+	v.Cooking.PlateC = 140
+	for _, one := range []griddle.Bowl{lay(t, v, "long", griddle.Adjust{}), lay(t, variation("Thin", batter.Crepe, 60), "pan", griddle.Adjust{PlateC: 165})} {
+		for range 3 {
+			b.puts(one)
+			assert.Equal(t, griddle.StandsWell, b.s.Read(one.Plate, one.GriddleC, false).Stands, "%s at %g, %v", one.Name, one.GriddleC, one.WindowC)
+			assert.Contains(t, one.Window, "to")
+			one = lay(t, v, "long", one.After(griddle.Raw))
+			b = open(t)
+		}
+	}
+}
+
 func TestEveryFormIsLaidAndJudged(t *testing.T) {
 	for _, one := range []struct {
 		form batter.Form
@@ -188,6 +204,10 @@ func TestEveryFormIsLaidAndJudged(t *testing.T) {
 		for _, e := range b.Effects {
 			assert.NotEmpty(t, e.Says, "%s %s", one.form, e.Verdict)
 			after := lay(t, v, one.on, b.After(e.Verdict))
+			if len(after.WindowC) == 2 {
+				assert.GreaterOrEqual(t, after.GriddleC, after.WindowC[0], "%s %s: the plate is called too cool where it was told to stand", one.form, e.Verdict)
+				assert.LessOrEqual(t, after.GriddleC, after.WindowC[1], "%s %s", one.form, e.Verdict)
+			}
 			whole := b.FirstS + b.SecondS
 			switch e.Verdict {
 			case griddle.Torn:

@@ -293,15 +293,14 @@ func liftText(b Bowl) string {
 func (f *fold) cooks(b *bowl, c *cake, place *PlaceNow) {
 	f.out.OnPlates++
 	place.Portion, place.Nth, place.Test = c.id, c.nth, c.test
-	since, forS, share, act, kind, text := c.poured, b.FirstS, firstWaits, DoFlip, Flipped, b.First
+	since, forS, share, act, kind := c.poured, b.FirstS, firstWaits, DoFlip, Flipped
+	text := strings.Join(append([]string{b.First}, b.Flip...), ". ")
 	place.Phase = First
 	switch {
 	case b.Iron():
 		place.Phase, share, act, kind, text = Shut, ironWaits, DoLift, Lifted, liftText(b.Bowl)
 	case !c.flipped.IsZero():
 		place.Phase, since, forS, share, act, kind, text = Second, c.flipped, b.SecondS, nextWaits, DoLift, Lifted, liftText(b.Bowl)
-	default:
-		text = strings.Join(append([]string{b.First}, b.Flip...), ". ")
 	}
 	place.Since, place.ForS = &since, forS
 	place.DueAt, place.ByAt = after(since, forS), after(since, forS+waits(forS, share))

@@ -527,19 +527,26 @@ func (w *measured) degree(c float64) string {
 	return fmt.Sprintf("%.0f °C", c)
 }
 
+// sayWindow puts the heats at which it comes out well into words.
+func (w *described) sayWindow(c *Cook) {
+	c.WindowF, c.WindowText = nil, ""
+	if c.WindowC == nil {
+		return
+	}
+	for _, v := range c.WindowC {
+		c.WindowF = append(c.WindowF, inF(v))
+	}
+	low, _, _ := strings.Cut(w.degree(c.WindowC[0]), " ")
+	c.WindowText = low + " to " + w.degree(c.WindowC[1])
+}
+
 // sayHeat puts it into the words that stand in the verdict and on the dial.
 func (w *described) sayHeat(c *Cook) {
 	if c.GriddleC <= 0 {
 		return
 	}
 	c.GriddleF, c.GriddleText = inF(c.GriddleC), w.degree(c.GriddleC)
-	for _, v := range c.WindowC {
-		c.WindowF = append(c.WindowF, inF(v))
-	}
-	if c.WindowC != nil {
-		low, _, _ := strings.Cut(w.degree(c.WindowC[0]), " ")
-		c.WindowText = low + " to " + w.degree(c.WindowC[1])
-	}
+	w.sayWindow(c)
 	g, ok := w.griddle()
 	ok = ok && w.v.Form != batter.Waffle
 	if ok && c.RangeC != nil && (c.GriddleC < c.RangeC[0] || c.GriddleC > c.RangeC[1]) {

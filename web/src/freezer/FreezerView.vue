@@ -18,6 +18,7 @@ async function load() {
     const list = await got(api.GET('/packs'))
     packs.value = list.items
     printer.value = list.printer
+    all.value = list
   } catch (e) {
     trouble.value = said(e)
   }
@@ -25,9 +26,9 @@ async function load() {
 void load()
 onLanded((l) => l.path.startsWith('/packs/') && void load())
 
-const inside = computed(() => packs.value?.filter((p) => p.trouble || p.document.left > 0) ?? [])
-const used = computed(() => packs.value?.filter((p) => !p.trouble && p.document.left === 0) ?? [])
-const pieces = computed(() => inside.value.reduce((n, p) => n + (p.document.left ?? 0), 0))
+const inside = computed(() => packs.value?.filter((p) => p.state !== 'used') ?? [])
+const used = computed(() => packs.value?.filter((p) => p.state === 'used') ?? [])
+const all = ref({ packs: 0, pieces: 0 })
 const opened = ref<Pack>()
 const isOpen = computed({ get: () => !!opened.value, set: (v) => !v && (opened.value = undefined) })
 const named = (p: Pack, n: number) => {
@@ -85,7 +86,9 @@ const labelOf = (p: Pack, as: 'png' | 'pdf') => `/api/v1/packs/${p.id}/label?as=
   <main id="work" tabindex="-1" class="freezer">
     <header class="area-bar">
       <h1>Freezer</h1>
-      <p class="muted">{{ packs ? `${inside.length} ${inside.length === 1 ? 'pack' : 'packs'}, ${pieces} pieces` : '' }}</p>
+      <p class="muted">
+        {{ packs ? `${all.packs} ${all.packs === 1 ? 'pack' : 'packs'}, ${all.pieces} ${all.pieces === 1 ? 'piece' : 'pieces'}` : '' }}
+      </p>
       <router-link class="el-button" to="/griddle"
         ><span><Icon name="griddle" :size="18" />To the griddle</span></router-link
       >

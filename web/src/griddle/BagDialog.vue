@@ -8,11 +8,13 @@ const tray = defineModel<string | undefined>({ required: true })
 const board = useBoard()
 const flat = computed(() => board.state?.flat.find((f) => f.key === tray.value))
 const bowl = computed(() => board.bowls.get(flat.value?.bowl ?? ''))
-const each = ref(4)
+const each = ref(1)
 const says = ref('')
 const open = computed({ get: () => !!flat.value, set: (v) => !v && (tray.value = undefined) })
-watch(flat, (f) => f && (each.value = Math.min(each.value, f.count)))
-const packs = computed(() => Math.ceil((flat.value?.count ?? 0) / Math.max(1, each.value)))
+watch(
+  () => tray.value,
+  () => (each.value = flat.value?.each ?? 1),
+)
 const early = computed(() => flat.value && board.nowMs < msOf(flat.value.due_at))
 async function bag() {
   says.value = await board.tell({ kind: 'bagged', tray: tray.value, count: each.value }, `bagged ${flat.value?.count}`, true)
@@ -26,10 +28,7 @@ async function bag() {
       <el-form-item label="In a pack" :error="says">
         <el-input-number v-model="each" :min="1" :max="flat?.count ?? 1" :step="1" step-strictly aria-label="Pieces in a pack" />
       </el-form-item>
-      <p>
-        <b>{{ packs }} {{ packs === 1 ? 'pack' : 'packs' }}</b
-        >, {{ packs === 1 ? 'with its label' : 'each with its label' }}: name, what it contains, made on, use by.
-      </p>
+      <p>So many in each, what is left over in the last one. Every pack gets its label: name, what it contains, made on, use by.</p>
       <p v-if="bowl" class="well contains">
         {{ bowl.allergen_text }}<template v-if="bowl.carried?.length">. The same plate had {{ bowl.carried.join(', ') }} on it before.</template>
       </p>

@@ -8,7 +8,9 @@ import { useKitchen } from '@/kitchen/kitchen'
 import { atClock } from '@/parts/clock'
 import Icon from '@/parts/Icon.vue'
 import { letterKeys } from '@/parts/settings'
-import { useCounter } from '@/sheet/useCounter'
+import { useCounter } from '@/parts/useCounter'
+import SoundButton from '@/parts/SoundButton.vue'
+import { inField, letGo } from '@/parts/hands'
 import BagDialog from './BagDialog.vue'
 import PlatePanel from './PlatePanel.vue'
 import PutOnDialog from './PutOnDialog.vue'
@@ -90,9 +92,9 @@ watch(
       heard.add(key)
       counter.sound(s === 'late' ? 'over' : 'right')
     }
-    for (const t of state.value?.rack ?? []) {
-      const key = `${t.state} ${t.key}`
-      if (t.state === 'fine' || heard.has(key)) continue
+    for (const t of board.trays) {
+      const key = `${t.now.state} ${t.key}`
+      if (t.now.state === 'fine' || heard.has(key)) continue
       heard.add(key)
       counter.sound('rested')
     }
@@ -116,8 +118,6 @@ function go() {
   digits = ''
   if (place?.next && !(place.next.tell && board.pressed.has(keyOf(place.next.tell)))) void board.does(place.next)
 }
-const inField = (t: EventTarget | null) =>
-  t instanceof HTMLElement && !!t.closest('input:not([type=radio]), textarea, select, .el-dialog, .el-drawer, .el-popper')
 useEventListener(window, 'keydown', (e: KeyboardEvent) => {
   if (e.ctrlKey || e.metaKey || e.altKey || e.repeat || inField(e.target) || !state.value || state.value.closed) return
   if (e.key === ' ') {
@@ -129,14 +129,7 @@ useEventListener(window, 'keydown', (e: KeyboardEvent) => {
   else return
   e.preventDefault()
 })
-/** A button that was tapped lets go of the focus, so that the space bar goes on and does not tap it again. */
-function letGo(e: MouseEvent) {
-  if (e.detail > 0 && document.activeElement instanceof HTMLElement && document.activeElement.closest('button')) document.activeElement.blur()
-}
 
-const soundSays = computed(() =>
-  !counter.wished.value ? 'Sound is off' : counter.silent.value ? 'Sound: tap anywhere first, a fresh page may not sound' : 'Sound is on',
-)
 const lastOff = computed(() => (state.value?.last_off ? `last one off about ${atClock(state.value.last_off)}` : ''))
 const stop = () => board.tell({ kind: 'stopped', off: state.value?.stopped || undefined }, state.value?.stopped ? 'pouring on' : 'no more is poured')
 const closing = ref(false)
@@ -151,7 +144,7 @@ async function throwAway() {
   await putAside(`/boards/${b.id}`, b.name).catch(() => undefined)
   await board.find()
 }
-const left = computed(() => (state.value?.on_plates ?? 0) + (state.value?.rack.reduce((n, t) => n + t.count, 0) ?? 0))
+const left = computed(() => (state.value ? state.value.on_plates + state.value.on_rack : 0))
 </script>
 
 <template>
@@ -168,15 +161,7 @@ const left = computed(() => (state.value?.on_plates ?? 0) + (state.value?.rack.r
         <el-button :aria-label="phone ? 'Put a bowl on' : undefined" data-add @click="add()"
           ><Icon name="plus" /><template v-if="!phone">Put a bowl on</template></el-button
         >
-        <el-button
-          class="ghost sound"
-          :class="{ waits: counter.wished.value && counter.silent.value }"
-          :aria-pressed="counter.wished.value"
-          :aria-label="soundSays"
-          :title="soundSays"
-          @click="counter.wished.value = !counter.wished.value"
-          ><Icon :name="counter.wished.value ? 'sound' : 'mute'"
-        /></el-button>
+        <SoundButton :counter="counter" />
         <el-button v-if="state.bowls.length" class="stop" @click="stop">{{ state.stopped ? 'Pour on' : 'Stop pouring' }}</el-button>
         <el-dropdown trigger="click">
           <el-button class="ghost" aria-label="More" title="More"><Icon name="more" /></el-button>
@@ -205,9 +190,10 @@ const left = computed(() => (state.value?.on_plates ?? 0) + (state.value?.rack.r
         }}.
       </p>
       <div class="body">
-        <QueuePanel class="todo" :rows="narrow ? (phone ? 1 : 3) : 9" @act="act" />
+        <QueuePanel class="todo" :rows="narrow ? (phone ? 1 : 3) : 9" @act="act">
+          <VerdictStrip v-if="judging && !narrow" :key="`${judging.key} ${judging.poured}`" ref="strip" :bowl="judging" :more="judged.length - 1" />
+        </QueuePanel>
         <div class="left">
-          <VerdictStrip v-if="judging" :key="`${judging.key} ${judging.poured}`" ref="strip" :bowl="judging" :more="judged.length - 1" />
           <el-radio-group
             v-if="narrow && busy.length > 1"
             :model-value="shown[0]?.id"
@@ -229,6 +215,7 @@ const left = computed(() => (state.value?.on_plates ?? 0) + (state.value?.rack.r
               @add="add(p.id)" />
             <RackPanel class="rack" @bag="bagging = $event" />
           </div>
+          <VerdictStrip v-if="judging && narrow" :key="`${judging.key} ${judging.poured}`" ref="strip" :bowl="judging" :more="judged.length - 1" />
           <p v-if="state.cautions.length" class="muted cautions">{{ state.cautions.join(' ') }}</p>
         </div>
       </div>
@@ -305,9 +292,6 @@ h1 {
 .stop {
   color: var(--beet);
   border-color: var(--beet);
-}
-.sound.waits {
-  background: var(--yolk-wash);
 }
 .band {
   flex: none;

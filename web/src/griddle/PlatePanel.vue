@@ -10,14 +10,8 @@ const emit = defineEmits<{ add: [] }>()
 const board = useBoard()
 const bowl = computed(() => board.bowls.get(props.plate.bowl ?? ''))
 const line = computed(() => props.plate.line.map((k) => board.bowls.get(k)?.name).filter(Boolean))
-const reads = computed(() => board.board?.heats.plates[props.plate.id])
-const figure = computed(() => (reads.value !== undefined ? `${reads.value.toFixed(0)} °C` : (bowl.value?.heat_text ?? '–')))
-/** Where it stands against the window in which the batter comes out well. */
-const sign = computed(() => {
-  const [low, high] = bowl.value?.window_c ?? []
-  if (reads.value === undefined || low === undefined || high === undefined) return 'unknown'
-  return reads.value < low - 1 ? 'low' : reads.value > high + 1 ? 'high' : 'level'
-})
+const reads = computed(() => board.reads(props.plate.id))
+const figure = computed(() => reads.value?.text ?? bowl.value?.heat_text ?? '–')
 const wanted = computed(() => {
   const b = bowl.value
   if (!b) return ''
@@ -31,9 +25,9 @@ const at = (x: number, of: number) => `${(100 * x) / of}%`
 <template>
   <section class="panel plate" :class="{ iron: plate.iron }" :aria-label="plate.name" :data-plate="plate.id">
     <header class="head">
-      <b class="heat"><small v-if="reads === undefined && bowl">set</small> {{ figure }}</b>
+      <b class="heat"><small v-if="!reads && bowl">set</small> {{ figure }}</b>
       <div class="who">
-        <h2><i v-if="bowl" class="sign" :class="sign" />{{ plate.name }}</h2>
+        <h2><i v-if="bowl" class="sign" :class="reads?.stands ?? 'unknown'" />{{ plate.name }}</h2>
         <small>{{ wanted }}</small>
       </div>
       <div v-if="bowl && plate.fit > 1 && !plate.iron" class="use" role="group" :aria-label="`Places in use on ${plate.name}`">
@@ -51,6 +45,8 @@ const at = (x: number, of: number) => `${(100 * x) / of}%`
         ><template v-if="line.length">, then {{ line.join(', ') }}</template>
       </p>
       <p class="contains">{{ bowl.allergen_text }}</p>
+      <p v-if="bowl.served_text" class="contains">With what goes on: {{ bowl.served_text }}</p>
+      <p v-for="w in bowl.warnings" :key="w" class="contains"><i class="sign high" /> {{ w }}</p>
     </div>
     <div v-if="bowl" class="metal" :class="{ round: plate.round, flow }" :style="{ '--ratio': plate.width_mm / plate.depth_mm }">
       <div

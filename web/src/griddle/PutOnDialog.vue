@@ -19,8 +19,9 @@ const busy = ref(false)
 const taken = computed(() => new Set((board.state?.bowls ?? []).map((b) => b.batch)))
 const can = computed(() => items.value.filter((b) => !b.trouble && b.count > 0 && !taken.value.has(b.id)))
 const chosen = computed(() => can.value.find((b) => b.id === batch.value))
-const suits = (iron: boolean | undefined, form?: string) => !form || (form === 'waffle') === !!iron
-const plates = computed(() => (board.state?.plates ?? []).filter((p) => suits(p.iron, chosen.value?.form)))
+/** Plates that take the form of a bowl. */
+const takes = (form?: Schemas['Form']) => (board.state?.plates ?? []).filter((p) => !form || p.takes.includes(form))
+const plates = computed(() => takes(chosen.value?.form))
 
 watch(
   open,
@@ -30,8 +31,9 @@ watch(
     loading.value = true
     try {
       items.value = (await got(api.GET('/batches'))).items
-      const iron = board.state?.plates.find((p) => p.id === props.onPlate)?.iron
-      batch.value = can.value.find((b) => b.id === props.ofBatch)?.id ?? can.value.find((b) => !props.onPlate || suits(iron, b.form))?.id
+      batch.value =
+        can.value.find((b) => b.id === props.ofBatch)?.id ??
+        can.value.find((b) => !props.onPlate || takes(b.form).some((p) => p.id === props.onPlate))?.id
       settle()
     } catch (e) {
       trouble.value = said(e)
@@ -41,12 +43,12 @@ watch(
   },
   { immediate: true },
 )
-/** The plate that was asked for where it suits, else a free one that does, a round one for a crêpe. */
+/** The plate that was asked for where it suits, else a free one, one that is made for the form before others. */
 function settle() {
-  const free = [...plates.value].sort(
-    (a, b) => Number(!!a.bowl) - Number(!!b.bowl) || Number(chosen.value?.form === 'crepe') * (Number(!!b.round) - Number(!!a.round)),
-  )
-  plate.value = plates.value.find((p) => p.id === props.onPlate)?.id ?? free[0]?.id
+  const form = chosen.value?.form
+  const made = (p: (typeof plates.value)[number]) => !!form && !!p.best_for?.includes(form)
+  const best = [...plates.value].sort((a, b) => Number(!!a.bowl) - Number(!!b.bowl) || Number(made(b)) - Number(made(a)))
+  plate.value = plates.value.find((p) => p.id === props.onPlate)?.id ?? best[0]?.id
 }
 watch(batch, settle)
 const many = (form: string) => forms.find((f) => f.value === form)?.many ?? 'portions'

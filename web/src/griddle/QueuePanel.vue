@@ -23,8 +23,8 @@ const soon = (t: Todo) => stand(t).says || (t.act === 'pour' ? 'place is free' :
           >Do this now<template v-if="name(head)">: {{ name(head) }}</template></span
         ><kbd>space</kbd></span
       >
-      <span class="act" :class="{ long: head.title.length > 7 }"
-        ><Icon :name="signOf(head.act)" :size="head.title.length > 7 ? 34 : 46" />{{ head.title }}</span
+      <span class="act" :class="{ long: head.title.length > 6 }"
+        ><Icon :name="signOf(head.act)" :size="head.title.length > 6 ? 34 : 46" />{{ head.title }}</span
       >
       <span class="why">
         <span v-if="stand(head).state === 'late'" class="by"><i class="sign high" />{{ stand(head).says }}</span>
@@ -36,9 +36,10 @@ const soon = (t: Todo) => stand(t).says || (t.act === 'pour' ? 'place is free' :
       <span v-if="rest[0]" class="act"><Icon :name="signOf(rest[0].act)" :size="34" />{{ rest[0].title }} in {{ stand(rest[0]).says }}</span>
       <span v-else class="why">{{ board.state?.bowls.length ? 'Every bowl is through.' : 'Put a bowl on a plate to begin.' }}</span>
     </div>
+    <slot />
     <ol class="next">
       <li v-for="t in rest.slice(0, rows)" :key="`${t.act} ${t.number} ${t.of} ${t.tray}`" :class="stand(t).state">
-        <button type="button" :disabled="!t.due && stand(t).state === 'ahead' && t.act !== 'flip' && t.act !== 'lift'" @click="emit('act', t)">
+        <button type="button" @click="emit('act', t)">
           <Icon :name="signOf(t.act)" :size="22" /><b>{{ t.title }}</b
           ><span>{{ soon(t) }}</span>
         </button>
@@ -210,8 +211,6 @@ const soon = (t: Todo) => stand(t).says || (t.act === 'pour' ? 'place is free' :
     padding: var(--s2) var(--s3);
   }
   .now .why {
-    max-height: 5em;
-    overflow-y: auto;
     font-size: var(--t-body);
   }
   .back {

@@ -12,8 +12,8 @@ const state = computed(() => board.state!)
 const heats = computed(() => board.board!.heats)
 const name = (key: string) => board.bowls.get(key)?.name ?? ''
 const sent = (t: Tray, count: number) => board.tell({ kind: 'served', tray: t.key, count }, `sent ${count} ${name(t.bowl)}`)
-const off = (t: Tray, kind: 'thrown' | 'frozen') =>
-  board.tell({ kind, tray: t.key, count: t.count }, kind === 'frozen' ? `${t.count} into the freezer` : `threw ${t.count} away`)
+const off = (t: Tray, kind: 'thrown' | 'frozen', count = t.count) =>
+  board.tell({ kind, tray: t.key, count }, kind === 'frozen' ? `${count} into the freezer` : `threw ${count} away`)
 const oven = () => board.tell({ kind: 'oven', off: state.value.oven_on || undefined }, state.value.oven_on ? 'oven off' : 'oven on')
 const held = (t: Tray) => Math.max(0, (board.nowMs - msOf(t.since)) / 60000)
 const left = (t: Tray) => t.limit_min - held(t)
@@ -47,7 +47,7 @@ function openProbe() {
       <template v-if="state.food_at">At {{ atClock(state.food_at) }}: </template>{{ state.food_says }} Follow your local code.
     </p>
     <ul class="trays">
-      <li v-for="t in state.rack" :key="t.key" class="tray" :class="t.state" :data-tray="t.state">
+      <li v-for="t in board.trays" :key="t.key" class="tray" :class="t.now.state" :data-tray="t.now.state">
         <p class="time">
           <b>{{ held(t).toFixed(0) }} min</b>
           <span>{{ left(t) > 0 ? `${Math.ceil(left(t))} left` : `${Math.floor(-left(t))} over` }}</span>
@@ -56,21 +56,24 @@ function openProbe() {
         <p class="what">
           <b>{{ t.count }} × {{ name(t.bowl) }}</b>
         </p>
-        <p v-if="t.text" class="warn"><Icon name="caution" :size="18" />{{ t.text }}</p>
+        <p v-if="t.now.text" class="warn"><Icon name="caution" :size="18" />{{ t.now.text }}</p>
         <p v-else class="muted">{{ t.how }}</p>
         <p class="acts">
-          <el-button :class="{ go: t.state === 'soon' || t.state === 'over' }" :disabled="t.state === 'unfit'" @click="sent(t, t.count)"
+          <el-button :class="{ go: t.now.state === 'soon' || t.now.state === 'over' }" :disabled="t.now.state === 'unfit'" @click="sent(t, t.count)"
             >Send {{ t.count }}</el-button
           >
-          <el-button v-if="t.count > 1 && t.state !== 'unfit'" @click="sent(t, 1)">Send 1</el-button>
+          <el-button v-if="t.count > 1 && t.now.state !== 'unfit'" @click="sent(t, 1)">Send 1</el-button>
           <el-dropdown trigger="click">
             <el-button class="ghost" :aria-label="`More for ${t.count} ${name(t.bowl)}`"><Icon name="more" /></el-button>
             <template #dropdown>
               <el-dropdown-menu>
-                <el-dropdown-item :disabled="!t.may_freeze" @click="off(t, 'frozen')"
+                <el-dropdown-item :disabled="!t.may_freeze" :title="t.no_freeze" @click="off(t, 'frozen')"
                   ><Icon name="fridge" :size="18" />Freeze them, flat</el-dropdown-item
                 >
-                <el-dropdown-item @click="off(t, 'thrown')"><Icon name="bin" :size="18" />Throw them away</el-dropdown-item>
+                <el-dropdown-item v-if="t.count > 1" @click="off(t, 'thrown', 1)"><Icon name="bin" :size="18" />Throw one away</el-dropdown-item>
+                <el-dropdown-item @click="off(t, 'thrown')"
+                  ><Icon name="bin" :size="18" />{{ t.count > 1 ? `Throw all ${t.count} away` : 'Throw it away' }}</el-dropdown-item
+                >
               </el-dropdown-menu>
             </template>
           </el-dropdown>

@@ -43,6 +43,12 @@ export const useBoard = defineStore('board', () => {
       else lookTrouble.value = said(e)
     }
   }
+  /** The trays with what there is to say of them by now, also while the program is away. */
+  const trays = computed(() =>
+    (state.value?.rack ?? []).map((t) => ({ ...t, now: t.course.findLast((c) => new Date(c.at).getTime() <= live.nowMs.value) ?? t })),
+  )
+  /** What a thermometer at a plate says. */
+  const reads = (plate: string) => board.value?.reads[plate]
   const key = ref(newKey())
   async function begin() {
     lookTrouble.value = ''
@@ -59,7 +65,7 @@ export const useBoard = defineStore('board', () => {
   const pressed = computed(() => new Set(live.waiting.value.flatMap((e) => (live.undone.value.has(e.id) ? [] : [keyOf(e)]))))
   const todo = computed(() => (state.value?.todo ?? []).filter((t) => !t.tell || !pressed.value.has(keyOf(t.tell))))
   const does = (t: Todo) => t.tell && live.tell(t.tell as BoardEvent, t.title.toLowerCase())
-  return { ...live, board, state, bowls, looked, lookTrouble, earlier, find, begin, todo, pressed, does }
+  return { ...live, board, state, bowls, looked, lookTrouble, earlier, find, begin, reads, trays, todo, pressed, does }
 })
 
 /** What an event is about, so that the same is known when it is seen twice. */

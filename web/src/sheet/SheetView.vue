@@ -23,7 +23,9 @@ import SpreadCard from './SpreadCard.vue'
 import StepCard from './StepCard.vue'
 import WeighIn from './WeighIn.vue'
 import { useSheet } from './sheet'
-import { useCounter } from './useCounter'
+import { useCounter } from '@/parts/useCounter'
+import SoundButton from '@/parts/SoundButton.vue'
+import { inField, letGo } from '@/parts/hands'
 import { forgetBowl } from './useWeighIn'
 
 /** The sheet: propped against the flour tin, it leads through one bowl. */
@@ -67,9 +69,6 @@ const aside = computed(() => !!state.value?.ask || task.value?.kind === 'test')
 /** By the scale, or by cups and spoons where they can say it. */
 const byCups = computed(() => unitsShown.value === 'cups' && !!task.value?.fills?.length)
 
-const soundSays = computed(() =>
-  !counter.wished.value ? 'Sound is off' : counter.silent.value ? 'Sound: tap anywhere first, a fresh page may not sound' : 'Sound is on',
-)
 const card = useTemplateRef<{ enter?: () => unknown; zero?: () => unknown }>('card')
 const typing = ref(false)
 const splashing = ref(false)
@@ -92,12 +91,6 @@ async function putDown() {
   if (b && b.state.events === 0 && !sheet.waiting.length) await putAside(`/batches/${b.id}`, b.plan.name).catch(() => undefined)
   await router.push(addressOf(b?.from?.id))
 }
-/** A button that was tapped lets go of the focus, so that Enter goes on and does not tap it again. */
-function letGo(e: MouseEvent) {
-  if (e.detail > 0 && document.activeElement instanceof HTMLElement && document.activeElement.closest('button')) document.activeElement.blur()
-}
-const inField = (t: EventTarget | null) =>
-  t instanceof HTMLElement && !!t.closest('input:not([type=radio]), textarea, select, .el-dialog, .el-drawer, .el-popper')
 useEventListener(window, 'keydown', (e: KeyboardEvent) => {
   if (e.ctrlKey || e.metaKey || e.altKey || inField(e.target)) return
   if (e.key === 'Escape') {
@@ -129,15 +122,7 @@ useEventListener(window, 'keydown', (e: KeyboardEvent) => {
         <el-radio-group v-model="unitsShown" class="pick" aria-label="Units">
           <el-radio-button value="grams">g</el-radio-button><el-radio-button value="cups">cups</el-radio-button>
         </el-radio-group>
-        <el-button
-          class="ghost sound"
-          :class="{ waits: counter.wished.value && counter.silent.value }"
-          :aria-pressed="counter.wished.value"
-          :aria-label="soundSays"
-          :title="soundSays"
-          @click="counter.wished.value = !counter.wished.value"
-          ><Icon :name="counter.wished.value ? 'sound' : 'mute'"
-        /></el-button>
+        <SoundButton :counter="counter" />
         <el-dropdown trigger="click">
           <el-button class="ghost" aria-label="More" title="More"><Icon name="more" /></el-button>
           <template #dropdown>
@@ -240,9 +225,6 @@ useEventListener(window, 'keydown', (e: KeyboardEvent) => {
 h1 {
   font-size: var(--t-title);
   overflow-wrap: anywhere;
-}
-.sound.waits {
-  border: 1.5px dashed var(--edge);
 }
 .band {
   display: flex;

@@ -74,7 +74,7 @@ const energy = computed(() => bench.sheet?.nutrition_per_portion?.energy_kcal)
             :disabled="(on(t)!.each_g ?? 0) <= t.step_g"
             @step="set(t, Math.max(t.step_g, (on(t)!.each_g ?? 0) - t.step_g))" />
           <b class="much">{{ onStep(on(t)!.each_g ?? 0, 1) }} g</b>
-          <StepButton icon="plus" :label="`More ${t.label}`" @step="set(t, Math.min(1000, (on(t)!.each_g ?? 0) + t.step_g))" />
+          <StepButton icon="plus" :label="`More ${t.label}`" @step="set(t, Math.min(t.most_g, (on(t)!.each_g ?? 0) + t.step_g))" />
           <el-button @click="set(t, 0)">Take off</el-button>
         </span>
         <el-button v-else @click="set(t, t.each_g)">Put on</el-button>

@@ -1,7 +1,7 @@
 import { useLocalStorage, useVibrate, useWakeLock } from '@vueuse/core'
 import { onMounted, onScopeDispose, ref } from 'vue'
 
-/** How the sheet stands on the counter: the screen stays on, sounds and shakes if that is wished. */
+/** How a tablet stands on the counter: the screen stays on, sounds and shakes if that is wished. */
 const wished = useLocalStorage('ladle.sound', true)
 const shakes = useLocalStorage('ladle.shakes', false)
 const notes = { right: [880, 0.12], over: [220, 0.35], rested: [660, 0.5] } as const
@@ -41,5 +41,6 @@ export function useCounter() {
     void lock.release().catch(() => undefined)
     void audio?.close()
   })
-  return { wished, shakes, canShake, silent, wake, sound }
+  const turn = () => (wished.value = !wished.value)
+  return { turn, wished, shakes, canShake, silent, wake, sound }
 }
