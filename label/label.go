@@ -91,8 +91,12 @@ func Of(p document.Pack, id string) (Label, error) {
 	form := batter.Form(p.Form)
 	contains, rest, _ := strings.Cut(p.Allergens, " · ")
 	add(p.Name, 15, true, 0)
-	many := fmt.Sprintf("%d %s", p.Pieces, form.Said(p.Pieces))
-	if p.Pieces == 1 {
+	left := p.Pieces
+	if p.Left > 0 { // it is printed again after some were eaten
+		left = p.Left
+	}
+	many := fmt.Sprintf("%d %s", left, form.Said(left))
+	if left == 1 {
 		many = words.Upper(form.Said(1))
 	}
 	add(many, 10, false, 0.6)

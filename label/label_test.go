@@ -85,3 +85,16 @@ func white(img image.Image, x, y int) bool {
 	r, _, _, _ := img.At(x, y).RGBA()
 	return r > 0xf000
 }
+
+func TestALabelThatIsPrintedAgainCountsWhatIsLeft(t *testing.T) {
+	if _, err := exec.LookPath("pdftotext"); err != nil && os.Getenv("REQUIRE_BROWSER") == "" {
+		t.Skip("no pdftotext")
+	}
+	for left, says := range map[int]string{0: "6 waffles", 6: "6 waffles", 2: "2 waffles", 1: "A waffle"} {
+		p := pack("Plum", "Contains egg")
+		p.Left = left
+		l, err := label.Of(p, "abc")
+		require.NoError(t, err)
+		assert.Contains(t, read(t, t.TempDir(), l), "Plum "+says+" Contains egg.")
+	}
+}
