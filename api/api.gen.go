@@ -19,6 +19,7 @@ const (
 	AsideKindBoard     AsideKind = "board"
 	AsideKindPack      AsideKind = "pack"
 	AsideKindPantry    AsideKind = "pantry"
+	AsideKindSauce     AsideKind = "sauce"
 	AsideKindVariation AsideKind = "variation"
 )
 
@@ -34,6 +35,8 @@ func (e AsideKind) Valid() bool {
 	case AsideKindPack:
 		return true
 	case AsideKindPantry:
+		return true
+	case AsideKindSauce:
 		return true
 	case AsideKindVariation:
 		return true
@@ -448,6 +451,7 @@ func (e Form) Valid() bool {
 const (
 	FoundItemKindBase       FoundItemKind = "base"
 	FoundItemKindIngredient FoundItemKind = "ingredient"
+	FoundItemKindSauce      FoundItemKind = "sauce"
 	FoundItemKindTub        FoundItemKind = "tub"
 	FoundItemKindVariation  FoundItemKind = "variation"
 )
@@ -458,6 +462,8 @@ func (e FoundItemKind) Valid() bool {
 	case FoundItemKindBase:
 		return true
 	case FoundItemKindIngredient:
+		return true
+	case FoundItemKindSauce:
 		return true
 	case FoundItemKindTub:
 		return true
@@ -1014,6 +1020,99 @@ func (e ReferenceKind) Valid() bool {
 	case AsWritten:
 		return true
 	case Plain:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for SauceFormat.
+const (
+	UpbeatLadlesauce SauceFormat = "upbeat-ladle/sauce"
+)
+
+// Valid indicates whether the value is a known member of the SauceFormat enum.
+func (e SauceFormat) Valid() bool {
+	switch e {
+	case UpbeatLadlesauce:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for SauceKind.
+const (
+	SauceKindButter     SauceKind = "butter"
+	SauceKindCaramel    SauceKind = "caramel"
+	SauceKindCompote    SauceKind = "compote"
+	SauceKindCream      SauceKind = "cream"
+	SauceKindDairy      SauceKind = "dairy"
+	SauceKindFilling    SauceKind = "filling"
+	SauceKindFruitSyrup SauceKind = "fruit_syrup"
+	SauceKindMacerated  SauceKind = "macerated"
+	SauceKindNut        SauceKind = "nut"
+	SauceKindSugarSyrup SauceKind = "sugar_syrup"
+	SauceKindSyrup      SauceKind = "syrup"
+)
+
+// Valid indicates whether the value is a known member of the SauceKind enum.
+func (e SauceKind) Valid() bool {
+	switch e {
+	case SauceKindButter:
+		return true
+	case SauceKindCaramel:
+		return true
+	case SauceKindCompote:
+		return true
+	case SauceKindCream:
+		return true
+	case SauceKindDairy:
+		return true
+	case SauceKindFilling:
+		return true
+	case SauceKindFruitSyrup:
+		return true
+	case SauceKindMacerated:
+		return true
+	case SauceKindNut:
+		return true
+	case SauceKindSugarSyrup:
+		return true
+	case SauceKindSyrup:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for SauceServed.
+const (
+	Cold SauceServed = "cold"
+	Warm SauceServed = "warm"
+)
+
+// Valid indicates whether the value is a known member of the SauceServed enum.
+func (e SauceServed) Valid() bool {
+	switch e {
+	case Cold:
+		return true
+	case Warm:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for SauceVersion.
+const (
+	SauceVersionN1 SauceVersion = 1
+)
+
+// Valid indicates whether the value is a known member of the SauceVersion enum.
+func (e SauceVersion) Valid() bool {
+	switch e {
+	case SauceVersionN1:
 		return true
 	default:
 		return false
@@ -2635,9 +2734,11 @@ type PantryItemTraits string
 // Part Something of a serving that is not in the batter
 type Part struct {
 	// EachG Of it on a portion, which then counts in nutrition, cost and the pulling list
-	EachG *float64    `json:"each_g,omitempty"`
-	Kind  Place       `json:"kind"`
-	Lines *[]PartLine `json:"lines,omitempty"`
+	EachG    *float64    `json:"each_g,omitempty"`
+	Kind     Place       `json:"kind"`
+	Lines    *[]PartLine `json:"lines,omitempty"`
+	Sauce    *Sauce      `json:"sauce,omitempty"`
+	SauceRef *BaseRef    `json:"sauce_ref,omitempty"`
 
 	// Text In the words of the cook
 	Text string `json:"text"`
@@ -2874,6 +2975,59 @@ type Said struct {
 
 	// VolumeMl Batter of one
 	VolumeMl *float64 `json:"volume_ml,omitempty"`
+}
+
+// Sauce defines model for Sauce.
+type Sauce struct {
+	// Browned Of butter
+	Browned *bool       `json:"browned,omitempty"`
+	Format  SauceFormat `json:"format"`
+
+	// Kind A syrup is one of fruit where there is fruit in it
+	Kind  SauceKind `json:"kind"`
+	Lines []Line    `json:"lines"`
+
+	// Minutes That macerated fruit stands
+	Minutes *float64 `json:"minutes,omitempty"`
+	Name    string   `json:"name"`
+	Note    *string  `json:"note,omitempty"`
+
+	// OverrunPct Of whipped cream
+	OverrunPct *float64 `json:"overrun_pct,omitempty"`
+
+	// PotG The empty pot
+	PotG *float64 `json:"pot_g,omitempty"`
+
+	// PotMm The pot across
+	PotMm *float64 `json:"pot_mm,omitempty"`
+
+	// Served As usual when nothing is said
+	Served *SauceServed `json:"served,omitempty"`
+
+	// Target One of °Brix, weight, temperature; servings with what one weighs, also beside a °Brix or a temperature
+	Target  *SauceTarget `json:"target,omitempty"`
+	Version SauceVersion `json:"version"`
+}
+
+// SauceFormat defines model for Sauce.Format.
+type SauceFormat string
+
+// SauceKind A syrup is one of fruit where there is fruit in it
+type SauceKind string
+
+// SauceServed As usual when nothing is said
+type SauceServed string
+
+// SauceVersion defines model for Sauce.Version.
+type SauceVersion int
+
+// SauceTarget One of °Brix, weight, temperature; servings with what one weighs, also beside a °Brix or a temperature
+type SauceTarget struct {
+	Brix         *float64 `json:"brix,omitempty"`
+	MassG        *float64 `json:"mass_g,omitempty"`
+	ServingG     *float64 `json:"serving_g,omitempty"`
+	Servings     *int     `json:"servings,omitempty"`
+	TemperatureC *float64 `json:"temperature_c,omitempty"`
 }
 
 // ScaleLease defines model for ScaleLease.
@@ -3393,6 +3547,18 @@ type PutPantryItemParams struct {
 	IfMatch *IfMatch `json:"If-Match,omitempty"`
 }
 
+// CreateSauceParams defines parameters for CreateSauce.
+type CreateSauceParams struct {
+	// IdempotencyKey A repeated POST with the same key saves once
+	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
+}
+
+// PutSauceParams defines parameters for PutSauce.
+type PutSauceParams struct {
+	// IfMatch The revision that was changed in double quotes
+	IfMatch *IfMatch `json:"If-Match,omitempty"`
+}
+
 // FindParams defines parameters for Find.
 type FindParams struct {
 	Q *string `form:"q,omitempty" json:"q,omitempty"`
@@ -3626,6 +3792,30 @@ type ServerInterface interface {
 	// ListPreparations The preparations, what each asks and what each suits
 	// (GET /preparations)
 	ListPreparations(c *gin.Context)
+	// ListSauceExamples Worked examples to begin with
+	// (GET /sauce-examples)
+	ListSauceExamples(c *gin.Context)
+	// ListSauces Saved sauces by their names
+	// (GET /sauces)
+	ListSauces(c *gin.Context)
+
+	// (POST /sauces)
+	CreateSauce(c *gin.Context, params CreateSauceParams)
+
+	// (DELETE /sauces/{id})
+	DeleteSauce(c *gin.Context, id Id)
+
+	// (GET /sauces/{id})
+	GetSauce(c *gin.Context, id Id)
+
+	// (PUT /sauces/{id})
+	PutSauce(c *gin.Context, id Id, params PutSauceParams)
+
+	// (POST /sauces/{id}/restore)
+	RestoreSauce(c *gin.Context, id Id)
+	// ListSauceUses The variations that a sauce goes on
+	// (GET /sauces/{id}/uses)
+	ListSauceUses(c *gin.Context, id Id)
 	// Find Variations, bases, ingredients and tubs by what is typed, the best of each first
 	// (GET /search)
 	Find(c *gin.Context, params FindParams)
@@ -5373,6 +5563,221 @@ func (siw *ServerInterfaceWrapper) ListPreparations(c *gin.Context) {
 	siw.Handler.ListPreparations(c)
 }
 
+// ListSauceExamples operation middleware
+func (siw *ServerInterfaceWrapper) ListSauceExamples(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListSauceExamples(c)
+}
+
+// ListSauces operation middleware
+func (siw *ServerInterfaceWrapper) ListSauces(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListSauces(c)
+}
+
+// CreateSauce operation middleware
+func (siw *ServerInterfaceWrapper) CreateSauce(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params CreateSauceParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey IdempotencyKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.CreateSauce(c, params)
+}
+
+// DeleteSauce operation middleware
+func (siw *ServerInterfaceWrapper) DeleteSauce(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.DeleteSauce(c, id)
+}
+
+// GetSauce operation middleware
+func (siw *ServerInterfaceWrapper) GetSauce(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetSauce(c, id)
+}
+
+// PutSauce operation middleware
+func (siw *ServerInterfaceWrapper) PutSauce(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params PutSauceParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "If-Match" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("If-Match")]; found {
+		var IfMatch IfMatch
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for If-Match, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "If-Match", valueList[0], &IfMatch, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter If-Match: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IfMatch = &IfMatch
+
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.PutSauce(c, id, params)
+}
+
+// RestoreSauce operation middleware
+func (siw *ServerInterfaceWrapper) RestoreSauce(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.RestoreSauce(c, id)
+}
+
+// ListSauceUses operation middleware
+func (siw *ServerInterfaceWrapper) ListSauceUses(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListSauceUses(c, id)
+}
+
 // Find operation middleware
 func (siw *ServerInterfaceWrapper) Find(c *gin.Context) {
 
@@ -5884,6 +6289,14 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/boards/:id/restore", wrapper.RestoreBoard)
 	router.GET(options.BaseURL+"/boards/:id/events", wrapper.WatchBoard)
 	router.POST(options.BaseURL+"/boards/:id/events", wrapper.TellBoard)
+	router.GET(options.BaseURL+"/sauces", wrapper.ListSauces)
+	router.POST(options.BaseURL+"/sauces", wrapper.CreateSauce)
+	router.DELETE(options.BaseURL+"/sauces/:id", wrapper.DeleteSauce)
+	router.GET(options.BaseURL+"/sauces/:id", wrapper.GetSauce)
+	router.PUT(options.BaseURL+"/sauces/:id", wrapper.PutSauce)
+	router.POST(options.BaseURL+"/sauces/:id/restore", wrapper.RestoreSauce)
+	router.GET(options.BaseURL+"/sauces/:id/uses", wrapper.ListSauceUses)
+	router.GET(options.BaseURL+"/sauce-examples", wrapper.ListSauceExamples)
 	router.GET(options.BaseURL+"/packs", wrapper.ListPacks)
 	router.DELETE(options.BaseURL+"/packs/:id", wrapper.DeletePack)
 	router.GET(options.BaseURL+"/packs/:id", wrapper.GetPack)

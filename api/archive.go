@@ -16,7 +16,7 @@ import (
 )
 
 // kinds are the saved things by the name that they have in an address.
-var kinds = map[string]store.Kind{"variations": store.Variation, "bases": store.Base, "pantry": store.Pantry, "batches": store.Batch, "boards": store.Board, "packs": store.Pack}
+var kinds = map[string]store.Kind{"variations": store.Variation, "bases": store.Base, "pantry": store.Pantry, "batches": store.Batch, "boards": store.Board, "packs": store.Pack, "sauces": store.Sauce}
 
 // ExportDocument sends one base, variation or pantry item in an open format.
 func (s *Server) ExportDocument(c *gin.Context, kind string, id Id, p ExportDocumentParams) {
@@ -32,6 +32,9 @@ func (s *Server) ExportDocument(c *gin.Context, kind string, id Id, p ExportDocu
 		return
 	case (of == store.Pantry || of == store.Pack) && as != "json":
 		s.fail(c, http.StatusNotFound, "unknown_format", "A pantry item and a pack go out as json only.")
+		return
+	case of == store.Sauce && as != "json" && as != "text" && as != "markdown":
+		s.fail(c, http.StatusNotFound, "unknown_format", "A sauce goes out as json, as text or as markdown.")
 		return
 	case (of == store.Batch || of == store.Board) && as != "json" && as != "text":
 		s.fail(c, http.StatusNotFound, "unknown_format", "A batch and a board go out as json or as text.")

@@ -15,7 +15,7 @@ import (
 )
 
 // ArchiveFormat is a whole kitchen in one document: {"format", "version", "kitchen",
-// "kitchen_history", "pantry": […], "texts": […], "bases": […], "variations": […], "batches": […], "boards": […], "packs": […]}.
+// "kitchen_history", "pantry": […], "texts": […], "bases": […], "sauces": […], "variations": […], "batches": […], "boards": […], "packs": […]}.
 const ArchiveFormat = "upbeat-ladle/archive"
 
 // ArchiveVersion is the version that is written; version 1, without histories, is read for ever.
@@ -64,7 +64,7 @@ type KitchenHistory struct {
 }
 
 // sections are the lists of an archive by the kind of what is in them.
-var sections = map[string]string{"pantry": "pantry", "text": "texts", "base": "bases", "variation": "variations", "batch": "batches", "board": "boards", "pack": "packs"}
+var sections = map[string]string{"pantry": "pantry", "text": "texts", "base": "bases", "variation": "variations", "batch": "batches", "board": "boards", "pack": "packs", "sauce": "sauces"}
 
 func isSection(name string) bool {
 	for _, s := range sections {
@@ -196,7 +196,7 @@ func OpenArchive(from io.ReadSeeker) (*ArchiveFile, error) {
 
 // standAlone takes the file for one document of a format.
 func (a *ArchiveFile) standAlone(format string) error {
-	kinds := map[string]string{VariationFormat: "variation", BaseFormat: "base", PantryFormat: "pantry", TextFormat: "text", KitchenFormat: "kitchen", BatchFormat: "batch", BoardFormat: "board", PackFormat: "pack"}
+	kinds := map[string]string{VariationFormat: "variation", BaseFormat: "base", PantryFormat: "pantry", TextFormat: "text", KitchenFormat: "kitchen", BatchFormat: "batch", BoardFormat: "board", PackFormat: "pack", SauceFormat: "sauce"}
 	if a.kind = kinds[format]; a.kind == "" {
 		return Refusal("/format", "wrong_format", "“%s” is not a format that is known here.", clip(format))
 	}

@@ -162,6 +162,12 @@ func Canonical(kind string, data []byte) ([]byte, error) {
 			return nil, err
 		}
 		return k.Encode()
+	case "sauce":
+		a, err := DecodeSauce(data)
+		if err != nil {
+			return nil, err
+		}
+		return a.Encode()
 	}
 	v, err := DecodeVariation(data)
 	if err != nil {
@@ -184,6 +190,8 @@ func summarise(ctx context.Context, kind string, data []byte, s Setting) (Summar
 		return SummariseBoard(data)
 	case "pack":
 		return SummarisePack(data)
+	case "sauce":
+		return SummariseSauce(data, s)
 	}
 	return SummariseVariation(ctx, data, s)
 }
@@ -228,6 +236,8 @@ func changes(ctx context.Context, kind string, was, is []byte, s Setting) []stri
 		return []string{"more happened to it"}
 	case "pack":
 		return []string{"another number is left"}
+	case "sauce":
+		return []string{"it is made otherwise"}
 	}
 	a, errA := sheet(was)
 	b, errB := sheet(is)

@@ -3,7 +3,9 @@ package document
 import (
 	"errors"
 	"fmt"
+	"math"
 	"slices"
+	"strings"
 
 	"upbeatladle/core/batter"
 	"upbeatladle/core/food"
@@ -26,9 +28,14 @@ type Sauce struct {
 	Browned    bool         `json:"browned,omitzero"`     // of butter
 	Minutes    *float64     `json:"minutes,omitzero"`     // that macerated fruit stands
 	OverrunPct *float64     `json:"overrun_pct,omitzero"` // of whipped cream
+	Served     string       `json:"served,omitzero"`      // warm · cold; as usual
+	PotMM      *float64     `json:"pot_mm,omitzero"`      // across; as usual
+	PotG       *float64     `json:"pot_g,omitzero"`       // the empty pot
+	Note       string       `json:"note,omitzero"`
 }
 
-// SauceTarget is when it is done: one of them. Servings go with what one of them weighs.
+// SauceTarget is when it is done: one of °Brix, weight, temperature. Servings go with what one of them weighs, and may
+// stand beside a °Brix or a temperature.
 type SauceTarget struct {
 	Brix         *float64 `json:"brix,omitzero"`
 	MassG        *float64 `json:"mass_g,omitzero"`
@@ -37,71 +44,173 @@ type SauceTarget struct {
 	ServingG     *float64 `json:"serving_g,omitzero"`
 }
 
-// SauceWish asks for a sauce to be worked out.
+// SauceWish asks for a sauce to be worked out, and how it stands by what a device shows.
 type SauceWish struct {
-	Sauce *Sauce `json:"sauce"`
+	Sauce *Sauce        `json:"sauce"`
+	Now   *SauceReading `json:"now,omitzero"`
+}
+
+// SauceReading is what is seen of a pot: one of them.
+type SauceReading struct {
+	ScaleG       *float64 `json:"scale_g,omitzero"` // with the pot, where its weight is known
+	Brix         *float64 `json:"brix,omitzero"`
+	TemperatureC *float64 `json:"temperature_c,omitzero"`
 }
 
 // SauceAnswer is a pot that was worked out.
 type SauceAnswer struct {
+	Kind       sauce.Kind           `json:"kind"` // which syrup it is
 	Lines      []SauceLine          `json:"lines"`
 	Start      sauce.State          `json:"start"`
 	End        sauce.State          `json:"end"`
 	WaterOffG  float64              `json:"water_off_g"`
 	SievedG    float64              `json:"sieved_g,omitzero"`
 	JuiceG     float64              `json:"juice_g,omitzero"`
-	Stops      []sauce.Stop         `json:"stops"`
+	Pot        SaucePot             `json:"pot"`
+	Now        *SauceNow            `json:"now,omitzero"`
+	Stops      []SauceStop          `json:"stops"`
 	Steps      []string             `json:"steps"`
+	Serve      string               `json:"serve,omitzero"`
+	When       batter.MadeWhen      `json:"when"`
+	Served     sauce.Served         `json:"served"`
 	Servings   int                  `json:"servings"`
 	ServingG   float64              `json:"serving_g"`
 	SugarsG    float64              `json:"sugars_g_per_serving"`
 	SweetG     float64              `json:"sweet_as_sugar_g_per_serving"`
 	Texture    string               `json:"texture"`
+	Colour     string               `json:"colour"`
 	KeepDays   int                  `json:"keep_days"`
 	Cautions   []string             `json:"cautions"`
 	Allergens  []string             `json:"allergens"`
 	MayContain []string             `json:"may_contain"`
 	Text       string               `json:"allergen_text"`
 	Nutrition  *worksheet.Nutrients `json:"nutrition_per_100g"`
+	Curve      []sauce.Point        `json:"curve"` // where sugar in water boils in this kitchen
+	Tub        PantryItem           `json:"tub"`   // what is kept of it
+}
+
+// SaucePot is a pot in section, to scale.
+type SaucePot struct {
+	WideMM   float64  `json:"wide_mm"`
+	HighMM   float64  `json:"high_mm"`
+	StartMM  float64  `json:"start_mm"`
+	StopMM   float64  `json:"stop_mm"`
+	EmptyG   *float64 `json:"empty_g,omitzero"`
+	Boils    bool     `json:"boils"`
+	OffG     float64  `json:"off_g"`
+	RateG    float64  `json:"rate_g_per_min"`
+	Minutes  float64  `json:"minutes"`
+	StopWith *float64 `json:"stop_scale_g,omitzero"` // what the scale shows at the stop, with the pot
+}
+
+// SauceStop is a way to see that it is done, the surest first.
+type SauceStop struct {
+	By    sauce.By `json:"by"`
+	At    *float64 `json:"at,omitzero"` // nothing by eye
+	Unit  string   `json:"unit,omitzero"`
+	Now   *float64 `json:"now,omitzero"`
+	Share *float64 `json:"share,omitzero"` // of the way from the start to the stop
+	Text  string   `json:"text"`
+}
+
+// SauceNow is a pot in the middle of its work.
+type SauceNow struct {
+	By      sauce.By `json:"by"`
+	MassG   float64  `json:"mass_g"`
+	LevelMM float64  `json:"level_mm"`
+	ToGoG   float64  `json:"to_go_g"`
+	Minutes float64  `json:"minutes"`
+	Share   float64  `json:"share"`
+	Done    bool     `json:"done"`
+	Says    string   `json:"says"`
 }
 
 // SauceLine is a line as it goes into the pot.
 type SauceLine struct {
-	Ingredient string  `json:"ingredient"`
-	Label      string  `json:"label"`
-	Grams      float64 `json:"grams"`
+	Ingredient string   `json:"ingredient"`
+	Label      string   `json:"label"`
+	Grams      float64  `json:"grams"`
+	Allergens  []string `json:"allergens"`
+	MayContain []string `json:"may_contain"`
 }
 
 // anySyrup leaves it to the lines which syrup it is.
 const anySyrup = "syrup"
 
-// maxSauceLines is how many lines a pot takes (modelling choice: a page).
-const maxSauceLines = 40
+// Bounds of a sauce (modelling choices: a page, a line, a stock pot).
+const (
+	maxSauceLines = 40
+	maxSauceName  = 120    // letters
+	maxPotG       = 20_000 // g, the empty pot
+)
 
 // WorkSauce answers a SauceWish. The error is Problems.
 func WorkSauce(w SauceWish, s Setting) (SauceAnswer, error) {
 	if w.Sauce == nil {
 		return SauceAnswer{}, Refusal("/sauce", "missing", "Give the sauce.")
 	}
-	p, err := w.Sauce.pot("/sauce", s)
+	r, err := w.Sauce.work("/sauce", s.Table, s.Kitchen.Domain())
 	if err != nil {
 		return SauceAnswer{}, err
 	}
-	r, err := sauce.Work(p)
+	out := w.Sauce.answer(r, s)
+	if w.Now == nil {
+		return out, nil
+	}
+	rd := &reader{}
+	now, err := r.At(sauce.Reading{ScaleG: rd.above("/now/scale_g", w.Now.ScaleG, "The weight"), Brix: rd.above("/now/brix", w.Now.Brix, "The °Brix"),
+		TemperatureC: rd.above("/now/temperature_c", w.Now.TemperatureC, "The temperature")})
+	if len(rd.p) > 0 {
+		return out, rd.p
+	}
+	if err = refusalOfSauce("", err); err != nil {
+		return out, err
+	}
+	out.Now = &SauceNow{now.By, now.MassG, now.LevelMM, now.ToGoG, now.Minutes, now.Share, now.Done, now.Says}
+	for i := range out.Stops {
+		out.Stops[i].at(now, r.Stops[i])
+	}
+	return out, nil
+}
+
+// at puts what the device shows now beside a stop.
+func (s *SauceStop) at(now sauce.Now, stop sauce.Stop) {
+	switch s.By {
+	case sauce.ByWeight:
+		s.Now = &now.MassG
+	case sauce.ByRefractometer:
+		s.Now = now.Brix
+	case sauce.ByTemperature:
+		s.Now = now.BoilsC
+	}
+	if s.Now != nil && stop.At != stop.From {
+		share := math.Max(0, math.Min(1, (*s.Now-stop.From)/(stop.At-stop.From)))
+		s.Share = &share
+	}
+}
+
+// refusalOfSauce turns a *sauce.Problem into the error of a document.
+func refusalOfSauce(at string, err error) error {
 	var wrong *sauce.Problem
 	if errors.As(err, &wrong) {
-		return SauceAnswer{}, Refusal("/sauce/"+wrong.Field, wrong.Code, "%s", wrong.Text)
+		return Refusal(at+"/"+wrong.Field, wrong.Code, "%s", wrong.Text)
 	}
+	return err
+}
+
+// work reads a sauce and works it out. The error is Problems.
+func (a Sauce) work(at string, table *food.Table, k batter.Kitchen) (sauce.Result, error) {
+	p, err := a.pot(at, table, k)
 	if err != nil {
-		return SauceAnswer{}, err
+		return sauce.Result{}, err
 	}
-	return sauceAnswer(r), nil
+	r, err := sauce.Work(p)
+	return r, refusalOfSauce(at, err)
 }
 
 // pot reads a sauce.
-func (a Sauce) pot(at string, s Setting) (sauce.Pot, error) {
-	r := &reader{table: s.Table, ids: map[string]bool{}}
-	k := s.Kitchen.Domain()
+func (a Sauce) pot(at string, table *food.Table, k batter.Kitchen) (sauce.Pot, error) {
+	r := &reader{table: table, ids: map[string]bool{}}
 	switch {
 	case a.Format != SauceFormat:
 		r.p.Add(at+"/format", "wrong_format", "“%s” is not a sauce; a sauce says “%s”.", clip(a.Format), SauceFormat)
@@ -117,7 +226,14 @@ func (a Sauce) pot(at string, s Setting) (sauce.Pot, error) {
 		return sauce.Pot{}, err
 	}
 	p := sauce.Pot{AltitudeM: k.AltitudeM, Browned: a.Browned, Minutes: r.within(at+"/minutes", a.Minutes, 1, 48*60, 0, "The minutes that it stands"),
-		Overrun: r.within(at+"/overrun_pct", a.OverrunPct, 1, 250, 0, "The overrun in %")}
+		Overrun: r.within(at+"/overrun_pct", a.OverrunPct, 1, 250, 0, "The overrun in %"), Served: sauce.Served(a.Served),
+		WideMM: r.within(at+"/pot_mm", a.PotMM, sauce.MinPotMM, sauce.MaxPotMM, 0, "The pot across, in mm,"), EmptyG: r.within(at+"/pot_g", a.PotG, 1, maxPotG, 0, "The empty pot, in g,")}
+	if len([]rune(a.Name)) > maxSauceName {
+		r.p.Add(at+"/name", "too_long", "The name is longer than %d letters.", maxSauceName)
+	}
+	if len([]rune(a.Note)) > maxNote {
+		r.p.Add(at+"/note", "too_long", "The note is longer than %d characters.", maxNote)
+	}
 	for i, l := range a.Lines {
 		line, ok := r.line(fmt.Sprintf("%s/lines/%d", at, i), l, fmt.Sprintf("s%d", i+1))
 		if !ok {
@@ -146,23 +262,149 @@ func (a Sauce) pot(at string, s Setting) (sauce.Pot, error) {
 	return p, r.p.OrNil()
 }
 
-func sauceAnswer(r sauce.Result) SauceAnswer {
-	var used []*food.Ingredient
-	out := SauceAnswer{Start: r.Start, End: r.End, WaterOffG: r.WaterOff, SievedG: r.Sieved, JuiceG: r.LiquidG, Stops: r.Stops, Steps: r.Steps, Servings: r.Servings,
-		ServingG: r.ServingG, SugarsG: r.SugarsG, SweetG: r.Sweet, Texture: r.Texture, KeepDays: r.KeepDays, Cautions: r.Cautions, Lines: []SauceLine{}}
+// unitOf is what a judge of a pot shows.
+var unitOf = map[sauce.By]string{sauce.ByWeight: "g", sauce.ByRefractometer: "°Brix", sauce.ByTemperature: "°C"}
+
+func (a Sauce) answer(r sauce.Result, s Setting) SauceAnswer {
+	pot := r.InPot()
+	out := SauceAnswer{Kind: r.Made(), Start: r.Start, End: r.End, WaterOffG: r.WaterOff, SievedG: r.Sieved, JuiceG: r.LiquidG, Steps: r.Steps, Serve: r.Serve, When: r.When,
+		Served: r.Served, Servings: r.Servings, ServingG: r.ServingG, SugarsG: r.SugarsG, SweetG: r.Sweet, Texture: r.Texture, Colour: r.Colour(), KeepDays: r.KeepDays,
+		Cautions: slices.Clone(r.Cautions), Lines: []SauceLine{}, Stops: []SauceStop{}, Curve: sauce.Curve(s.Kitchen.Domain().AltitudeM),
+		Pot: SaucePot{WideMM: pot.WideMM, HighMM: pot.HighMM, StartMM: pot.StartMM, StopMM: pot.StopMM, EmptyG: a.PotG, Boils: pot.Boils, OffG: pot.OffG, RateG: pot.RateG, Minutes: pot.Minutes}}
+	if a.PotG != nil && pot.Boils {
+		with := *a.PotG + r.Total.Mass
+		out.Pot.StopWith = &with
+	}
+	for _, st := range r.Stops {
+		one := SauceStop{By: st.By, Unit: unitOf[st.By], Text: st.Text}
+		if st.By != sauce.ByEye {
+			one.At = &st.At
+		}
+		out.Stops = append(out.Stops, one)
+	}
 	for _, p := range r.Parts {
-		used = append(used, p.Ingredient)
-		out.Lines = append(out.Lines, SauceLine{p.Ingredient.ID, p.Ingredient.Label(), p.Grams})
+		out.Lines = append(out.Lines, SauceLine{p.Ingredient.ID, p.Ingredient.Label(), p.Grams, append([]string{}, p.Ingredient.Allergens...), append([]string{}, p.Ingredient.MayContain...)})
 		for _, m := range safety.MindFor(p.Ingredient) {
 			if !slices.Contains(out.Cautions, m) {
 				out.Cautions = append(out.Cautions, m)
 			}
 		}
 	}
-	a := safety.AllergensOf(used)
-	out.Allergens, out.MayContain, out.Text = append([]string{}, a.Contains...), append([]string{}, a.May...), a.Text()
+	al := safety.AllergensOf(r.Used())
+	out.Allergens, out.MayContain, out.Text = append([]string{}, al.Contains...), append([]string{}, al.May...), al.Text()
 	if r.Total.Mass > 0 {
 		out.Nutrition = worksheet.NutrientsOf(r.Total, 100/r.Total.Mass)
 	}
+	out.Tub = a.tub(r, s)
 	return out
+}
+
+// tub is what is kept of a sauce that was made today. It has the sauce's name, so that whatever goes by the sauce finds it.
+func (a Sauce) tub(r sauce.Result, s Setting) PantryItem {
+	p := ItemOf(r.Product(Slug(a.Name), strings.TrimSpace(a.Name)))
+	keep, stock := float64(r.KeepDays), significant(r.Total.Mass)
+	p.MadeOn, p.KeepsDays, p.StockG, p.PricePerKg = s.Day(), &keep, &stock, nil
+	return p
+}
+
+// house is a sauce as it goes on portions; its tub is the pantry's item of its name.
+func (a Sauce) house(r sauce.Result, table *food.Table) *batter.House {
+	h := &batter.House{Name: strings.TrimSpace(a.Name), Product: r.Product(Slug(a.Name), strings.TrimSpace(a.Name)), When: r.When, Serve: r.Serve, Cautions: r.Cautions, Loose: r.Loose()}
+	if own := table.ByID(h.Product.ID); own != nil && own.Own != nil && own.Own.Table == nil && own.Role == food.RoleTopping {
+		h.Tub = own
+	}
+	h.Sized = func(grams float64) ([]food.Part, []string) {
+		one, err := r.Of(grams)
+		if err != nil { // it was worked out in its own size
+			return nil, nil
+		}
+		return one.Parts, one.Steps
+	}
+	return h
+}
+
+// DecodeSauce reads a sauce document strictly. The error is Problems.
+func DecodeSauce(data []byte) (Sauce, error) {
+	var a Sauce
+	if err := Strict(data, &a); err != nil {
+		return a, err
+	}
+	return a, header(a.Format, a.Version, SauceFormat)
+}
+
+// Encode writes the document.
+func (a Sauce) Encode() ([]byte, error) { return encode(a) }
+
+// SummariseSauce reads a sauce and works it out, so that nothing is saved that cannot be made. The error is Problems.
+func SummariseSauce(data []byte, s Setting) (Summary, error) {
+	a, err := DecodeSauce(data)
+	if err != nil {
+		return Summary{}, err
+	}
+	if strings.TrimSpace(a.Name) == "" {
+		return Summary{}, Refusal("/name", "missing", "Name the sauce.")
+	}
+	r, err := a.work("", s.Table, s.Kitchen.Domain())
+	if err != nil {
+		return Summary{}, err
+	}
+	al := safety.AllergensOf(r.Used())
+	drawn, err := Answer(pictureJSON{Count: r.Servings, Colour: r.Colour(), Allergens: al.Text(), Suspects: al.Suspects()})
+	if err != nil {
+		return Summary{}, err
+	}
+	text, err := a.Encode()
+	return Summary{Name: strings.TrimSpace(a.Name), Form: string(r.Made()), Verdict: fmt.Sprintf("%d servings of %.0f g", r.Servings, r.ServingG), Picture: drawn, Body: text}, err
+}
+
+// uses tells whether a sauce names an ingredient.
+func (a *Sauce) uses(id string) bool { return a != nil && names(a.Lines, id) }
+
+// Export writes a sauce in an open format. The error is Problems.
+func (a Sauce) Export(as string, s Setting) ([]byte, error) {
+	if as == "json" {
+		return a.Encode()
+	}
+	r, err := a.work("", s.Table, s.Kitchen.Domain())
+	if err != nil {
+		return nil, err
+	}
+	w := a.answer(r, s)
+	var b strings.Builder
+	heading, item, step := "", "", ""
+	if as == "markdown" {
+		heading, item, step = "## ", "- ", "1. "
+		b.WriteString("# ")
+	}
+	fmt.Fprintf(&b, "%s\n\n%d servings of %.0f g\n%s\n\n%sWhat goes in\n\n", strings.TrimSpace(a.Name), w.Servings, w.ServingG, w.Text, heading)
+	for _, l := range w.Lines {
+		fmt.Fprintf(&b, "%s%s %s\n", item, spokenGrams(l.Grams), l.Label)
+	}
+	fmt.Fprintf(&b, "\n%sHow\n\n", heading)
+	for _, t := range append(slices.Clone(w.Steps), w.Serve) {
+		if t != "" {
+			fmt.Fprintf(&b, "%s%s\n", step, t)
+		}
+	}
+	fmt.Fprintf(&b, "\n%sDone when\n\n", heading)
+	for _, st := range w.Stops {
+		at := ""
+		if st.At != nil {
+			at = fmt.Sprintf("%.4g %s: ", *st.At, st.Unit)
+		}
+		fmt.Fprintf(&b, "%s%s%s\n", item, at, st.Text)
+	}
+	fmt.Fprintf(&b, "\n%sMind\n\n", heading)
+	for _, c := range w.Cautions {
+		fmt.Fprintf(&b, "%s%s\n", item, c)
+	}
+	return []byte(b.String()), nil
+}
+
+// spokenGrams writes a mass as it is weighed for a pot.
+func spokenGrams(g float64) string {
+	if g < 10 {
+		return fmt.Sprintf("%.1f g", g)
+	}
+	return fmt.Sprintf("%.0f g", g)
 }

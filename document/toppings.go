@@ -2,6 +2,7 @@ package document
 
 import (
 	"upbeatladle/core/batter"
+	"upbeatladle/core/food"
 	"upbeatladle/core/sauce"
 )
 
@@ -36,5 +37,20 @@ func Toppings(s Setting) ToppingsAnswer {
 		}
 		out.Items = append(out.Items, Topping{in.ID, t.Says, in.Label(), t.EachG, t.StepG, maxEachG, t.Place, append([]string{}, in.Allergens...), append([]string{}, in.MayContain...)})
 	}
+	for _, in := range s.Table.All() { // tubs, and what the kitchen calls its own
+		if in.Role == food.RoleTopping && in.Own != nil && in.Own.Table == nil {
+			says := "a spoon"
+			if in.Own.Stale() {
+				says = "past its days"
+			}
+			out.Items = append(out.Items, Topping{in.ID, says, in.Name, ownEachG, ownStepG, maxEachG, batter.OnTop, append([]string{}, in.Allergens...), append([]string{}, in.MayContain...)})
+		}
+	}
 	return out
 }
+
+// What of a tub is put on, and by how much more or less [g] (common practice, no source).
+const (
+	ownEachG = 25
+	ownStepG = 5
+)

@@ -1,6 +1,7 @@
 package document
 
 import (
+	"errors"
 	"fmt"
 	"math"
 	"slices"
@@ -131,6 +132,9 @@ type Part struct {
 	Text  string     `json:"text"`
 	Lines []PartLine `json:"lines,omitzero"`
 	EachG *float64   `json:"each_g,omitzero"` // on a portion: then it counts
+
+	Sauce    *Sauce   `json:"sauce,omitzero"`     // of the house, as it was when it was put on
+	SauceRef *BaseRef `json:"sauce_ref,omitzero"` // the saved one that it was taken from
 }
 
 // PartLine is an ingredient of a part; how much of it need not be known.
@@ -500,9 +504,29 @@ func (r *reader) parts(parts []Part, k batter.Kitchen) []batter.Beside {
 			}
 			b.Uses, b.Grams = append(b.Uses, in), append(b.Grams, grams)
 		}
+		if p.Sauce != nil {
+			r.sauce(at, p, &b, k)
+		}
 		out = append(out, b)
 	}
 	return out
+}
+
+// sauce reads a part that is of the house.
+func (r *reader) sauce(at string, p Part, b *batter.Beside, k batter.Kitchen) {
+	if len(p.Lines) > 0 {
+		r.p.Add(at+"/lines", "two_sources", "A sauce of the house brings its own lines: leave these out.")
+	}
+	if strings.TrimSpace(p.Sauce.Name) == "" {
+		r.p.Add(at+"/sauce/name", "missing", "Name the sauce.")
+	}
+	worked, err := p.Sauce.work(at+"/sauce", r.table, k)
+	var wrong Problems
+	if errors.As(err, &wrong) {
+		r.p = append(r.p, wrong...)
+		return
+	}
+	b.Uses, b.Grams, b.House = worked.Used(), nil, p.Sauce.house(worked, r.table)
 }
 
 // cooking reads the wishes for the plate.

@@ -17,7 +17,7 @@ import (
 )
 
 // archived are the kinds of an archive, in the order in which they build on each other.
-var archived = []store.Kind{store.Pantry, store.Text, store.Base, store.Variation, store.Batch, store.Board, store.Pack}
+var archived = []store.Kind{store.Pantry, store.Text, store.Base, store.Sauce, store.Variation, store.Batch, store.Board, store.Pack}
 
 // Archive writes everything that the kitchen keeps, as it stands at one moment, with its
 // history; of what was put aside, what is still used.
@@ -534,6 +534,13 @@ func (k *Kitchen) exported(ctx context.Context, kind store.Kind, d store.Documen
 			return nil, err
 		}
 		return d.Body, nil
+	}
+	if kind == store.Sauce {
+		a, err := document.DecodeSauce(d.Body)
+		if err != nil {
+			return asItIs(err)
+		}
+		return a.Export(as, in)
 	}
 	if kind == store.Base {
 		b, err := document.DecodeBase(d.Body)

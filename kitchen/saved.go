@@ -26,6 +26,8 @@ func summarise(ctx context.Context, kind store.Kind, data []byte, in document.Se
 		return document.SummariseBoard(data)
 	case store.Pack:
 		return document.SummarisePack(data)
+	case store.Sauce:
+		return document.SummariseSauce(data, in)
 	}
 	return document.SummariseVariation(ctx, data, in)
 }

@@ -34,6 +34,7 @@ const (
 	Batch     Kind = "batch"
 	Board     Kind = "board" // a morning at the plates
 	Pack      Kind = "pack"  // in the freezer
+	Sauce     Kind = "sauce"
 )
 
 // Errors that callers tell apart with errors.Is.

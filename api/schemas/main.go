@@ -23,6 +23,7 @@ var documents = map[string]string{
 	"batch.schema.json":       "Batch",
 	"board.schema.json":       "Board",
 	"pack.schema.json":        "Pack",
+	"sauce.schema.json":       "Sauce",
 	"reading.schema.json":     "Reading",
 	"worksheet.schema.json":   "Worksheet",
 }

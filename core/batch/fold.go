@@ -576,9 +576,9 @@ func (f *folding) state(events int) State {
 		Now: f.now(), Factor: f.factor, Count: f.count(), PoursMM: f.pours(amounts), PlanMM: f.pours(nil), SplashG: f.splash, Clock: f.clock,
 		MixedAt: f.mixed, RestAt: f.rest, Made: f.made, Last: f.last, Events: events, BowlG: bowlFromG, Tasks: []TaskNow{}, Bowls: []BowlNow{},
 	}
-	steps, inCups := f.told(amounts)
+	told := f.told(amounts)
 	in := map[string]float64{}
-	for n, t := range f.Plan.Tasks {
+	for _, t := range f.Plan.Tasks {
 		now := f.taskNow(t)
 		if t.Kind == Weigh {
 			s.ToWeigh++
@@ -586,9 +586,8 @@ func (f *folding) state(events int) State {
 				s.Weighed++
 			}
 			in[t.Bowl] += f.done[t.ID].in
-		} else if steps != nil {
-			at := n - f.firstStep()
-			now.Text, now.InCups, now.Uses = steps[at].Text, inCups[at].Text, steps[at].Uses
+		} else if step, ok := told[t.ID]; ok {
+			now.Text, now.InCups, now.Uses = step.Text, step.inCups, step.Uses
 		}
 		s.Tasks = append(s.Tasks, now)
 	}
@@ -654,28 +653,44 @@ func (f *folding) count() int { return f.Plan.countAt(f.factor) }
 
 func (p *Plan) countAt(factor float64) int { return int(math.Floor(float64(p.Count)*factor + 1e-9)) }
 
-// firstStep is where the steps begin: the weigh-ins come first.
-func (f *folding) firstStep() int {
-	return slices.IndexFunc(f.Plan.Tasks, func(t Task) bool { return t.Kind != Weigh })
+// toldStep is a step in grams and in cups.
+type toldStep struct {
+	mixing.Step
+	inCups string
 }
 
-// told are the steps with what is really in the bowl and in the jug, in grams and in cups; nil while they are
-// as planned, or where the plan has other steps than today's rules.
-func (f *folding) told(amounts map[string]float64) (grams, cups []mixing.Step) {
+// told are the steps, by their tasks, with what is really in the bowl and in the jug; nil while they are as planned, or where
+// the plan has other steps than today's rules.
+func (f *folding) told(amounts map[string]float64) map[string]toldStep {
 	moved := false
 	for _, t := range f.Plan.Tasks {
 		moved = moved || t.Kind == Weigh && math.Abs(amounts[t.Line]-t.Grams) > t.Slack
 	}
 	if !moved {
-		return nil, nil
+		return nil
 	}
 	now := f.bowl.With(amounts)
 	_, now.KeptG = f.jug()
-	grams, cups = mixing.Order(now), mixing.Order(now.InCups())
-	if n := len(f.Plan.Tasks) - f.firstStep(); len(grams) != n || len(cups) != n {
-		return nil, nil
+	grams, cups := mixing.Order(now), mixing.Order(now.InCups())
+	out := map[string]toldStep{}
+	for n, s := range grams {
+		if n < len(cups) {
+			out[stepID(s)] = toldStep{s, cups[n].Text}
+		}
 	}
-	return grams, cups
+	steps := 0
+	for _, t := range f.Plan.Tasks {
+		if t.Kind == Weigh {
+			continue
+		}
+		if steps++; out[t.ID].Text == "" {
+			return nil
+		}
+	}
+	if steps != len(grams) || steps != len(cups) {
+		return nil
+	}
+	return out
 }
 
 func (f *folding) taskNow(t Task) TaskNow {

@@ -217,9 +217,10 @@ func (m *Making) why(l worksheet.Line) string {
 
 // steps follow the weigh-ins, in the order of mixing.
 func (m *Making) steps(cautions []safety.Caution) {
+	first := 0
 	inCups := mixing.Order(m.bowl.InCups())
 	for n, s := range mixing.Order(m.bowl) {
-		t := Task{ID: fmt.Sprintf("step-%d", s.Number), Kind: Do, Text: s.Text, Code: s.Code, Minutes: s.Minutes, Skip: s.Skip, Ruler: s.Ruler, Uses: s.Uses}
+		t := Task{ID: stepID(s), Kind: Do, Text: s.Text, Code: s.Code, Minutes: s.Minutes, Skip: s.Skip, Ruler: s.Ruler, Uses: s.Uses}
 		if n < len(inCups) {
 			t.InCups = inCups[n].Text
 		}
@@ -229,10 +230,18 @@ func (m *Making) steps(cautions []safety.Caution) {
 		case mixing.CodeTest:
 			t.Kind = Test
 		}
-		t.Mind = m.mind(s, cautions)
+		t.Mind = append(m.mind(s, cautions), s.Mind...)
+		if s.Code == mixing.CodeAsideFirst { // it cools while the rest is weighed
+			m.Plan.Tasks = slices.Insert(m.Plan.Tasks, first, t)
+			first++
+			continue
+		}
 		m.Plan.Tasks = append(m.Plan.Tasks, t)
 	}
 }
+
+// stepID is the task of a step.
+func stepID(s mixing.Step) string { return fmt.Sprintf("step-%d", s.Number) }
 
 // stepCodes are the cautions that bite at a step.
 var stepCodes = map[string][]string{

@@ -6,6 +6,7 @@ import (
 	"math"
 	"slices"
 
+	"upbeatladle/core/batter"
 	"upbeatladle/core/food"
 )
 
@@ -73,7 +74,11 @@ func ToPull(all []Making) Pulling {
 			}
 		}
 		for _, b := range m.beside { // what goes on
-			for _, part := range b.Each {
+			need := b.Each
+			if h := b.House; h != nil {
+				need = houseNeeds(h, b.Each, m.Plan.Count)
+			}
+			for _, part := range need {
 				p := out.line(rows, part.Ingredient, part.Ingredient.Label())
 				p.add(part.Grams*float64(m.Plan.Count), 0, m.Plan.Name)
 			}
@@ -86,6 +91,22 @@ func ToPull(all []Making) Pulling {
 		return cmp.Compare(slices.Index(shelfOrder, rows[a.Ingredient].Role), slices.Index(shelfOrder, rows[b.Ingredient].Role))
 	})
 	return out
+}
+
+// houseNeeds is what a sauce of the house needs for a portion: its tub where that holds enough for all, else what goes in.
+func houseNeeds(h *batter.House, each []food.Part, count int) []food.Part {
+	if len(each) == 0 || count == 0 {
+		return nil
+	}
+	all := each[0].Grams * float64(count)
+	if h.OutOfTub(all) {
+		return []food.Part{{Ingredient: h.Tub, Grams: each[0].Grams}}
+	}
+	parts, _ := h.Sized(all)
+	for i := range parts {
+		parts[i].Grams /= float64(count)
+	}
+	return parts
 }
 
 // line is the row of an ingredient, a new one when there is none.

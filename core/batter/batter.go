@@ -227,40 +227,6 @@ const (
 // Places are all of them.
 var Places = []Place{OnTop, Middle, OnSide, InPan, Serving}
 
-// Beside is something of a serving that is not in the batter. No figure of the batter knows of it;
-// its allergens and its cautions count.
-type Beside struct {
-	Place Place
-	Text  string             // in the cook's words
-	Uses  []*food.Ingredient // none when nobody knows what it is
-	Grams []float64          // of them in all, NaN where nobody said; may be shorter
-	EachG float64            // g of it on a portion, which then counts; 0 when nobody said
-}
-
-// OnEach is what of it is on a portion: by what of each is in it, else in equal parts.
-func (b Beside) OnEach() []food.Part {
-	if b.EachG <= 0 || len(b.Uses) == 0 {
-		return nil
-	}
-	all := 0.0
-	for i := range b.Uses {
-		if i >= len(b.Grams) || !(b.Grams[i] > 0) {
-			all = 0
-			break
-		}
-		all += b.Grams[i]
-	}
-	out := make([]food.Part, len(b.Uses))
-	for i, in := range b.Uses {
-		share := 1 / float64(len(b.Uses))
-		if all > 0 {
-			share = b.Grams[i] / all
-		}
-		out[i] = food.Part{Ingredient: in, Grams: share * b.EachG}
-	}
-	return out
-}
-
 // Variation is a base with additions, and what the cook wants of them.
 type Variation struct {
 	Name      string

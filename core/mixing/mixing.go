@@ -87,6 +87,18 @@ type Recipe struct {
 	Spreads        bool // a portion lies free on the plate
 
 	Cooking *Cooking // nil: the steps end where the batter is ready
+	Asides  []Aside  // what is made beside it
+}
+
+// Aside is something of the house that is made beside the batter and goes on.
+type Aside struct {
+	Name  string
+	Grams float64 // for all portions
+	Tub   bool    // it is there already
+	When  batter.MadeWhen
+	Steps []string // how it is made
+	Serve string   // before it goes on; may be empty
+	Mind  []string // cautions of its making
 }
 
 // Use is so many grams of a line that go in at a step.
@@ -104,10 +116,15 @@ type Step struct {
 	Skip    string  `json:"skip,omitzero"`    // what leaving a rest out changes
 	Ruler   bool    `json:"ruler,omitzero"`   // the test can be told by a ruler, not only in words
 	Uses    []Use   `json:"uses,omitzero"`
+
+	Mind []string `json:"-"` // cautions of its own
 }
 
 // The codes.
 const (
+	CodeAsideFirst = "aside_first" // something that goes on is made before anything is weighed
+	CodeAside      = "aside"       // it is made or warmed meanwhile
+
 	CodeRest   = "rest"
 	CodeTest   = "test"
 	CodeHeat   = "heat" // the plate is switched on
@@ -160,6 +177,7 @@ func laidOut(r Recipe) (o *order, where map[place][]Item) {
 func Order(r Recipe) []Step {
 	o, where := laidOut(r)
 	kept, from := o.keepBack(where[wet])
+	o.asides(batter.MadeBefore)
 	o.infuse(where[infused], where[wet], len(where[whites]) > 0)
 	o.prepare()
 	powders := dryWork{where[sifted], where[dry], o.MassG}
@@ -199,6 +217,9 @@ func Order(r Recipe) []Step {
 		}
 	}
 	o.atPlate(where[under], where[onTop])
+	if o.Cooking == nil || o.Cooking.First == "" { // the steps end before anything is served
+		o.asides(batter.MadeAtLast)
+	}
 	for i := range o.steps {
 		o.steps[i].Number = i + 1
 	}
@@ -634,6 +655,7 @@ func (o *order) rest(late []Item) {
 		s.Code, s.Minutes = CodeRest, o.RestMin
 		s.Skip = words.Either(o.Base.Toughens(), "Without the rest the flour has drunk less: it runs wider at first and eats a little tougher.", "Without the rest the flour has drunk less, so it runs wider at first.")
 	}
+	o.asides(batter.MadeResting)
 	o.heat(o.RestMin > soonRest)
 	if len(late) > 0 {
 		o.step(late, "Just before you cook, whisk in %s, stirred smooth with a spoon of the batter.", amounts(late))

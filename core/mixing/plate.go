@@ -124,6 +124,7 @@ func (o *order) sides(c *Cooking, iron bool) {
 		check = "Last check: no wet batter in the middle; with egg in it 74 °C by a probe, which outranks the clock. " + check
 	}
 	o.step(nil, "%s", check).Code = CodeDone
+	o.asides(batter.MadeAtLast)
 	if len(c.Serve) > 0 {
 		o.step(nil, "Serve: %s.", strings.Join(c.Serve, "; ")).Code = CodeServe
 	}

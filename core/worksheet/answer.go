@@ -65,7 +65,8 @@ type ServedPart struct {
 	Allergens  []string     `json:"allergens,omitzero"`
 	MayContain []string     `json:"may_contain,omitzero"`
 
-	Each []food.Part `json:"-"` // of it on a portion, where somebody said how much
+	Each  []food.Part   `json:"-"` // of it on a portion, where somebody said how much
+	House *batter.House `json:"-"` // a sauce of the house
 }
 
 // Include names what is worked out only for whoever asks for it: half of the time, half of the

@@ -201,7 +201,7 @@ func (w *described) hides() string {
 	if t == nil {
 		return ""
 	}
-	c, ok := parseHex(t.Hex)
+	c, ok := food.ParseHex(t.Hex)
 	if !ok || 0.2126*c[0]+0.7152*c[1]+0.0722*c[2] > darkTint {
 		return ""
 	}

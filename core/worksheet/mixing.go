@@ -72,8 +72,25 @@ func (w *described) recipe() mixing.Recipe {
 		Offset: w.v.Offset.Strategy != batter.Leave && len(w.v.Additions) > 0,
 		Judged: w.out.Gauges.Thickness.State != Unknown, MassG: bowl.MassG, Density: bowl.Density(), Parts: parts, PartLines: partLines,
 		Thickness: flow.Of(parts), Calibration: w.k.Calibration, PortionML: w.v.Portion.VolumeML, Count: w.out.Portion.Count,
-		Spreads: w.out.Portion.DiameterMM != nil, Cooking: w.atPlate(),
+		Spreads: w.out.Portion.DiameterMM != nil, Cooking: w.atPlate(), Asides: w.asides(),
 	}
+}
+
+// asides are the sauces of the house, each for all portions.
+func (w *described) asides() (out []mixing.Aside) {
+	for _, b := range w.v.Beside {
+		if b.House == nil || b.EachG <= 0 || w.out.Portion.Count == 0 {
+			continue
+		}
+		h := b.House
+		a := mixing.Aside{Name: h.Name, Grams: b.EachG * float64(w.out.Portion.Count), When: h.When, Serve: h.Serve}
+		if a.Tub = h.OutOfTub(a.Grams); !a.Tub {
+			_, a.Steps = h.Sized(a.Grams)
+			a.Mind = h.Cautions
+		}
+		out = append(out, a)
+	}
+	return out
 }
 
 // atPlate is what the steps at the plate need to know; nil when the heat was not asked for.

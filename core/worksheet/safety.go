@@ -2,6 +2,7 @@ package worksheet
 
 import (
 	"math"
+	"slices"
 
 	"upbeatladle/core/batter"
 	"upbeatladle/core/food"
@@ -55,7 +56,7 @@ func (w *described) beside() (notKnown []string) {
 		if len(b.Uses) == 0 {
 			notKnown = append(notKnown, quoted(b.Text))
 		}
-		w.out.Parts = append(w.out.Parts, ServedPart{Kind: b.Place, Text: b.Text, Allergens: own.Contains, MayContain: own.May, Each: b.OnEach()})
+		w.out.Parts = append(w.out.Parts, ServedPart{Kind: b.Place, Text: b.Text, Allergens: own.Contains, MayContain: own.May, Each: b.OnEach(), House: b.House})
 	}
 	switch p := w.pan; {
 	case p.unknown != "":
@@ -93,4 +94,14 @@ func (w *described) safety() {
 	}
 	w.out.Cooked = safety.AllergensOf(w.cooked(), unknown...)
 	w.out.Cautions = safety.CautionsFor(w.v.Form, used)
+	for _, b := range w.v.Beside {
+		if b.House == nil {
+			continue
+		}
+		for _, text := range b.House.Cautions {
+			if !slices.ContainsFunc(w.out.Cautions, func(c safety.Caution) bool { return c.Text == text }) {
+				w.out.Cautions = append(w.out.Cautions, safety.Caution{Code: "sauce", Text: text})
+			}
+		}
+	}
 }

@@ -102,6 +102,7 @@ func (w *described) notes() {
 	if s := w.standIn(); s != "" {
 		w.note("swapped", "", "%s: every target is held to the base as it was.%s", words.Upper(s), w.swapCosts())
 	}
+	w.fillingNotes()
 	t := w.out.Gauges.Thickness
 	switch {
 	case w.v.Form == batter.Flourless:
@@ -154,6 +155,34 @@ func (w *solved) fails(g Gauge) bool {
 }
 
 // structureNotes says how much weaker the batter sets, and suggests a whole egg.
+// How much of a portion's volume a filling may be before it runs out at the side (modelling choices; common practice is a
+// spoon in a ladle).
+const (
+	fillsMost  = 0.20
+	looseFills = 0.10 // where it runs
+)
+
+// fillingNotes tells of what is laid into the middle and will not stay there.
+func (w *described) fillingNotes() {
+	ml := w.v.Portion.VolumeML
+	for _, b := range w.v.Beside {
+		if b.Place != batter.Middle {
+			continue
+		}
+		most, why := fillsMost, ""
+		if b.House != nil && b.House.Loose {
+			most, why = looseFills, " It is loose: starch, or less water, keeps more of it inside."
+		}
+		in := 0.0
+		for _, p := range b.OnEach() {
+			in += p.Grams / p.Ingredient.PieceDensity()
+		}
+		if in > most*ml {
+			w.note("leaks", "", "%s in the middle runs out at the side: at most %.0f g in a portion of %.0f ml.%s", quoted(b.Text), b.EachG*most*ml/in, ml, why)
+		}
+	}
+}
+
 func (w *described) structureNotes() {
 	if w.solution.Eggs > 0 {
 		w.note("eggs", "", "%s more %s to hold the structure.", words.Upper(words.Number(w.solution.Eggs)), words.Either(w.solution.Eggs == 1, "egg", "eggs"))

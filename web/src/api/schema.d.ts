@@ -754,6 +754,95 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/sauces": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Saved sauces by their names */
+        get: operations["listSauces"];
+        put?: never;
+        post: operations["createSauce"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/sauces/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get: operations["getSauce"];
+        put: operations["putSauce"];
+        post?: never;
+        delete: operations["deleteSauce"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/sauces/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["restoreSauce"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/sauces/{id}/uses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        /** The variations that a sauce goes on */
+        get: operations["listSauceUses"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/sauce-examples": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Worked examples to begin with */
+        get: operations["listSauceExamples"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/packs": {
         parameters: {
             query?: never;
@@ -1211,7 +1300,7 @@ export interface paths {
             query?: never;
             header?: never;
             path: {
-                kind: "variations" | "bases" | "pantry" | "batches" | "boards" | "packs";
+                kind: "variations" | "bases" | "pantry" | "batches" | "boards" | "packs" | "sauces";
                 id: components["parameters"]["Id"];
             };
             cookie?: never;
@@ -1234,7 +1323,7 @@ export interface paths {
             };
             header?: never;
             path: {
-                kind: "variations" | "bases" | "pantry" | "batches" | "boards" | "packs";
+                kind: "variations" | "bases" | "pantry" | "batches" | "boards" | "packs" | "sauces";
                 id: components["parameters"]["Id"];
             };
             cookie?: never;
@@ -2464,7 +2553,7 @@ export interface components {
         };
         Aside: {
             /** @enum {string} */
-            kind: "pantry" | "base" | "variation" | "batch" | "board" | "pack";
+            kind: "pantry" | "base" | "variation" | "batch" | "board" | "pack" | "sauce";
             id: string;
             name: string;
             /** Format: date-time */
@@ -2516,10 +2605,12 @@ export interface components {
             boards?: components["schemas"]["Kept"][];
             /** @description Packs in the freezer */
             packs?: components["schemas"]["Kept"][];
+            /** @description What goes on, as pots */
+            sauces?: components["schemas"]["Kept"][];
         };
         Fate: {
             /** @enum {string} */
-            kind: "kitchen" | "pantry" | "text" | "base" | "variation" | "batch" | "board" | "pack";
+            kind: "kitchen" | "pantry" | "text" | "base" | "variation" | "batch" | "board" | "pack" | "sauce";
             name: string;
             /** @enum {string} */
             action: "added" | "changed" | "same" | "refused";
@@ -2581,6 +2672,8 @@ export interface components {
              * @description Of it on a portion, which then counts in nutrition, cost and the pulling list
              */
             each_g?: number;
+            sauce?: components["schemas"]["Sauce"];
+            sauce_ref?: components["schemas"]["BaseRef"];
         };
         PartLine: {
             ingredient: string;
@@ -3857,7 +3950,7 @@ export interface components {
         };
         FoundItem: {
             /** @enum {string} */
-            kind: "variation" | "base" | "ingredient" | "tub";
+            kind: "variation" | "base" | "sauce" | "ingredient" | "tub";
             id: string;
             name: string;
             form?: components["schemas"]["Form"];
@@ -4807,8 +4900,24 @@ export interface components {
              * @description Of whipped cream
              */
             overrun_pct?: number;
+            /**
+             * @description As usual when nothing is said
+             * @enum {string}
+             */
+            served?: "warm" | "cold";
+            /**
+             * Format: double
+             * @description The pot across
+             */
+            pot_mm?: number;
+            /**
+             * Format: double
+             * @description The empty pot
+             */
+            pot_g?: number;
+            note?: string;
         };
-        /** @description One of them; servings with what one weighs */
+        /** @description One of °Brix, weight, temperature; servings with what one weighs, also beside a °Brix or a temperature */
         SauceTarget: {
             /** Format: double */
             brix?: number;
@@ -4822,6 +4931,19 @@ export interface components {
         };
         SauceWish: {
             sauce: components["schemas"]["Sauce"];
+            now?: components["schemas"]["SauceReading"];
+        };
+        /** @description One of them */
+        SauceReading: {
+            /**
+             * Format: double
+             * @description With the pot, where its weight is known
+             */
+            scale_g?: number;
+            /** Format: double */
+            brix?: number;
+            /** Format: double */
+            temperature_c?: number;
         };
         SauceState: {
             /** Format: double */
@@ -4837,8 +4959,21 @@ export interface components {
             boils_c?: number;
         };
         SauceStop: {
-            /** @description weight, temperature, refractometer or eye */
-            by: string;
+            /** @enum {string} */
+            by: "weight" | "temperature" | "refractometer" | "eye";
+            /**
+             * Format: double
+             * @description What it shows then; nothing by eye
+             */
+            at?: number;
+            unit?: string;
+            /** Format: double */
+            now?: number;
+            /**
+             * Format: double
+             * @description Of the way from the start to the stop
+             */
+            share?: number;
             text: string;
         };
         SauceLine: {
@@ -4846,8 +4981,65 @@ export interface components {
             label: string;
             /** Format: double */
             grams: number;
+            allergens: string[];
+            may_contain: string[];
         };
+        SaucePot: {
+            /** Format: double */
+            wide_mm: number;
+            /** Format: double */
+            high_mm: number;
+            /**
+             * Format: double
+             * @description How high it stands as it begins to boil down
+             */
+            start_mm: number;
+            /** Format: double */
+            stop_mm: number;
+            /** Format: double */
+            empty_g?: number;
+            boils: boolean;
+            /** Format: double */
+            off_g: number;
+            /** Format: double */
+            rate_g_per_min: number;
+            /** Format: double */
+            minutes: number;
+            /**
+             * Format: double
+             * @description What the scale shows at the stop, with the pot
+             */
+            stop_scale_g?: number;
+        };
+        SauceNow: {
+            /** @enum {string} */
+            by: "weight" | "temperature" | "refractometer" | "eye";
+            /** Format: double */
+            mass_g: number;
+            /** Format: double */
+            level_mm: number;
+            /**
+             * Format: double
+             * @description Below zero too much boiled off
+             */
+            to_go_g: number;
+            /** Format: double */
+            minutes: number;
+            /** Format: double */
+            share: number;
+            done: boolean;
+            says: string;
+        };
+        SaucePoint: {
+            /** Format: double */
+            brix: number;
+            /** Format: double */
+            boils_c: number;
+        };
+        /** @enum {string} */
+        SauceKind: "compote" | "fruit_syrup" | "sugar_syrup" | "caramel" | "cream" | "butter" | "macerated" | "nut" | "dairy" | "filling";
         SauceAnswer: {
+            kind: components["schemas"]["SauceKind"];
             /** @description As they go in, scaled to the servings that are wanted */
             lines: components["schemas"]["SauceLine"][];
             start: components["schemas"]["SauceState"];
@@ -4858,8 +5050,20 @@ export interface components {
             sieved_g?: number;
             /** Format: double */
             juice_g?: number;
+            pot: components["schemas"]["SaucePot"];
+            now?: components["schemas"]["SauceNow"];
+            /** @description The surest first */
             stops: components["schemas"]["SauceStop"][];
             steps: string[];
+            /** @description What is done before it goes on */
+            serve?: string;
+            /**
+             * @description When in the morning it is made
+             * @enum {string}
+             */
+            when: "before" | "resting" | "last_pan";
+            /** @enum {string} */
+            served: "warm" | "cold";
             servings: number;
             /** Format: double */
             serving_g: number;
@@ -4868,12 +5072,75 @@ export interface components {
             /** Format: double */
             sweet_as_sugar_g_per_serving: number;
             texture: string;
+            colour: string;
             keep_days: number;
             cautions: string[];
             allergens: string[];
             may_contain: string[];
             allergen_text: string;
             nutrition_per_100g: components["schemas"]["Nutrition"];
+            /** @description Where sugar in water boils in this kitchen */
+            curve: components["schemas"]["SaucePoint"][];
+            tub: components["schemas"]["PantryItem"];
+        };
+        SavedSauce: {
+            id: string;
+            /** Format: int64 */
+            revision: number;
+            /** Format: date-time */
+            updated_at: string;
+            document: components["schemas"]["Sauce"];
+        };
+        SauceConflict: {
+            type: string;
+            title: string;
+            status: number;
+            detail: string;
+            errors?: components["schemas"]["FieldError"][];
+            current: components["schemas"]["SavedSauce"];
+            yours: components["schemas"]["Sauce"];
+        };
+        SauceList: {
+            items: components["schemas"]["SauceListed"][];
+        };
+        SauceListed: {
+            id: string;
+            /** Format: int64 */
+            revision: number;
+            document: components["schemas"]["Sauce"];
+            /** @description Its kind; which syrup it is */
+            made: string;
+            servings: number;
+            /** Format: double */
+            serving_g: number;
+            colour: string;
+            allergen_text: string;
+            trouble?: string;
+        };
+        SauceUses: {
+            items: components["schemas"]["SauceUse"][];
+        };
+        SauceUse: {
+            id: string;
+            /** Format: int64 */
+            revision: number;
+            name: string;
+            form: components["schemas"]["Form"];
+            place: components["schemas"]["Place"];
+            /** Format: double */
+            each_g: number;
+            colour?: string;
+            /** Format: double */
+            wide_mm?: number;
+            says: string;
+            /** @description Of the whole serving */
+            allergen_text: string;
+            /** @description It has an earlier state of the sauce */
+            older: boolean;
+            trouble?: string;
+        };
+        SauceExamples: {
+            items: components["schemas"]["Sauce"][];
         };
         ToppingsWish: Record<string, never>;
         Toppings: {
@@ -6256,6 +6523,205 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    listSauces: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The sauces */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SauceList"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    createSauce: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A repeated POST with the same key saves once */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Sauce"];
+            };
+        };
+        responses: {
+            /** @description Saved */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedSauce"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getSauce: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The sauce */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedSauce"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putSauce: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The revision that was changed in double quotes */
+                "If-Match"?: components["parameters"]["IfMatch"];
+            };
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Sauce"];
+            };
+        };
+        responses: {
+            /** @description Saved */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedSauce"];
+                };
+            };
+            /** @description Somebody else saved first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["SauceConflict"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    deleteSauce: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Put aside; restore undoes it */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    restoreSauce: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is back */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedSauce"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listSauceUses: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The variations */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SauceUses"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listSauceExamples: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The examples */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SauceExamples"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     listPacks: {
         parameters: {
             query?: never;
@@ -7040,7 +7506,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "variations" | "bases" | "pantry" | "batches" | "boards" | "packs";
+                kind: "variations" | "bases" | "pantry" | "batches" | "boards" | "packs" | "sauces";
                 id: components["parameters"]["Id"];
             };
             cookie?: never;
@@ -7064,7 +7530,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "variations" | "bases" | "pantry" | "batches" | "boards" | "packs";
+                kind: "variations" | "bases" | "pantry" | "batches" | "boards" | "packs" | "sauces";
                 id: components["parameters"]["Id"];
             };
             cookie?: never;
@@ -7088,7 +7554,7 @@ export interface operations {
             };
             header?: never;
             path: {
-                kind: "variations" | "bases" | "pantry" | "batches" | "boards" | "packs";
+                kind: "variations" | "bases" | "pantry" | "batches" | "boards" | "packs" | "sauces";
                 id: components["parameters"]["Id"];
             };
             cookie?: never;

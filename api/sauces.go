@@ -1,0 +1,98 @@
+package api
+
+import (
+	"net/http"
+
+	"github.com/gin-gonic/gin"
+
+	"upbeatladle/core/batter"
+	"upbeatladle/core/sauce"
+	"upbeatladle/document"
+	"upbeatladle/store"
+)
+
+// ListSauces lists the saved sauces.
+func (s *Server) ListSauces(c *gin.Context) {
+	all, err := s.kitchen.Sauces(c.Request.Context())
+	if err != nil {
+		s.refuse(c, err)
+		return
+	}
+	type item struct {
+		ID        string         `json:"id"`
+		Revision  int64          `json:"revision"`
+		Document  document.Sauce `json:"document"`
+		Kind      sauce.Kind     `json:"made"`
+		Servings  int            `json:"servings"`
+		ServingG  float64        `json:"serving_g"`
+		Colour    string         `json:"colour"`
+		Allergens string         `json:"allergen_text"`
+		Trouble   string         `json:"trouble,omitzero"`
+	}
+	out := struct {
+		Items []item `json:"items"`
+	}{[]item{}}
+	for _, a := range all {
+		out.Items = append(out.Items, item{a.ID, a.Revision, a.Sauce, a.Answer.Kind, a.Answer.Servings, a.Answer.ServingG, a.Answer.Colour, a.Answer.Text, a.Trouble})
+	}
+	c.JSON(http.StatusOK, out)
+}
+
+// CreateSauce saves a new sauce.
+func (s *Server) CreateSauce(c *gin.Context, p CreateSauceParams) {
+	s.create(c, store.Sauce, p.IdempotencyKey)
+}
+
+// GetSauce returns a saved sauce.
+func (s *Server) GetSauce(c *gin.Context, id Id) { s.get(c, store.Sauce, id) }
+
+// PutSauce saves over a revision.
+func (s *Server) PutSauce(c *gin.Context, id Id, p PutSauceParams) {
+	s.put(c, store.Sauce, id, p.IfMatch)
+}
+
+// DeleteSauce puts a sauce aside.
+func (s *Server) DeleteSauce(c *gin.Context, id Id) { s.remove(c, store.Sauce, id) }
+
+// RestoreSauce brings it back.
+func (s *Server) RestoreSauce(c *gin.Context, id Id) { s.restore(c, store.Sauce, id) }
+
+// ListSauceUses lists what a sauce goes on.
+func (s *Server) ListSauceUses(c *gin.Context, id Id) {
+	all, err := s.kitchen.SauceUses(c.Request.Context(), id)
+	if err != nil {
+		s.refuse(c, err)
+		return
+	}
+	type item struct {
+		ID        string       `json:"id"`
+		Revision  int64        `json:"revision"`
+		Name      string       `json:"name"`
+		Form      batter.Form  `json:"form"`
+		Place     batter.Place `json:"place"`
+		EachG     float64      `json:"each_g"`
+		Colour    string       `json:"colour,omitzero"`
+		WideMM    float64      `json:"wide_mm,omitzero"`
+		Says      string       `json:"says"`
+		Allergens string       `json:"allergen_text"`
+		Older     bool         `json:"older"`
+		Trouble   string       `json:"trouble,omitzero"`
+	}
+	out := struct {
+		Items []item `json:"items"`
+	}{[]item{}}
+	for _, u := range all {
+		out.Items = append(out.Items, item(u))
+	}
+	c.JSON(http.StatusOK, out)
+}
+
+// ListSauceExamples lists worked examples.
+func (s *Server) ListSauceExamples(c *gin.Context) {
+	all, err := s.kitchen.SauceExamples()
+	if err != nil {
+		s.refuse(c, err)
+		return
+	}
+	c.JSON(http.StatusOK, map[string]any{"items": all})
+}

@@ -1,0 +1,345 @@
+package sauce
+
+import (
+	"fmt"
+	"math"
+	"slices"
+
+	"upbeatladle/core/food"
+	"upbeatladle/core/prep"
+	"upbeatladle/core/words"
+)
+
+// boil takes the water off, to the target or to what is usual, of what stands on the stove; what is late is stirred in
+// afterwards. The target is met when it comes off the heat, a weight when all is in.
+func (w *pot) boil(t food.Total, late []food.Part, brix, share float64) error {
+	after := food.Whole(late)
+	w.boiled = t
+	w.boiled.Add(after, -1)
+	off, err := w.boiledTo(w.boiled, after.Mass, brix, share)
+	if err != nil {
+		return err
+	}
+	w.WaterOff += off
+	w.stop = without(w.boiled, off)
+	w.Total = w.stop
+	w.Total.Add(after, 1)
+	return nil
+}
+
+// boiledTo is how much water boils off to reach the target, or what is usual: to a °Brix, or a share of the water.
+func (w *pot) boiledTo(t food.Total, lateG, brix, share float64) (float64, error) {
+	off := 0.0
+	switch g := w.Target; {
+	case g.Brix > 0:
+		if off = offToBrix(t, g.Brix); off < -1e-9 {
+			return 0, problem("target/brix", "not_more", "It reads %.0f °Brix as it goes in, and boiling only raises that. Begin with more water, or ask for more.", brixOf(t))
+		}
+	case g.MassG > 0:
+		if off = t.Mass + lateG - g.MassG; off < 0 {
+			return 0, problem("target/mass_g", "not_less", "%.4g g is more than goes in (%.4g g). Boiling only takes away.", g.MassG, t.Mass+lateG)
+		}
+	case g.TemperatureC > 0:
+		if now := boils(t, w.AltitudeM); g.TemperatureC < now-0.05 {
+			return 0, problem("target/temperature_c", "not_more", "It boils at %.1f °C as it goes in: it is never cooler than that and boiling.", now)
+		}
+		ok := true
+		if off, ok = offToTemperature(t, g.TemperatureC, w.AltitudeM); !ok {
+			return 0, problem("target/temperature_c", "no_sugar", "It never boils so hot: there is too little sugar in it. Add sugar, or ask for less.")
+		}
+	case brix > 0:
+		off = math.Max(0, offToBrix(t, brix))
+	default:
+		off = share * t.Water
+	}
+	if off > t.Water+1e-9 {
+		return 0, problem("target/mass_g", "too_dry", "There is only %.0f g of water in the pot: it cannot lose %.0f g.", t.Water, off)
+	}
+	return math.Min(off, t.Water), nil
+}
+
+// How sure the judges of a pot are (modelling choices).
+const (
+	clouds    = 0.02 // of it fat, and the glass of a refractometer is cloudy
+	tellsC    = 1.5  // K between start and stop, below which a probe is a weak judge
+	brixReads = 80.0 // °Brix up to which a refractometer reads
+)
+
+// seen says by what it is seen that it has boiled down, the surest first.
+func (w *pot) seen(eye string) {
+	a, z := w.state(w.boiled), w.state(w.stop)
+	shows := fmt.Sprintf("%.0f g in the pot", z.MassG)
+	if w.EmptyG > 0 {
+		shows += fmt.Sprintf(", %.0f g with it", z.MassG+w.EmptyG)
+	}
+	w.Stops = []Stop{{ByWeight, z.MassG, a.MassG, shows}}
+	var glass, probe []Stop
+	if a.Brix != nil && z.Brix != nil && w.stop.Fat < clouds*w.stop.Mass && *z.Brix <= brixReads {
+		glass = []Stop{{ByRefractometer, *z.Brix, *a.Brix, "cool the drop to 20 °C first"}}
+	}
+	weak := false
+	if a.BoilsC != nil && z.BoilsC != nil {
+		apart := *z.BoilsC - *a.BoilsC
+		weak = apart < tellsC
+		probe = []Stop{{ByTemperature, *z.BoilsC, *a.BoilsC, words.Either(weak, fmt.Sprintf("only %.1f K from start to stop: a weak judge", apart), "boiling, in the middle")}}
+	}
+	if weak {
+		w.Stops = append(append(w.Stops, glass...), probe...)
+	} else {
+		w.Stops = append(append(w.Stops, probe...), glass...)
+	}
+	w.Stops = append(w.Stops, Stop{By: ByEye, Text: eye})
+}
+
+func isEgg(in *food.Ingredient) bool { return slices.Contains(in.Allergens, "egg") }
+
+// byEye is how a syrup looks, by its °Brix when it is hot (common practice, no source).
+func byEye(brix float64) string {
+	switch {
+	case brix < 50:
+		return "it wets a cold spoon and runs off like water"
+	case brix < 62:
+		return "it coats a spoon thinly"
+	case brix < 70:
+		return "it falls off a cold spoon in slow drops"
+	case brix < 78:
+		return "the last drops hang together in a sheet"
+	case brix < 85:
+		return "it pulls a short thread between two fingers of cold wet tongs"
+	case brix < 92:
+		return "a drop in cold water makes a soft ball"
+	}
+	return "a drop in cold water turns hard"
+}
+
+func (w *pot) has(is func(*food.Ingredient) bool) []food.Part {
+	var out []food.Part
+	for _, p := range w.Pot.Parts {
+		if is(p.Ingredient) {
+			out = append(out, p)
+		}
+	}
+	return out
+}
+
+// named lists parts with their grams.
+func named(parts []food.Part) string {
+	out := make([]string, len(parts))
+	for i, p := range parts {
+		out[i] = fmt.Sprintf("%s %s", words.Grams(p.Grams, stepOf(p.Grams)), words.Lower(p.Ingredient.Label()))
+	}
+	return words.List(out)
+}
+
+func stepOf(g float64) float64 {
+	if g < 10 {
+		return 0.1
+	}
+	return 1
+}
+
+func (w *pot) step(format string, args ...any) {
+	w.Steps = append(w.Steps, fmt.Sprintf(format, args...))
+}
+
+func isStarch(in *food.Ingredient) bool { return in.Group == food.GroupStarch }
+func isAcid(in *food.Ingredient) bool   { return in.Group == food.GroupAcid || in.Acid > 50 }
+func isSpirit(in *food.Ingredient) bool { return in.Alcohol > 5 }
+func isFlavour(in *food.Ingredient) bool {
+	return in.Group == food.GroupSpice || in.Group == food.GroupHerb || in.Group == food.GroupZest
+}
+
+// either tells whether one of them holds.
+func either(all ...func(*food.Ingredient) bool) func(*food.Ingredient) bool {
+	return func(in *food.Ingredient) bool {
+		return slices.ContainsFunc(all, func(is func(*food.Ingredient) bool) bool { return is(in) })
+	}
+}
+
+func not(all ...func(*food.Ingredient) bool) func(*food.Ingredient) bool {
+	return func(in *food.Ingredient) bool {
+		return !slices.ContainsFunc(all, func(is func(*food.Ingredient) bool) bool { return is(in) })
+	}
+}
+
+func (w *pot) compote(t food.Total) error {
+	late := w.has(either(isAcid, isSpirit))
+	if err := w.boil(t, late, 0, compoteOff); err != nil {
+		return err
+	}
+	w.step("Put %s into a wide pan and bring it slowly to the boil.", named(w.has(not(isStarch, isAcid, isSpirit))))
+	w.step("Simmer without a lid, stirring, until %.0f g are left (%.0f g of water go).", w.stop.Mass, w.WaterOff)
+	if s := w.has(isStarch); s != nil {
+		w.step("Stir %s smooth with a little cold water, stir it in, and let it boil for a minute.", named(s))
+	}
+	if s := w.has(isAcid); s != nil {
+		w.step("Off the heat: stir in %s.", named(s))
+	}
+	w.spirit()
+	w.seen(words.Either(w.has(isStarch) != nil, "a spoon drawn over the bottom leaves a lane that closes slowly", "a spoon drawn over the bottom leaves a lane for a moment"))
+	w.Texture = words.Either(w.has(isStarch) != nil, "thick, it stays where it is put", "loose, with juice")
+	return nil
+}
+
+func (w *pot) spirit() {
+	if s := w.has(isSpirit); s != nil {
+		w.step("Off the heat and away from the flame: stir in %s. Not all of its alcohol goes.", named(s))
+	}
+}
+
+// SyrupOf is the syrup that parts make: one of fruit where there is fruit in it.
+func SyrupOf(parts []food.Part) Kind {
+	for _, p := range parts {
+		if isFruit(p.Ingredient) {
+			return FruitSyrup
+		}
+	}
+	return SugarSyrup
+}
+
+func isFruit(in *food.Ingredient) bool {
+	return in.HasCells() || in.Group == food.GroupPuree || in.Group == food.GroupFreshPiece || in.Group == food.GroupFrozenPiece
+}
+
+func (w *pot) fruitSyrup(t food.Total) error {
+	fruit := w.has(isFruit)
+	if fruit == nil {
+		return problem("lines", "no_fruit", "There is no fruit in it: add some, or make a sugar syrup.")
+	}
+	through, sap := food.Total{}, 0.0
+	for _, p := range w.Pot.Parts {
+		if !isFruit(p.Ingredient) {
+			through.Add(food.Whole([]food.Part{p}), 1)
+			continue
+		}
+		juice := prep.Sap(p.Ingredient)
+		if juice.Water <= 0 {
+			continue
+		}
+		runs := pressedOut * p.Grams * p.Ingredient.Water / juice.Water
+		sap += runs
+		through.Add(food.Whole([]food.Part{{Ingredient: juice, Grams: runs}}), 1)
+	}
+	w.Sieved += t.Mass - through.Mass
+	if err := w.boil(through, w.has(isSpirit), usuals[FruitSyrup].brix, 0); err != nil {
+		return err
+	}
+	w.step("Simmer %s with a lid on until it falls apart, 10 to 15 min.", named(fruit))
+	w.step("Strain it and press: about %.0f g run through, %.0f g stay in the sieve.", sap, t.Mass-through.Mass)
+	if rest := w.has(not(isFruit, isSpirit)); rest != nil {
+		w.step("Add %s and stir until it is clear.", named(rest))
+	}
+	w.step("Boil down to %.0f g (%.0f g of water go).", w.stop.Mass, w.WaterOff)
+	w.spirit()
+	w.seen(byEye(brixOf(w.stop)))
+	w.Texture = syrupWord(brixOf(w.Total))
+	return nil
+}
+
+// syrupWord is how a cold syrup runs.
+func syrupWord(brix float64) string {
+	switch {
+	case brix < 55:
+		return "thin, it soaks in"
+	case brix < 68:
+		return "pours, and stays on top a while"
+	case brix < 78:
+		return "thick when cold"
+	}
+	return "too stiff to pour when cold, and it may turn to sugar again"
+}
+
+func (w *pot) syrup(t food.Total) error {
+	if w.has(isSugar) == nil {
+		return problem("lines", "no_sugar", "There is no sugar or syrup in it.")
+	}
+	late := w.has(either(isSpirit, isFlavour))
+	if err := w.boil(t, late, usuals[SugarSyrup].brix, 0); err != nil {
+		return err
+	}
+	w.step("Stir %s over a low heat until no grain is left; then do not stir any more.", named(w.has(not(isSpirit, isFlavour))))
+	if w.has(isAcid) == nil && brixOf(w.stop) > 68 {
+		w.step("A few drops of lemon juice keep it from turning to sugar again.")
+	}
+	if w.WaterOff > 0.5 {
+		w.step("Boil down to %.0f g (%.0f g of water go).", w.stop.Mass, w.WaterOff)
+	}
+	if s := w.has(isFlavour); s != nil {
+		w.step("Off the heat: stir in %s.", named(s))
+	}
+	w.spirit()
+	w.seen(byEye(brixOf(w.stop)))
+	w.Texture = syrupWord(brixOf(w.Total))
+	return nil
+}
+
+// amberC is where sugar is stopped [°C] (common practice: 170 to 175), and darkC where it turns bitter (from memory).
+const (
+	amberC    = 172.0
+	amberFrom = 168.0
+	darkC     = 180.0
+)
+
+// amber is the colour at which sugar is stopped (modelling choice).
+const amber = "#9C5518"
+
+// A caramel by its water [% of its mass] when it is cold (common practice, no source).
+const (
+	caramelBrittle = 3.0
+	caramelFirm    = 8.0
+	caramelThick   = 17.0
+)
+
+// CaramelWord is how a caramel of so much water in 100 g stands when it is cold.
+func CaramelWord(water float64) string {
+	switch {
+	case water < caramelBrittle:
+		return "brittle: it cracks"
+	case water < caramelFirm:
+		return "firm: it is cut, not poured"
+	case water < caramelThick:
+		return "thick: a spoon of it keeps its shape"
+	}
+	return "pourable, also cold"
+}
+
+func (w *pot) caramel(t food.Total) error {
+	sugar := w.has(isSugar)
+	if sugar == nil {
+		return problem("lines", "no_sugar", "There is no sugar in it.")
+	}
+	first := food.Whole(append(slices.Clone(sugar), w.has(isWater)...))
+	later := t
+	later.Add(first, -1)
+	w.WaterOff = first.Water + spitsOff*later.Water
+	if err := w.boil(without(t, w.WaterOff), w.has(isSpirit), 0, 0); err != nil {
+		return err
+	}
+	rest := w.has(not(isSugar, isWater, isAcid, isFlavour, isSpirit))
+	spice := w.has(isFlavour)
+	acid := w.has(isAcid)
+	if wet := append(w.has(isWater), acid...); wet != nil {
+		w.step("Stir %s over a low heat until it is clear; then leave it alone and swirl the pan.", named(append(slices.Clone(sugar), wet...)))
+	} else {
+		w.step("Melt %s dry, a third at a time, in a wide pan of light colour; swirl, do not stir.", named(sugar))
+	}
+	if acid == nil {
+		w.step("A few drops of lemon juice against crystals; a wet brush down the sides.")
+	}
+	w.step("Stop at the colour of amber, 170 to 175 °C; it goes on by itself, and burns from %.0f °C on.", burnsC)
+	if spice != nil {
+		w.step("Off the heat: stir in %s.", named(spice))
+	}
+	if rest != nil {
+		w.step("Off the heat pour %s in slowly, warm, with a long handle: it foams up to four times as high and spits. Stir until it is smooth.", named(rest))
+		w.step("Boil it up once more, until %.0f g are left.", w.stop.Mass)
+	}
+	w.spirit()
+	share := 100 * w.Total.Water / w.Total.Mass
+	w.Texture = CaramelWord(share)
+	w.seen("a drop, cooled on a cold plate: " + w.Texture)
+	w.Stops = slices.DeleteFunc(w.Stops, func(s Stop) bool { return s.By == ByTemperature || s.By == ByRefractometer })
+	w.Stops = append([]Stop{{ByTemperature, amberC, *w.state(first).BoilsC, "the sugar is amber, before anything is poured in: 170 to 175 °C"}}, w.Stops...)
+	w.colour = amber
+	return nil
+}

@@ -1,0 +1,181 @@
+package sauce
+
+import (
+	"fmt"
+	"math"
+
+	"upbeatladle/core/food"
+	"upbeatladle/core/words"
+)
+
+// How a pot stands on the stove (modelling choices; 0.1 g a minute and cm² is what 750 W that reach the water of a pot of
+// 160 mm boil off, at 2257 kJ/kg).
+const (
+	UsualPotMM    = 160.0
+	MinPotMM      = 60.0
+	MaxPotMM      = 600.0
+	offPerCM2     = 0.1  // g a minute and cm²
+	tooFar        = 0.01 // of what it should weigh, from which water is stirred back in
+	nearlyMinutes = 2.0  // before the stop: stay with it
+)
+
+func (p Pot) wide() float64 {
+	if p.WideMM > 0 {
+		return p.WideMM
+	}
+	return UsualPotMM
+}
+
+// LevelMM is how high so many ml stand in a pot so many mm across.
+func LevelMM(ml, wideMM float64) float64 { return ml * 1000 / (math.Pi * wideMM * wideMM / 4) }
+
+// RateG is how many g of water a minute boil off a pot so many mm across, without a lid at a lively simmer.
+func RateG(wideMM float64) float64 { return offPerCM2 * math.Pi * wideMM * wideMM / 400 }
+
+// Drawing is a pot in section, to scale [mm].
+type Drawing struct {
+	WideMM, HighMM  float64
+	StartMM, StopMM float64 // levels; of what is strained after the sieve
+	Boils           bool
+	RateG           float64 // that boil off a minute; 0 where nothing boils off
+	OffG, Minutes   float64 // from the start of the boil to the stop
+}
+
+// highest and lowest wall that is drawn [mm], and how much of it stays free (modelling choices: what foams needs a third).
+const (
+	lowestWall = 60.0
+	freeWall   = 1.5
+)
+
+// InPot is the pot in section.
+func (r Result) InPot() Drawing {
+	wide := r.pot.wide()
+	d := Drawing{WideMM: wide, StartMM: LevelMM(r.Start.VolumeML, wide), StopMM: LevelMM(r.End.VolumeML, wide), Boils: r.boiled.Mass > 0}
+	if d.Boils {
+		d.StartMM = LevelMM(stateOf(r.boiled, r.pot.AltitudeM).VolumeML, wide)
+		d.StopMM = LevelMM(stateOf(r.stop, r.pot.AltitudeM).VolumeML, wide)
+		d.OffG = r.boiled.Mass - r.stop.Mass
+		d.RateG = RateG(wide)
+		d.Minutes = d.OffG / d.RateG
+	}
+	d.HighMM = math.Max(lowestWall, freeWall*math.Max(d.StartMM, d.StopMM))
+	return d
+}
+
+// Reading is what a cook sees of a pot: one of them.
+type Reading struct {
+	ScaleG       float64 // with the pot, where that was weighed
+	Brix         float64 // cooled to 20 °C
+	TemperatureC float64 // boiling
+}
+
+// Now is a pot in the middle of its work.
+type Now struct {
+	State
+	By      By
+	LevelMM float64
+	ToGoG   float64 // that still boil off; below zero too much did
+	Minutes float64 // until then
+	Share   float64 // of what is to boil off that is gone, 0 to 1
+	Done    bool
+	Says    string // what to do, in a few words
+}
+
+// At is how a pot stands by a reading. The error is *Problem.
+func (r Result) At(now Reading) (Now, error) {
+	from := r.boiled
+	if from.Mass <= 0 {
+		return Now{}, problem("now", "not_boiled", "Nothing boils off here: it is judged by eye.")
+	}
+	if r.pot.Kind == Caramel && now.TemperatureC > 0 {
+		return r.ofSugar(now.TemperatureC), nil
+	}
+	gone, by := 0.0, ByWeight
+	switch {
+	case now.ScaleG > 0:
+		in := now.ScaleG - r.pot.EmptyG
+		if gone = from.Mass - in; gone < -tooFar*from.Mass {
+			return Now{}, problem("now/scale_g", "more_than_went_in", "%.0f g are more than went in (%.0f g)%s.", in, from.Mass,
+				words.Either(r.pot.EmptyG > 0, ": is something else on the scale?", ": weigh the empty pot first, or zero the scale with it on"))
+		}
+	case now.Brix > 0:
+		by, gone = ByRefractometer, offToBrix(from, now.Brix)
+	case now.TemperatureC > 0:
+		by = ByTemperature
+		if boils(from, r.pot.AltitudeM) < now.TemperatureC {
+			var ok bool
+			if gone, ok = offToTemperature(from, now.TemperatureC, r.pot.AltitudeM); !ok {
+				return Now{}, problem("now/temperature_c", "too_hot", "With so little sugar it never boils at %.1f °C: is the probe on the bottom of the pot?", now.TemperatureC)
+			}
+		}
+	default:
+		return Now{}, problem("now", "missing", "Weigh the pot, or say what the probe or the refractometer shows.")
+	}
+	gone = math.Max(0, gone)
+	if most := from.Water; gone >= most {
+		return Now{}, problem("now/"+map[By]string{ByWeight: "scale_g", ByRefractometer: "brix", ByTemperature: "temperature_c"}[by], "too_dry",
+			"That would be without any water: there are only %.0f g in it. Is the pot on the scale?", most)
+	}
+	t := without(from, gone)
+	out := Now{State: stateOf(t, r.pot.AltitudeM), By: by, ToGoG: t.Mass - r.stop.Mass}
+	out.LevelMM = LevelMM(out.VolumeML, r.pot.wide())
+	if off := from.Mass - r.stop.Mass; off > 0 {
+		out.Share = math.Min(1, gone/off)
+	} else {
+		out.Share = 1
+	}
+	out.Minutes = math.Max(0, out.ToGoG/RateG(r.pot.wide()))
+	switch over := -out.ToGoG; {
+	case over > tooFar*r.stop.Mass && over >= 1:
+		out.Done, out.Says = true, fmt.Sprintf("too far: off the heat, and stir in %.0f g of hot water, slowly, at arm's length", over)
+	case out.ToGoG < 0.5:
+		out.Done, out.Says = true, "off the heat"
+	case out.Minutes <= nearlyMinutes:
+		out.Says = "stay with it: nearly there"
+	default:
+		out.Says = fmt.Sprintf("about %s more", words.Minutes(math.Ceil(out.Minutes)))
+	}
+	return out, nil
+}
+
+// ofSugar is how the sugar of a caramel stands by its temperature [°C], before anything is poured in.
+func (r Result) ofSugar(c float64) Now {
+	from := 100.0
+	for _, s := range r.Stops {
+		if s.By == ByTemperature {
+			from = s.From
+		}
+	}
+	boils := c
+	out := Now{State: State{MassG: r.Start.MassG, VolumeML: r.Start.VolumeML, BoilsC: &boils}, By: ByTemperature, Share: math.Max(0, math.Min(1, (c-from)/(amberC-from)))}
+	out.LevelMM = LevelMM(out.VolumeML, r.pot.wide())
+	switch {
+	case c >= burnsC:
+		out.Done, out.Says = true, "burnt: off the heat, let it cool, and begin again"
+	case c >= darkC:
+		out.Done, out.Says = true, "dark, and bitter soon: off the heat at once"
+	case c >= amberFrom:
+		out.Done, out.Says = true, "amber: off the heat"
+	case c >= amberFrom-8:
+		out.Says = "stay with it: nearly there"
+	default:
+		out.Says = "not yet; swirl, do not stir"
+	}
+	return out
+}
+
+// Point is a point of the boiling curve.
+type Point struct {
+	Brix   float64 `json:"brix"`
+	BoilsC float64 `json:"boils_c"`
+}
+
+// Curve is where white sugar in water boils at an altitude [m], from water to the limit of what is asked.
+func Curve(altitudeM float64) []Point {
+	var out []Point
+	for b := 0.0; b <= maxBrix-9; b += 2 {
+		t := food.Total{Mass: 100, Composition: food.Composition{Water: 100 - b, Sugars: b, Sucrose: b, Carbohydrate: b}}
+		out = append(out, Point{b, boils(t, altitudeM)})
+	}
+	return out
+}
