@@ -744,6 +744,36 @@ func (e OffsetSugarBy) Valid() bool {
 	}
 }
 
+// Defines values for OnPortionShape.
+const (
+	Dust   OnPortionShape = "dust"
+	Heap   OnPortionShape = "heap"
+	Inside OnPortionShape = "inside"
+	Pat    OnPortionShape = "pat"
+	Pieces OnPortionShape = "pieces"
+	Pool   OnPortionShape = "pool"
+)
+
+// Valid indicates whether the value is a known member of the OnPortionShape enum.
+func (e OnPortionShape) Valid() bool {
+	switch e {
+	case Dust:
+		return true
+	case Heap:
+		return true
+	case Inside:
+		return true
+	case Pat:
+		return true
+	case Pieces:
+		return true
+	case Pool:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for OwnKitchenFormat.
 const (
 	UpbeatLadlekitchen OwnKitchenFormat = "upbeat-ladle/kitchen"
@@ -2589,6 +2619,22 @@ type OffsetAllowLow string
 // OffsetSugarBy defines model for Offset.SugarBy.
 type OffsetSugarBy string
 
+// OnPortion To scale, in mm from the middle of the portion
+type OnPortion struct {
+	Colour string         `json:"colour"`
+	HighMm float64        `json:"high_mm"`
+	Pieces *int           `json:"pieces,omitempty"`
+	Place  Place          `json:"place"`
+	Shape  OnPortionShape `json:"shape"`
+	Text   string         `json:"text"`
+	WideMm float64        `json:"wide_mm"`
+	XMm    float64        `json:"x_mm"`
+	YMm    float64        `json:"y_mm"`
+}
+
+// OnPortionShape defines model for OnPortion.Shape.
+type OnPortionShape string
+
 // OwnFigures defines model for OwnFigures.
 type OwnFigures struct {
 	AgeDays   int      `json:"age_days"`
@@ -3091,6 +3137,9 @@ type SchoolBowls string
 
 // Served defines model for Served.
 type Served struct {
+	// Drawn What goes on one portion
+	Drawn *[]OnPortion `json:"drawn,omitempty"`
+
 	// HoldBackG Of the bowl's sugar that what goes on makes up for
 	HoldBackG float64 `json:"hold_back_g"`
 

@@ -73,6 +73,7 @@ func (s *Server) ListSauceUses(c *gin.Context, id Id) {
 		EachG     float64      `json:"each_g"`
 		Colour    string       `json:"colour,omitzero"`
 		WideMM    float64      `json:"wide_mm,omitzero"`
+		OnMM      float64      `json:"on_mm,omitzero"`
 		Says      string       `json:"says"`
 		Allergens string       `json:"allergen_text"`
 		Older     bool         `json:"older"`

@@ -7,6 +7,7 @@ import (
 	"embed"
 	"fmt"
 	"io/fs"
+	"slices"
 	"time"
 
 	"upbeatladle/core/batter"
@@ -14,6 +15,7 @@ import (
 	"upbeatladle/core/keep"
 	"upbeatladle/document"
 	"upbeatladle/kitchen"
+	"upbeatladle/starter"
 	"upbeatladle/store"
 )
 
@@ -60,6 +62,10 @@ func write(ctx context.Context, st *store.Tx, table *food.Table, today time.Time
 	if err := packs(ctx, st, today); err != nil {
 		return err
 	}
+	pots, err := sauces(ctx, st, in)
+	if err != nil {
+		return err
+	}
 	return each("variations", func(data []byte) error {
 		v, err := document.DecodeVariation(data)
 		if err != nil {
@@ -75,6 +81,11 @@ func write(ctx context.Context, st *store.Tx, table *food.Table, today time.Time
 		}
 		v.Base.Lines, v.Base.Style, v.Base.School = b.Lines, b.Style, b.School
 		v.Base.BaseRef = &document.BaseRef{ID: saved.ID, Revision: saved.Revision}
+		if p, ok := goesOn[v.Name]; ok {
+			p.Sauce, p.SauceRef = pots[p.Text].Sauce, pots[p.Text].SauceRef
+			p.Text += fmt.Sprintf(", %.0f g", *p.EachG)
+			v.Parts = append(v.Parts, p)
+		}
 		full, err := v.Encode()
 		if err != nil {
 			return err
@@ -86,6 +97,46 @@ func write(ctx context.Context, st *store.Tx, table *food.Table, today time.Time
 		_, err = st.Create(ctx, store.Variation, kitchen.ContentOf(s), "")
 		return err
 	})
+}
+
+// goesOn is what of the house goes on the demo's variations, by the name of the sauce.
+var goesOn = map[string]document.Part{
+	"Plum & almond waffle":  {Kind: string(batter.OnTop), Text: "Plum compote", EachG: grams(30)},
+	"Sweet potato & sesame": {Kind: string(batter.OnTop), Text: "Plum compote", EachG: grams(25)},
+	"Rhubarb & ginger":      {Kind: string(batter.OnTop), Text: "Ginger cream", EachG: grams(25)},
+}
+
+func grams(g float64) *float64 { return &g }
+
+// kept are the worked examples that the demo's kitchen makes.
+var kept = []string{"Plum compote", "Orange syrup", "Ginger cream"}
+
+// sauces saves the demo's sauces, and returns each as it goes on a variation.
+func sauces(ctx context.Context, st *store.Tx, in document.Setting) (map[string]document.Part, error) {
+	all, err := starter.Sauces()
+	if err != nil {
+		return nil, err
+	}
+	out := map[string]document.Part{}
+	for _, data := range all {
+		a, err := document.DecodeSauce(data)
+		if err != nil {
+			return nil, err
+		}
+		if !slices.Contains(kept, a.Name) {
+			continue
+		}
+		s, err := document.SummariseSauce(data, in)
+		if err != nil {
+			return nil, fmt.Errorf("writing the demo's sauces: %w", err)
+		}
+		d, err := st.Create(ctx, store.Sauce, kitchen.ContentOf(s), "")
+		if err != nil {
+			return nil, err
+		}
+		out[a.Name] = document.Part{Sauce: &a, SauceRef: &document.BaseRef{ID: d.ID, Revision: d.Revision}}
+	}
+	return out, nil
 }
 
 // packs saves what is in the demo's freezer; the file says how many days ago each was made.

@@ -117,6 +117,8 @@ type SauceStop struct {
 type SauceNow struct {
 	By      sauce.By `json:"by"`
 	MassG   float64  `json:"mass_g"`
+	Brix    *float64 `json:"brix,omitzero"`
+	BoilsC  *float64 `json:"boils_c,omitzero"`
 	LevelMM float64  `json:"level_mm"`
 	ToGoG   float64  `json:"to_go_g"`
 	Minutes float64  `json:"minutes"`
@@ -166,7 +168,7 @@ func WorkSauce(w SauceWish, s Setting) (SauceAnswer, error) {
 	if err = refusalOfSauce("", err); err != nil {
 		return out, err
 	}
-	out.Now = &SauceNow{now.By, now.MassG, now.LevelMM, now.ToGoG, now.Minutes, now.Share, now.Done, now.Says}
+	out.Now = &SauceNow{now.By, now.MassG, now.Brix, now.BoilsC, now.LevelMM, now.ToGoG, now.Minutes, now.Share, now.Done, now.Says}
 	for i := range out.Stops {
 		out.Stops[i].at(now, r.Stops[i])
 	}
@@ -309,9 +311,14 @@ func (a Sauce) tub(r sauce.Result, s Setting) PantryItem {
 
 // house is a sauce as it goes on portions; its tub is the pantry's item of its name.
 func (a Sauce) house(r sauce.Result, table *food.Table) *batter.House {
-	h := &batter.House{Name: strings.TrimSpace(a.Name), Product: r.Product(Slug(a.Name), strings.TrimSpace(a.Name)), When: r.When, Serve: r.Serve, Cautions: r.Cautions, Loose: r.Loose()}
-	if own := table.ByID(h.Product.ID); own != nil && own.Own != nil && own.Own.Table == nil && own.Role == food.RoleTopping {
-		h.Tub = own
+	h := &batter.House{Name: strings.TrimSpace(a.Name), Product: r.Product(Slug(a.Name), strings.TrimSpace(a.Name)), When: r.When, Serve: r.Serve, Cautions: r.CautionsOf(strings.TrimSpace(a.Name)), Loose: r.Loose()}
+	for _, own := range table.All() { // of several the fullest that has not grown old
+		if own.Own == nil || own.Own.Table != nil || own.Role != food.RoleTopping || own.Name != h.Name {
+			continue
+		}
+		if h.Tub == nil || h.Tub.Own.Stale() && !own.Own.Stale() || h.Tub.Own.Stale() == own.Own.Stale() && own.Stock > h.Tub.Stock {
+			h.Tub = own
+		}
 	}
 	h.Sized = func(grams float64) ([]food.Part, []string) {
 		one, err := r.Of(grams)

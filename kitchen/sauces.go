@@ -55,9 +55,10 @@ type SauceUse struct {
 	EachG     float64
 	Colour    string
 	WideMM    float64
-	Says      string // sugar of the whole serving, and what may be held back
-	Allergens string // allergens of the whole serving
-	Older     bool   // it has an earlier state of the sauce
+	OnMM      float64 // how wide the sauce lies on it
+	Says      string  // sugar of the whole serving, and what may be held back
+	Allergens string  // allergens of the whole serving
+	Older     bool    // it has an earlier state of the sauce
 	Trouble   string
 }
 
@@ -98,6 +99,11 @@ func (k *Kitchen) SauceUses(ctx context.Context, id string) ([]SauceUse, error) 
 			u.Allergens = w.AllergenText
 			if w.Served != nil {
 				u.Says = w.Served.Text
+				for _, on := range w.Served.Drawn {
+					if on.Text == p.Text {
+						u.OnMM = on.WideMM
+					}
+				}
 			}
 			if w.Batter.Colour != nil {
 				u.Colour = w.Batter.Colour.Hex

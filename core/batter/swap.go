@@ -3,6 +3,7 @@ package batter
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"upbeatladle/core/food"
 )
@@ -30,9 +31,12 @@ const (
 
 // Swaps lists what can stand in for grams of an ingredient so that acid and water stay:
 // two equations for two amounts, and only answers that can be poured. Body and fat are not
-// kept: the worksheet shows what that changes. Ingredients that are neither milk nor
-// cultured have none.
+// kept: the worksheet shows what that changes. Butter may be browned. Ingredients that are neither
+// milk nor cultured nor butter have none.
 func Swaps(in *food.Ingredient, grams float64, table *food.Table) []Swap {
+	if s, ok := browned(in, grams, table); ok {
+		return []Swap{s}
+	}
 	if in.Role != food.RoleLiquid && in.Group != food.GroupCulturedDairy || in.Acid <= 0 {
 		return nil
 	}
@@ -65,6 +69,29 @@ func Swaps(in *food.Ingredient, grams float64, table *food.Table) []Swap {
 		out = append(out, s)
 	}
 	return out
+}
+
+// What butter may be browned: there is water to lose and milk to brown, and salt would be left behind (modelling choices).
+const (
+	leastWet  = 5.0   // g of water in 100 g
+	mostSalty = 100.0 // mg of sodium in 100 g
+)
+
+// browned is butter without its water, which comes back as milk.
+func browned(in *food.Ingredient, grams float64, table *food.Table) (Swap, bool) {
+	brown, milk := table.ByID("butter_browned"), table.ByID("milk_whole")
+	if brown == nil || milk == nil || in.Group != food.GroupFat || in.Water < leastWet || in.Sodium > mostSalty || !slices.Contains(in.Allergens, "milk") {
+		return Swap{}, false
+	}
+	water := grams * in.Water / 100
+	back := 100 * water / milk.Water
+	if back < leastSwap {
+		return Swap{}, false
+	}
+	return Swap{
+		Label: brown.Label() + " and " + lowerFirst(milk.Label()), Parts: []food.Part{{Ingredient: brown, Grams: grams - water}, {Ingredient: milk, Grams: back}},
+		Says: fmt.Sprintf("brown %.0f g of it: %.0f g of water go, and come back as milk", grams, water),
+	}, true
 }
 
 func lowerFirst(s string) string {

@@ -68,9 +68,9 @@ const (
 // seen says by what it is seen that it has boiled down, the surest first.
 func (w *pot) seen(eye string) {
 	a, z := w.state(w.boiled), w.state(w.stop)
-	shows := fmt.Sprintf("%.0f g in the pot", z.MassG)
+	shows := "of it, without the pot: weigh that empty first"
 	if w.EmptyG > 0 {
-		shows += fmt.Sprintf(", %.0f g with it", z.MassG+w.EmptyG)
+		shows = fmt.Sprintf("with the pot stop at %.0f g", z.MassG+w.EmptyG)
 	}
 	w.Stops = []Stop{{ByWeight, z.MassG, a.MassG, shows}}
 	var glass, probe []Stop

@@ -376,6 +376,22 @@ const (
 	fire     = "A lid for fire within reach; spirit never near a flame."
 )
 
+// keeps says how long a sauce keeps.
+func (r Result) keeps() string {
+	return fmt.Sprintf("about %d %s in the fridge, covered; follow your local code.", r.KeepDays, words.Either(r.KeepDays == 1, "day", "days"))
+}
+
+// CautionsOf are the cautions as they stand beside those of other things: what is only about this sauce names it.
+func (r Result) CautionsOf(name string) []string {
+	out := slices.Clone(r.Cautions)
+	for i, c := range out {
+		if c == "Keeps "+r.keeps() {
+			out[i] = name + " keeps " + r.keeps()
+		}
+	}
+	return out
+}
+
 func (w *pot) cautions() {
 	say := func(yes bool, text string) {
 		if yes {
@@ -388,5 +404,5 @@ func (w *pot) cautions() {
 	say(w.Kind == Caramel || w.Browned || w.has(isSpirit) != nil, fire)
 	say(!boiled && w.has(isEgg) != nil, "It has egg in it: heat it to 74 °C in the middle, by a probe, before anybody eats of it.")
 	say(w.Kind == Cream || w.Kind == Dairy, "In the fridge until it is served, and not out of it for more than 2 h; follow your local code.")
-	say(true, fmt.Sprintf("Keeps about %d %s in the fridge, covered; follow your local code.", w.KeepDays, words.Either(w.KeepDays == 1, "day", "days")))
+	say(true, "Keeps "+w.keeps())
 }

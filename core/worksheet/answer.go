@@ -56,6 +56,21 @@ type Served struct {
 	OnTopG    float64 `json:"sugars_on_top_g"` // of that
 	HoldBackG float64 `json:"hold_back_g"`     // of the bowl's sugar
 	Text      string  `json:"text"`
+
+	Drawn []OnPortion `json:"drawn,omitzero"` // to scale, on one portion
+}
+
+// OnPortion is something that goes on a portion, to scale [mm]; from the middle of the portion.
+type OnPortion struct {
+	Text   string        `json:"text"`
+	Place  batter.Place  `json:"place"`
+	Shape  portion.Shape `json:"shape"`
+	Colour string        `json:"colour"`
+	WideMM float64       `json:"wide_mm"`
+	HighMM float64       `json:"high_mm"`
+	X      float64       `json:"x_mm"`
+	Y      float64       `json:"y_mm"`
+	Pieces int           `json:"pieces,omitzero"`
 }
 
 // ServedPart is something of a serving that is not in the batter.

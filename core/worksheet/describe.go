@@ -165,6 +165,45 @@ func (w *described) served(top food.Total, batterG float64) *Served {
 	return s
 }
 
+// noColour is what is drawn of what has none (modelling choice).
+const noColour = "#E9D8A6"
+
+// drawn lays what goes on one portion out, to scale: nothing where nobody knows how wide that is.
+func (w *described) drawn() (out []OnPortion) {
+	_, across, long := w.place()
+	if long > 0 {
+		across = math.Min(across, long)
+	}
+	thick := 0.0
+	if w.out.Portion.PouredMM != nil {
+		thick = *w.out.Portion.PouredMM
+	}
+	if across <= 0 {
+		return nil
+	}
+	type one struct {
+		b batter.Beside
+		p food.Part
+	}
+	var all []one
+	for _, b := range w.v.Beside {
+		for _, p := range b.OnEach() {
+			if b.Place == batter.OnTop || b.Place == batter.Middle {
+				all = append(all, one{b, p})
+			}
+		}
+	}
+	for n, x := range all {
+		l := portion.Lies(x.p.Ingredient, x.p.Grams, x.b.Place, across, thick, n, len(all))
+		colour := x.p.Ingredient.Colour.Hex
+		if colour == "" {
+			colour = noColour
+		}
+		out = append(out, OnPortion{x.b.Text, x.b.Place, l.Shape, colour, l.WideMM, l.HighMM, l.X, l.Y, l.Pieces})
+	}
+	return out
+}
+
 // nutrition shares the bowl out by volume and what goes on the portions by number.
 func (w *described) nutrition() {
 	p := w.out.Portion
@@ -187,6 +226,7 @@ func (w *described) nutrition() {
 	if top.Mass > 0 {
 		each.Add(top, 1)
 		w.out.Served = w.served(top, batterG)
+		w.out.Served.Drawn = w.drawn()
 	}
 	if parts := w.pan.parts(); parts != nil {
 		each.Add(food.Whole(parts), 1)

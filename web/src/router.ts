@@ -10,6 +10,7 @@ export const router = createRouter({
     { path: '/griddle', name: 'griddle', component: () => import('./griddle/GriddleView.vue'), meta: { title: 'Griddle' } },
     { path: '/freezer', name: 'freezer', component: () => import('./freezer/FreezerView.vue'), meta: { title: 'Freezer' } },
     { path: '/bases', name: 'bases', component: () => import('./bases/BasesView.vue'), meta: { title: 'Bases' } },
+    { path: '/sauces', name: 'sauces', component: () => import('./sauces/SaucesView.vue'), meta: { title: 'Sauces' } },
     { path: '/pantry', name: 'pantry', component: () => import('./pantry/PantryView.vue'), meta: { title: 'Pantry' } },
     { path: '/prep', name: 'prep', component: () => import('./prep/PrepView.vue'), meta: { title: 'Prep' } },
     { path: '/kitchen', name: 'kitchen', component: () => import('./kitchen/KitchenView.vue'), meta: { title: 'Kitchen' } },

@@ -2769,6 +2769,25 @@ export interface components {
              */
             hold_back_g: number;
             text: string;
+            /** @description What goes on one portion */
+            drawn?: components["schemas"]["OnPortion"][];
+        };
+        /** @description To scale, in mm from the middle of the portion */
+        OnPortion: {
+            text: string;
+            place: components["schemas"]["Place"];
+            /** @enum {string} */
+            shape: "pool" | "heap" | "pat" | "dust" | "pieces" | "inside";
+            colour: string;
+            /** Format: double */
+            wide_mm: number;
+            /** Format: double */
+            high_mm: number;
+            /** Format: double */
+            x_mm: number;
+            /** Format: double */
+            y_mm: number;
+            pieces?: number;
         };
         Worksheet: {
             /** @enum {string} */
@@ -5017,6 +5036,13 @@ export interface components {
             /** Format: double */
             mass_g: number;
             /** Format: double */
+            brix?: number;
+            /**
+             * Format: double
+             * @description Of a caramel, how hot its sugar is
+             */
+            boils_c?: number;
+            /** Format: double */
             level_mm: number;
             /**
              * Format: double
@@ -5132,6 +5158,11 @@ export interface components {
             colour?: string;
             /** Format: double */
             wide_mm?: number;
+            /**
+             * Format: double
+             * @description How wide the sauce lies on it
+             */
+            on_mm?: number;
             says: string;
             /** @description Of the whole serving */
             allergen_text: string;

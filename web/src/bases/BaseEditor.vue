@@ -67,6 +67,10 @@ const school = (key: 'lumps' | 'eggs' | 'pan_fat' | 'dairy', v: string) => {
   if (!base.value) return
   base.value.school = { ...base.value.school, [key]: v || undefined }
 }
+async function standIns(line: number) {
+  const of = plainBase(base.value!)
+  return (await got(api.POST('/swaps', { body: { variation: asVariation(of), line: of.lines[line]?.id ?? `b${line + 1}` } }))).items
+}
 async function scale() {
   if (!base.value || !portions.value) return
   try {
@@ -119,7 +123,7 @@ async function keep() {
             /></el-select>
           </div>
         </div>
-        <LineRows v-model="base" :faults="faults" />
+        <LineRows v-model="base.lines" :faults="faults" :stand-ins="standIns" />
         <BesideList v-if="base.parts?.length" :parts="base.parts" @off="base.parts?.splice($event, 1)" />
         <div class="head">
           <div>

@@ -1,15 +1,19 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { say } from '@/parts/say'
-import { api, got, said, type Schemas } from '@/api/client'
+import { said, type Schemas } from '@/api/client'
 import { flourMethods, unitLabels } from '@/bench/choices'
 import AmountField from '@/parts/AmountField.vue'
 import Icon from '@/parts/Icon.vue'
-import { asVariation, useBases, type Base } from './bases'
+import { useBases } from './bases'
 
-/** The lines of a base: what, how much, and what can stand in for it. */
-const base = defineModel<Base>({ required: true })
-defineProps<{ faults: Record<string, string> }>()
+/** The lines of a base or of a pot: what, how much, and what can stand in for it. */
+const lines = defineModel<Schemas['Line'][]>({ required: true })
+const props = defineProps<{
+  faults: Record<string, string>
+  first?: string // what a new line begins with
+  standIns?: (line: number) => Promise<Schemas['Swap'][]>
+}>()
 const bases = useBases()
 void bases.loadIngredients()
 const swaps = ref<Schemas['Swap'][]>()
@@ -17,12 +21,10 @@ const ways = (id: string) => bases.ingredients.find((i) => i.id === id)?.flour_m
 const units = (id: string) => bases.ingredients.find((i) => i.id === id)?.units ?? ['g']
 
 async function opened(open: boolean, i: number) {
-  if (!open) return
+  if (!open || !props.standIns) return
   swaps.value = undefined
   try {
-    swaps.value = (
-      await got(api.POST('/swaps', { body: { variation: asVariation(base.value), line: base.value.lines[i]?.id ?? `b${i + 1}` } }))
-    ).items
+    swaps.value = await props.standIns(i)
   } catch (e) {
     say(said(e))
     swaps.value = []
@@ -30,17 +32,17 @@ async function opened(open: boolean, i: number) {
 }
 function put(i: number, command: number) {
   const s = swaps.value?.[command]
-  if (s) base.value.lines.splice(i, 1, ...s.lines.map((l) => ({ ingredient: l.ingredient, amount: l.amount, unit: l.unit })))
+  if (s) lines.value.splice(i, 1, ...s.lines.map((l) => ({ ingredient: l.ingredient, amount: l.amount, unit: l.unit })))
 }
 /** What was typed; a unit that does not fit the ingredient is refused at the line when it is saved. */
 function typed(i: number, t: { amount?: number; unit?: Schemas['Unit'] }) {
-  const l = base.value.lines[i]!
+  const l = lines.value[i]!
   l.amount = t.amount ?? 0
   if (t.unit) l.unit = t.unit
 }
 /** Another ingredient keeps the amount if the unit still fits. */
 function change(i: number, id: string) {
-  const l = base.value.lines[i]!
+  const l = lines.value[i]!
   l.ingredient = id
   delete l.role
   delete l.flour_method
@@ -50,7 +52,7 @@ function change(i: number, id: string) {
 
 <template>
   <ul class="lines">
-    <li v-for="(l, i) in base.lines" :key="i" :data-base-line="l.ingredient">
+    <li v-for="(l, i) in lines" :key="i" :data-base-line="l.ingredient">
       <el-select
         :model-value="l.ingredient"
         filterable
@@ -71,7 +73,7 @@ function change(i: number, id: string) {
         @update:model-value="l.flour_method = $event"
         ><el-option v-for="m in flourMethods" :key="m.value" :value="m.value" :label="m.label"
       /></el-select>
-      <el-dropdown trigger="click" @command="put(i, Number($event))" @visible-change="opened($event, i)">
+      <el-dropdown v-if="standIns" trigger="click" @command="put(i, Number($event))" @visible-change="opened($event, i)">
         <el-button class="ghost" :aria-label="`What can stand in for line ${i + 1}`" title="What can stand in for it"
           ><Icon name="swap" :size="18"
         /></el-button>
@@ -86,13 +88,15 @@ function change(i: number, id: string) {
           </el-dropdown-menu>
         </template>
       </el-dropdown>
-      <el-button class="ghost" :aria-label="`Take out line ${i + 1}`" @click="base.lines.splice(i, 1)"><Icon name="bin" :size="18" /></el-button>
+      <el-button class="ghost" :aria-label="`Take out line ${i + 1}`" @click="lines.splice(i, 1)"><Icon name="bin" :size="18" /></el-button>
       <p v-if="faults[`/lines/${i}/amount`] || faults[`/lines/${i}/unit`] || faults[`/lines/${i}/ingredient`]" class="fault" role="alert">
         {{ faults[`/lines/${i}/amount`] ?? faults[`/lines/${i}/unit`] ?? faults[`/lines/${i}/ingredient`] }}
       </p>
     </li>
   </ul>
-  <el-button class="dashed" @click="base.lines.push({ ingredient: 'plain_flour', amount: 100, unit: 'g' })"><Icon name="plus" />Add a line</el-button>
+  <el-button class="dashed" @click="lines.push({ ingredient: first ?? 'plain_flour', amount: 100, unit: 'g' })"
+    ><Icon name="plus" />Add a line</el-button
+  >
 </template>
 
 <style scoped>

@@ -24,18 +24,22 @@ const kinds: Record<Schemas['FoundItem']['kind'], { says: string; icon: IconName
   base: { says: 'base', icon: 'base' },
   ingredient: { says: 'in the pantry', icon: 'shelf' },
   tub: { says: 'your own', icon: 'tub' },
+  sauce: { says: 'sauce', icon: 'pot' },
 }
 const address = (f: Schemas['FoundItem']) =>
   f.kind === 'variation'
     ? addressOf(f.id)
     : f.kind === 'base'
       ? { path: '/bases', query: { base: f.id } }
-      : { path: '/pantry', query: { look: f.id } }
+      : f.kind === 'sauce'
+        ? { path: '/sauces', query: { sauce: f.id } }
+        : { path: '/pantry', query: { look: f.id } }
 
 const actions = computed<Row[]>(() => [
   { key: 'bases', name: 'Bases', says: 'go to', icon: 'base', go: () => router.push('/bases') },
   { key: 'pantry', name: 'Pantry', says: 'go to', icon: 'shelf', go: () => router.push('/pantry') },
   { key: 'griddle', name: 'Griddle', says: 'go to', icon: 'griddle', go: () => router.push('/griddle') },
+  { key: 'sauces', name: 'Sauces', says: 'go to', icon: 'pot', go: () => router.push('/sauces') },
   { key: 'freezer', name: 'Freezer', says: 'go to', icon: 'fridge', go: () => router.push('/freezer') },
   { key: 'prep', name: 'Prep', says: 'go to', icon: 'knife', go: () => router.push('/prep') },
   { key: 'kitchen', name: 'Kitchen', says: 'go to', icon: 'kitchen', go: () => router.push('/kitchen') },

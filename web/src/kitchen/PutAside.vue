@@ -11,12 +11,16 @@ import { api, got, said, type Schemas } from '@/api/client'
 const items = ref<Schemas['Aside'][]>()
 const trouble = ref('')
 const busy = ref('')
-const places: Record<Schemas['Aside']['kind'], { path: 'variations' | 'bases' | 'pantry' | 'batches' | 'boards' | 'packs'; says: string }> = {
+const places: Record<
+  Schemas['Aside']['kind'],
+  { path: 'variations' | 'bases' | 'pantry' | 'batches' | 'boards' | 'packs' | 'sauces'; says: string }
+> = {
   variation: { path: 'variations', says: 'variation' },
   base: { path: 'bases', says: 'base' },
   pantry: { path: 'pantry', says: 'pantry' },
   batch: { path: 'batches', says: 'sheet' },
   board: { path: 'boards', says: 'board' },
+  sauce: { path: 'sauces', says: 'sauce' },
   pack: { path: 'packs', says: 'pack in the freezer' },
 }
 const day = (at: string) => new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })

@@ -1,15 +1,17 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import Icon from './Icon.vue'
 
-/** One base or variation out in an open format. */
-defineProps<{ kind: 'bases' | 'variations'; id: string; name: string }>()
-const formats = [
+/** One base, variation or sauce out in an open format. */
+const props = defineProps<{ kind: 'bases' | 'variations' | 'sauces'; id: string; name: string }>()
+const all = [
   { as: 'json', label: 'JSON, with everything' },
   { as: 'jsonld', label: 'structured data (JSON-LD)' },
   { as: 'markdown', label: 'card (Markdown)' },
   { as: 'csv', label: 'ledger (CSV)' },
   { as: 'text', label: 'plain text' },
 ]
+const formats = computed(() => (props.kind === 'sauces' ? all.filter((f) => ['json', 'markdown', 'text'].includes(f.as)) : all))
 function take(kind: string, id: string, as: string) {
   const a = document.createElement('a')
   a.href = `/api/v1/exports/${kind}/${encodeURIComponent(id)}?as=${as}`

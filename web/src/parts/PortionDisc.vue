@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-const props = defineProps<{ diameterMm?: number; colour?: string; size?: number }>()
+const props = defineProps<{ diameterMm?: number; colour?: string; size?: number; on?: { wideMm: number; colour: string } }>()
 
 // Cards share one scale, so that a wide crêpe looks wider than a scone: 260 mm fill the square.
 const widest = 260
 const side = computed(() => props.size ?? 72)
+const onR = computed(() => Math.min(side.value / 2 - 4, ((props.on?.wideMm ?? 0) / widest) * (side.value / 2 - 2)))
 const r = computed(() => Math.min(side.value / 2 - 2, ((props.diameterMm ?? 0) / widest) * (side.value / 2 - 2)))
 </script>
 
@@ -23,5 +24,6 @@ const r = computed(() => Math.min(side.value / 2 - 2, ((props.diameterMm ?? 0) /
       :fill="colour ?? 'var(--crumb)'"
       stroke="var(--crust)"
       stroke-width="2" />
+    <circle v-if="onR" class="on" :cx="side / 2" :cy="side / 2" :r="onR" :fill="on?.colour" stroke="var(--ink)" stroke-opacity=".4" />
   </svg>
 </template>

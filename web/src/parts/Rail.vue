@@ -32,6 +32,7 @@ const stuck = computed(() => letters.value.some((l) => l.trouble))
     <router-link class="area" :class="{ 'router-link-exact-active': $route.name === 'freezer' }" to="/griddle"
       ><Icon name="griddle" :size="24" />Griddle</router-link
     >
+    <router-link class="area" to="/sauces"><Icon name="pot" :size="24" />Sauces</router-link>
     <button v-if="newer" type="button" class="area told" title="A newer program is here. Your work stays." @click="takeNewer">
       <Icon name="redo" :size="24" />Update
     </button>

@@ -11,15 +11,19 @@ const shown = defineModel<boolean>({ required: true })
 const bench = useBench()
 type Topping = Schemas['Topping']
 type Part = Schemas['Part']
+type Listed = Schemas['SauceListed']
 const usual = ref<Topping[]>([])
+const house = ref<Listed[]>([])
 const trouble = ref('')
 watch(
   shown,
   async (open) => {
-    if (!open || usual.value.length) return
+    if (!open) return
     trouble.value = ''
     try {
-      usual.value = (await got(api.POST('/toppings', { body: {} }))).items
+      const [bought, ours] = await Promise.all([got(api.POST('/toppings', { body: {} })), got(api.GET('/sauces'))])
+      usual.value = bought.items
+      house.value = ours.items
     } catch (e) {
       trouble.value = said(e)
     }
@@ -30,7 +34,50 @@ const isOf = (p: Part, ingredient: string) => p.each_g !== undefined && p.lines?
 const on = (t: Topping) => bench.doc?.parts?.find((p) => isOf(p, t.ingredient))
 const text = (t: Topping, g: number) => `${t.label}, ${t.says} of ${onStep(g, 1)} g`
 /** Things that stand beside the batter and are none of these: told, and left as they are. */
-const others = computed(() => (bench.doc?.parts ?? []).filter((p) => p.kind !== 'pan' && !usual.value.some((t) => isOf(p, t.ingredient))))
+const others = computed(() => (bench.doc?.parts ?? []).filter((p) => p.kind !== 'pan' && !p.sauce && !usual.value.some((t) => isOf(p, t.ingredient))))
+
+/** A sauce of the house, as it is on this variation. */
+const isHouse = (p: Part, id: string) => p.sauce_ref?.id === id
+const houseOn = (s: Listed) => bench.doc?.parts?.find((p) => isHouse(p, s.id))
+/** One that was put on and is not kept any more, or that came with a file. */
+const strangers = computed(() => (bench.doc?.parts ?? []).filter((p) => p.sauce && !house.value.some((s) => isHouse(p, s.id))))
+const houseStepG = 5
+const houseMostG = 1000
+function setHouse(s: Listed, patch: { each?: number; kind?: Schemas['Place']; renew?: boolean } | null) {
+  bench.change((d) => {
+    const parts = [...(d.parts ?? [])]
+    const at = parts.findIndex((p) => isHouse(p, s.id))
+    if (patch === null) parts.splice(at, 1)
+    else {
+      const was = parts[at]
+      const each = patch.each ?? was?.each_g ?? s.serving_g
+      const now = !was || patch.renew
+      const part: Part = {
+        kind: patch.kind ?? was?.kind ?? (s.document.kind === 'filling' ? 'middle' : 'top'),
+        text: `${s.document.name}, ${onStep(each, 1)} g`,
+        each_g: each,
+        sauce: now ? s.document : was.sauce,
+        sauce_ref: now ? { id: s.id, revision: s.revision } : was.sauce_ref,
+      }
+      if (at < 0) parts.push(part)
+      else parts[at] = part
+    }
+    if (parts.length) d.parts = parts
+    else delete d.parts
+  })
+}
+function takeOff(p: Part) {
+  bench.change((d) => {
+    const parts = (d.parts ?? []).filter((x) => JSON.stringify(x) !== JSON.stringify(p))
+    if (parts.length) d.parts = parts
+    else delete d.parts
+  })
+}
+const housePlaces = [
+  { value: 'top', label: 'on top' },
+  { value: 'middle', label: 'inside' },
+  { value: 'beside', label: 'beside' },
+] as const
 
 function set(t: Topping, grams: number) {
   bench.change((d) => {
@@ -58,6 +105,47 @@ const energy = computed(() => bench.sheet?.nutrition_per_portion?.energy_kcal)
     </div>
     <p v-if="trouble" role="alert"><i class="sign high" /> {{ trouble }}</p>
     <p v-else-if="!usual.length">Looking for what is usual</p>
+    <h3 v-if="house.length || strangers.length">Of the house</h3>
+    <p v-else-if="usual.length" class="muted">A sauce of your own is made in <router-link to="/sauces">Sauces</router-link>, and then stands here.</p>
+    <ul class="rows">
+      <li v-for="s in house" :key="s.id" class="well own" :class="{ here: houseOn(s) }" :data-house="s.document.name">
+        <span class="what"
+          ><b>{{ s.document.name }}</b
+          ><small>{{ s.trouble ?? s.allergen_text }}</small></span
+        >
+        <template v-if="houseOn(s)">
+          <el-radio-group
+            :model-value="houseOn(s)!.kind"
+            class="pick"
+            :aria-label="`Where ${s.document.name} goes`"
+            @update:model-value="setHouse(s, { kind: $event as Schemas['Place'] })">
+            <el-radio-button v-for="h in housePlaces" :key="h.value" :value="h.value">{{ h.label }}</el-radio-button>
+          </el-radio-group>
+          <span class="acts">
+            <StepButton
+              icon="minus"
+              :label="`Less ${s.document.name}`"
+              :disabled="(houseOn(s)!.each_g ?? 0) <= houseStepG"
+              @step="setHouse(s, { each: Math.max(houseStepG, (houseOn(s)!.each_g ?? 0) - houseStepG) })" />
+            <b class="much">{{ onStep(houseOn(s)!.each_g ?? 0, 1) }} g</b>
+            <StepButton
+              icon="plus"
+              :label="`More ${s.document.name}`"
+              @step="setHouse(s, { each: Math.min(houseMostG, (houseOn(s)!.each_g ?? 0) + houseStepG) })" />
+            <el-button v-if="houseOn(s)!.sauce_ref?.revision !== s.revision" @click="setHouse(s, { renew: true })">Take over its change</el-button>
+            <el-button @click="setHouse(s, null)">Take off</el-button>
+          </span>
+        </template>
+        <el-button v-else :disabled="!!s.trouble" @click="setHouse(s, {})">Put on</el-button>
+      </li>
+      <li v-for="p in strangers" :key="p.text" class="well own here">
+        <span class="what"
+          ><b>{{ p.text }}</b
+          ><small>as it came; it is not among your sauces</small></span
+        ><el-button @click="takeOff(p)">Take off</el-button>
+      </li>
+    </ul>
+    <h3 v-if="usual.length">Bought, and tubs</h3>
     <ul class="rows usual">
       <li v-for="t in usual" :key="t.ingredient" class="well" :class="{ here: on(t) }" :data-topping="t.ingredient">
         <span class="what"
@@ -102,14 +190,12 @@ const energy = computed(() => bench.sheet?.nutrition_per_portion?.energy_kcal)
 .lead {
   font-size: var(--t-lead);
 }
-.usual {
-  max-height: 52vh;
-  overflow-y: auto;
-}
-.usual > li {
+.usual > li,
+.own {
   flex-wrap: wrap;
 }
-.usual .what {
+.usual .what,
+.own .what {
   flex: 1 1 200px;
 }
 .much {
@@ -117,6 +203,7 @@ const energy = computed(() => bench.sheet?.nutrition_per_portion?.energy_kcal)
   text-align: center;
 }
 h3 {
-  margin-top: var(--s3);
+  margin: var(--s3) 0 var(--s2);
+  font-size: var(--t-body);
 }
 </style>

@@ -76,6 +76,7 @@ const tallest = (v: number[]) => Math.max(...v, 1e-9)
           words="One portion to scale, larger"
           :colour="sheet.batter.colour?.hex"
           :drawing="p.drawing"
+          :on="sheet.served?.drawn"
           :iron="waffle" />
         <p v-if="p.drawing && p.drawing.drawn_share < 1" class="muted">One piece in {{ (1 / p.drawing.drawn_share).toFixed(0) }} is drawn.</p>
         <p v-if="inclusions.filter((x) => x.placing === 'folded').length > 1" class="many">

@@ -9,6 +9,7 @@ const props = defineProps<{
   words: string
   colour?: string
   drawing?: Schemas['Drawing']
+  on?: Schemas['OnPortion'][] // what goes on it
   iron?: boolean
   size?: number
 }>()
@@ -23,7 +24,23 @@ const cx = computed(() => room.value / 2 + 14)
 const cy = computed(() => tall.value + 5)
 const dim = computed(() => cy.value + tall.value + 20)
 const h = computed(() => (props.pouredMm ? Math.max(1.5, props.pouredMm * scale.value) : 0))
-const top = computed(() => dim.value + 16)
+const above = computed(() => Math.max(0, ...(props.on ?? []).filter((o) => !flat(o) && o.shape !== 'inside').map((o) => o.high_mm * scale.value)))
+const top = computed(() => dim.value + 16 + above.value)
+const flat = (o: Schemas['OnPortion']) => o.shape === 'dust' || o.shape === 'pieces'
+/** Pieces and dust lie all over, each at a place of its own: a turn by the golden angle for every one. */
+const golden = Math.PI * (3 - Math.sqrt(5))
+function scattered(o: Schemas['OnPortion']) {
+  const n = o.shape === 'dust' ? 70 : (o.pieces ?? 0)
+  return Array.from({ length: n }, (_, i) => {
+    const far = (o.wide_mm / 2) * 0.92 * Math.sqrt((i + 0.5) / n) * scale.value
+    return { x: cx.value + far * Math.cos(i * golden), y: cy.value + far * Math.sin(i * golden) }
+  })
+}
+const cap = (o: Schemas['OnPortion']) => {
+  const [x, w, t] = [cx.value + o.x_mm * scale.value, (o.wide_mm / 2) * scale.value, Math.max(1.5, o.high_mm * scale.value)]
+  if (o.shape === 'pat') return `M${x - w} ${top.value}v${-t}h${2 * w}v${t}z`
+  return `M${x - w} ${top.value}C${x - w} ${top.value - 1.33 * t} ${x + w} ${top.value - 1.33 * t} ${x + w} ${top.value}z`
+}
 const height = computed(() => (props.pouredMm ? top.value + Math.max(h.value, 12) + 6 : dim.value + 14))
 const slab = computed(() => {
   const [l, b, c] = [cx.value - r.value, top.value + h.value, Math.min(h.value, 12)]
@@ -73,6 +90,40 @@ const bite = computed(() => props.drawing?.bite_mm ?? 0)
       :fill="s.colour"
       stroke="var(--enamel)"
       stroke-width=".8" />
+    <g v-for="(o, i) in on ?? []" :key="`on${i}`" class="on" :data-on="o.shape">
+      <template v-if="flat(o)">
+        <circle
+          v-for="(d, k) in scattered(o)"
+          :key="k"
+          :cx="d.x"
+          :cy="d.y"
+          :r="o.shape === 'dust' ? 0.9 : 2.4"
+          :fill="o.colour"
+          stroke="var(--ink)"
+          :stroke-opacity="o.shape === 'dust' ? 0 : 0.35" />
+      </template>
+      <rect
+        v-else-if="o.shape === 'pat'"
+        :x="cx + (o.x_mm - o.wide_mm / 2) * scale"
+        :y="cy + (o.y_mm - o.wide_mm / 2) * scale"
+        :width="o.wide_mm * scale"
+        :height="o.wide_mm * scale"
+        rx="2"
+        :fill="o.colour"
+        stroke="var(--ink)"
+        stroke-opacity=".5" />
+      <circle
+        v-else
+        :cx="cx + o.x_mm * scale"
+        :cy="cy + o.y_mm * scale"
+        :r="(o.wide_mm / 2) * scale"
+        :fill="o.shape === 'inside' ? 'none' : o.colour"
+        :fill-opacity="o.shape === 'pool' ? 0.85 : 1"
+        :stroke="o.shape === 'inside' ? o.colour : 'var(--ink)'"
+        :stroke-opacity="o.shape === 'inside' ? 1 : 0.4"
+        :stroke-width="o.shape === 'inside' ? 3 : 1"
+        :stroke-dasharray="o.shape === 'inside' ? '5 4' : undefined" />
+    </g>
     <template v-if="!iron">
       <path :d="`M${cx - r - 10} ${cy}h${2 * r + 20}`" stroke="var(--ink)" stroke-width="1.5" stroke-dasharray="7 4 1.5 4" />
     </template>
@@ -103,6 +154,16 @@ const bite = computed(() => props.drawing?.bite_mm ?? 0)
         :fill="s.colour"
         stroke="var(--enamel)"
         stroke-width=".8" />
+      <template v-for="(o, i) in on ?? []" :key="`s${i}`">
+        <ellipse
+          v-if="o.shape === 'inside'"
+          :cx="cx + o.x_mm * scale"
+          :cy="top + h / 2"
+          :rx="(o.wide_mm / 2) * scale"
+          :ry="Math.max(1.5, (o.high_mm / 2) * scale)"
+          :fill="o.colour" />
+        <path v-else-if="!flat(o)" :d="cap(o)" :fill="o.colour" stroke="var(--ink)" stroke-opacity=".4" />
+      </template>
       <path :d="`M${cx + r + 9} ${top}v${h}M${cx + r + 4} ${top}h10M${cx + r + 4} ${top + h}h10`" stroke="var(--ink)" stroke-width="1.5" />
     </template>
   </svg>

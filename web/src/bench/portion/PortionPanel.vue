@@ -67,7 +67,7 @@ const claims = computed(() => {
   <section class="panel portion" aria-label="Portion">
     <header>
       <h2>Portion</h2>
-      <p class="end">{{ shape ? 'one as poured, to scale' : '' }}</p>
+      <p class="end">{{ shape ? (sheet.served?.drawn ? 'one with what goes on, to scale' : 'one as poured, to scale') : '' }}</p>
     </header>
     <div class="draw">
       <PortionDrawing
@@ -79,6 +79,7 @@ const claims = computed(() => {
         :size="wide ? 140 : phone ? undefined : 200"
         :colour="sheet.batter.colour?.hex"
         :drawing="p.drawing"
+        :on="sheet.served?.drawn"
         :iron="waffle" />
       <p v-else class="well none">{{ p.reason }}</p>
       <el-button v-if="inclusions.length" class="larger" aria-label="The portion, larger" title="The portion, larger" @click="viewOpen = true"
