@@ -281,7 +281,7 @@ func (b *Bowl) told(sheet worksheet.Worksheet) {
 			b.Pour = append(b.Pour, s.Text)
 		case mixing.CodePlace:
 			b.Place = append(b.Place, s.Text)
-		case mixing.CodeServe:
+		case mixing.CodeAsideLast, mixing.CodeServe:
 			b.Serve = words.Either(b.Serve == "", s.Text, b.Serve+" "+s.Text)
 		}
 	}

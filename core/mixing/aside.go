@@ -10,10 +10,7 @@ import (
 // asides tells what is made of what goes on in a part of the morning, and at the last what is warmed.
 func (o *order) asides(when batter.MadeWhen) {
 	say := func(a Aside, n int, text string) {
-		code := CodeAside
-		if when == batter.MadeBefore {
-			code = CodeAsideFirst
-		}
+		code := map[batter.MadeWhen]string{batter.MadeBefore: CodeAsideFirst, batter.MadeResting: CodeAside, batter.MadeAtLast: CodeAsideLast}[when]
 		lead := a.Name
 		if n == 0 {
 			lead = fmt.Sprintf("%s, %s for all", a.Name, words.Grams(a.Grams, 1))

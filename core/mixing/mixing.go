@@ -123,7 +123,8 @@ type Step struct {
 // The codes.
 const (
 	CodeAsideFirst = "aside_first" // something that goes on is made before anything is weighed
-	CodeAside      = "aside"       // it is made or warmed meanwhile
+	CodeAside      = "aside"       // it is made meanwhile
+	CodeAsideLast  = "aside_last"  // it is made or warmed while the last ones cook
 
 	CodeRest   = "rest"
 	CodeTest   = "test"

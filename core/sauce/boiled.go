@@ -163,11 +163,14 @@ func not(all ...func(*food.Ingredient) bool) func(*food.Ingredient) bool {
 }
 
 func (w *pot) compote(t food.Total) error {
-	late := w.has(either(isAcid, isSpirit))
-	if err := w.boil(t, late, 0, compoteOff); err != nil {
+	simmers := w.has(not(isStarch, isAcid, isSpirit))
+	if simmers == nil {
+		return problem("lines", "no_fruit", "There is nothing in it to simmer: add fruit.")
+	}
+	if err := w.boil(t, w.has(either(isAcid, isSpirit)), 0, compoteOff); err != nil {
 		return err
 	}
-	w.step("Put %s into a wide pan and bring it slowly to the boil.", named(w.has(not(isStarch, isAcid, isSpirit))))
+	w.step("Put %s into a wide pan and bring it slowly to the boil.", named(simmers))
 	w.step("Simmer without a lid, stirring, until %.0f g are left (%.0f g of water go).", w.stop.Mass, w.WaterOff)
 	if s := w.has(isStarch); s != nil {
 		w.step("Stir %s smooth with a little cold water, stir it in, and let it boil for a minute.", named(s))

@@ -5,6 +5,7 @@ import (
 	"math"
 
 	"upbeatladle/core/food"
+	"upbeatladle/core/prep"
 	"upbeatladle/core/words"
 )
 
@@ -17,6 +18,7 @@ const (
 	offPerCM2     = 0.1  // g a minute and cm²
 	tooFar        = 0.01 // of what it should weigh, from which water is stirred back in
 	nearlyMinutes = 2.0  // before the stop: stay with it
+	scorched      = 0.6  // of what it should weigh, below which no probe that hangs in it ever reads
 )
 
 func (p Pot) wide() float64 {
@@ -62,6 +64,12 @@ func (r Result) InPot() Drawing {
 	return d
 }
 
+// BoiledG is what stands on the stove as it begins to boil down [g].
+func (r Result) BoiledG() float64 { return r.boiled.Mass }
+
+// InPotG is BoiledG with the pot, where that was weighed [g].
+func (r Result) InPotG() float64 { return r.boiled.Mass + r.pot.EmptyG }
+
 // Reading is what a cook sees of a pot: one of them.
 type Reading struct {
 	ScaleG       float64 // with the pot, where that was weighed
@@ -98,24 +106,27 @@ func (r Result) At(now Reading) (Now, error) {
 			return Now{}, problem("now/scale_g", "more_than_went_in", "%.0f g are more than went in (%.0f g)%s.", in, from.Mass,
 				words.Either(r.pot.EmptyG > 0, ": is something else on the scale?", ": weigh the empty pot first, or zero the scale with it on"))
 		}
+	case now.Brix > prep.MaxBrix:
+		return Now{}, problem("now/brix", "out_of_range", "A refractometer reads up to %d °Brix.", prep.MaxBrix)
 	case now.Brix > 0:
 		by, gone = ByRefractometer, offToBrix(from, now.Brix)
 	case now.TemperatureC > 0:
 		by = ByTemperature
 		if boils(from, r.pot.AltitudeM) < now.TemperatureC {
 			var ok bool
-			if gone, ok = offToTemperature(from, now.TemperatureC, r.pot.AltitudeM); !ok {
-				return Now{}, problem("now/temperature_c", "too_hot", "With so little sugar it never boils at %.1f °C: is the probe on the bottom of the pot?", now.TemperatureC)
+			if gone, ok = offToTemperature(from, now.TemperatureC, r.pot.AltitudeM); !ok || from.Mass-gone < scorched*r.stop.Mass {
+				return Now{}, problem("now/temperature_c", "too_hot", "It would be nearly dry to boil at %.1f °C: is the probe on the bottom of the pot?", now.TemperatureC)
 			}
 		}
 	default:
 		return Now{}, problem("now", "missing", "Weigh the pot, or say what the probe or the refractometer shows.")
 	}
 	gone = math.Max(0, gone)
-	if most := from.Water; gone >= most {
+	if most := from.Water; gone > most+tooFar*from.Mass {
 		return Now{}, problem("now/"+map[By]string{ByWeight: "scale_g", ByRefractometer: "brix", ByTemperature: "temperature_c"}[by], "too_dry",
 			"That would be without any water: there are only %.0f g in it. Is the pot on the scale?", most)
 	}
+	gone = math.Min(gone, from.Water)
 	t := without(from, gone)
 	out := Now{State: stateOf(t, r.pot.AltitudeM), By: by, ToGoG: t.Mass - r.stop.Mass}
 	out.LevelMM = LevelMM(out.VolumeML, r.pot.wide())

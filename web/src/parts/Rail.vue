@@ -40,7 +40,7 @@ const stuck = computed(() => letters.value.some((l) => l.trouble))
       <Icon name="offline" :size="24" />{{ waiting }} {{ waiting === 1 ? 'waits' : 'wait' }}
     </button>
     <router-link class="area last" to="/kitchen"><Icon name="kitchen" :size="24" />Kitchen</router-link>
-    <button type="button" class="area" :aria-pressed="shift === 'early'" @click="shift = shift === 'early' ? 'day' : 'early'">
+    <button type="button" class="area shift" :aria-pressed="shift === 'early'" @click="shift = shift === 'early' ? 'day' : 'early'">
       <Icon :name="shift === 'early' ? 'sun' : 'moon'" :size="24" />{{ shift === 'early' ? 'Daylight' : 'Early shift' }}
     </button>
   </nav>
@@ -108,6 +108,12 @@ const stuck = computed(() => letters.value.some((l) => l.trouble))
   }
   .last {
     margin: 0;
+  }
+}
+/* On a phone eight areas have room; early shift is behind Find as well. */
+@media (max-width: 480px) {
+  .shift {
+    display: none;
   }
 }
 </style>

@@ -176,7 +176,6 @@ async function save() {
           label="The empty pot"
           unit="g"
           weigh
-          hint="not weighed"
           :model-value="sauce.pot_g"
           :fault="fault('pot_g')"
           @update:model-value="sauce.pot_g = $event" />

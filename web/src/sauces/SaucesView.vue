@@ -433,6 +433,7 @@ const words = computed(() => {
 }
 .work > header h2 {
   font-size: var(--t-figure);
+  min-width: 0;
   overflow-wrap: anywhere;
 }
 .square {
@@ -644,6 +645,17 @@ dd.long {
   }
   .work {
     padding: 0 var(--s3) var(--s3);
+  }
+  .work > header {
+    flex-wrap: wrap;
+    gap: 0 var(--s2);
+  }
+  .work > header h2 {
+    flex: 1 1 70%;
+  }
+  .work > header p {
+    order: 3;
+    flex: 1 1 100%;
   }
   .lead .figure b {
     font-size: 76px;

@@ -21,7 +21,9 @@ watch(
 onMounted(() => list.value?.querySelector('.now')?.scrollIntoView({ block: 'nearest' }))
 const rowsOf = (key: string) => state.value.tasks.filter((t) => t.kind === 'weigh' && t.bowl === key)
 const bowls = computed(() => state.value.bowls.map((b) => ({ ...b, rows: rowsOf(b.key) })).filter((b) => b.rows.length))
-const steps = computed(() => state.value.tasks.filter((t) => t.kind !== 'weigh'))
+/** What goes on and takes its time is made before anything is weighed. */
+const first = computed(() => state.value.tasks.filter((t) => t.code === 'aside_first'))
+const steps = computed(() => state.value.tasks.filter((t) => t.kind !== 'weigh' && t.code !== 'aside_first'))
 const layers = (rows: TaskNow[], all: number) =>
   rows.filter((r) => r.in_g > 0 && all > 0).map((r) => ({ colour: r.colour ?? 'var(--raw)', share: r.in_g / all }))
 const amount = (t: TaskNow) => {
@@ -33,7 +35,8 @@ const amount = (t: TaskNow) => {
 }
 const says = (t: TaskNow) => (unitsShown.value === 'cups' && t.in_cups) || t.text || ''
 const brief = (t: TaskNow) => {
-  const first = says(t).split(/(?<=[.:])\s/)[0] ?? ''
+  const parts = says(t).split(/(?<=[.:])\s/)
+  const first = parts.slice(0, t.code?.startsWith('aside') ? 2 : 1).join(' ') // whose step it is, and the step
   return first.length > 64 ? `${first.slice(0, 62)}…` : first
 }
 </script>
@@ -45,6 +48,12 @@ const brief = (t: TaskNow) => {
       <p class="end" data-weighed>{{ state.weighed }} of {{ state.to_weigh }} {{ unitsShown === 'cups' ? 'measured' : 'weighed' }}</p>
     </header>
     <div ref="list" class="all">
+      <div v-if="first.length" class="then first">
+        <h3>First</h3>
+        <ol>
+          <TaskRow v-for="t in first" :key="t.id" :task="t" :hot="t.id === hot?.id" @pick="emit('pick', $event)">{{ brief(t) }}</TaskRow>
+        </ol>
+      </div>
       <div v-for="b in bowls" :key="b.key" class="bowl" :class="{ here: b.key === hot?.bowl }">
         <button
           type="button"
@@ -139,6 +148,10 @@ ol {
 }
 .then {
   padding-top: var(--s3);
+}
+.first {
+  padding: var(--s1) 0 var(--s2);
+  border-bottom: 1.5px solid var(--hair);
 }
 h3 {
   padding: 0 var(--s2);
