@@ -21,7 +21,7 @@ import (
 // empty is a kitchen with nothing in it.
 func empty(t *testing.T) kitchen {
 	k := open(t)
-	for _, kind := range []string{"pantry", "bases", "variations", "packs"} {
+	for _, kind := range []string{"pantry", "bases", "variations", "packs", "sauces"} {
 		var l struct{ Items []struct{ ID string } }
 		k.call("GET", "/api/v1/"+kind, nil, &l)
 		for _, i := range l.Items {

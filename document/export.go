@@ -138,7 +138,7 @@ func jsonLD(name, form string, lines []string, w worksheet.Worksheet) ([]byte, e
 		out.Yield = fmt.Sprintf("%d portions of %.0f ml", w.Portion.Count, w.Portion.VolumeML)
 	}
 	for _, s := range w.Mixing {
-		out.Instructions = append(out.Instructions, stepLD{"HowToStep", s.Text})
+		out.Instructions = append(out.Instructions, stepLD{"HowToStep", strings.Join(append([]string{s.Text}, s.Mind...), " ")})
 	}
 	if n := w.NutritionPerPortion; n != nil {
 		out.Nutrition = &nutrient{"NutritionInformation", "1 portion", fmt.Sprintf("%.0f kcal", n.EnergyKcal), fmt.Sprintf("%.1f g", n.Sugars)}

@@ -14,6 +14,7 @@ import (
 	"upbeatladle/core/batter"
 	"upbeatladle/core/food"
 	"upbeatladle/core/mixing"
+	"upbeatladle/core/sauce"
 	"upbeatladle/core/words"
 	"upbeatladle/core/worksheet"
 	"upbeatladle/document"
@@ -124,6 +125,31 @@ var rules = map[string]func(w, left worksheet.Worksheet, v document.Variation) s
 		}
 		return ""
 	},
+	"what goes on is in the steps, in the serving and in its allergens, and not in the batter": func(w, _ worksheet.Worksheet, v document.Variation) string {
+		told := mixing.Told(w.Mixing)
+		for _, p := range v.Parts {
+			if p.Sauce == nil {
+				continue
+			}
+			if w.Portion.Count > 0 && !strings.Contains(told, p.Sauce.Name) {
+				return "nobody makes " + p.Sauce.Name + ": " + told
+			}
+			if w.Portion.Count > 0 && w.Served == nil {
+				return "the serving knows nothing of " + p.Sauce.Name
+			}
+			for _, l := range p.Sauce.Lines {
+				for _, a := range food.Reference().ByID(l.Ingredient).Allergens {
+					if !strings.Contains(w.AllergenText, a) {
+						return p.Sauce.Name + " carries " + a + ", and nobody says so: " + w.AllergenText
+					}
+				}
+			}
+			if slices.ContainsFunc(w.Lines, func(l worksheet.Line) bool { return l.Label == p.Sauce.Name }) {
+				return p.Sauce.Name + " is in the bowl"
+			}
+		}
+		return ""
+	},
 	"a gauge says the same in a word, in a clause and by its mark, and fits": func(w, _ worksheet.Worksheet, v document.Variation) string {
 		for _, g := range w.Gauges.All() {
 			more := g.After() > g.Goal()
@@ -168,7 +194,7 @@ func TestRulesHoldOverRandomDocuments(t *testing.T) {
 	var mu sync.Mutex
 	broken := map[string]int{}
 	eachRandom(t, 8_000, func(seed uint64, v document.Variation) {
-		v = swappedNowAndThen(seed, v, in)
+		v = saucedNowAndThen(seed, swappedNowAndThen(seed, v, in), in)
 		w, err := v.Worksheet(context.Background(), in)
 		var problems document.Problems
 		if errors.As(err, &problems) {
@@ -198,6 +224,25 @@ func TestRulesHoldOverRandomDocuments(t *testing.T) {
 	for name, n := range broken {
 		t.Logf("%s: broken by %d documents", name, n)
 	}
+}
+
+// saucedNowAndThen puts a sauce of the house, of anything, on every fourth document.
+func saucedNowAndThen(seed uint64, v document.Variation, in document.Setting) document.Variation {
+	r := rand.New(rand.NewPCG(seed, 13))
+	if r.IntN(4) > 0 {
+		return v
+	}
+	a := document.Sauce{Format: document.SauceFormat, Version: document.Version, Name: "House sauce", Kind: string(pick(r, sauce.Kinds))}
+	for range 1 + r.IntN(4) {
+		g := 5 + 500*r.Float64()
+		a.Lines = append(a.Lines, document.Line{Ingredient: pick(r, food.Reference().All()).ID, Amount: &g, Unit: "g"})
+	}
+	if _, err := document.WorkSauce(document.SauceWish{Sauce: &a}, in); err != nil {
+		return v
+	}
+	each := 1 + 60*r.Float64()
+	v.Parts = append(v.Parts, document.Part{Kind: string(pick(r, []batter.Place{batter.OnTop, batter.Middle, batter.OnSide})), Text: fmt.Sprintf("House sauce, %.0f g", each), EachG: &each, Sauce: &a})
+	return v
 }
 
 // swappedNowAndThen lets something stand in for a line of every sixth document.

@@ -274,7 +274,7 @@ func (a Sauce) answer(r sauce.Result, s Setting) SauceAnswer {
 		Cautions: slices.Clone(r.Cautions), Lines: []SauceLine{}, Stops: []SauceStop{}, Curve: sauce.Curve(s.Kitchen.Domain().AltitudeM),
 		Pot: SaucePot{WideMM: pot.WideMM, HighMM: pot.HighMM, StartMM: pot.StartMM, StopMM: pot.StopMM, EmptyG: a.PotG, Boils: pot.Boils, OffG: pot.OffG, RateG: pot.RateG, Minutes: pot.Minutes}}
 	if a.PotG != nil && pot.Boils {
-		with := *a.PotG + r.Total.Mass
+		with := *a.PotG + pot.StopG
 		out.Pot.StopWith = &with
 	}
 	for _, st := range r.Stops {

@@ -114,6 +114,7 @@ type archive struct {
 	Bases      []document.Kept          `json:"bases,omitzero"`
 	Variations []document.Kept          `json:"variations,omitzero"`
 	Packs      []document.Kept          `json:"packs,omitzero"`
+	Sauces     []document.Kept          `json:"sauces,omitzero"`
 }
 
 func archiveOf(t *testing.T, s scene) (a archive) {

@@ -31,7 +31,7 @@ func (r *reader) mentions() {
 	}
 	known := listed.String()
 	for _, step := range r.out.Steps {
-		toks := r.tokens(step)
+		toks, of := r.tokens(step), r.partOf(step)
 		for i := 0; i < len(toks) && len(r.out.Lines) < MaxLines; i++ {
 			in, n := r.names.exactly(toks[i:])
 			if in == nil {
@@ -41,12 +41,31 @@ func (r *reader) mentions() {
 			last := stem(toks[i+n-1].text)
 			joinedOn := i+n < len(toks) && toks[i+n].text == "-" && toks[i+n].at == toks[i+n-1].to
 			if !(n == 1 && notMentions[last]) && !joinedOn && !strings.Contains(known, last) {
-				r.out.Lines = append(r.out.Lines, mention(in, raw, step, toks[:i]))
+				m := mention(in, raw, step, toks[:i])
+				if of != "" { // it makes what goes on, and is not in the batter
+					m.Place = of
+				}
+				r.out.Lines = append(r.out.Lines, m)
 				known += " " + fold(raw)
 			}
 			i += n - 1
 		}
 	}
+}
+
+// partOf is where something goes that a step makes: "Plum compote: simmer …", when a plum compote is listed for on top.
+func (r *reader) partOf(step string) batter.Place {
+	lead, _, ok := strings.Cut(step, ":")
+	lead, _, _ = strings.Cut(lead, ",")
+	if lead = fold(lead); !ok || lead == "" {
+		return ""
+	}
+	for _, l := range r.out.Lines {
+		if l.Place != "" && l.Place != batter.InPan && strings.Contains(fold(l.Text), lead) {
+			return l.Place
+		}
+	}
+	return ""
 }
 
 // toThePan are doings that a fat before them is for.

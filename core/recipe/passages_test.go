@@ -228,3 +228,16 @@ func TestWhereAThingGoes(t *testing.T) {
 	assert.Equal(t, batter.InPan, l.Place)
 	assert.Empty(t, only(t, "50 g butter, plus extra for the pan").Place)
 }
+
+// What a step makes of what goes on is no addition to the batter, and is not dropped: it may carry an allergen.
+func TestAStepMakesWhatGoesOn(t *testing.T) {
+	r := recipe.ReadText("500 g plain flour\n750 ml milk\n4 eggs\nOn top: Walnut cream, 20 g\n\nMethod\nWhisk the flour into the milk and the eggs.\nWalnut cream: beat 80 g butter with 40 g chopped walnuts.\n", food.Reference(), batter.DefaultKitchen())
+	places := map[string]batter.Place{}
+	for _, l := range r.Lines {
+		if l.Ingredient != nil {
+			places[l.Ingredient.ID] = l.Place
+		}
+	}
+	assert.Equal(t, batter.Place(""), places["plain_flour"])
+	assert.Equal(t, batter.OnTop, places["butter_unsalted"])
+}

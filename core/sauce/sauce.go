@@ -371,7 +371,7 @@ func (w *pot) table() {
 
 // Cautions of hot sugar and of the rest (common practice, no source).
 const (
-	hotSugar = "Syrup and caramel burn deeper than water and stick: never touch or taste it, long handle, dry cloth, cold water at hand, children away."
+	hotSugar = "Syrup and caramel burn deeper than water and stick: never touch or taste it, long handle, dry cloth, the cold tap near, children away."
 	foamsUp  = "Cream and butter foam up in hot sugar: pour slowly, warm, into a pan four times as high."
 	fire     = "A lid for fire within reach; spirit never near a flame."
 )

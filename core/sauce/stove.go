@@ -41,6 +41,7 @@ type Drawing struct {
 	Boils           bool
 	RateG           float64 // that boil off a minute; 0 where nothing boils off
 	OffG, Minutes   float64 // from the start of the boil to the stop
+	StopG           float64 // as it comes off the heat; what is stirred in afterwards is not in it
 }
 
 // highest and lowest wall that is drawn [mm], and how much of it stays free (modelling choices: what foams needs a third).
@@ -56,7 +57,7 @@ func (r Result) InPot() Drawing {
 	if d.Boils {
 		d.StartMM = LevelMM(stateOf(r.boiled, r.pot.AltitudeM).VolumeML, wide)
 		d.StopMM = LevelMM(stateOf(r.stop, r.pot.AltitudeM).VolumeML, wide)
-		d.OffG = r.boiled.Mass - r.stop.Mass
+		d.OffG, d.StopG = r.boiled.Mass-r.stop.Mass, r.stop.Mass
 		d.RateG = RateG(wide)
 		d.Minutes = d.OffG / d.RateG
 	}
