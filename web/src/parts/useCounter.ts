@@ -32,11 +32,11 @@ export function useCounter() {
   const stayOn = () => void lock.request('screen').catch(() => undefined) // where it may not, the tablet dims as it does
   onMounted(() => {
     stayOn()
-    addEventListener('pointerdown', wake)
+    addEventListener('pointerup', wake) // a finger that scrolls is none that presses
     addEventListener('keydown', wake)
   })
   onScopeDispose(() => {
-    removeEventListener('pointerdown', wake)
+    removeEventListener('pointerup', wake)
     removeEventListener('keydown', wake)
     void lock.release().catch(() => undefined)
     void audio?.close()

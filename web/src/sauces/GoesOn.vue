@@ -87,7 +87,7 @@ const renew = (u: Schemas['SauceUse']) =>
         </div>
         <div class="acts">
           <el-button v-if="u.older" :loading="busy === u.id" @click="renew(u)">Take over the change</el-button>
-          <el-button class="ghost" :loading="busy === u.id" :aria-label="`Take it off ${u.name}`" @click="off(u)">Take off</el-button>
+          <el-button class="ghost" :loading="busy === u.id" :aria-label="`Take off ${u.name}`" @click="off(u)">Take off</el-button>
         </div>
       </li>
     </ul>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, watch } from 'vue'
+import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { deliver, waits } from '@/away/outbox'
 import { api, got, said, type Schemas } from '@/api/client'
@@ -58,10 +58,11 @@ async function go(id: string, instead = false) {
 const pot = computed(() => sauces.pot)
 const now = computed(() => pot.value?.now)
 const need = computed(() => sauces.doc?.target?.servings !== undefined)
+/** What is asked for shows at once; what it takes follows. */
+const servings = computed(() => sauces.doc?.target?.servings ?? pot.value?.servings ?? 0)
+const mostServings = 2000
 function count(by: number) {
-  const p = pot.value
-  if (!p) return
-  aim({ servings: Math.max(1, p.servings + by), serving_g: p.serving_g })
+  if (pot.value) aim({ servings: Math.min(mostServings, Math.max(1, servings.value + by)), serving_g: pot.value.serving_g })
 }
 function aim(patch: NonNullable<Sauce['target']>) {
   const target = Object.fromEntries(Object.entries({ ...sauces.doc?.target, ...patch }).filter(([, v]) => v !== undefined))
@@ -180,7 +181,7 @@ async function aside() {
   }
 }
 /** The tub that is kept, once: another click would make a second one. */
-const kept = ref<Schemas['PantryItem']>()
+const kept = shallowRef<Schemas['PantryItem']>()
 async function tub() {
   const item = pot.value?.tub
   if (!item) return
@@ -315,11 +316,11 @@ const words = computed(() => {
       <section class="panel makes" aria-label="Makes">
         <header><h2>Makes</h2></header>
         <div class="count">
-          <StepButton icon="minus" :label="`${pot.servings - 1} servings`" :disabled="pot.servings < 2" @step="count(-1)" />
+          <StepButton icon="minus" :label="`${servings - 1} servings`" :disabled="servings < 2" @step="count(-1)" />
           <p>
-            <b data-servings>{{ pot.servings }}</b>servings of {{ onStep(pot.serving_g, 1) }} g
+            <b data-servings>{{ servings }}</b>servings of {{ onStep(pot.serving_g, 1) }} g
           </p>
-          <StepButton icon="plus" :label="`${pot.servings + 1} servings`" @step="count(1)" />
+          <StepButton icon="plus" :label="`${servings + 1} servings`" @step="count(1)" />
         </div>
         <dl>
           <div>

@@ -141,9 +141,13 @@ export const useSauces = defineStore('sauces', () => {
     }
   }
   const saveSoon = useDebounceFn(save, saveAfterMs)
-  const workSoon = useDebounceFn(async () => {
-    if (await work()) void saveSoon()
-  }, askAfterMs)
+  const workSoon = useDebounceFn(
+    async () => {
+      if (await work()) void saveSoon()
+    },
+    askAfterMs,
+    { maxWait: 3 * askAfterMs }, // a button that is held does not starve it
+  )
   function change(patch: Partial<Sauce>) {
     if (!doc.value) return
     doc.value = JSON.parse(JSON.stringify({ ...doc.value, ...patch })) as Sauce
