@@ -136,6 +136,17 @@ type SauceLine struct {
 	MayContain []string `json:"may_contain"`
 }
 
+// BoiledSauces are the kinds, as documents name them, that are boiled down to something.
+func BoiledSauces() []string {
+	out := []string{anySyrup}
+	for _, k := range sauce.Kinds {
+		if sauce.BoiledDown(k) {
+			out = append(out, string(k))
+		}
+	}
+	return out
+}
+
 // anySyrup leaves it to the lines which syrup it is.
 const anySyrup = "syrup"
 

@@ -35,7 +35,7 @@ func Toppings(s Setting) ToppingsAnswer {
 		if in == nil {
 			continue
 		}
-		out.Items = append(out.Items, Topping{in.ID, t.Says, in.Label(), t.EachG, t.StepG, maxEachG, t.Place, append([]string{}, in.Allergens...), append([]string{}, in.MayContain...)})
+		out.Items = append(out.Items, Topping{in.ID, t.Says, in.Label(), t.EachG, t.StepG, MaxEachG, t.Place, append([]string{}, in.Allergens...), append([]string{}, in.MayContain...)})
 	}
 	for _, in := range s.Table.All() { // tubs, and what the kitchen calls its own
 		if in.Role == food.RoleTopping && in.Own != nil && in.Own.Table == nil {
@@ -43,14 +43,14 @@ func Toppings(s Setting) ToppingsAnswer {
 			if in.Own.Stale() {
 				says = "past its days"
 			}
-			out.Items = append(out.Items, Topping{in.ID, says, in.Name, ownEachG, ownStepG, maxEachG, batter.OnTop, append([]string{}, in.Allergens...), append([]string{}, in.MayContain...)})
+			out.Items = append(out.Items, Topping{in.ID, says, in.Name, ownEachG, OwnStepG, MaxEachG, batter.OnTop, append([]string{}, in.Allergens...), append([]string{}, in.MayContain...)})
 		}
 	}
 	return out
 }
 
-// What of a tub is put on, and by how much more or less [g] (common practice, no source).
+// What of a tub is put on, and by how much more or less of anything of the house [g] (common practice, no source).
 const (
 	ownEachG = 25
-	ownStepG = 5
+	OwnStepG = 5
 )

@@ -144,9 +144,10 @@ type PartLine struct {
 	Unit       string   `json:"unit,omitzero"`
 }
 
+// Bounds of a part: characters of its text, and g of it on a portion.
 const (
-	maxPartText = 300  // characters
-	maxEachG    = 1000 // g on a portion
+	maxPartText = 300
+	MaxEachG    = 1000
 )
 
 // Said is what the recipe that a variation was read from claims of itself. It is shown beside what
@@ -473,8 +474,8 @@ func (r *reader) parts(parts []Part, k batter.Kitchen) []batter.Beside {
 	for i, p := range parts {
 		at := fmt.Sprintf("/parts/%d", i)
 		b := batter.Beside{Place: choice(r, at+"/kind", p.Kind, batter.Places, "", "place"), Text: strings.TrimSpace(p.Text)}
-		if b.EachG = r.above(at+"/each_g", p.EachG, "What is on a portion, in g,"); b.EachG > maxEachG {
-			r.p.Add(at+"/each_g", "out_of_range", "More than %d g on a portion is a slip of the keys.", maxEachG)
+		if b.EachG = r.above(at+"/each_g", p.EachG, "What is on a portion, in g,"); b.EachG > MaxEachG {
+			r.p.Add(at+"/each_g", "out_of_range", "More than %d g on a portion is a slip of the keys.", MaxEachG)
 		}
 		switch {
 		case b.Text == "":

@@ -338,8 +338,8 @@ func (r *Result) serve() {
 	r.SugarsG, r.Sweet = r.Total.Sugars*share, r.Total.Sweetness()*share
 }
 
-// boiledKind tells whether a kind stands on the stove for long.
-func boiledKind(k Kind) bool {
+// BoiledDown tells whether a kind is boiled down to something.
+func BoiledDown(k Kind) bool {
 	return k == Compote || k == FruitSyrup || k == SugarSyrup || k == Caramel
 }
 
@@ -350,7 +350,7 @@ func (w *pot) steep(leaves []food.Part) {
 	switch {
 	case w.Kind == Caramel:
 		w.step("Steep %s for 10 min in what is poured in later, warm, and strain.", named(leaves))
-	case boiledKind(w.Kind):
+	case BoiledDown(w.Kind):
 		w.step("Put %s in with the rest, and take it out at the end.", named(leaves))
 	case w.Kind == Cream:
 		w.step("Warm the cream, steep %s in it for 10 min, strain, and chill it overnight or for 4 h: warm it does not whip.", named(leaves))
@@ -361,7 +361,7 @@ func (w *pot) steep(leaves []food.Part) {
 
 // table says how it comes to the table.
 func (w *pot) table() {
-	switch hot := boiledKind(w.Kind) || w.Browned; {
+	switch hot := BoiledDown(w.Kind) || w.Browned; {
 	case w.Result.Served == Warm && w.When != batter.MadeAtLast && w.Kind != Nut:
 		w.Serve = "Warm it gently, stirring, while the last ones cook."
 	case w.Result.Served == Cold && hot:
@@ -398,7 +398,7 @@ func (w *pot) cautions() {
 			w.Cautions = append(w.Cautions, text)
 		}
 	}
-	boiled := boiledKind(w.Kind)
+	boiled := BoiledDown(w.Kind)
 	say(boiled, hotSugar)
 	say(w.Kind == Caramel && w.Total.Fat > 0, foamsUp)
 	say(w.Kind == Caramel || w.Browned || w.has(isSpirit) != nil, fire)

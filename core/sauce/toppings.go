@@ -24,6 +24,8 @@ var Toppings = []Topping{
 	{"sour_cream", "a spoon", 25, 5, batter.OnTop},
 	{"yogurt_strained", "a spoon", 30, 5, batter.OnTop},
 	{"jam_fruit", "a spoon", 20, 5, batter.OnTop},
+	{"ice_cream", "a scoop", 35, 5, batter.OnTop},
+	{"chocolate_syrup", "a drizzle", 20, 5, batter.OnTop},
 	{"lemon_curd", "a spoon", 20, 5, batter.OnTop},
 	{"hazelnut_spread", "a smear", 20, 5, batter.OnTop},
 	{"peanut_butter", "a smear", 15, 5, batter.OnTop},

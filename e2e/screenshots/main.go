@@ -48,9 +48,13 @@ var shots = []shot{
 	}},
 	{file: "prep.png", width: 1280, height: 800, path: "/prep", steps: []string{`document.querySelector('[data-product]') && document.querySelector('.scale')?.dataset.link === 'live' && document.fonts.status === 'loaded'`}},
 	{file: "pantry.png", width: 1280, height: 800, path: "/pantry", steps: []string{`document.querySelectorAll('[data-row]').length > 150 && document.querySelector('[data-ingredient]') && document.fonts.status === 'loaded'`}},
-	{file: "help.png", width: 1280, height: 800, steps: []string{settled, `dispatchEvent(new KeyboardEvent('keydown', { key: '?' }))`, `document.querySelector('.help dl')`}},
 	{file: "print.png", width: 1280, height: 800, open: "Carrot, cardamom & walnut", click: ".bar [aria-label=More]", steps: []string{
 		`[...document.querySelectorAll('.bench-more li')].find(l => l.innerText.startsWith('Print'))?.click() ?? true`, `document.querySelector('.print-dialog .go:not(.is-disabled)')`,
+	}},
+	{file: "sauces.png", width: 1280, height: 800, path: "/sauces", steps: []string{
+		`document.querySelectorAll('[data-sauce]').length === 3`, `document.querySelector('[data-sauce="Plum compote"]').click() ?? true`, `document.querySelector('[data-pot="Plum compote"] [data-lead]')`,
+		`(window.__put ??= fetch('/api/v1/devices/scale/load', { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ grams: 1050 }) }), document.querySelector('[data-devices]').innerText.includes('1050 g'))`,
+		`(document.querySelector('[data-weigh]').click(), document.querySelector('[data-lead]').innerText.includes('still'))`, `document.fonts.status === 'loaded' && !document.querySelector('.el-message')`,
 	}},
 	{file: "phone.png", width: 390, height: 844, steps: []string{settled}},
 	{file: "sheet.png", width: 1280, height: 800, open: "Beetroot & orange", steps: []string{begin, upTo("milk"), onScale(420, 989), `document.querySelector('[data-says]').innerText === 'steady' && document.fonts.status === 'loaded'`}},

@@ -5139,6 +5139,16 @@ export interface components {
             servings: number;
             /** Format: double */
             serving_g: number;
+            /**
+             * Format: double
+             * @description By how much more or less it is put on
+             */
+            step_g: number;
+            /**
+             * Format: double
+             * @description On one portion
+             */
+            most_g: number;
             colour: string;
             allergen_text: string;
             trouble?: string;
@@ -5172,6 +5182,8 @@ export interface components {
         };
         SauceExamples: {
             items: components["schemas"]["Sauce"][];
+            /** @description The kinds that are boiled down to something */
+            boiled: string[];
         };
         ToppingsWish: Record<string, never>;
         Toppings: {

@@ -29,7 +29,12 @@ const dots = computed(() =>
       <path :d="line" fill="none" stroke="var(--rim)" stroke-width="3" />
       <g v-for="d in dots" :key="d.key">
         <circle :cx="x(d.brix)" :cy="y(d.c)" r="6" :fill="d.key === 'end' ? 'var(--leaf)' : 'var(--enamel)'" stroke="var(--ink)" stroke-width="2" />
-        <text :x="x(d.brix) - 8" :y="y(d.c) - 12" text-anchor="end">{{ d.key }} {{ d.c.toFixed(1) }} °C</text>
+        <text
+          :x="x(d.brix) + (d.key === 'start' ? -8 : 0)"
+          :y="y(d.c) + (d.key === 'start' ? -12 : 24)"
+          :text-anchor="d.key === 'start' ? 'end' : d.brix > most / 2 ? 'end' : 'start'">
+          {{ d.key }} {{ d.c.toFixed(1) }} °C
+        </text>
       </g>
       <text x="4" y="20">{{ high }} °C</text>
       <text x="4" :y="h - foot">{{ low }} °C</text>

@@ -1,20 +1,20 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
-import { api, got, said } from '@/api/client'
-import type { Sauce } from './sauces'
+import { said } from '@/api/client'
+import { useSauces, type Sauce } from './sauces'
 import { kindLabel } from './words'
 
 /** A pot to begin with: a worked example, or an empty one. */
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ take: [sauce: Sauce]; blank: [] }>()
-const examples = ref<Sauce[]>()
+const sauces = useSauces()
 const trouble = ref('')
 watch(
   open,
   async (o) => {
-    if (!o || examples.value) return
+    if (!o) return
     try {
-      examples.value = (await got(api.GET('/sauce-examples'))).items
+      await sauces.loadExamples()
       trouble.value = ''
     } catch (e) {
       trouble.value = said(e)
@@ -27,9 +27,9 @@ watch(
 <template>
   <el-dialog v-model="open" title="A new pot" width="min(640px, 96vw)" append-to-body>
     <p v-if="trouble" role="alert"><i class="sign high" /> {{ trouble }}</p>
-    <p v-else-if="!examples">Looking for the examples</p>
+    <p v-else-if="!sauces.examples">Looking for the examples</p>
     <ul v-else class="rows">
-      <li v-for="s in examples" :key="s.name" class="well" :data-example="s.name">
+      <li v-for="s in sauces.examples" :key="s.name" class="well" :data-example="s.name">
         <span class="what"
           ><b>{{ s.name }}</b
           ><small

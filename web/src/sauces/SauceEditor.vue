@@ -3,12 +3,13 @@ import { computed, ref, watch } from 'vue'
 import LineRows from '@/bases/LineRows.vue'
 import Icon from '@/parts/Icon.vue'
 import WeightField from '@/parts/WeightField.vue'
-import { plainSauce, type Sauce } from './sauces'
+import { plainSauce, useSauces, type Sauce } from './sauces'
 import { kinds } from './words'
 
 /** What goes into a pot, and what is wanted of it. Nothing is kept before it can be made. */
 const open = defineModel<boolean>({ required: true })
 const props = defineProps<{ from?: Sauce; keep: (s: Sauce) => Promise<Record<string, string> | undefined> }>()
+const sauces = useSauces()
 const sauce = ref<Sauce>()
 const faults = ref<Record<string, string>>({})
 const busy = ref(false)
@@ -16,6 +17,7 @@ watch(
   open,
   (o) => {
     if (!o) return
+    sauces.loadExamples().catch(() => undefined) // the program is away: the form shows all
     faults.value = {}
     sauce.value = props.from
       ? plainSauce(props.from)
@@ -32,7 +34,8 @@ watch(
   },
   { immediate: true },
 )
-const boils = computed(() => ['compote', 'syrup', 'fruit_syrup', 'sugar_syrup', 'caramel'].includes(sauce.value?.kind ?? ''))
+/** While nobody knows which kinds are boiled down, nothing is left out. */
+const boils = computed(() => !sauces.boiled.length || sauces.boiled.includes(sauce.value?.kind ?? ''))
 
 const downTo = [
   { value: 'usual', label: 'as usual' },

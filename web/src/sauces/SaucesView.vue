@@ -60,9 +60,8 @@ const now = computed(() => pot.value?.now)
 const need = computed(() => sauces.doc?.target?.servings !== undefined)
 /** What is asked for shows at once; what it takes follows. */
 const servings = computed(() => sauces.doc?.target?.servings ?? pot.value?.servings ?? 0)
-const mostServings = 2000
 function count(by: number) {
-  if (pot.value) aim({ servings: Math.min(mostServings, Math.max(1, servings.value + by)), serving_g: pot.value.serving_g })
+  if (pot.value) aim({ servings: Math.max(1, servings.value + by), serving_g: pot.value.serving_g })
 }
 function aim(patch: NonNullable<Sauce['target']>) {
   const target = Object.fromEntries(Object.entries({ ...sauces.doc?.target, ...patch }).filter(([, v]) => v !== undefined))
@@ -99,6 +98,8 @@ const lead = computed(() => {
 })
 const figureOf = (v: number | undefined) => (v === undefined ? '' : v.toFixed(0))
 
+/** What the scale shows right now, where there is one. */
+const weighs = computed(() => (scale.value?.link === 'live' && !scale.value.over ? scale.value.grams : undefined))
 const busy = ref(false)
 async function weigh() {
   const s = scale.value
@@ -218,7 +219,9 @@ const words = computed(() => {
     <header class="area-bar">
       <h1>Sauces</h1>
       <p class="muted">What goes on top?</p>
-      <el-button data-devices @click="devices = true"><Icon name="scale" :size="18" />Devices</el-button>
+      <el-button data-devices title="The devices beside the stove" @click="devices = true"
+        ><Icon name="scale" :size="18" />{{ weighs === undefined ? 'Devices' : `Scale ${weighs.toFixed(0)} g` }}</el-button
+      >
       <el-radio-group
         v-if="pot"
         :model-value="need ? 'need' : 'have'"

@@ -46,6 +46,15 @@ export const useSauces = defineStore('sauces', () => {
       trouble.value = said(e)
     }
   }
+  const examples = shallowRef<Sauce[]>()
+  const boiled = shallowRef<string[]>([])
+  /** Worked examples, and which kinds are boiled down; asked for once. */
+  async function loadExamples() {
+    if (examples.value) return
+    const shown = await got(api.GET('/sauce-examples'))
+    examples.value = shown.items
+    boiled.value = shown.boiled
+  }
   /** What was read of a pot is kept by the tablet that read it, also over a reload. */
   const nameOf = (of: string) => `ladle.pot.${of}`
   async function open(of: string) {
@@ -202,5 +211,29 @@ export const useSauces = defineStore('sauces', () => {
     await loadUses()
   })
   watch(trouble, (t) => t && saving.value === 'saving' && (saving.value = 'saved'))
-  return { list, trouble, id, revision, doc, pot, faults, reading, uses, saving, load, open, work, loadUses, read, shows, change, keep, add, remove }
+  return {
+    examples,
+    boiled,
+    loadExamples,
+    list,
+    trouble,
+    id,
+    revision,
+    doc,
+    pot,
+    faults,
+    reading,
+    uses,
+    saving,
+    load,
+    open,
+    work,
+    loadUses,
+    read,
+    shows,
+    change,
+    keep,
+    add,
+    remove,
+  }
 })

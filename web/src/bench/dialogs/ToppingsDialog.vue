@@ -41,8 +41,6 @@ const isHouse = (p: Part, id: string) => p.sauce_ref?.id === id
 const houseOn = (s: Listed) => bench.doc?.parts?.find((p) => isHouse(p, s.id))
 /** One that was put on and is not kept any more, or that came with a file. */
 const strangers = computed(() => (bench.doc?.parts ?? []).filter((p) => p.sauce && !house.value.some((s) => isHouse(p, s.id))))
-const houseStepG = 5
-const houseMostG = 1000
 function setHouse(s: Listed, patch: { each?: number; kind?: Schemas['Place']; renew?: boolean } | null) {
   bench.change((d) => {
     const parts = [...(d.parts ?? [])]
@@ -125,13 +123,13 @@ const energy = computed(() => bench.sheet?.nutrition_per_portion?.energy_kcal)
             <StepButton
               icon="minus"
               :label="`Less ${s.document.name}`"
-              :disabled="(houseOn(s)!.each_g ?? 0) <= houseStepG"
-              @step="setHouse(s, { each: Math.max(houseStepG, (houseOn(s)!.each_g ?? 0) - houseStepG) })" />
+              :disabled="(houseOn(s)!.each_g ?? 0) <= s.step_g"
+              @step="setHouse(s, { each: Math.max(s.step_g, (houseOn(s)!.each_g ?? 0) - s.step_g) })" />
             <b class="much">{{ onStep(houseOn(s)!.each_g ?? 0, 1) }} g</b>
             <StepButton
               icon="plus"
               :label="`More ${s.document.name}`"
-              @step="setHouse(s, { each: Math.min(houseMostG, (houseOn(s)!.each_g ?? 0) + houseStepG) })" />
+              @step="setHouse(s, { each: Math.min(s.most_g, (houseOn(s)!.each_g ?? 0) + s.step_g) })" />
             <el-button v-if="houseOn(s)!.sauce_ref?.revision !== s.revision" @click="setHouse(s, { renew: true })">Take over its change</el-button>
             <el-button @click="setHouse(s, null)">Take off</el-button>
           </span>
