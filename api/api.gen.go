@@ -1365,6 +1365,7 @@ func (e Unit) Valid() bool {
 // Defines values for UsedInKind.
 const (
 	UsedInKindBase      UsedInKind = "base"
+	UsedInKindSauce     UsedInKind = "sauce"
 	UsedInKindVariation UsedInKind = "variation"
 )
 
@@ -1372,6 +1373,8 @@ const (
 func (e UsedInKind) Valid() bool {
 	switch e {
 	case UsedInKindBase:
+		return true
+	case UsedInKindSauce:
 		return true
 	case UsedInKindVariation:
 		return true

@@ -226,3 +226,27 @@ func TestWithoutDevicesTypingIsSaid(t *testing.T) {
 	assert.Equal(t, http.StatusNotFound, resp.StatusCode)
 	assert.Contains(t, p.Detail, "type the weight in")
 }
+
+// An ingredient of the kitchen's own that only a sauce names is used, and stays in the archive when it was put aside.
+func TestASauceUsesItsIngredients(t *testing.T) {
+	k := open(t)
+	own := map[string]any{"format": "upbeat-ladle/pantry-item", "version": 1, "id": "pier_plums", "name": "Pier plums", "group": "fresh_piece", "role": "piece",
+		"water_g": 86, "carbohydrate_g": 12, "sugars_g": 10, "protein_g": 0.7, "fat_g": 0.3, "fibre_g": 1.4, "ash_g": 0.5}
+	var item struct{ ID string }
+	require.Equal(t, http.StatusCreated, k.call("POST", "/api/v1/pantry", own, &item).StatusCode)
+	sauce := `{"format":"upbeat-ladle/sauce","version":1,"name":"Pier compote","kind":"compote","lines":[{"ingredient":"pier_plums","amount":500,"unit":"g"},{"ingredient":"granulated_sugar","amount":90,"unit":"g"}]}`
+	require.Equal(t, http.StatusCreated, k.call("POST", "/api/v1/sauces", sauce, nil).StatusCode)
+	var in struct {
+		UsedIn []struct{ Name, Kind string } `json:"used_in"`
+	}
+	require.Equal(t, http.StatusOK, k.call("GET", "/api/v1/ingredients/pier_plums", nil, &in).StatusCode)
+	require.Len(t, in.UsedIn, 1)
+	assert.Equal(t, "sauce", in.UsedIn[0].Kind)
+	require.Equal(t, http.StatusNoContent, k.call("DELETE", "/api/v1/pantry/"+item.ID, nil, nil).StatusCode)
+	assert.Contains(t, string(k.archive()), "pier_plums", "what is used goes along")
+	for name, s := range k.sauces() {
+		if name == "Pier compote" {
+			assert.NotEmpty(t, s.Trouble, "it says so, and blocks nothing")
+		}
+	}
+}

@@ -19,6 +19,7 @@ type sauceListed struct {
 	Document  document.Sauce
 	Servings  int
 	Allergens string `json:"allergen_text"`
+	Trouble   string
 }
 
 type sauceUse struct {

@@ -624,7 +624,7 @@ func (v Variation) Uses(id string) bool {
 
 func served(parts []Part, id string) bool {
 	return slices.ContainsFunc(parts, func(p Part) bool {
-		return p.Sauce.uses(id) || slices.ContainsFunc(p.Lines, func(l PartLine) bool { return l.Ingredient == id })
+		return p.Sauce.Uses(id) || slices.ContainsFunc(p.Lines, func(l PartLine) bool { return l.Ingredient == id })
 	})
 }
 

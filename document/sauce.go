@@ -375,8 +375,8 @@ func SummariseSauce(data []byte, s Setting) (Summary, error) {
 	return Summary{Name: strings.TrimSpace(a.Name), Form: string(r.Made()), Verdict: fmt.Sprintf("%d servings of %.0f g", r.Servings, r.ServingG), Picture: drawn, Body: text}, err
 }
 
-// uses tells whether a sauce names an ingredient.
-func (a *Sauce) uses(id string) bool { return a != nil && names(a.Lines, id) }
+// Uses tells whether a sauce names an ingredient; none names nothing.
+func (a *Sauce) Uses(id string) bool { return a != nil && names(a.Lines, id) }
 
 // Export writes a sauce in an open format. The error is Problems.
 func (a Sauce) Export(as string, s Setting) ([]byte, error) {

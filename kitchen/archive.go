@@ -140,7 +140,7 @@ func used(kept map[store.Kind][]store.Whole) func(store.Whole) bool {
 			if document.Strict(w.Body, &i) != nil || i.StandsFor != "" {
 				return false
 			}
-			for _, kind := range []store.Kind{store.Variation, store.Base} {
+			for _, kind := range naming {
 				if slices.ContainsFunc(kept[kind], func(d store.Whole) bool { return !d.PutAside && uses(kind, d.Body, i.ID) }) {
 					return true
 				}
@@ -453,17 +453,28 @@ func namesOf(k document.Kept, moved map[int64]int64) []store.Version {
 	return out
 }
 
-// refer points a variation at the revision that its base has here, when those were counted anew.
+// refer points a variation at the revisions that its base and its sauces have here, when those were counted anew.
 func refer(data []byte, renumbered map[string]map[int64]int64) []byte {
 	v, err := document.DecodeVariation(data)
-	if err != nil || v.Base == nil || v.Base.BaseRef == nil {
+	if err != nil || v.Base == nil {
 		return data
 	}
-	now, ok := renumbered[v.Base.BaseRef.ID][v.Base.BaseRef.Revision]
-	if !ok {
+	refs := []*document.BaseRef{v.Base.BaseRef}
+	for _, p := range v.Parts {
+		refs = append(refs, p.SauceRef)
+	}
+	moved := false
+	for _, r := range refs {
+		if r == nil {
+			continue
+		}
+		if now, ok := renumbered[r.ID][r.Revision]; ok {
+			r.Revision, moved = now, true
+		}
+	}
+	if !moved {
 		return data
 	}
-	v.Base.BaseRef.Revision = now
 	if text, err := v.Encode(); err == nil {
 		return text
 	}

@@ -184,7 +184,7 @@ type Use struct {
 // UsedIn finds the saved documents that name an ingredient.
 func (k *Kitchen) UsedIn(ctx context.Context, id string) ([]Use, error) {
 	var out []Use
-	for _, kind := range []store.Kind{store.Variation, store.Base} {
+	for _, kind := range naming {
 		docs, err := k.store.All(ctx, kind)
 		if err != nil {
 			return nil, err
@@ -198,10 +198,17 @@ func (k *Kitchen) UsedIn(ctx context.Context, id string) ([]Use, error) {
 	return out, nil
 }
 
+// naming are the kinds of documents that name ingredients.
+var naming = []store.Kind{store.Variation, store.Base, store.Sauce}
+
 func uses(kind store.Kind, body []byte, id string) bool {
-	if kind == store.Base {
+	switch kind {
+	case store.Base:
 		b, err := document.DecodeBase(body)
 		return err == nil && b.Uses(id)
+	case store.Sauce:
+		a, err := document.DecodeSauce(body)
+		return err == nil && a.Uses(id)
 	}
 	v, err := document.DecodeVariation(body)
 	return err == nil && v.Uses(id)

@@ -65,12 +65,6 @@ func (r Result) InPot() Drawing {
 	return d
 }
 
-// BoiledG is what stands on the stove as it begins to boil down [g].
-func (r Result) BoiledG() float64 { return r.boiled.Mass }
-
-// InPotG is BoiledG with the pot, where that was weighed [g].
-func (r Result) InPotG() float64 { return r.boiled.Mass + r.pot.EmptyG }
-
 // Reading is what a cook sees of a pot: one of them.
 type Reading struct {
 	ScaleG       float64 // with the pot, where that was weighed

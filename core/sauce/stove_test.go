@@ -16,8 +16,8 @@ import (
 )
 
 // anyPot draws a pot that can be made; skip tells that this one cannot.
-func anyPot(t *rapid.T, shelf []*food.Ingredient) (r sauce.Result, ok bool) {
-	p := sauce.Pot{Kind: rapid.SampledFrom(sauce.Kinds).Draw(t, "kind"), AltitudeM: rapid.Float64Range(0, 2500).Draw(t, "m"), Browned: rapid.Bool().Draw(t, "browned"),
+func anyPot(t *rapid.T, shelf []*food.Ingredient) (p sauce.Pot, r sauce.Result, ok bool) {
+	p = sauce.Pot{Kind: rapid.SampledFrom(sauce.Kinds).Draw(t, "kind"), AltitudeM: rapid.Float64Range(0, 2500).Draw(t, "m"), Browned: rapid.Bool().Draw(t, "browned"),
 		WideMM: rapid.Float64Range(80, 400).Draw(t, "wide"), EmptyG: rapid.SampledFrom([]float64{0, 900}).Draw(t, "empty")}
 	for range rapid.IntRange(1, 6).Draw(t, "n") {
 		p.Parts = append(p.Parts, food.Part{Ingredient: rapid.SampledFrom(shelf).Draw(t, "in"), Grams: rapid.Float64Range(5, 800).Draw(t, "g")})
@@ -29,7 +29,7 @@ func anyPot(t *rapid.T, shelf []*food.Ingredient) (r sauce.Result, ok bool) {
 		p.Target.Servings, p.Target.ServingG = rapid.IntRange(1, 90).Draw(t, "servings"), rapid.Float64Range(5, 60).Draw(t, "each")
 	}
 	r, err := sauce.Work(p)
-	return r, err == nil
+	return p, r, err == nil
 }
 
 // By hand: a pot of 160 mm holds 201.06 cm², so 402 ml stand 20 mm deep; 750 W that reach the water boil 20 g a minute off.
@@ -77,7 +77,7 @@ func TestDevicesAgreeOnAPot(t *testing.T) {
 func TestAPotFallsToItsStop(t *testing.T) {
 	shelf := food.Reference().All()
 	rapid.Check(t, func(t *rapid.T) {
-		r, ok := anyPot(t, shelf)
+		p, r, ok := anyPot(t, shelf)
 		if !ok {
 			t.Skip()
 		}
@@ -88,17 +88,17 @@ func TestAPotFallsToItsStop(t *testing.T) {
 			require.True(t, errors.As(err, &wrong))
 			return
 		}
-		empty := r.InPotG() - r.BoiledG()
-		start, err := r.At(sauce.Reading{ScaleG: r.InPotG()})
+		shows := p.EmptyG + d.StopG + d.OffG
+		start, err := r.At(sauce.Reading{ScaleG: shows})
 		require.NoError(t, err)
 		assert.InDelta(t, d.OffG, start.ToGoG, 1e-6)
-		stop, err := r.At(sauce.Reading{ScaleG: r.InPotG() - d.OffG})
+		stop, err := r.At(sauce.Reading{ScaleG: shows - d.OffG})
 		require.NoError(t, err)
 		assert.True(t, stop.Done, stop.Says)
 		assert.InDelta(t, 1, stop.Share, 1e-9)
 		assert.LessOrEqual(t, stop.LevelMM, start.LevelMM+1e-9)
-		over := math.Max(5, 0.03*(r.BoiledG()-d.OffG))
-		if past, err := r.At(sauce.Reading{ScaleG: empty + r.BoiledG() - d.OffG - over}); err == nil {
+		over := math.Max(5, 0.03*d.StopG)
+		if past, err := r.At(sauce.Reading{ScaleG: shows - d.OffG - over}); err == nil {
 			assert.Contains(t, past.Says, "stir in")
 			assert.True(t, past.Done)
 		}
@@ -109,7 +109,7 @@ func TestAPotFallsToItsStop(t *testing.T) {
 func TestEveryLineIsInAStep(t *testing.T) {
 	shelf := food.Reference().All()
 	rapid.Check(t, func(t *rapid.T) {
-		r, ok := anyPot(t, shelf)
+		_, r, ok := anyPot(t, shelf)
 		if !ok {
 			t.Skip()
 		}

@@ -2066,7 +2066,7 @@ export interface components {
             id: string;
             name: string;
             /** @enum {string} */
-            kind: "variation" | "base";
+            kind: "variation" | "base" | "sauce";
         };
         IngredientDetail: {
             ingredient: components["schemas"]["Ingredient"];

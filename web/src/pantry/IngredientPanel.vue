@@ -93,7 +93,12 @@ async function open(id: string) {
       <div v-if="detail.used_in.length" class="used">
         <h3>Used in</h3>
         <template v-for="u in detail.used_in" :key="u.id">
-          <el-button v-if="u.kind === 'variation'" @click="open(u.id)">{{ u.name }}</el-button><span v-else class="chip">{{ u.name }} (base)</span>
+          <el-button v-if="u.kind === 'variation'" @click="open(u.id)">{{ u.name }}</el-button><router-link
+            v-else-if="u.kind === 'sauce'"
+            class="chip"
+            :to="{ path: '/sauces', query: { sauce: u.id } }"
+            >{{ u.name }} (sauce)</router-link
+          ><span v-else class="chip">{{ u.name }} (base)</span>
         </template>
       </div>
       <p class="source">

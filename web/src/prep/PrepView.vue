@@ -60,8 +60,8 @@ const otherFaults = computed(() =>
 </script>
 
 <template>
-  <main id="work" tabindex="-1" class="prep">
-    <header class="bar area-bar">
+  <main id="work" tabindex="-1" class="in-three prep">
+    <header class="area-bar">
       <h1>Prep</h1>
       <p class="muted">How much water is really in this tub?</p>
       <el-radio-group
@@ -72,7 +72,7 @@ const otherFaults = computed(() =>
         <el-radio-button value="have">I have</el-radio-button><el-radio-button value="want">I need</el-radio-button>
       </el-radio-group>
     </header>
-    <nav class="methods" aria-label="Preparations">
+    <nav class="picks methods" aria-label="Preparations">
       <button
         v-for="b in prep.benches"
         :key="b.method"
@@ -280,7 +280,7 @@ const otherFaults = computed(() =>
       </ol>
       <p v-for="c in prep.bench?.cautions" :key="c" class="care"><Icon name="caution" :size="16" />{{ c }}</p>
     </section>
-    <aside class="side">
+    <aside class="beside-work">
       <KeepTub v-if="prep.result && !Object.keys(prep.faults).length" :result="prep.result" />
       <ScalePanel />
       <GlassPanel v-if="prep.asks.has('brix')" @read="prep.change({ brix: $event })" />
@@ -289,39 +289,9 @@ const otherFaults = computed(() =>
 </template>
 
 <style scoped>
-.prep {
-  position: relative;
-  display: grid;
-  grid-template: 60px minmax(0, 1fr) / 182px minmax(0, 1fr) 304px;
-  gap: 0 10px;
-  min-height: 0;
-  padding: 0 var(--s3) var(--s3) 0;
-}
-.bar {
-  grid-column: 1 / -1;
-}
-.methods {
-  display: grid;
-  gap: 4px;
-  align-content: start;
-  overflow: auto;
-}
 .methods button {
-  min-height: 48px;
-  text-align: left;
-  padding: 0 var(--s3);
-  border: 0;
-  border-radius: var(--r-ctl);
-  background: none;
   font-size: var(--t-body);
   font-weight: 600;
-  color: var(--ink-2);
-  cursor: pointer;
-}
-.methods button.on {
-  background: var(--yolk-wash);
-  color: var(--ink);
-  box-shadow: inset 0 0 0 2px var(--ink);
 }
 .bench {
   overflow: auto;
@@ -400,36 +370,9 @@ const otherFaults = computed(() =>
   padding: var(--s2) var(--s4) 0;
   color: var(--beet);
 }
-.side {
-  display: grid;
-  gap: 10px;
-  align-content: start;
-  overflow: auto;
-}
-.bar .pick {
-  flex-wrap: nowrap;
-}
 @media (max-width: 1100px) {
-  .prep {
-    display: flex;
-    flex-direction: column;
-    overflow: auto;
-    padding: 0 var(--s3) var(--s3);
-    gap: 10px;
-  }
-  .methods {
-    display: flex;
-    overflow: auto hidden;
-    flex: none;
-    padding: 2px;
-  }
-  .methods button {
-    white-space: nowrap;
-  }
-  .bench,
-  .side {
+  .bench {
     overflow: visible;
-    flex: none;
   }
 }
 </style>

@@ -4,7 +4,7 @@ import type { Schemas } from '@/api/client'
 
 /** The pot in section, to scale: where it begins, where it stands now, where to stop, and a skewer with a notch for each. */
 const props = defineProps<{ pot: Schemas['SaucePot']; now?: number; colour: string; words: string; whipped?: boolean }>()
-const width = 430
+const width = 456
 const wall = 300 // px across inside
 const left = 34
 const scale = computed(() => Math.min(wall / props.pot.wide_mm, 210 / props.pot.high_mm))

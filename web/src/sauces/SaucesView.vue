@@ -215,7 +215,7 @@ const words = computed(() => {
 </script>
 
 <template>
-  <main id="work" tabindex="-1" class="sauces">
+  <main id="work" tabindex="-1" class="in-three sauces">
     <header class="area-bar">
       <h1>Sauces</h1>
       <p class="muted">What goes on top?</p>
@@ -231,7 +231,7 @@ const words = computed(() => {
         <el-radio-button value="have">I have</el-radio-button><el-radio-button value="need">I need</el-radio-button>
       </el-radio-group>
     </header>
-    <nav class="list" aria-label="Sauces">
+    <nav class="picks" aria-label="Sauces">
       <p v-if="!sauces.list && !sauces.trouble" class="muted">Looking for sauces</p>
       <button
         v-for="s in sauces.list"
@@ -315,7 +315,7 @@ const words = computed(() => {
       </template>
       <p v-else-if="!general" class="muted">Working it out</p>
     </section>
-    <aside v-if="sauces.doc && pot" class="side">
+    <aside v-if="sauces.doc && pot" class="beside-work">
       <section class="panel makes" aria-label="Makes">
         <header><h2>Makes</h2></header>
         <div class="count">
@@ -379,43 +379,13 @@ const words = computed(() => {
 </template>
 
 <style scoped>
-.sauces {
-  position: relative;
+.picks button:not(.new) {
   display: grid;
-  grid-template: 60px minmax(0, 1fr) / 182px minmax(0, 1fr) 304px;
-  gap: 0 10px;
-  min-height: 0;
-  padding: 0 var(--s3) var(--s3) 0;
-}
-.area-bar {
-  grid-column: 1 / -1;
-}
-.area-bar .pick {
-  flex-wrap: nowrap;
-}
-.list {
-  display: grid;
-  gap: 4px;
-  align-content: start;
-  overflow: auto;
-}
-.list button:not(.new) {
-  display: grid;
+  align-content: center;
   gap: 2px;
   min-height: 54px;
   padding: 6px var(--s3);
-  text-align: left;
-  border: 0;
-  border-radius: var(--r-ctl);
-  background: none;
-  color: var(--ink-2);
-  cursor: pointer;
   overflow-wrap: anywhere;
-}
-.list button.on {
-  background: var(--yolk-wash);
-  color: var(--ink);
-  box-shadow: inset 0 0 0 2px var(--ink);
 }
 .new {
   margin-top: var(--s2);
@@ -536,15 +506,6 @@ const words = computed(() => {
 .work > .ghost {
   align-self: flex-start;
 }
-.side {
-  display: flex;
-  flex-direction: column;
-  gap: 10px;
-  overflow: auto;
-}
-.side > * {
-  flex: none;
-}
 .makes {
   display: grid;
   gap: var(--s2);
@@ -610,34 +571,15 @@ dd.long {
   color: var(--beet);
 }
 @media (max-width: 1100px) {
-  .sauces {
-    display: flex;
-    flex-direction: column;
-    overflow: auto;
-    padding: 0 var(--s3) var(--s3);
-    gap: 10px;
-  }
   .area-bar {
     flex-wrap: wrap;
-  }
-  .list {
-    display: flex;
-    flex: none;
-    overflow: auto hidden;
-    padding: 2px;
-  }
-  .list button {
-    white-space: nowrap;
-    flex: none;
   }
   .new {
     margin: 0;
     align-self: center;
   }
-  .work,
-  .side {
+  .work {
     overflow: visible;
-    flex: none;
   }
 }
 @media (max-width: 600px) {
@@ -655,7 +597,7 @@ dd.long {
     gap: 0 var(--s2);
   }
   .work > header h2 {
-    flex: 1 1 70%;
+    flex: 1 1 45%;
   }
   .work > header p {
     order: 3;
