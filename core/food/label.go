@@ -78,7 +78,7 @@ func FromLabel(name string, l Label, like *Ingredient) (*Ingredient, error) {
 		return nil, fmt.Errorf("the parts come to more than 100 g: %.1f g too much", -c.Water)
 	}
 	if like.Sugars > 0 {
-		k := l.Sugars / like.Sugars
+		k := l.Sugars / math.Max(like.Sugars, like.Sucrose+like.Glucose+like.Fructose+like.Lactose+like.Maltose) // the row is rounded
 		c.Sucrose, c.Glucose, c.Fructose, c.Lactose, c.Maltose = k*like.Sucrose, k*like.Glucose, k*like.Fructose, k*like.Lactose, k*like.Maltose
 	} else {
 		c.Sucrose = l.Sugars

@@ -167,13 +167,13 @@ func (w *pot) compote(t food.Total) error {
 	if simmers == nil {
 		return problem("lines", "no_fruit", "There is nothing in it to simmer: add fruit.")
 	}
-	if err := w.boil(t, w.has(either(isAcid, isSpirit)), 0, compoteOff); err != nil {
+	if err := w.boil(t, w.has(either(isStarch, isAcid, isSpirit)), 0, compoteOff); err != nil {
 		return err
 	}
 	w.step("Put %s into a wide pan and bring it slowly to the boil.", named(simmers))
 	w.step("Simmer without a lid, stirring, until %.0f g are left (%.0f g of water go).", w.stop.Mass, w.WaterOff)
 	if s := w.has(isStarch); s != nil {
-		w.step("Stir %s smooth with a little cold water, stir it in, and let it boil for a minute.", named(s))
+		w.step("Stir %s smooth with a few spoons of the juice, cooled, stir it in, and let it boil for a minute.", named(s))
 	}
 	if s := w.has(isAcid); s != nil {
 		w.step("Off the heat: stir in %s.", named(s))
@@ -311,7 +311,7 @@ func (w *pot) caramel(t food.Total) error {
 	if sugar == nil {
 		return problem("lines", "no_sugar", "There is no sugar in it.")
 	}
-	first := food.Whole(append(slices.Clone(sugar), w.has(isWater)...))
+	first := food.Whole(w.has(either(isSugar, isWater, isAcid))) // what is in the pan until it is amber
 	later := t
 	later.Add(first, -1)
 	w.WaterOff = first.Water + spitsOff*later.Water

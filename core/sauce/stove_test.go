@@ -152,6 +152,14 @@ func TestWhatComesLateIsNotWeighed(t *testing.T) {
 	assert.Contains(t, weak.Text, "weak judge", "1 K decides nothing")
 }
 
+// Starch waits for the end as well: the weight to simmer down to is that of the pot without it.
+func TestStarchIsNotWeighedEither(t *testing.T) {
+	r := work(t, sauce.Pot{Kind: sauce.Compote, Parts: []food.Part{part("blueberry_fresh", 500), part("granulated_sugar", 100), part("corn_starch", 12)}, Target: sauce.Target{MassG: 560}})
+	assert.InDelta(t, 548, r.Stops[0].At, 1e-9)
+	assert.InDelta(t, 560, r.Total.Mass, 1e-9)
+	assert.Contains(t, r.Steps[1], "until 548 g are left (52 g of water go)")
+}
+
 // Caramel is watched by its sugar, before anything is poured in.
 func TestCaramelIsWatched(t *testing.T) {
 	r := work(t, sauce.Pot{Kind: sauce.Caramel, Parts: []food.Part{part("granulated_sugar", 250), part("water", 60), part("vanilla_pod", 3), part("cream_heavy", 110)}})
