@@ -142,3 +142,48 @@ func TestAVariationGoesOutWithItsSauce(t *testing.T) {
 	}
 	t.Fatal("the demo has no plum waffle")
 }
+
+// A tub of a sauce stands in for making it, in the sheet as well, and comes off its stock when the bowl is made.
+func TestATubOfASauceIsUsedUp(t *testing.T) {
+	k := open(t)
+	s := k.sauces()["Ginger cream"]
+	var worked struct {
+		Tub map[string]any
+	}
+	require.Equal(t, http.StatusOK, k.call("POST", "/api/v1/sauce", map[string]any{"sauce": s.Document}, &worked).StatusCode)
+	worked.Tub["format"], worked.Tub["version"], worked.Tub["stock_g"] = "upbeat-ladle/pantry-item", 1, 1000
+	var tub savedDoc
+	require.Equal(t, http.StatusCreated, k.call("POST", "/api/v1/pantry", worked.Tub, &tub).StatusCode)
+
+	var l struct{ Items []struct{ ID, Name string } }
+	k.call("GET", "/api/v1/variations", nil, &l)
+	var v savedDoc
+	for _, i := range l.Items {
+		if i.Name == "Rhubarb & ginger" {
+			k.call("GET", "/api/v1/variations/"+i.ID, nil, &v)
+		}
+	}
+	var b batchNow
+	require.Equal(t, http.StatusCreated, k.call("POST", "/api/v1/batches", `{"variation":`+string(v.Document)+`}`, &b).StatusCode)
+	var plan struct {
+		Plan struct {
+			Count int
+			Tasks []struct{ Text, Ingredient string }
+		}
+	}
+	require.Equal(t, http.StatusOK, k.call("GET", "/api/v1/batches/"+b.ID, nil, &plan).StatusCode)
+	out := false
+	for _, x := range plan.Plan.Tasks {
+		out = out || strings.Contains(x.Text, "out of its tub") && x.Ingredient == worked.Tub["id"]
+		assert.NotContains(t, x.Text, "Whisk 668 g", "nobody whips what is there")
+	}
+	assert.True(t, out)
+	k.weighAll(b)
+	k.tell(b.ID, map[string]any{"id": "made", "kind": "made"})
+	k.call("GET", "/api/v1/pantry/"+tub.ID, nil, &tub)
+	var left struct {
+		StockG float64 `json:"stock_g"`
+	}
+	require.NoError(t, json.Unmarshal(tub.Document, &left))
+	assert.InDelta(t, 1000-25*plan.Plan.Count, left.StockG, 1e-6)
+}

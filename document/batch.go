@@ -5,10 +5,12 @@ import (
 	"math"
 	"slices"
 	"strconv"
+	"strings"
 	"time"
 
 	"upbeatladle/core/batch"
 	"upbeatladle/core/batter"
+	"upbeatladle/core/food"
 	"upbeatladle/core/griddle"
 	"upbeatladle/core/mixing"
 )
@@ -48,7 +50,7 @@ type WorkedBy struct {
 
 // BeginBatch plans a batch of a variation as today's shelf and kitchen have it. The error is Problems.
 func BeginBatch(ctx context.Context, v Variation, from *BaseRef, items []PantryItem, by WorkedBy, s Setting) (Batch, batch.Making, error) {
-	v.Pantry = usedItems(v, items)
+	v.Pantry = append(usedItems(v, items), tubsOf(v, items)...)
 	b := Batch{Format: BatchFormat, Version: Version, StartedAt: s.Today.UTC().Truncate(time.Millisecond), WorkedBy: by, Variation: v, From: from, Kitchen: s.Kitchen}
 	dv, dk, err := v.Domain(s)
 	if err != nil {
@@ -60,6 +62,16 @@ func BeginBatch(ctx context.Context, v Variation, from *BaseRef, items []PantryI
 	}
 	b.Plan = m.Plan
 	return b, m, nil
+}
+
+// tubsOf are the tubs of the sauces of the house that a variation has: they go by their names.
+func tubsOf(v Variation, items []PantryItem) (out []PantryItem) {
+	for _, p := range items {
+		if p.StandsFor == "" && p.Role == string(food.RoleTopping) && !v.Uses(p.ID) && slices.ContainsFunc(v.Parts, func(x Part) bool { return x.Sauce != nil && strings.TrimSpace(x.Sauce.Name) == p.Name }) {
+			out = append(out, p)
+		}
+	}
+	return out
 }
 
 // Making is what a batch is followed with: its plan as it was kept, and what is behind it. The table is
@@ -97,7 +109,7 @@ func SplitBatches(ctx context.Context, wish []BowlWish, items []PantryItem, by W
 	var all []batter.Variation
 	var k batter.Kitchen
 	for i, w := range wish {
-		wish[i].Variation.Pantry = usedItems(w.Variation, items)
+		wish[i].Variation.Pantry = append(usedItems(w.Variation, items), tubsOf(w.Variation, items)...)
 		v, kitchen, err := wish[i].Variation.Domain(s)
 		if err != nil {
 			return nil, nil, under("/bowls/"+strconv.Itoa(i)+"/variation", err)

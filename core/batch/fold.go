@@ -105,6 +105,9 @@ func (s State) Used() map[string]float64 {
 	out := map[string]float64{}
 	for _, t := range s.Tasks {
 		if t.Kind != Weigh {
+			if t.Ingredient != "" && t.At != LeftOut { // what goes on comes out of its tub
+				out[t.Ingredient] += t.Grams
+			}
 			continue
 		}
 		out[t.Ingredient] += t.InG

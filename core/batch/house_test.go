@@ -93,6 +93,8 @@ func TestATubStandsInForTheWork(t *testing.T) {
 			pulled[p.Ingredient] = p.Grams
 		}
 		assert.Equal(t, c.tub, pulled["tub"] > 0, name)
+		l := &log{Making: m}
+		assert.InDelta(t, map[bool]float64{true: need, false: 0}[c.tub], l.all("").Used()["tub"], 1e-9, "%s: what comes off the stock", name)
 		if !c.tub {
 			assert.InDelta(t, need/2, pulled["plum_diced"], 1e-6, name)
 		}

@@ -47,7 +47,8 @@ type Plan struct {
 	Said         []string         `json:"said,omitzero"`   // of a common batter: what cannot be shared, what was rounded
 }
 
-// Task is one thing to do. Of a weigh-in: so many grams of a line into a bowl.
+// Task is one thing to do. Of a weigh-in: so many grams of a line into a bowl; of a step with an ingredient: so many
+// grams out of its tub.
 type Task struct {
 	ID   string `json:"id"`
 	Kind Kind   `json:"kind"`
@@ -231,6 +232,9 @@ func (m *Making) steps(cautions []safety.Caution) {
 			t.Kind = Test
 		}
 		t.Mind = append(m.mind(s, cautions), s.Mind...)
+		if s.Tub != nil {
+			t.Ingredient, t.Grams = s.Tub.ID, s.TubG
+		}
 		if s.Code == mixing.CodeAsideFirst { // it cools while the rest is weighed
 			m.Plan.Tasks = slices.Insert(m.Plan.Tasks, first, t)
 			first++

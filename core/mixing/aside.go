@@ -19,11 +19,14 @@ func (o *order) asides(when batter.MadeWhen) {
 		s.Code = code
 		if n == 0 {
 			s.Mind = a.Mind
+			if a.Tub != nil {
+				s.Tub, s.TubG = a.Tub, a.Grams
+			}
 		}
 	}
 	for _, a := range o.Asides {
 		switch {
-		case a.When == when && a.Tub:
+		case a.When == when && a.Tub != nil:
 			say(a, 0, "it is there, take it out of its tub.")
 		case a.When == when:
 			for n, text := range a.Steps {

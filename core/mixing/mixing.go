@@ -93,8 +93,8 @@ type Recipe struct {
 // Aside is something of the house that is made beside the batter and goes on.
 type Aside struct {
 	Name  string
-	Grams float64 // for all portions
-	Tub   bool    // it is there already
+	Grams float64          // for all portions
+	Tub   *food.Ingredient // it is there already
 	When  batter.MadeWhen
 	Steps []string // how it is made
 	Serve string   // before it goes on; may be empty
@@ -117,7 +117,9 @@ type Step struct {
 	Ruler   bool    `json:"ruler,omitzero"`   // the test can be told by a ruler, not only in words
 	Uses    []Use   `json:"uses,omitzero"`
 
-	Mind []string `json:"-"` // cautions of its own
+	Mind []string         `json:"-"` // cautions of its own
+	Tub  *food.Ingredient `json:"-"` // that so many g are taken out of
+	TubG float64          `json:"-"`
 }
 
 // The codes.

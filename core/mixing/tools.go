@@ -53,8 +53,8 @@ func Tools(r Recipe) []string {
 	}
 	add(o.Cooking != nil && o.Cooking.Probe, "a probe thermometer")
 	for _, a := range o.Asides {
-		add(!a.Tub, "a pot or bowl for "+words.Lower(a.Name))
-		add(a.Tub, "the tub of "+words.Lower(a.Name))
+		add(a.Tub == nil, "a pot or bowl for "+words.Lower(a.Name))
+		add(a.Tub != nil, "the tub of "+words.Lower(a.Name))
 	}
 	return out
 }

@@ -84,7 +84,9 @@ func (w *described) asides() (out []mixing.Aside) {
 		}
 		h := b.House
 		a := mixing.Aside{Name: h.Name, Grams: b.EachG * float64(w.out.Portion.Count), When: h.When, Serve: h.Serve}
-		if a.Tub = h.OutOfTub(a.Grams); !a.Tub {
+		if h.OutOfTub(a.Grams) {
+			a.Tub = h.Tub
+		} else {
 			_, a.Steps = h.Sized(a.Grams)
 			a.Mind = h.Cautions
 		}
