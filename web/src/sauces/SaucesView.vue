@@ -3,21 +3,21 @@ import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { deliver, waits } from '@/away/outbox'
 import { api, got, said, type Schemas } from '@/api/client'
-import AllergenLine from '@/parts/AllergenLine.vue'
 import ExportMenu from '@/parts/ExportMenu.vue'
 import { onStep } from '@/parts/figures'
 import Icon from '@/parts/Icon.vue'
 import { say } from '@/parts/say'
-import StepButton from '@/parts/StepButton.vue'
 import { sayPutAside } from '@/parts/undo'
 import { useCounter } from '@/parts/useCounter'
 import { useScale } from '@/parts/useScale'
 import BoilingCurve from './BoilingCurve.vue'
 import DevicesDialog from './DevicesDialog.vue'
 import GoesOn from './GoesOn.vue'
+import MakesPanel from './MakesPanel.vue'
 import NewPotDialog from './NewPotDialog.vue'
 import PotClock from './PotClock.vue'
 import PotDrawing from './PotDrawing.vue'
+import PotLead from './PotLead.vue'
 import SauceEditor from './SauceEditor.vue'
 import StopCards from './StopCards.vue'
 import { plainSauce, useSauces, type Sauce } from './sauces'
@@ -42,6 +42,7 @@ onMounted(async () => {
   await look()
 })
 async function look() {
+  if (route.name !== 'sauces') return // on its way elsewhere
   const asked = route.query.sauce
   if (typeof asked === 'string' && sauces.list?.some((s) => s.id === asked)) {
     if (asked !== sauces.id || !sauces.doc) await sauces.open(asked)
@@ -72,31 +73,6 @@ function turn(to: string) {
   if (to === 'need') count(0)
   else aim({ servings: undefined })
 }
-
-/** The figure that is watched, and what is said of it. */
-const lead = computed(() => {
-  const p = pot.value
-  if (!p) return undefined
-  const n = now.value
-  if (n && p.kind === 'caramel' && n.by === 'temperature') return { figure: figureOf(n.boils_c), unit: '°C', head: 'the sugar', says: n.says }
-  if (n) return { figure: Math.abs(n.to_go_g).toFixed(0), unit: 'g', head: n.to_go_g < -0.5 ? 'too much is gone' : 'still to boil off', says: n.says }
-  if (p.kind === 'caramel') {
-    const amber = p.stops.find((s) => s.by === 'temperature')
-    return { figure: figureOf(amber?.at), unit: '°C', head: 'to amber, then off the heat', says: 'then pour in what waits, slowly and warm' }
-  }
-  if (p.pot.boils)
-    return {
-      figure: p.pot.off_g.toFixed(0),
-      unit: 'g',
-      head: `to boil off, about ${Math.ceil(p.pot.minutes)} min`,
-      says: `${p.pot.rate_g_per_min.toFixed(0)} g a minute, stirring`,
-    }
-  if (p.kind === 'cream')
-    return { figure: p.end.volume_ml.toFixed(0), unit: 'ml', head: `whipped, out of ${p.start.volume_ml.toFixed(0)} ml`, says: p.texture }
-  if (p.kind === 'macerated') return { figure: (p.juice_g ?? 0).toFixed(0), unit: 'g', head: 'of juice are drawn', says: 'the sugar in it' }
-  return { figure: p.end.mass_g.toFixed(0), unit: 'g', head: 'stirred together', says: p.texture }
-})
-const figureOf = (v: number | undefined) => (v === undefined ? '' : v.toFixed(0))
 
 /** What the scale shows right now, where there is one. */
 const weighs = computed(() => (scale.value?.link === 'live' && !scale.value.over ? scale.value.grams : undefined))
@@ -131,20 +107,17 @@ const canRead = computed(() =>
 )
 
 const editing = ref(false)
-const fresh = ref<Sauce>()
 const newPot = ref(false)
 const devices = ref(false)
 const maths = ref(false)
 const editor = ref<'old' | 'new'>('old')
 function edit() {
   editor.value = 'old'
-  fresh.value = undefined
   editing.value = true
 }
 function blank() {
   newPot.value = false
   editor.value = 'new'
-  fresh.value = undefined
   editing.value = true
 }
 async function take(example: Sauce) {
@@ -180,6 +153,10 @@ async function aside() {
   } catch (e) {
     say(said(e))
   }
+}
+function forget() {
+  sauces.read(undefined)
+  void sauces.work()
 }
 /** The tub that is kept, once: another click would make a second one. */
 const kept = shallowRef<Schemas['PantryItem']>()
@@ -273,22 +250,8 @@ const words = computed(() => {
         <el-button data-edit @click="edit"><Icon name="list" :size="18" />Change</el-button>
       </div>
       <p v-if="general" class="trouble" role="alert"><i class="sign high" />{{ general }}</p>
-      <template v-if="pot && lead">
-        <div class="lead" :class="{ done: now?.done }" data-lead aria-live="polite">
-          <p class="figure">
-            <b>{{ lead.figure }}</b><small>{{ lead.unit }}</small>
-          </p>
-          <p class="says">
-            <b>{{ lead.head }}</b><span>{{ lead.says }}</span>
-          </p>
-          <div v-if="pot.pot.boils" class="do">
-            <el-button v-if="surest === 'temperature'" class="go" data-probe :loading="busy" @click="read('temperature')"
-              ><Icon name="probe" />Read the probe</el-button
-            >
-            <el-button v-else class="go" data-weigh :loading="busy" @click="weigh"><Icon name="scale" />Weigh the pot</el-button>
-            <el-button v-if="sauces.reading" class="ghost" @click="(sauces.read(undefined), sauces.work())">Forget the reading</el-button>
-          </div>
-        </div>
+      <template v-if="pot">
+        <PotLead :pot="pot" :read="!!sauces.reading" :busy="busy" @read="read" @forget="forget" />
         <div class="stove">
           <PotDrawing :pot="pot.pot" :now="now?.level_mm" :colour="pot.colour" :words="words" :whipped="pot.kind === 'cream'" />
           <PotClock
@@ -316,46 +279,7 @@ const words = computed(() => {
       <p v-else-if="!general" class="muted">Working it out</p>
     </section>
     <aside v-if="sauces.doc && pot" class="beside-work">
-      <section class="panel makes" aria-label="Makes">
-        <header><h2>Makes</h2></header>
-        <div class="count">
-          <StepButton icon="minus" :label="`${servings - 1} servings`" :disabled="servings < 2" @step="count(-1)" />
-          <p>
-            <b data-servings>{{ servings }}</b>servings of {{ onStep(pot.serving_g, 1) }} g
-          </p>
-          <StepButton icon="plus" :label="`${servings + 1} servings`" @step="count(1)" />
-        </div>
-        <dl>
-          <div>
-            <dt>sugar a serving</dt>
-            <dd>{{ pot.sugars_g_per_serving.toFixed(1) }} g</dd>
-          </div>
-          <div>
-            <dt>tastes like white sugar</dt>
-            <dd>{{ pot.sweet_as_sugar_g_per_serving.toFixed(1) }} g</dd>
-          </div>
-          <div v-if="pot.pot.boils && pot.end.brix !== undefined">
-            <dt>°Brix at the end</dt>
-            <dd>{{ pot.end.brix.toFixed(0) }}</dd>
-          </div>
-          <div>
-            <dt>in the end</dt>
-            <dd>{{ pot.end.mass_g.toFixed(0) }} g, {{ pot.end.volume_ml.toFixed(0) }} ml</dd>
-          </div>
-          <div>
-            <dt>it is</dt>
-            <dd class="long">{{ pot.texture }}</dd>
-          </div>
-          <div>
-            <dt>keeps in the fridge</dt>
-            <dd>{{ pot.keep_days }} {{ pot.keep_days === 1 ? 'day' : 'days' }}</dd>
-          </div>
-        </dl>
-        <AllergenLine class="allergens" :text="pot.allergen_text" />
-        <el-button data-tub :disabled="kept === pot.tub || busy" @click="tub"
-          ><Icon name="tub" :size="18" />{{ kept === pot.tub ? 'The tub is kept' : 'It is made: keep the tub' }}</el-button
-        >
-      </section>
+      <MakesPanel :pot="pot" :servings="servings" :kept="kept === pot.tub" :busy="busy" @count="count" @tub="tub" />
       <section class="panel mind" aria-label="Mind">
         <header><h2>Mind</h2></header>
         <ul>
@@ -372,7 +296,7 @@ const words = computed(() => {
         :uses="sauces.uses"
         @changed="sauces.loadUses" />
     </aside>
-    <SauceEditor v-model="editing" :from="editor === 'old' ? sauces.doc : fresh" :keep="keep" />
+    <SauceEditor v-model="editing" :from="editor === 'old' ? sauces.doc : undefined" :keep="keep" />
     <NewPotDialog v-model="newPot" @take="take" @blank="blank" />
     <DevicesDialog v-model="devices" />
   </main>
@@ -432,55 +356,6 @@ const words = computed(() => {
   background: var(--enamel);
   cursor: pointer;
 }
-.lead {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: var(--s2) var(--s4);
-  padding: var(--s2) var(--s4);
-  background: var(--yolk);
-  color: var(--on-yolk);
-  border: 2px solid var(--ink);
-  border-radius: var(--r-panel);
-}
-.lead.done {
-  background: var(--leaf-wash);
-  border-color: var(--leaf);
-  color: var(--ink);
-}
-.lead .figure {
-  display: flex;
-  align-items: baseline;
-  line-height: 1;
-}
-.lead .figure b {
-  font-size: 92px;
-  font-weight: 780;
-  letter-spacing: -0.02em;
-}
-.lead .figure small {
-  font-size: 34px;
-  font-weight: 700;
-}
-.lead .says {
-  flex: 1 1 160px;
-  display: grid;
-  gap: 4px;
-}
-.lead .says b {
-  font-size: 21px;
-  line-height: 1.15;
-}
-.do {
-  display: grid;
-  gap: var(--s1);
-}
-.do .go {
-  min-height: 58px;
-}
-.do .el-button + .el-button {
-  margin-left: 0;
-}
 .stove {
   display: flex;
   flex-wrap: wrap;
@@ -505,55 +380,6 @@ const words = computed(() => {
 }
 .work > .ghost {
   align-self: flex-start;
-}
-.makes {
-  display: grid;
-  gap: var(--s2);
-  padding-bottom: var(--s3);
-}
-.makes > :not(header) {
-  margin: 0 var(--s4);
-}
-.count {
-  display: flex;
-  align-items: center;
-  justify-content: space-between;
-  gap: var(--s2);
-}
-.count p {
-  text-align: center;
-  color: var(--ink-2);
-  font-size: 14px;
-}
-.count b {
-  display: block;
-  font-size: var(--t-arm);
-  line-height: 1;
-  font-weight: 780;
-  color: var(--ink);
-}
-dl {
-  display: grid;
-  gap: 4px;
-  padding-top: var(--s2);
-  border-top: 1.5px solid var(--hair);
-}
-dl div {
-  display: flex;
-  justify-content: space-between;
-  gap: var(--s3);
-}
-dt {
-  color: var(--ink-2);
-  white-space: nowrap;
-}
-dd {
-  margin: 0;
-  font-weight: 700;
-  text-align: right;
-}
-dd.long {
-  font-weight: 500;
 }
 .mind ul {
   list-style: none;
@@ -602,9 +428,6 @@ dd.long {
   .work > header p {
     order: 3;
     flex: 1 1 100%;
-  }
-  .lead .figure b {
-    font-size: 76px;
   }
 }
 </style>
