@@ -92,7 +92,7 @@ func TestTheScaleGoesSilentAndTypingGoesOn(t *testing.T) {
 	c.click(".keep .el-button:not(.go)") // the juice too
 	c.sees(`document.querySelector('.keep [role=status]')?.innerText.includes('Juice of')`)
 	// The other way round: so much is needed.
-	c.click(".bar .pick label:nth-child(2)")
+	c.click(".area-bar .pick label:nth-child(2)")
 	c.sees(`document.querySelector('[data-field=want_g] input') && !document.querySelector('[data-field=after_g]')`)
 	c.types("[data-field=want_g] input", "500")
 	c.sees(`Math.abs(parseFloat(document.querySelector('[data-product] .sum').textContent) - 500) < 1 && parseFloat(document.querySelector('.mass .sum').textContent) > 600`)
