@@ -25,6 +25,7 @@ func (s *Server) ListSauces(c *gin.Context) {
 		Kind      sauce.Kind     `json:"made"`
 		Servings  int            `json:"servings"`
 		ServingG  float64        `json:"serving_g"`
+		Place     batter.Place   `json:"place"`
 		StepG     float64        `json:"step_g"`
 		MostG     float64        `json:"most_g"`
 		Colour    string         `json:"colour"`
@@ -35,7 +36,7 @@ func (s *Server) ListSauces(c *gin.Context) {
 		Items []item `json:"items"`
 	}{[]item{}}
 	for _, a := range all {
-		out.Items = append(out.Items, item{a.ID, a.Revision, a.Sauce, a.Answer.Kind, a.Answer.Servings, a.Answer.ServingG, document.OwnStepG, document.MaxEachG, a.Answer.Colour, a.Answer.Text, a.Trouble})
+		out.Items = append(out.Items, item{a.ID, a.Revision, a.Sauce, a.Answer.Kind, a.Answer.Servings, a.Answer.ServingG, a.Answer.Place, document.OwnStepG, document.MaxEachG, a.Answer.Colour, a.Answer.Text, a.Trouble})
 	}
 	c.JSON(http.StatusOK, out)
 }

@@ -200,9 +200,20 @@ func SyrupOf(parts []food.Part) Kind {
 	return SugarSyrup
 }
 
+// isFruit is what falls apart in a pot and gives juice: zest flavours, nuts and chocolate are none, dried fruit is.
 func isFruit(in *food.Ingredient) bool {
-	return in.HasCells() || in.Group == food.GroupPuree || in.Group == food.GroupFreshPiece || in.Group == food.GroupFrozenPiece
+	switch in.Group {
+	case food.GroupPuree, food.GroupGrated, food.GroupFreshPiece, food.GroupFrozenPiece:
+		return true
+	}
+	return in.Group == food.GroupDryPiece && in.Sugars > driedSugar && in.Fat < driedFat
 }
+
+// What tells dried fruit from other dry pieces [g in 100 g] (modelling choice).
+const (
+	driedSugar = 30.0
+	driedFat   = 5.0
+)
 
 func (w *pot) fruitSyrup(t food.Total) error {
 	fruit := w.has(isFruit)

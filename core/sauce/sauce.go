@@ -132,13 +132,17 @@ type usual struct {
 	keepDays int
 	when     batter.MadeWhen
 	served   Served
+	place    batter.Place // on top where nothing else is said
 }
 
 var usuals = map[Kind]usual{
-	Compote: {0, 40, 5, batter.MadeBefore, Warm}, FruitSyrup: {65, 20, 30, batter.MadeBefore, Cold}, SugarSyrup: {66, 20, 30, batter.MadeBefore, Cold}, Caramel: {0, 20, 14, batter.MadeBefore, Warm},
-	Cream: {0, 25, 1, batter.MadeResting, Cold}, Butter: {0, 10, 14, batter.MadeBefore, Cold}, Macerated: {0, 40, 2, batter.MadeBefore, Cold}, Nut: {0, 20, 14, batter.MadeResting, Warm},
-	Dairy: {0, 40, 2, batter.MadeResting, Cold}, Filling: {0, 30, 2, batter.MadeBefore, Cold},
+	Compote: {0, 40, 5, batter.MadeBefore, Warm, batter.OnTop}, FruitSyrup: {65, 20, 30, batter.MadeBefore, Cold, batter.OnTop}, SugarSyrup: {66, 20, 30, batter.MadeBefore, Cold, batter.OnTop}, Caramel: {0, 20, 14, batter.MadeBefore, Warm, batter.OnTop},
+	Cream: {0, 25, 1, batter.MadeResting, Cold, batter.OnTop}, Butter: {0, 10, 14, batter.MadeBefore, Cold, batter.OnTop}, Macerated: {0, 40, 2, batter.MadeBefore, Cold, batter.OnTop}, Nut: {0, 20, 14, batter.MadeResting, Warm, batter.OnTop},
+	Dairy: {0, 40, 2, batter.MadeResting, Cold, batter.OnTop}, Filling: {0, 30, 2, batter.MadeBefore, Cold, batter.Middle},
 }
+
+// Place is where it usually goes.
+func (r Result) Place() batter.Place { return usuals[r.pot.Kind].place }
 
 // UsualG is what one serving of a kind usually weighs [g].
 func UsualG(k Kind) float64 { return usuals[k].servingG }

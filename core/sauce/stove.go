@@ -81,6 +81,7 @@ type Now struct {
 	Minutes float64 // until then
 	Share   float64 // of what is to boil off that is gone, 0 to 1
 	Done    bool
+	Head    string // what the figure is
 	Says    string // what to do, in a few words
 }
 
@@ -131,8 +132,10 @@ func (r Result) At(now Reading) (Now, error) {
 		out.Share = 1
 	}
 	out.Minutes = math.Max(0, out.ToGoG/RateG(r.pot.wide()))
+	out.Head = "still to boil off"
 	switch over := -out.ToGoG; {
 	case over > tooFar*r.stop.Mass && over >= 1:
+		out.Head = "too much is gone"
 		out.Done, out.Says = true, fmt.Sprintf("too far: off the heat, and stir in %.0f g of hot water, slowly, at arm's length", over)
 	case out.ToGoG < 0.5:
 		out.Done, out.Says = true, "off the heat"
@@ -153,7 +156,7 @@ func (r Result) ofSugar(c float64) Now {
 		}
 	}
 	boils := c
-	out := Now{State: State{MassG: r.Start.MassG, VolumeML: r.Start.VolumeML, BoilsC: &boils}, By: ByTemperature, Share: math.Max(0, math.Min(1, (c-from)/(amberC-from)))}
+	out := Now{Head: "the sugar", State: State{MassG: r.Start.MassG, VolumeML: r.Start.VolumeML, BoilsC: &boils}, By: ByTemperature, Share: math.Max(0, math.Min(1, (c-from)/(amberC-from)))}
 	out.LevelMM = LevelMM(out.VolumeML, r.pot.wide())
 	switch {
 	case c >= burnsC:

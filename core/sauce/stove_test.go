@@ -160,6 +160,14 @@ func TestStarchIsNotWeighedEither(t *testing.T) {
 	assert.Contains(t, r.Steps[1], "until 548 g are left (52 g of water go)")
 }
 
+// A syrup with zest in it is one of sugar, with dried fruit one of fruit; nuts and chocolate make none.
+func TestWhichSyrupItIs(t *testing.T) {
+	for id, kind := range map[string]sauce.Kind{"orange_zest": sauce.SugarSyrup, "walnuts_chopped": sauce.SugarSyrup, "chocolate_chips": sauce.SugarSyrup,
+		"raisins": sauce.FruitSyrup, "blueberry_frozen": sauce.FruitSyrup, "plum_puree": sauce.FruitSyrup} {
+		assert.Equal(t, kind, sauce.SyrupOf([]food.Part{part("granulated_sugar", 300), part(id, 20)}), id)
+	}
+}
+
 // Caramel is watched by its sugar, before anything is poured in.
 func TestCaramelIsWatched(t *testing.T) {
 	r := work(t, sauce.Pot{Kind: sauce.Caramel, Parts: []food.Part{part("granulated_sugar", 250), part("water", 60), part("vanilla_pod", 3), part("cream_heavy", 110)}})

@@ -5054,6 +5054,8 @@ export interface components {
             /** Format: double */
             share: number;
             done: boolean;
+            /** @description What the figure is */
+            head: string;
             says: string;
         };
         SaucePoint: {
@@ -5090,6 +5092,7 @@ export interface components {
             when: "before" | "resting" | "last_pan";
             /** @enum {string} */
             served: "warm" | "cold";
+            place: components["schemas"]["Place"];
             servings: number;
             /** Format: double */
             serving_g: number;
@@ -5139,6 +5142,7 @@ export interface components {
             servings: number;
             /** Format: double */
             serving_g: number;
+            place: components["schemas"]["Place"];
             /**
              * Format: double
              * @description By how much more or less it is put on

@@ -13,7 +13,15 @@ import type { Sauce } from './sauces'
 import { places } from './words'
 
 /** The variations that a sauce goes on, each serving judged with it. */
-const props = defineProps<{ id: string; revision: number; sauce: Sauce; colour: string; each: number; uses?: Schemas['SauceUse'][] }>()
+const props = defineProps<{
+  id: string
+  revision: number
+  sauce: Sauce
+  colour: string
+  each: number
+  place: Schemas['Place']
+  uses?: Schemas['SauceUse'][]
+}>()
 const emit = defineEmits<{ changed: [] }>()
 const picking = ref(false)
 const all = ref<ListItem[]>()
@@ -63,8 +71,7 @@ const part = (kind: Schemas['Place'], each: number): Schemas['Part'] => ({
 })
 async function put(v: ListItem) {
   picking.value = false
-  const kind = props.sauce.kind === 'filling' ? 'middle' : 'top'
-  await change(v.id, v.name, (now) => [...now, part(kind, props.each)], `${props.sauce.name} goes on ${v.name}.`)
+  await change(v.id, v.name, (now) => [...now, part(props.place, props.each)], `${props.sauce.name} goes on ${v.name}.`)
 }
 const off = (u: Schemas['SauceUse']) => change(u.id, u.name, (now) => now.filter((p) => !isIt(p)), `${props.sauce.name} is off ${u.name}.`)
 const renew = (u: Schemas['SauceUse']) =>

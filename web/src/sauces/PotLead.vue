@@ -11,8 +11,8 @@ const whole = (v: number | undefined) => (v === undefined ? '' : v.toFixed(0))
 const lead = computed(() => {
   const p = props.pot
   const n = now.value
-  if (n && p.kind === 'caramel' && n.by === 'temperature') return { figure: whole(n.boils_c), unit: '°C', head: 'the sugar', says: n.says }
-  if (n) return { figure: whole(Math.abs(n.to_go_g)), unit: 'g', head: n.to_go_g < -0.5 ? 'too much is gone' : 'still to boil off', says: n.says }
+  if (n && p.kind === 'caramel' && n.by === 'temperature') return { figure: whole(n.boils_c), unit: '°C', head: n.head, says: n.says }
+  if (n) return { figure: whole(Math.abs(n.to_go_g)), unit: 'g', head: n.head, says: n.says }
   if (p.kind === 'caramel') {
     const amber = p.stops.find((s) => s.by === 'temperature')
     return { figure: whole(amber?.at), unit: '°C', head: 'to amber, then off the heat', says: 'then pour in what waits, slowly and warm' }

@@ -4,7 +4,7 @@ import LineRows from '@/bases/LineRows.vue'
 import Icon from '@/parts/Icon.vue'
 import WeightField from '@/parts/WeightField.vue'
 import { plainSauce, useSauces, type Sauce } from './sauces'
-import { kinds } from './words'
+import { kindLabel, kinds } from './words'
 
 /** What goes into a pot, and what is wanted of it. Nothing is kept before it can be made. */
 const open = defineModel<boolean>({ required: true })
@@ -34,6 +34,11 @@ watch(
   },
   { immediate: true },
 )
+/** A sauce that says which syrup it is keeps that. */
+const choices = computed(() => {
+  const kind = sauce.value?.kind
+  return !kind || kinds.some((k) => k.value === kind) ? kinds : [...kinds, { value: kind, label: kindLabel(kind), says: '' }]
+})
 /** While nobody knows which kinds are boiled down, nothing is left out. */
 const boils = computed(() => !sauces.boiled.length || sauces.boiled.includes(sauce.value?.kind ?? ''))
 
@@ -93,7 +98,7 @@ async function save() {
         <div>
           <label for="sauce-kind">It is a</label
           ><el-select id="sauce-kind" v-model="sauce.kind" aria-label="Kind of sauce"
-            ><el-option v-for="k in kinds" :key="k.value" :value="k.value" :label="k.label"
+            ><el-option v-for="k in choices" :key="k.value" :value="k.value" :label="k.label"
               ><span class="kind"
                 >{{ k.label }}<small class="muted">{{ k.says }}</small></span
               ></el-option

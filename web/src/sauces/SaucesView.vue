@@ -293,6 +293,7 @@ const words = computed(() => {
         :sauce="sauces.doc"
         :colour="pot.colour"
         :each="pot.serving_g"
+        :place="pot.place"
         :uses="sauces.uses"
         @changed="sauces.loadUses" />
     </aside>
