@@ -67,6 +67,7 @@ type SauceAnswer struct {
 	SievedG    float64              `json:"sieved_g,omitzero"`
 	JuiceG     float64              `json:"juice_g,omitzero"`
 	Pot        SaucePot             `json:"pot"`
+	Watch      sauce.Watch          `json:"watch"` // before anything was read
 	Now        *SauceNow            `json:"now,omitzero"`
 	Stops      []SauceStop          `json:"stops"`
 	Steps      []string             `json:"steps"`
@@ -125,8 +126,7 @@ type SauceNow struct {
 	Minutes float64  `json:"minutes"`
 	Share   float64  `json:"share"`
 	Done    bool     `json:"done"`
-	Head    string   `json:"head"`
-	Says    string   `json:"says"`
+	sauce.Watch
 }
 
 // SauceLine is a line as it goes into the pot.
@@ -181,7 +181,7 @@ func WorkSauce(w SauceWish, s Setting) (SauceAnswer, error) {
 	if err = refusalOfSauce("", err); err != nil {
 		return out, err
 	}
-	out.Now = &SauceNow{now.By, now.MassG, now.Brix, now.BoilsC, now.LevelMM, now.ToGoG, now.Minutes, now.Share, now.Done, now.Head, now.Says}
+	out.Now = &SauceNow{now.By, now.MassG, now.Brix, now.BoilsC, now.LevelMM, now.ToGoG, now.Minutes, now.Share, now.Done, now.Watch}
 	for i := range out.Stops {
 		out.Stops[i].at(now, r.Stops[i])
 	}
@@ -282,7 +282,7 @@ var unitOf = map[sauce.By]string{sauce.ByWeight: "g", sauce.ByRefractometer: "°
 
 func (a Sauce) answer(r sauce.Result, s Setting) SauceAnswer {
 	pot := r.InPot()
-	out := SauceAnswer{Kind: r.Made(), Start: r.Start, End: r.End, WaterOffG: r.WaterOff, SievedG: r.Sieved, JuiceG: r.LiquidG, Steps: r.Steps, Serve: r.Serve, When: r.When,
+	out := SauceAnswer{Kind: r.Made(), Watch: r.Watched(), Start: r.Start, End: r.End, WaterOffG: r.WaterOff, SievedG: r.Sieved, JuiceG: r.LiquidG, Steps: r.Steps, Serve: r.Serve, When: r.When,
 		Served: r.Served, Place: r.Place(), Servings: r.Servings, ServingG: r.ServingG, SugarsG: r.SugarsG, SweetG: r.Sweet, Texture: r.Texture, Colour: r.Colour(), KeepDays: r.KeepDays,
 		Cautions: slices.Clone(r.Cautions), Lines: []SauceLine{}, Stops: []SauceStop{}, Curve: sauce.Curve(s.Kitchen.Domain().AltitudeM),
 		Pot: SaucePot{WideMM: pot.WideMM, HighMM: pot.HighMM, StartMM: pot.StartMM, StopMM: pot.StopMM, EmptyG: a.PotG, Boils: pot.Boils, OffG: pot.OffG, RateG: pot.RateG, Minutes: pot.Minutes}}

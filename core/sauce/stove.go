@@ -72,6 +72,30 @@ type Reading struct {
 	TemperatureC float64 // boiling
 }
 
+// Watch is the figure that is watched, and what is said of it.
+type Watch struct {
+	Figure float64 `json:"figure"`
+	Unit   string  `json:"unit"`
+	Head   string  `json:"head"` // what the figure is
+	Says   string  `json:"says"` // what to do, in a few words
+}
+
+// Watched is what is watched of a pot before anything was read of it.
+func (r Result) Watched() Watch {
+	d := r.InPot()
+	switch {
+	case r.pot.Kind == Caramel:
+		return Watch{amberC, "°C", "to amber, then off the heat", "then pour in what waits, slowly and warm"}
+	case d.Boils:
+		return Watch{d.OffG, "g", "to boil off, about " + words.Minutes(math.Ceil(d.Minutes)), fmt.Sprintf("%.0f g a minute, stirring", d.RateG)}
+	case r.pot.Kind == Cream:
+		return Watch{r.End.VolumeML, "ml", fmt.Sprintf("whipped, out of %.0f ml", r.Start.VolumeML), r.Texture}
+	case r.pot.Kind == Macerated:
+		return Watch{r.LiquidG, "g", "of juice are drawn", "the sugar in it"}
+	}
+	return Watch{r.Total.Mass, "g", "stirred together", r.Texture}
+}
+
 // Now is a pot in the middle of its work.
 type Now struct {
 	State
@@ -81,8 +105,7 @@ type Now struct {
 	Minutes float64 // until then
 	Share   float64 // of what is to boil off that is gone, 0 to 1
 	Done    bool
-	Head    string // what the figure is
-	Says    string // what to do, in a few words
+	Watch
 }
 
 // At is how a pot stands by a reading. The error is *Problem.
@@ -132,7 +155,7 @@ func (r Result) At(now Reading) (Now, error) {
 		out.Share = 1
 	}
 	out.Minutes = math.Max(0, out.ToGoG/RateG(r.pot.wide()))
-	out.Head = "still to boil off"
+	out.Watch = Watch{Figure: math.Abs(out.ToGoG), Unit: "g", Head: "still to boil off"}
 	switch over := -out.ToGoG; {
 	case over > tooFar*r.stop.Mass && over >= 1:
 		out.Head = "too much is gone"
@@ -156,7 +179,7 @@ func (r Result) ofSugar(c float64) Now {
 		}
 	}
 	boils := c
-	out := Now{Head: "the sugar", State: State{MassG: r.Start.MassG, VolumeML: r.Start.VolumeML, BoilsC: &boils}, By: ByTemperature, Share: math.Max(0, math.Min(1, (c-from)/(amberC-from)))}
+	out := Now{Watch: Watch{Figure: c, Unit: "°C", Head: "the sugar"}, State: State{MassG: r.Start.MassG, VolumeML: r.Start.VolumeML, BoilsC: &boils}, By: ByTemperature, Share: math.Max(0, math.Min(1, (c-from)/(amberC-from)))}
 	out.LevelMM = LevelMM(out.VolumeML, r.pot.wide())
 	switch {
 	case c >= burnsC:

@@ -48,6 +48,10 @@ func TestAPotByHand(t *testing.T) {
 	assert.InDelta(t, 0.5, half.Share, 1e-9)
 	assert.InDelta(t, d.OffG/2, half.ToGoG, 1e-9)
 	assert.Contains(t, half.Says, "min more")
+	assert.Equal(t, "still to boil off", half.Head)
+	watched := r.Watched()
+	assert.InDelta(t, d.OffG, watched.Figure, 1e-9)
+	assert.Contains(t, watched.Head, "about 15 min", "286 g at 20 g a minute")
 	assert.Contains(t, r.Stops[0].Text, "1794 g", "with the pot: 1080 + 714")
 }
 
@@ -100,6 +104,8 @@ func TestAPotFallsToItsStop(t *testing.T) {
 		over := math.Max(5, 0.03*d.StopG)
 		if past, err := r.At(sauce.Reading{ScaleG: shows - d.OffG - over}); err == nil {
 			assert.Contains(t, past.Says, "stir in")
+			assert.Equal(t, "too much is gone", past.Head)
+			assert.Positive(t, past.Figure)
 			assert.True(t, past.Done)
 		}
 	})

@@ -5054,8 +5054,27 @@ export interface components {
             /** Format: double */
             share: number;
             done: boolean;
+            /**
+             * Format: double
+             * @description That is watched
+             */
+            figure: number;
+            unit: string;
             /** @description What the figure is */
             head: string;
+            /** @description What to do */
+            says: string;
+        };
+        SauceWatch: {
+            /**
+             * Format: double
+             * @description That is watched
+             */
+            figure: number;
+            unit: string;
+            /** @description What the figure is */
+            head: string;
+            /** @description What to do */
             says: string;
         };
         SaucePoint: {
@@ -5079,6 +5098,7 @@ export interface components {
             /** Format: double */
             juice_g?: number;
             pot: components["schemas"]["SaucePot"];
+            watch: components["schemas"]["SauceWatch"];
             now?: components["schemas"]["SauceNow"];
             /** @description The surest first */
             stops: components["schemas"]["SauceStop"][];

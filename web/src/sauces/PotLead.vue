@@ -7,35 +7,14 @@ import Icon from '@/parts/Icon.vue'
 const props = defineProps<{ pot: Schemas['SauceAnswer']; read: boolean; busy: boolean }>()
 defineEmits<{ read: [by: Schemas['SauceStop']['by']]; forget: [] }>()
 const now = computed(() => props.pot.now)
-const whole = (v: number | undefined) => (v === undefined ? '' : v.toFixed(0))
-const lead = computed(() => {
-  const p = props.pot
-  const n = now.value
-  if (n && p.kind === 'caramel' && n.by === 'temperature') return { figure: whole(n.boils_c), unit: '°C', head: n.head, says: n.says }
-  if (n) return { figure: whole(Math.abs(n.to_go_g)), unit: 'g', head: n.head, says: n.says }
-  if (p.kind === 'caramel') {
-    const amber = p.stops.find((s) => s.by === 'temperature')
-    return { figure: whole(amber?.at), unit: '°C', head: 'to amber, then off the heat', says: 'then pour in what waits, slowly and warm' }
-  }
-  if (p.pot.boils)
-    return {
-      figure: whole(p.pot.off_g),
-      unit: 'g',
-      head: `to boil off, about ${Math.ceil(p.pot.minutes)} min`,
-      says: `${whole(p.pot.rate_g_per_min)} g a minute, stirring`,
-    }
-  if (p.kind === 'cream')
-    return { figure: whole(p.end.volume_ml), unit: 'ml', head: `whipped, out of ${whole(p.start.volume_ml)} ml`, says: p.texture }
-  if (p.kind === 'macerated') return { figure: whole(p.juice_g), unit: 'g', head: 'of juice are drawn', says: 'the sugar in it' }
-  return { figure: whole(p.end.mass_g), unit: 'g', head: 'stirred together', says: p.texture }
-})
+const lead = computed(() => now.value ?? props.pot.watch)
 const probes = computed(() => props.pot.stops[0]?.by === 'temperature')
 </script>
 
 <template>
   <div class="lead" :class="{ done: now?.done }" data-lead aria-live="polite">
     <p class="figure">
-      <b>{{ lead.figure }}</b><small>{{ lead.unit }}</small>
+      <b>{{ lead.figure.toFixed(0) }}</b><small>{{ lead.unit }}</small>
     </p>
     <p class="says">
       <b>{{ lead.head }}</b><span>{{ lead.says }}</span>
