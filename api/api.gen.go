@@ -64,6 +64,7 @@ func (e BaseFormat) Valid() bool {
 const (
 	BaseVersionN1 BaseVersion = 1
 	BaseVersionN2 BaseVersion = 2
+	BaseVersionN3 BaseVersion = 3
 )
 
 // Valid indicates whether the value is a known member of the BaseVersion enum.
@@ -72,6 +73,8 @@ func (e BaseVersion) Valid() bool {
 	case BaseVersionN1:
 		return true
 	case BaseVersionN2:
+		return true
+	case BaseVersionN3:
 		return true
 	default:
 		return false
@@ -1402,6 +1405,7 @@ func (e VariationFormat) Valid() bool {
 const (
 	VariationVersionN1 VariationVersion = 1
 	VariationVersionN2 VariationVersion = 2
+	VariationVersionN3 VariationVersion = 3
 )
 
 // Valid indicates whether the value is a known member of the VariationVersion enum.
@@ -1410,6 +1414,8 @@ func (e VariationVersion) Valid() bool {
 	case VariationVersionN1:
 		return true
 	case VariationVersionN2:
+		return true
+	case VariationVersionN3:
 		return true
 	default:
 		return false
@@ -1576,7 +1582,10 @@ type Added struct {
 
 // Addition defines model for Addition.
 type Addition struct {
-	Amount           float64      `json:"amount"`
+	Amount float64 `json:"amount"`
+
+	// AsRead The words of a recipe that were only taken for the ingredient; its allergens are not known
+	AsRead           *string      `json:"as_read,omitempty"`
 	FlourMethod      *FlourMethod `json:"flour_method,omitempty"`
 	Id               *string      `json:"id,omitempty"`
 	Ingredient       string       `json:"ingredient"`
@@ -1622,14 +1631,14 @@ type Base struct {
 	SourceText *string `json:"source_text,omitempty"`
 	Style      *string `json:"style,omitempty"`
 
-	// Version 2 when it names a text or has parts
+	// Version 2 when it names a text or has parts; 3 with a line that is only taken for its ingredient
 	Version BaseVersion `json:"version"`
 }
 
 // BaseFormat defines model for Base.Format.
 type BaseFormat string
 
-// BaseVersion 2 when it names a text or has parts
+// BaseVersion 2 when it names a text or has parts; 3 with a line that is only taken for its ingredient
 type BaseVersion int
 
 // BaseCook defines model for BaseCook.
@@ -2490,7 +2499,10 @@ type Ladle struct {
 
 // Line defines model for Line.
 type Line struct {
-	Amount      float64      `json:"amount"`
+	Amount float64 `json:"amount"`
+
+	// AsRead The words of a recipe that were only taken for the ingredient; its allergens are not known
+	AsRead      *string      `json:"as_read,omitempty"`
 	FlourMethod *FlourMethod `json:"flour_method,omitempty"`
 	Id          *string      `json:"id,omitempty"`
 	Ingredient  string       `json:"ingredient"`
@@ -3312,14 +3324,14 @@ type Variation struct {
 	// Said What the recipe that this was read from claims of itself; shown, never worked with
 	Said *Said `json:"said,omitempty"`
 
-	// Version 2 when it has a reference, targets, parts or what a recipe said
+	// Version 2 when it has a reference, targets, parts or what a recipe said; 3 with a line that is only taken for its ingredient
 	Version VariationVersion `json:"version"`
 }
 
 // VariationFormat defines model for Variation.Format.
 type VariationFormat string
 
-// VariationVersion 2 when it has a reference, targets, parts or what a recipe said
+// VariationVersion 2 when it has a reference, targets, parts or what a recipe said; 3 with a line that is only taken for its ingredient
 type VariationVersion int
 
 // Verdict defines model for Verdict.
@@ -3447,9 +3459,12 @@ type WorksheetLine struct {
 	// ActsLikeG Base plus what the additions bring of the same thing
 	ActsLikeG *float64  `json:"acts_like_g,omitempty"`
 	Allergens *[]string `json:"allergens,omitempty"`
-	BaseG     *float64  `json:"base_g,omitempty"`
-	Brings    *Brings   `json:"brings,omitempty"`
-	Colour    *string   `json:"colour,omitempty"`
+
+	// AsRead What a recipe calls it, where it is only taken for this; its allergens are not known
+	AsRead *string  `json:"as_read,omitempty"`
+	BaseG  *float64 `json:"base_g,omitempty"`
+	Brings *Brings  `json:"brings,omitempty"`
+	Colour *string  `json:"colour,omitempty"`
 
 	// Decimals That its grams are told with
 	Decimals int `json:"decimals"`

@@ -85,7 +85,7 @@ func TestBadDocuments(t *testing.T) {
 		"unknown form":        {`"pancake"`, `"pie"`, "/form", "unknown_choice"},
 		"no form":             {`"form":"pancake",`, ``, "/form", "missing"},
 		"other format":        {`ladle/variation`, `ladle/base`, "/format", "wrong_format"},
-		"other version":       {`"version":1`, `"version":3`, "/version", "wrong_version"},
+		"other version":       {`"version":1`, `"version":4`, "/version", "wrong_version"},
 		"no flour":            {`plain_flour`, `water`, "/base/lines", "no_flour"},
 		"second field":        {`"form"`, `"name":"y","form"`, "/name", "duplicate"},
 		"base of zero":        {`250,`, `0,`, "/base/lines/0/amount", "not_positive"},

@@ -222,7 +222,7 @@ func ledgerCSV(w worksheet.Worksheet) ([]byte, error) {
 	var b bytes.Buffer
 	b.WriteString(byteOrderMark)
 	c := csv.NewWriter(&b)
-	if err := c.Write([]string{"ingredient", "name", "from", "base_g", "acts_like_g", "offset_g", "weigh_g", "measure", "contains", "may_contain"}); err != nil {
+	if err := c.Write([]string{"ingredient", "name", "from", "base_g", "acts_like_g", "offset_g", "weigh_g", "measure", "contains", "may_contain", "not_known"}); err != nil {
 		return nil, err
 	}
 	figure := func(v *float64) string {
@@ -232,13 +232,17 @@ func ledgerCSV(w worksheet.Worksheet) ([]byte, error) {
 		return strconv.FormatFloat(significant(*v), 'f', -1, 64)
 	}
 	for _, l := range w.Lines {
-		rec := []string{guarded(l.Ingredient), guarded(l.Name), l.From, figure(l.Base), figure(l.ActsLike), figure(l.Offset), figure(&l.Weigh), guarded(l.Measure), guarded(strings.Join(l.Allergens, ";")), guarded(strings.Join(l.MayContain, ";"))}
+		rec := []string{guarded(l.Ingredient), guarded(l.Name), l.From, figure(l.Base), figure(l.ActsLike), figure(l.Offset), figure(&l.Weigh), guarded(l.Measure), guarded(strings.Join(l.Allergens, ";")), guarded(strings.Join(l.MayContain, ";")), guarded(l.AsRead)}
 		if err := c.Write(rec); err != nil {
 			return nil, err
 		}
 	}
 	for _, p := range w.Parts {
-		rec := []string{"", guarded(p.Text), string(p.Kind), "", "", "", "", "", guarded(strings.Join(p.Allergens, ";")), guarded(strings.Join(p.MayContain, ";"))}
+		unknown := ""
+		if p.Unknown {
+			unknown = p.Text
+		}
+		rec := []string{"", guarded(p.Text), string(p.Kind), "", "", "", "", "", guarded(strings.Join(p.Allergens, ";")), guarded(strings.Join(p.MayContain, ";")), guarded(unknown)}
 		if err := c.Write(rec); err != nil {
 			return nil, err
 		}

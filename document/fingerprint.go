@@ -19,6 +19,9 @@ func (b Base) AllergenText(s Setting) string {
 		} else {
 			notKnown = append(notKnown, "“"+clip(l.Ingredient)+"”")
 		}
+		if l.AsRead != "" {
+			notKnown = append(notKnown, "“"+clip(l.AsRead)+"”")
+		}
 	}
 	for _, p := range b.Parts {
 		if len(p.Lines) == 0 {

@@ -165,6 +165,9 @@ func fix(r *recipe.Reading, w ReadingWish, table *food.Table, k batter.Kitchen) 
 				p.Add(at+"/ingredient", "unknown_ingredient", "There is no ingredient “%s” in the pantry.", clip(f.Ingredient))
 				continue
 			}
+			if in != l.Ingredient { // whatever its words name, it is something else now
+				l.Allergen = ""
+			}
 			l.Ingredient, l.Guessed, l.Asks, l.Confidence = in, false, "", 1 // what was asked was asked of another
 		}
 		if f.Amount != nil {
@@ -208,8 +211,12 @@ func reading(r recipe.Reading, w ReadingWish, dropped map[int]bool, k batter.Kit
 	kept := r
 	kept.Lines = nil
 	var from []int
+	doubts := map[int]string{} // by the line of what is kept
 	for i, l := range r.Lines {
 		if !dropped[i] {
+			if l.Ingredient != nil && l.Doubtful() {
+				doubts[len(kept.Lines)] = clip(l.Text)
+			}
 			kept.Lines = append(kept.Lines, l)
 			from = append(from, i)
 		}
@@ -248,7 +255,7 @@ func reading(r recipe.Reading, w ReadingWish, dropped map[int]bool, k batter.Kit
 	out.Allergens = readAllergens(kept.Lines).Text()
 	for i, a := range c.Additions {
 		l := writtenLine(a.Line)
-		l.ID = fmt.Sprintf("a%d", i+1)
+		l.ID, l.AsRead = fmt.Sprintf("a%d", i+1), doubts[c.LineOf[len(c.Base.Lines)+i]]
 		out.Additions = append(out.Additions, Addition{Line: l, Stage: string(a.Stage)})
 	}
 	if len(c.Base.Lines) == 0 {
@@ -265,7 +272,7 @@ func reading(r recipe.Reading, w ReadingWish, dropped map[int]bool, k batter.Kit
 	}
 	for i, l := range c.Base.Lines {
 		one := writtenLine(l)
-		one.ID = fmt.Sprintf("b%d", i+1)
+		one.ID, one.AsRead = fmt.Sprintf("b%d", i+1), doubts[c.LineOf[i]]
 		b.Lines = append(b.Lines, one)
 	}
 	b.Parts = partsOf(r, dropped)
@@ -318,7 +325,7 @@ func partsOf(r recipe.Reading, dropped map[int]bool) []Part {
 			continue
 		}
 		p := Part{Kind: string(l.Place), Text: clip(l.Text)}
-		if l.Ingredient != nil && l.Status != recipe.NotUnderstood && !l.Guessed { // a guess is in the cook's words only
+		if l.Ingredient != nil && l.Status != recipe.NotUnderstood && !l.Doubtful() { // a guess is in the cook's words only
 			one := PartLine{Ingredient: l.Ingredient.ID}
 			if l.Amount > 0 {
 				amount := significant(l.Amount)
@@ -358,7 +365,7 @@ func readAllergens(lines []recipe.Line) safety.Allergens {
 		if known {
 			used = append(used, l.Ingredient)
 		}
-		if !known || l.Guessed {
+		if !known || l.Doubtful() {
 			notKnown = append(notKnown, "“"+clip(l.Text)+"”")
 		}
 	}

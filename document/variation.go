@@ -33,6 +33,7 @@ type Line struct {
 	FlourMethod string   `json:"flour_method,omitzero"`
 	SizeG       *float64 `json:"size_g,omitzero"`
 	SizeML      *float64 `json:"size_ml,omitzero"`
+	AsRead      string   `json:"as_read,omitzero"` // the words of a recipe that were only taken for the ingredient
 }
 
 // Measured is what a cook measured of an addition.
@@ -242,12 +243,24 @@ func DecodeVariation(data []byte) (Variation, error) {
 }
 
 func (v Variation) header() error {
-	return headerUpTo(withReferences, v.Format, v.Version, VariationFormat)
+	return headerUpTo(withDoubts, v.Format, v.Version, VariationFormat)
 }
 
-// withReferences is the version in which references, targets, parts, a text, what a recipe said and
-// the wishes for the plate are new.
-const withReferences = 2
+// Versions of a variation and a base. In the second references, targets, parts, a text, what a recipe said and
+// the wishes for the plate are new; in the third a line that is only taken for its ingredient.
+const (
+	withReferences = 2
+	withDoubts     = 3
+)
+
+// doubtful tells whether any of the lines is only taken for its ingredient.
+func doubtful(lines []Line) bool {
+	return slices.ContainsFunc(lines, func(l Line) bool { return l.AsRead != "" })
+}
+
+func doubtfulAdditions(additions []Addition) bool {
+	return slices.ContainsFunc(additions, func(a Addition) bool { return a.AsRead != "" })
+}
 
 // DecodeBase reads a base document. The error is Problems.
 func DecodeBase(data []byte) (Base, error) {
@@ -255,7 +268,7 @@ func DecodeBase(data []byte) (Base, error) {
 	if err := Strict(data, &b); err != nil {
 		return Base{}, err
 	}
-	return b, headerUpTo(withReferences, b.Format, b.Version, BaseFormat)
+	return b, headerUpTo(withDoubts, b.Format, b.Version, BaseFormat)
 }
 
 func header(format string, version int, want string) error {
@@ -275,7 +288,7 @@ func headerUpTo(newest int, format string, version int, want string) error {
 	return nil
 }
 
-// Encode writes the document; as version 2 only when it uses what is new there, so that an older
+// Encode writes the document; as a later version only when it uses what is new there, so that an older
 // program reads whatever it can.
 func (v Variation) Encode() ([]byte, error) {
 	v.Version = v.needs()
@@ -284,13 +297,16 @@ func (v Variation) Encode() ([]byte, error) {
 
 // needs is the version that the document takes.
 func (v Variation) needs() int {
+	if v.Base != nil && (doubtful(v.Base.Lines) || doubtful(v.Base.OwnLines)) || doubtfulAdditions(v.Additions) || v.Reference != nil && doubtfulAdditions(v.Reference.Additions) {
+		return withDoubts
+	}
 	if v.Base != nil && (v.Base.SourceText != "" || len(v.Base.OwnLines) > 0) || v.Reference != nil || v.Said != nil || v.Cook != nil || len(v.Parts) > 0 || v.Offset != nil && v.Offset.Targets != nil {
 		return withReferences
 	}
 	return Version
 }
 
-// Encode writes the document; as version 2 only with a text or parts.
+// Encode writes the document; as a later version only when it uses what is new there.
 func (b Base) Encode() ([]byte, error) {
 	b.Version = b.needs()
 	return encode(b)
@@ -298,6 +314,9 @@ func (b Base) Encode() ([]byte, error) {
 
 // needs is the version that the document takes.
 func (b Base) needs() int {
+	if doubtful(b.Lines) {
+		return withDoubts
+	}
 	if b.SourceText != "" || len(b.Parts) > 0 {
 		return withReferences
 	}
@@ -317,6 +336,7 @@ type reader struct {
 	p     Problems
 	table *food.Table
 	ids   map[string]bool
+	taken map[[2]string]*food.Ingredient // by id and words: what something was only taken for
 }
 
 // choice reads one of a few words; empty takes the default.
@@ -386,6 +406,9 @@ func (r *reader) line(at string, l Line, id string) (batter.Line, bool) {
 		r.p.Add(at+"/amount", "missing", "Say how much %s.", in.Name)
 		return batter.Line{}, false
 	}
+	if l.AsRead != "" {
+		in = r.doubted(at, in, l.AsRead)
+	}
 	return batter.Line{
 		ID: id, Ingredient: in, Amount: *l.Amount, Locked: l.Locked,
 		Unit:   choice(r, at+"/unit", l.Unit, measure.Units, "", "unit"),
@@ -394,6 +417,24 @@ func (r *reader) line(at string, l Line, id string) (batter.Line, bool) {
 		CanG:   r.above(at+"/size_g", l.SizeG, "The size of the can"),
 		CanML:  r.above(at+"/size_ml", l.SizeML, "The size of the can"),
 	}, true
+}
+
+// doubted is an ingredient that a recipe's words were only taken for; the same words give the same one.
+func (r *reader) doubted(at string, in *food.Ingredient, words string) *food.Ingredient {
+	if len(words) > maxPartText {
+		r.p.Add(at+"/as_read", "too_long", "What the recipe called it is told in at most %d characters.", maxPartText)
+		return in
+	}
+	key := [2]string{in.ID, words}
+	if r.taken == nil {
+		r.taken = map[[2]string]*food.Ingredient{}
+	}
+	if r.taken[key] == nil {
+		one := *in
+		one.Doubt = words
+		r.taken[key] = &one
+	}
+	return r.taken[key]
 }
 
 func clip(s string) string {

@@ -207,6 +207,8 @@ type Ingredient struct {
 	Price float64 // for 1 kg, in the kitchen's currency; 0 when not known
 	Stock float64 // g that are there; 0 when nobody said
 	Own   *Own    // nil for a row of the reference table
+
+	Doubt string // what a recipe calls it, where it is only taken for this: its allergens are not known
 }
 
 // Own says that figures of an ingredient are the cook's: a tub, an own ingredient, or

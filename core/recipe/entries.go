@@ -207,7 +207,7 @@ func (r *reader) named(text string, toks []token, q *quantity, brackets []quanti
 	}
 	if q != nil && q.start == 0 && q.end < len(toks) {
 		if h := r.names.whole(text[toks[q.end].at-toks[0].at:]); h.in != nil {
-			return []Line{l.settle(h, r.kitchen)}
+			return []Line{l.settle(h, r.kitchen, r.out.Language)}
 		}
 	}
 	// "salt and pepper", "1 tsp each cinnamon and ginger"
@@ -215,11 +215,11 @@ func (r *reader) named(text string, toks []token, q *quantity, brackets []quanti
 		var out []Line
 		for _, h := range both {
 			one := l
-			out = append(out, one.settle(h, r.kitchen))
+			out = append(out, one.settle(h, r.kitchen, r.out.Language))
 		}
 		return out
 	}
-	one := l.settle(r.names.match(core), r.kitchen)
+	one := l.settle(r.names.match(core), r.kitchen, r.out.Language)
 	one.Or = r.alternative(one)
 	if one.Status == Read && one.Place == "" && twoUses(low) {
 		one.doubt("It is for the batter and for the pan. How much of it goes into the batter?", nil)
@@ -401,6 +401,7 @@ func (r *reader) divide(toks []token, q *quantity) (core []string, note string) 
 		switch {
 		case t.text == "(" || t.text == "[":
 			depth++
+			flush()
 			continue
 		case t.text == ")" || t.text == "]":
 			depth = max(0, depth-1)
@@ -414,7 +415,7 @@ func (r *reader) divide(toks []token, q *quantity) (core []string, note string) 
 			continue
 		}
 		switch {
-		case (t.text == "," || t.text == ";" || t.text == "+" || t.text == "plus" || t.text == "or" || t.text == "for") && had:
+		case (t.text == "," || t.text == ";" || t.text == "+" || t.text == "plus" || t.text == "or" || t.text == "for" || saysWithout[t.text]) && had:
 			flush()
 			inNote = true
 			if t.kind == word {
@@ -482,10 +483,13 @@ func (r *reader) both(core []string, q *quantity, toks []token) []hit {
 }
 
 // settle gives a line its ingredient, and says how sure it is.
-func (l Line) settle(h hit, k batter.Kitchen) Line {
+func (l Line) settle(h hit, k batter.Kitchen, lang Language) Line {
 	l.Confidence = math.Min(0.99, h.score)
 	if h.in == nil || h.score < maybe {
 		l.Status, l.Confidence = NotUnderstood, math.Min(l.Confidence, maybe)
+		if l.Allergen = unmetAllergen(words(l.Text)); l.Allergen != "" {
+			l.Asks = fmt.Sprintf("“%s” is an allergen. What is it?", l.Allergen)
+		}
 		return l
 	}
 	l.Ingredient = h.in
@@ -493,9 +497,20 @@ func (l Line) settle(h hit, k batter.Kitchen) Line {
 	if l.Place != "" { // how much there is of it need not be known
 		l.Asks = ""
 	}
+	asksWhat := ""
 	if h.score < sure {
-		l.Status, l.Guessed = Unsure, true
-		l.Asks = joined(l.Asks, "Is it "+lowerFirst(h.in.Name)+"?")
+		asksWhat = "Is it " + lowerFirst(h.in.Name) + "?"
+	}
+	said := slices.DeleteFunc(append(slices.Clone(h.beside), saidOfIt(l.Note)...), func(w string) bool { return h.names[stem(spell(w))] })
+	if w := unmetAllergen(said, h.in); w != "" {
+		l.Allergen = w
+		asksWhat = fmt.Sprintf("“%s” is an allergen that %s is not known to have. What is it?", w, lowerFirst(h.in.Label()))
+	} else if kind := kindOf(h, l.Note, lang); len(kind) > 0 {
+		asksWhat = fmt.Sprintf("Is it %s? It also says “%s”.", lowerFirst(h.in.Label()), strings.Join(kind, " "))
+	}
+	if asksWhat != "" {
+		l.Status, l.Guessed, l.Asks = Unsure, true, joined(l.Asks, asksWhat)
+		l.Confidence = math.Min(l.Confidence*askedWorth, sure)
 	}
 	if h.in.IsWholeEgg() && l.pieces > 0 { // what is told of an egg's weight counts its shell
 		l.Amount, l.Unit = l.pieces, measure.Each

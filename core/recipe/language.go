@@ -113,7 +113,11 @@ func (r *reader) tokens(s string) []token {
 		}
 		english, n := phraseAt(known, toks[i:])
 		if n == 0 {
-			out = append(out, toks[i])
+			t := toks[i]
+			if ws := unelided(t); len(ws) == 2 { // an article says nothing
+				t.text = ws[1]
+			}
+			out = append(out, t)
 			i++
 			continue
 		}

@@ -94,8 +94,9 @@ type index struct {
 	byWord map[string][]int
 	weight map[string]float64
 	all    []string
-	exact  map[string]*food.Ingredient // by the whole name as the table writes it
-	called map[string]*food.Ingredient // by the words of a name of names.csv in their order, a space before each; nil when the table has no such food
+	exact  map[string]*food.Ingredient          // by the whole name as the table writes it
+	vocab  map[*food.Ingredient]map[string]bool // every word of an ingredient's names
+	called map[string]*food.Ingredient          // by the words of a name of names.csv in their order, a space before each; nil when the table has no such food
 }
 
 // latest is the index of the table that was read with last: a kitchen's table changes when its
@@ -119,11 +120,15 @@ func indexOf(t *food.Table) *index {
 }
 
 func newIndex(t *food.Table) *index {
-	x := &index{byWord: map[string][]int{}, weight: map[string]float64{}, exact: map[string]*food.Ingredient{}, called: map[string]*food.Ingredient{}}
+	x := &index{byWord: map[string][]int{}, weight: map[string]float64{}, exact: map[string]*food.Ingredient{}, vocab: map[*food.Ingredient]map[string]bool{}, called: map[string]*food.Ingredient{}}
 	add := func(in *food.Ingredient, text string, order int) {
 		var w []string
+		if x.vocab[in] == nil {
+			x.vocab[in] = map[string]bool{}
+		}
 		for _, one := range words(text) {
 			one = stem(spell(one))
+			x.vocab[in][one] = true
 			if one != "" && !slices.Contains(w, one) && (!stop[one] || weak[one]) {
 				w = append(w, one)
 			}
@@ -188,8 +193,10 @@ const notInTable = "-"
 
 // hit is what a name was taken for.
 type hit struct {
-	in    *food.Ingredient
-	score float64
+	in     *food.Ingredient
+	score  float64
+	beside []string        // words of the text that none of its names has
+	names  map[string]bool // every word of its names
 }
 
 // How sure a match must be (fitted to testdata/lines.tsv).
@@ -206,13 +213,13 @@ const (
 // times the share of the text that the name explains.
 func (x *index) match(ws []string) hit {
 	type term struct {
-		w     string
-		share float64
+		w, said string
+		share   float64
 	}
 	var terms []term
 	var total float64
-	for _, w := range ws {
-		w = stem(spell(w))
+	for _, said := range ws {
+		w := stem(spell(said))
 		if stop[w] && !weak[w] {
 			continue
 		}
@@ -225,7 +232,7 @@ func (x *index) match(ws []string) hit {
 		if slices.ContainsFunc(terms, func(t term) bool { return t.w == w }) {
 			continue
 		}
-		terms = append(terms, term{w, share})
+		terms = append(terms, term{w, said, share})
 		if weight, ok := x.weight[w]; ok {
 			total += weight
 		} else {
@@ -255,7 +262,13 @@ func (x *index) match(ws []string) hit {
 			better = true
 		}
 		if better {
-			best, at = hit{n.in, score}, n
+			best, at = hit{in: n.in, score: score}, n
+		}
+	}
+	best.names = x.vocab[best.in]
+	for _, t := range terms {
+		if !best.names[t.w] {
+			best.beside = append(best.beside, t.said)
 		}
 	}
 	return best
@@ -266,7 +279,7 @@ func (x *index) match(ws []string) hit {
 func (x *index) whole(text string) hit {
 	for range 2 {
 		if in := x.exact[strings.Join(words(text), " ")]; in != nil {
-			return hit{in, 1}
+			return hit{in: in, score: 1}
 		}
 		open := strings.LastIndex(text, "(")
 		if open < 0 {
@@ -279,7 +292,7 @@ func (x *index) whole(text string) hit {
 
 // near is the known word one slip away from w, if there is just one such length of word.
 func (x *index) near(w string) string {
-	if len(w) < typoFrom || w == "batter" { // no slip for butter
+	if len(w) < typoFrom || notFoods[w] || describing()[English][w] { // "batter" is no slip for butter, "while" none for white
 		return ""
 	}
 	for _, k := range x.all {

@@ -27,6 +27,7 @@ type Line struct {
 	Text       string           // as it stood
 	Ingredient *food.Ingredient // nil when not understood
 	Guessed    bool             // only nearly what its name says
+	Allergen   string           // a word of it that names one which the ingredient is not known to have
 	Amount     float64          // 0 when there is none
 	Unit       measure.Unit
 	SizeG      float64 // of a can
@@ -41,6 +42,10 @@ type Line struct {
 	pieces     float64      // counted, where a weight was told too
 	Place      batter.Place // where it stands when it is not part of the batter
 }
+
+// Doubtful tells whether a line is only taken for its ingredient, so that nobody knows its allergens: a guess, or words that
+// name an allergen which the ingredient is not known to have.
+func (l Line) Doubtful() bool { return l.Guessed || l.Allergen != "" }
 
 // Reading is a recipe that was read. Nothing of the text is dropped: what is neither an
 // ingredient nor a step stands in Other.
@@ -82,6 +87,7 @@ func ReadText(text string, table *food.Table, k batter.Kitchen) Reading {
 	full, stamped := withoutStamps(full)
 	r.out.Language = r.names.languageOf(full)
 	if stamped || isTalk(full) {
+		r.talked = true
 		r.talk(full, stamped)
 	} else {
 		headed := listBegins(full)
@@ -126,6 +132,7 @@ type reader struct {
 	out     Reading
 	mode    mode
 	place   batter.Place // of the lines under the heading that was read last
+	talked  bool         // the text is talk, not a list
 }
 
 // line takes one line of the text to where it belongs.

@@ -148,7 +148,7 @@ func (r *reader) sentence(s string) {
 		}
 		r.out.Lines = append(r.out.Lines, taken...)
 	}
-	if len(found) == 0 && len(strings.Fields(s)) <= 8 && !doing(toks) && r.names.match(nameWords(toks)).score >= sure {
+	if len(found) == 0 && len(strings.Fields(s)) <= 8 && !doing(toks) && !compares(toks) && r.names.match(nameWords(toks)).score >= sure {
 		r.out.Lines = append(r.out.Lines, r.entries(s, toks, nil)...)
 	}
 	switch { // what is in no line stays as it was said

@@ -52,12 +52,15 @@ type Allergens struct {
 }
 
 // AllergensOf gathers the allergens of ingredients. What is contained is not told again among
-// what may be there.
+// what may be there; an ingredient that something is only taken for is named as not known.
 func AllergensOf(used []*food.Ingredient, notKnown ...string) Allergens {
 	var a Allergens
 	for _, in := range used {
 		a.Contains = append(a.Contains, in.Allergens...)
 		a.May = append(a.May, in.MayContain...)
+		if in.Doubt != "" {
+			notKnown = append(slices.Clone(notKnown), "“"+in.Doubt+"”")
+		}
 	}
 	a.Contains, a.NotKnown = unique(a.Contains), unique(notKnown)
 	a.May = slices.DeleteFunc(unique(a.May), func(m string) bool { return slices.Contains(a.Contains, m) })

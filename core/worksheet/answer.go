@@ -82,6 +82,8 @@ type ServedPart struct {
 
 	Each  []food.Part   `json:"-"` // of it on a portion, where somebody said how much
 	House *batter.House `json:"-"` // a sauce of the house
+
+	Unknown bool `json:"-"` // nobody knows what is in it
 }
 
 // Include names what is worked out only for whoever asks for it: half of the time, half of the
@@ -142,6 +144,7 @@ type Line struct {
 	Brings      *Brings          `json:"brings,omitzero"`       // of an addition in the bowl
 	Allergens   []string         `json:"allergens,omitempty"`   // of what goes in,
 	MayContain  []string         `json:"may_contain,omitempty"` // and of some makes of it
+	AsRead      string           `json:"as_read,omitzero"`      // what a recipe calls it, where it is only taken for this
 	Dose        *batter.Dose     `json:"dose,omitzero"`         // of an addition
 	Colour      string           `json:"colour,omitzero"`
 }

@@ -56,12 +56,12 @@ func (w *described) beside() (notKnown []string) {
 		if len(b.Uses) == 0 {
 			notKnown = append(notKnown, quoted(b.Text))
 		}
-		w.out.Parts = append(w.out.Parts, ServedPart{Kind: b.Place, Text: b.Text, Allergens: own.Contains, MayContain: own.May, Each: b.OnEach(), House: b.House})
+		w.out.Parts = append(w.out.Parts, ServedPart{Kind: b.Place, Text: b.Text, Allergens: own.Contains, MayContain: own.May, Each: b.OnEach(), House: b.House, Unknown: len(b.Uses) == 0})
 	}
 	switch p := w.pan; {
 	case p.unknown != "":
 		notKnown = append(notKnown, quoted(p.unknown)+" for the pan")
-		w.out.Parts = append(w.out.Parts, ServedPart{Kind: batter.InPan, Text: p.unknown})
+		w.out.Parts = append(w.out.Parts, ServedPart{Kind: batter.InPan, Text: p.unknown, Unknown: true})
 	case p.said && !p.beside: // as a line that can be weighed and read back
 		for _, in := range p.used {
 			text := in.Name

@@ -444,7 +444,7 @@ func (w *solved) baseLine(i int, l batter.Line) Line {
 		ID: l.ID, Ingredient: l.Ingredient.ID, Name: l.Ingredient.Name, Label: l.Ingredient.Label(), Role: l.Role,
 		From: FromBase, Base: &base, ActsLike: &acts, Offset: &offset, Weigh: weigh,
 		RoundedFrom: w.solution.Grams[i], Step: step, Decimals: words.Decimals(step), Measure: text, MeasureG: spooned(text, given), State: state,
-		Colour: l.Ingredient.Colour.Hex, Own: ownOf(l.Ingredient), Allergens: l.Ingredient.Allergens, MayContain: l.Ingredient.MayContain,
+		Colour: l.Ingredient.Colour.Hex, Own: ownOf(l.Ingredient), AsRead: l.Ingredient.Doubt, Allergens: l.Ingredient.Allergens, MayContain: l.Ingredient.MayContain,
 	}
 }
 
@@ -460,7 +460,7 @@ func (w *solved) additionLine(i int, a batter.Addition, made *food.Part) Line {
 		ID: a.ID, Ingredient: in.ID, Name: in.Name, Label: in.Label(), Role: a.Role,
 		From: FromAddition, Stage: a.Stage, Weigh: weigh, RoundedFrom: g, Step: step,
 		Decimals: words.Decimals(step), Measure: text, MeasureG: spooned(text, given), State: AsItIs, Dose: &dose, Colour: in.Colour.Hex,
-		Treatments: prep.For(in), Own: ownOf(in), Allergens: a.Ingredient.Allergens, MayContain: a.Ingredient.MayContain,
+		Treatments: prep.For(in), Own: ownOf(in), AsRead: a.Ingredient.Doubt, Allergens: a.Ingredient.Allergens, MayContain: a.Ingredient.MayContain,
 	}
 	if r := w.treated[i]; r != nil {
 		line.Prepared = &Prepared{Label: a.Prep.Label(), Grams: w.adds[i], Work: r}

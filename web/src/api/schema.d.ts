@@ -1630,6 +1630,8 @@ export interface components {
             size_g?: number;
             /** Format: double */
             size_ml?: number;
+            /** @description The words of a recipe that were only taken for the ingredient; its allergens are not known */
+            as_read?: string;
         };
         Measured: {
             /** Format: double */
@@ -1654,6 +1656,8 @@ export interface components {
             size_g?: number;
             /** Format: double */
             size_ml?: number;
+            /** @description The words of a recipe that were only taken for the ingredient; its allergens are not known */
+            as_read?: string;
             stage?: components["schemas"]["Stage"];
             prep?: string;
             measured?: components["schemas"]["Measured"];
@@ -2642,10 +2646,10 @@ export interface components {
             /** @enum {string} */
             format: "upbeat-ladle/variation";
             /**
-             * @description 2 when it has a reference, targets, parts or what a recipe said
+             * @description 2 when it has a reference, targets, parts or what a recipe said; 3 with a line that is only taken for its ingredient
              * @enum {integer}
              */
-            version: 1 | 2;
+            version: 1 | 2 | 3;
             name: string;
             form: components["schemas"]["Form"];
             base: components["schemas"]["BasePart"];
@@ -2735,10 +2739,10 @@ export interface components {
             /** @enum {string} */
             format: "upbeat-ladle/base";
             /**
-             * @description 2 when it names a text or has parts
+             * @description 2 when it names a text or has parts; 3 with a line that is only taken for its ingredient
              * @enum {integer}
              */
-            version: 1 | 2;
+            version: 1 | 2 | 3;
             name: string;
             form: components["schemas"]["Form"];
             style?: string;
@@ -3631,6 +3635,8 @@ export interface components {
             brings?: components["schemas"]["Brings"];
             allergens?: string[];
             may_contain?: string[];
+            /** @description What a recipe calls it, where it is only taken for this; its allergens are not known */
+            as_read?: string;
             dose?: components["schemas"]["Dose"];
             colour?: string;
         };

@@ -26,7 +26,9 @@ const unknown = computed(() => lines.filter((l) => l.goes_to === 'beside'))
       <p>Guessed:</p>
       <ul>
         <li v-for="(l, i) in guessed" :key="i" class="well">
-          <b>{{ l.text }}</b><span>{{ l.asks }} Taken as {{ l.amount }} {{ unitLabels[l.unit ?? 'g'] }} of {{ l.name }}.</span>
+          <b>{{ l.text }}</b><span
+            >{{ l.asks }} Taken as {{ l.amount }} {{ unitLabels[l.unit ?? 'g'] }} of {{ l.name }}; its allergens stay not known.</span
+          >
         </li>
       </ul>
     </template>

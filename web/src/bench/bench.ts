@@ -467,7 +467,7 @@ export const useBench = defineStore('bench', () => {
         if (!a) return
         const grams = a.unit === 'g' ? a.amount : (sheetLine(lineId)?.weigh_g ?? a.amount)
         Object.assign(a, { ingredient: ingredient.id, amount: grams, unit: 'g', stage: ingredient.usual_stage })
-        for (const k of ['prep', 'measured', 'placed_per_portion', 'role'] as const) delete a[k]
+        for (const k of ['prep', 'measured', 'placed_per_portion', 'role', 'as_read'] as const) delete a[k]
       }),
     )
   }
@@ -541,6 +541,14 @@ export const useBench = defineStore('bench', () => {
       if (!line) return
       if (line.locked) delete line.locked
       else line.locked = true
+    })
+  }
+
+  /** What a recipe's words were only taken for is it. */
+  function isIt(lineId: string) {
+    change((d) => {
+      for (const l of [...d.base.lines, ...(d.base.own_lines ?? []), ...(d.additions ?? []), ...(d.reference?.additions ?? [])])
+        if (l.id === lineId) delete l.as_read
     })
   }
 
@@ -633,6 +641,7 @@ export const useBench = defineStore('bench', () => {
     takeOut,
     step,
     togglePin,
+    isIt,
     pull,
     pullOn,
     letGo,

@@ -80,7 +80,8 @@ const early = computed(() => {
             </th>
             <th scope="row" class="what" :class="{ long: l.label.length > 15, longer: l.label.length > 28 }" :title="l.name">
               <i v-if="l.from !== 'base'" :style="{ background: l.colour }" />{{ l.label
-              }}<small v-if="!wide" class="measure">{{ cups ? `${onStep(l.weigh_g, l.decimals)} g` : unbroken(l.measure) }}</small>
+              }}<small v-if="!wide" class="measure">{{ cups ? `${onStep(l.weigh_g, l.decimals)} g` : unbroken(l.measure) }}</small
+              ><small v-if="l.as_read" class="doubt"><i class="sign unknown" />for “{{ l.as_read }}”</small>
             </th>
             <td class="narrow muted">{{ l.base_g === undefined ? '' : onStep(l.base_g, l.decimals) }}</td>
             <td v-if="l.from !== 'base'" class="left off">
@@ -99,7 +100,7 @@ const early = computed(() => {
             </td>
             <td v-else class="out">{{ onStep(l.weigh_g, l.decimals) }} <small>g</small></td>
             <td v-if="wide" class="left small">{{ cups ? `${onStep(l.weigh_g, l.decimals)} g` : unbroken(l.measure) }}</td>
-            <td class="pin"><RowMenu v-if="l.from === 'base'" :id="l.id" :label="l.label" :pinned="l.state === 'pinned'" /></td>
+            <td class="pin"><RowMenu v-if="l.from === 'base'" :id="l.id" :label="l.label" :pinned="l.state === 'pinned'" :doubt="!!l.as_read" /></td>
           </tr>
         </tbody>
       </table>
@@ -190,7 +191,19 @@ tbody th.what {
   overflow-wrap: anywhere;
   hyphens: auto;
 }
-th.what i {
+.doubt {
+  display: block;
+  color: var(--beet);
+  font-size: var(--t-mini);
+  font-weight: 500;
+}
+.doubt .sign {
+  display: inline-block;
+  width: 9px;
+  height: 9px;
+  margin-right: 5px;
+}
+th.what > i {
   display: inline-block;
   width: 11px;
   height: 11px;
@@ -440,7 +453,7 @@ tr.asked td {
     gap: 0 var(--s2);
     overflow-wrap: anywhere;
   }
-  th.what i {
+  th.what > i {
     margin: 0;
     float: none;
     translate: none;

@@ -3,11 +3,12 @@ import Icon from '@/parts/Icon.vue'
 import { useBench } from '@/bench/bench'
 
 // Plain values only: the menu stays as it is while figures move.
-const props = defineProps<{ id: string; label: string; pinned: boolean }>()
+const props = defineProps<{ id: string; label: string; pinned: boolean; doubt?: boolean }>()
 const bench = useBench()
 
 function choose(command: string) {
   if (command === 'pin') bench.togglePin(props.id)
+  else if (command === 'is') bench.isIt(props.id)
   else if (command === 'why') bench.why = { line: props.id }
   else bench.swapping = { line: props.id, label: props.label }
 }
@@ -20,6 +21,7 @@ function choose(command: string) {
     </el-button>
     <template #dropdown>
       <el-dropdown-menu class="row-menu">
+        <el-dropdown-item v-if="doubt" command="is"><Icon name="tick" />It is {{ label.toLowerCase() }}</el-dropdown-item>
         <el-dropdown-item command="pin"><Icon name="pin" />{{ pinned ? 'Let it move' : 'Pin' }} <kbd>P</kbd></el-dropdown-item>
         <el-dropdown-item command="why"><Icon name="why" />Why this much?</el-dropdown-item>
         <el-dropdown-item command="swap"><Icon name="swap" />Something else instead</el-dropdown-item>

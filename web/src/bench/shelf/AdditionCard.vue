@@ -22,6 +22,7 @@ const emit = defineEmits<{
   remove: []
   stage: [stage: NonNullable<Addition['stage']>]
   replace: [by: Ingredient]
+  is: []
 }>()
 
 const label = computed(() => props.line?.label ?? props.addition.ingredient)
@@ -60,6 +61,10 @@ function instead(found: Ingredient) {
       <output v-else class="amount">{{ onStep(grams, decimals) }} <small>g</small></output>
     </div>
     <p class="particulars">{{ particulars }}</p>
+    <p v-if="line?.as_read" class="doubt">
+      <i class="sign unknown" />Taken for “{{ line.as_read }}”: its allergens are not known.
+      <el-button v-if="active" @click.stop="emit('is')">It is {{ label.toLowerCase() }}</el-button>
+    </p>
     <DoseTrack v-if="line?.dose" :dose="line.dose" :grams="grams" :label="label" @update:grams="emit('change', { amount: $event, unit: 'g' })" />
     <p v-if="line?.dry_to_g" class="chip leaf dry">squeeze or reduce to {{ onStep(line.dry_to_g, decimals) }} g</p>
     <p v-if="line?.prepared" class="chip leaf dry">{{ line.prepared.label }}: {{ onStep(line.prepared.grams, decimals) }} g go in</p>
@@ -161,6 +166,15 @@ h3 {
 .particulars {
   color: var(--ink-2);
   font-size: var(--t-mini);
+}
+.doubt {
+  color: var(--beet);
+  font-size: var(--t-mini);
+  overflow-wrap: anywhere;
+}
+.doubt .sign {
+  display: inline-block;
+  margin-right: 5px;
 }
 .chips:not(:empty) {
   display: flex;

@@ -75,6 +75,7 @@ defineExpose({ focusFind: () => find.value?.focus() })
         @pick="bench.active = s.addition.id"
         @change="bench.changeAddition(s.addition.id!, $event)"
         @stage="laid(s.addition.id!, $event, s.line)"
+        @is="bench.isIt(s.addition.id!)"
         @replace="bench.replace(s.addition.id!, $event)"
         @step="bench.step(s.addition.id!, $event)"
         @remove="remove(s.addition.id!, s.line?.label ?? s.addition.ingredient)" />
