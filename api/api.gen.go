@@ -1701,7 +1701,7 @@ type BatchVersion int
 type BatchEvent struct {
 	Adds *bool `json:"adds,omitempty"`
 
-	// At Stamped by the program
+	// At When it happened; stamped by the program
 	At         *time.Time        `json:"at,omitempty"`
 	Bowl       *string           `json:"bowl,omitempty"`
 	Choice     *BatchEventChoice `json:"choice,omitempty"`
@@ -1729,6 +1729,9 @@ type BatchEvent struct {
 	Took     *[]BatchTake `json:"took,omitempty"`
 	Undoes   *string      `json:"undoes,omitempty"`
 	VolumeMl *float64     `json:"volume_ml,omitempty"`
+
+	// WaitedMs It landed so much later; stamped by the program
+	WaitedMs *int64 `json:"waited_ms,omitempty"`
 }
 
 // BatchEventChoice defines model for BatchEvent.Choice.
@@ -3523,6 +3526,9 @@ type IfMatch = string
 // Limit defines model for Limit.
 type Limit = int
 
+// WaitedMs defines model for WaitedMs.
+type WaitedMs = int64
+
 // ImportArchiveParams defines parameters for ImportArchive.
 type ImportArchiveParams struct {
 	DryRun *bool `form:"dry_run,omitempty" json:"dry_run,omitempty"`
@@ -3559,10 +3565,22 @@ type SplitBatchesParams struct {
 	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
 }
 
+// TellBatchParams defines parameters for TellBatch.
+type TellBatchParams struct {
+	// WaitedMs How long it waited on its tablet before it was sent, in ms
+	WaitedMs *WaitedMs `json:"Waited-Ms,omitempty"`
+}
+
 // BeginBoardParams defines parameters for BeginBoard.
 type BeginBoardParams struct {
 	// IdempotencyKey A repeated POST with the same key saves once
 	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
+}
+
+// TellBoardParams defines parameters for TellBoard.
+type TellBoardParams struct {
+	// WaitedMs How long it waited on its tablet before it was sent, in ms
+	WaitedMs *WaitedMs `json:"Waited-Ms,omitempty"`
 }
 
 // ExportDocumentParams defines parameters for ExportDocument.
@@ -3714,7 +3732,7 @@ type ServerInterface interface {
 	WatchBatch(c *gin.Context, id Id)
 	// TellBatch Tell what happened; an event that is known by its id counts once
 	// (POST /batches/{id}/events)
-	TellBatch(c *gin.Context, id Id)
+	TellBatch(c *gin.Context, id Id, params TellBatchParams)
 
 	// (POST /batches/{id}/restore)
 	RestoreBatch(c *gin.Context, id Id)
@@ -3744,7 +3762,7 @@ type ServerInterface interface {
 	WatchBoard(c *gin.Context, id Id)
 	// TellBoard Tell what happened; an event that is known by its id counts once
 	// (POST /boards/{id}/events)
-	TellBoard(c *gin.Context, id Id)
+	TellBoard(c *gin.Context, id Id, params TellBoardParams)
 
 	// (POST /boards/{id}/restore)
 	RestoreBoard(c *gin.Context, id Id)
@@ -4490,6 +4508,30 @@ func (siw *ServerInterfaceWrapper) TellBatch(c *gin.Context) {
 		return
 	}
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params TellBatchParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Waited-Ms" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Waited-Ms")]; found {
+		var WaitedMs WaitedMs
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Waited-Ms, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Waited-Ms", valueList[0], &WaitedMs, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "integer", Format: "int64"})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Waited-Ms: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.WaitedMs = &WaitedMs
+
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -4497,7 +4539,7 @@ func (siw *ServerInterfaceWrapper) TellBatch(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.TellBatch(c, id)
+	siw.Handler.TellBatch(c, id, params)
 }
 
 // RestoreBatch operation middleware
@@ -4749,6 +4791,30 @@ func (siw *ServerInterfaceWrapper) TellBoard(c *gin.Context) {
 		return
 	}
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params TellBoardParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Waited-Ms" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Waited-Ms")]; found {
+		var WaitedMs WaitedMs
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Waited-Ms, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Waited-Ms", valueList[0], &WaitedMs, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "integer", Format: "int64"})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Waited-Ms: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.WaitedMs = &WaitedMs
+
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -4756,7 +4822,7 @@ func (siw *ServerInterfaceWrapper) TellBoard(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.TellBoard(c, id)
+	siw.Handler.TellBoard(c, id, params)
 }
 
 // RestoreBoard operation middleware

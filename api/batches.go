@@ -120,13 +120,24 @@ func (s *Server) answerBatch(c *gin.Context, b kitchen.BatchNow, err error) {
 }
 
 // TellBatch adds an event.
-func (s *Server) TellBatch(c *gin.Context, id Id) {
+func (s *Server) TellBatch(c *gin.Context, id Id, p TellBatchParams) {
 	data, ok := s.body(c)
 	if !ok {
 		return
 	}
-	b, err := s.kitchen.Tell(c.Request.Context(), id, data)
+	b, err := s.kitchen.Tell(c.Request.Context(), id, data, waited(p.WaitedMs))
 	s.answerBatch(c, b, err)
+}
+
+// longestWait is the longest that a letter can have waited [ms]: whoever says more was away for longer than anything is under way.
+const longestWait = 31 * 24 * 3600 * 1000
+
+// waited is how long a letter says that it waited on its tablet.
+func waited(ms *int64) time.Duration {
+	if ms == nil {
+		return 0
+	}
+	return time.Duration(min(max(0, *ms), longestWait)) * time.Millisecond
 }
 
 // WatchBatch streams a batch as server-sent events, the full state in each.

@@ -143,12 +143,12 @@ func (s *Server) GetBoard(c *gin.Context, id Id) {
 }
 
 // TellBoard adds an event.
-func (s *Server) TellBoard(c *gin.Context, id Id) {
+func (s *Server) TellBoard(c *gin.Context, id Id, p TellBoardParams) {
 	data, ok := s.body(c)
 	if !ok {
 		return
 	}
-	b, err := s.kitchen.TellBoard(c.Request.Context(), id, data)
+	b, err := s.kitchen.TellBoard(c.Request.Context(), id, data, waited(p.WaitedMs))
 	if err == nil {
 		s.followHeat(c.Request.Context(), data, b.State)
 	}

@@ -424,6 +424,52 @@ func TestABoardThatIsPutAside(t *testing.T) {
 }
 
 // A tablet that watches sees every change, and how it stands once a second.
+// What a tablet pressed while the program was away lands with how long it waited: the clocks of the bowl and of the plate run from
+// then. Nothing lands before its board was begun, a flip not before its pour, and nobody is believed a time to come.
+func TestWhatLandsLateCountsFromWhenItHappened(t *testing.T) {
+	m := atSeven(t)
+	id := m.makes("Beetroot & orange")
+	m.pass(90 * time.Minute) // half past eight: an egg goes in, and the program is away
+	m.pass(147 * time.Minute)
+	var b struct {
+		State struct {
+			Clock struct {
+				Since time.Time
+				UseBy time.Time `json:"use_by"`
+				Says  struct{ Away string }
+			}
+		}
+	}
+	egg := map[string]any{"id": "egg", "kind": "weighed", "task": "weigh-egg", "grams": 200, "waited_ms": 5, "at": "2030-01-01T00:00:00Z"}
+	require.Equal(t, http.StatusOK, m.call("POST", "/api/v1/batches/"+id+"/events", egg, &b, "Waited-Ms", fmt.Sprint(147*60_000)).StatusCode)
+	assert.Equal(t, "08:30", b.State.Clock.Since.Format("15:04"))
+	assert.Equal(t, "12:30", b.State.Clock.UseBy.Format("15:04"))
+	assert.Equal(t, "147 min of it while away", b.State.Clock.Says.Away)
+	for header, status := range map[string]int{"-5": http.StatusOK, "soon": http.StatusBadRequest, "999999999999999": http.StatusOK} {
+		other := m.makes("Beetroot & orange")
+		resp := m.call("POST", "/api/v1/batches/"+other+"/events", map[string]any{"id": "egg", "kind": "weighed", "task": "weigh-egg", "grams": 200}, &b, "Waited-Ms", header)
+		assert.Equal(t, status, resp.StatusCode, header)
+		if status == http.StatusOK {
+			assert.Equal(t, m.now(), b.State.Clock.Since.UTC(), "not before the bowl was begun")
+		}
+	}
+	m.does(griddle.Event{Kind: griddle.PutOn, Plate: "plate", Batch: m.makes("Beetroot & orange")})
+	bowl := m.board.State.Bowls[0].Key
+	m.pass(30 * time.Minute)
+	late := func(minutes int, event map[string]any) string {
+		m.n++
+		event["id"] = fmt.Sprint("late", m.n)
+		require.Equal(t, http.StatusOK, m.call("POST", "/api/v1/boards/"+m.board.ID+"/events", event, &m.board, "Waited-Ms", fmt.Sprint(minutes*60_000)).StatusCode)
+		return event["id"].(string)
+	}
+	late(29, map[string]any{"kind": "judged", "of": bowl})
+	pour := late(20, map[string]any{"kind": "poured", "plate": "plate", "place": 1})
+	late(25, map[string]any{"kind": "flipped", "portion": pour})
+	place := m.board.State.Plates[0].Places[0]
+	assert.Equal(t, m.now().Add(-20*time.Minute), place.Since.UTC())
+	assert.Contains(t, m.board.State.Last.Text, "20 min before it landed")
+}
+
 func TestABoardIsStreamed(t *testing.T) {
 	m := atSeven(t)
 	resp, err := http.Get(m.url + "/api/v1/boards/" + m.board.ID + "/events")

@@ -24,6 +24,7 @@ const (
 	maxTasks    = 600
 	maxEventID  = 64
 	maxTheFills = 1000
+	maxWaitedMS = 31 * 24 * 3600 * 1000 // a tablet that was away for a month
 )
 
 // Batch is a bowl that somebody makes: the variation, the kitchen and the ingredients that it was
@@ -252,6 +253,7 @@ func (b Batch) checkEvent(e batch.Event) Problems {
 	if e.Fills != nil && (*e.Fills < 0 || *e.Fills > maxTheFills) || e.Extra < 0 || e.Extra > maxTheFills || e.Knew < 0 {
 		p.Add("/fills", "out_of_range", "Cups and spoons are counted from 0 to %d.", maxTheFills)
 	}
+	checkWaited(&p, e.WaitedMS)
 	needs := func(ok bool, at, sentence string) {
 		if !ok {
 			p.Add(at, "missing", "%s", sentence)
@@ -284,6 +286,13 @@ func (b Batch) Encode() ([]byte, error) { return encode(b) }
 
 // EncodeEvent writes one event of a batch or a board as it is kept.
 func EncodeEvent[E batch.Event | griddle.Event](e E) ([]byte, error) { return encode(e) }
+
+// checkWaited tells what is wrong with how long an event waited on its tablet.
+func checkWaited(p *Problems, ms int64) {
+	if ms < 0 || ms > maxWaitedMS {
+		p.Add("/waited_ms", "out_of_range", "What waits on a tablet waits from 0 ms to 31 days.")
+	}
+}
 
 // checkEvents says what is wrong with the first event that cannot be.
 func checkEvents[E any](p *Problems, events []E, what string, check func(E) Problems) {

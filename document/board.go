@@ -119,6 +119,7 @@ func (b Board) checkEvent(e griddle.Event) Problems {
 	}
 	needs(e.To == griddle.ToRack || e.To == griddle.ToGuest || e.To == griddle.ToBin, "/to", "unknown_choice", "What is lifted goes to the rack, to the guest or into the bin.")
 	needs(e.Count >= 0 && e.Count <= mostPieces && e.Place >= 0 && e.Place <= mostPieces, "/count", "out_of_range", "Count from 0 to 500.")
+	checkWaited(&p, e.WaitedMS)
 	if e.C != nil {
 		needs(*e.C >= lowFoodC && *e.C <= highFoodC && !math.IsNaN(*e.C), "/c", "out_of_range", "A probe in food reads between -30 and 150 °C.")
 	}

@@ -308,6 +308,7 @@ func TestTheSheetOnTwoTabletsAndWhileAway(t *testing.T) {
 	one.sees(`document.activeElement?.matches('.el-dialog input')`)
 	one.press("41" + kb.Enter)
 	one.inHand("Baking powder") // it goes on
+	one.sees(`document.querySelector('.bowl-clock').innerText.includes('counts again when the program is back') && !document.querySelector('.bowl-clock').innerText.includes('0:00')`)
 	one.sees(`document.querySelector('[data-away]').innerText.includes('1 so far') && document.querySelector('[data-task=weigh-sugar]').innerText.includes('waits')`)
 	one.closed()
 	one.do(chromedp.Reload())

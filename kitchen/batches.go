@@ -205,9 +205,9 @@ func (k *Kitchen) clockOf(ctx context.Context, common string) *batch.Clock {
 // ErrFull says that a batch takes no more events.
 var ErrFull = errors.New("too much happened to this batch; begin another")
 
-// Tell adds an event to a batch, stamped with the time, and returns what comes of it. An event that is there
+// Tell adds an event to a batch, stamped with the time at which it happened: it waited so long on its tablet. It returns what comes of it. An event that is there
 // already changes nothing. What is made comes off the pantry's stock, and back onto it when that is taken back.
-func (k *Kitchen) Tell(ctx context.Context, id string, data []byte) (BatchNow, error) {
+func (k *Kitchen) Tell(ctx context.Context, id string, data []byte, waited time.Duration) (BatchNow, error) {
 	d, err := k.store.Get(ctx, store.Batch, id)
 	if err != nil {
 		return BatchNow{}, err
@@ -221,7 +221,7 @@ func (k *Kitchen) Tell(ctx context.Context, id string, data []byte) (BatchNow, e
 		return BatchNow{}, err
 	}
 	common := k.clockOf(ctx, f.doc.Common)
-	e.At, e.Took = k.now().UTC().Truncate(time.Millisecond), nil
+	e.Took = nil
 	var after BatchNow
 	err = k.store.Together(ctx, func(tx *store.Tx) error {
 		if _, err := tx.Get(ctx, store.Batch, id); err != nil {
@@ -239,6 +239,7 @@ func (k *Kitchen) Tell(ctx context.Context, id string, data []byte) (BatchNow, e
 		if len(events) >= document.MaxEvents {
 			return ErrFull
 		}
+		e.At, e.WaitedMS = k.stamp(waited, f.doc.StartedAt, f.making.Earliest(events, e))
 		if e.Kind == batch.Made {
 			if e.Took, err = k.countDown(ctx, tx, f.making.Fold(events)); err != nil {
 				return err

@@ -64,10 +64,11 @@ func (k *Kitchen) Board(ctx context.Context, id string) (BoardNow, error) {
 	return k.boardNow(id, b, decoded[griddle.Event](k, rows)), err
 }
 
-// TellBoard adds an event to a board, stamped with the time, and returns how it stands then. An event that is there
+// TellBoard adds an event to a board, stamped with the time at which it happened: it waited so long on its tablet. It returns how the
+// board stands then. An event that is there
 // already changes nothing. What a bowl asks of its plate, and what a verdict makes of it, is worked out here and kept
 // with the event; what is bagged becomes packs, which taking it back puts aside.
-func (k *Kitchen) TellBoard(ctx context.Context, id string, data []byte) (BoardNow, error) {
+func (k *Kitchen) TellBoard(ctx context.Context, id string, data []byte, waited time.Duration) (BoardNow, error) {
 	d, err := k.store.Get(ctx, store.Board, id)
 	if err != nil {
 		return BoardNow{}, err
@@ -80,7 +81,7 @@ func (k *Kitchen) TellBoard(ctx context.Context, id string, data []byte) (BoardN
 	if err != nil {
 		return BoardNow{}, err
 	}
-	e.At = k.now().UTC().Truncate(time.Millisecond)
+	e.At, e.WaitedMS = k.stamp(waited, b.StartedAt, time.Time{})
 	if e.Kind == griddle.PutOn || e.Kind == griddle.Judged && e.Verdict != "" && e.Verdict != griddle.Right {
 		rows, err := k.store.Events(ctx, id)
 		if err != nil {
@@ -107,6 +108,7 @@ func (k *Kitchen) TellBoard(ctx context.Context, id string, data []byte) (BoardN
 		if len(events) >= document.MaxEvents {
 			return ErrFull
 		}
+		e.At, e.WaitedMS = k.stamp(waited, b.StartedAt, griddle.Earliest(b.Plates(), events, e))
 		switch e.Kind {
 		case griddle.Bagged:
 			e.Packs, err = pack(ctx, tx, id, griddle.Fold(b.Plates(), events, e.At), e)
@@ -129,7 +131,7 @@ func (k *Kitchen) TellBoard(ctx context.Context, id string, data []byte) (BoardN
 	if err == nil {
 		k.watchers.told(id)
 		if e.Kind == griddle.PutOn {
-			k.madeFor(ctx, e)
+			k.madeFor(ctx, e, waited)
 		}
 	}
 	return after, err
@@ -137,7 +139,7 @@ func (k *Kitchen) TellBoard(ctx context.Context, id string, data []byte) (BoardN
 
 // madeFor says of a bowl that is put on a plate that it is made, when everything is in it: then it comes off the stock.
 // It is on the board whatever becomes of that.
-func (k *Kitchen) madeFor(ctx context.Context, e griddle.Event) {
+func (k *Kitchen) madeFor(ctx context.Context, e griddle.Event, waited time.Duration) {
 	b, err := k.Batch(ctx, e.Batch)
 	if err == nil && (b.State.Made || slices.ContainsFunc(b.State.Tasks, func(t batch.TaskNow) bool { return t.Kind == batch.Weigh && t.At == batch.ToCome })) {
 		return
@@ -145,7 +147,7 @@ func (k *Kitchen) madeFor(ctx context.Context, e griddle.Event) {
 	if err == nil {
 		var data []byte
 		if data, err = document.EncodeEvent(batch.Event{ID: "on " + e.ID, Kind: batch.Made}); err == nil {
-			_, err = k.Tell(ctx, e.Batch, data)
+			_, err = k.Tell(ctx, e.Batch, data, waited)
 		}
 	}
 	if err != nil {

@@ -23,6 +23,22 @@ func decoded[E batch.Event | griddle.Event](k *Kitchen, rows []store.Event) []E 
 	return out
 }
 
+// stamp is when something happened that waited so long before it landed now: not before its document was begun, not before
+// what it needs, not after now; and how long that is before now.
+func (k *Kitchen) stamp(waited time.Duration, began, earliest time.Time) (at time.Time, waitedMS int64) {
+	landed := k.now().UTC().Truncate(time.Millisecond)
+	at = landed.Add(-max(0, waited)).Truncate(time.Millisecond)
+	for _, from := range []time.Time{began, earliest} {
+		if at.Before(from) {
+			at = from
+		}
+	}
+	if at.After(landed) { // the clock was set back since
+		at = landed
+	}
+	return at, landed.Sub(at).Milliseconds()
+}
+
 // rowsOf are events as they are kept; named tells their id and their time.
 func rowsOf[E batch.Event | griddle.Event](events []E, named func(E) (string, time.Time)) ([]store.Event, error) {
 	var rows []store.Event

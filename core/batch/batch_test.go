@@ -299,6 +299,7 @@ func TestAnyOrderOfEvents(t *testing.T) {
 				ID: fmt.Sprint(i), At: seven.Add(time.Duration(rapid.IntRange(-5, 90).Draw(t, "s")) * time.Second), Kind: rapid.SampledFrom(batch.EventKinds).Draw(t, "kind"),
 				Task: rapid.SampledFrom(tasks).Draw(t, "task"), Bowl: rapid.SampledFrom([]string{"dry", "wet", "jug", "?"}).Draw(t, "bowl"), Grams: &g, Fills: &n,
 				Choice: rapid.SampledFrom(batch.Choices).Draw(t, "choice"), Knew: i, VolumeML: &ml, DiameterMM: &d, Adds: rapid.Bool().Draw(t, "adds"), Heaped: rapid.Bool().Draw(t, "heaped"),
+				WaitedMS: rapid.SampledFrom([]int64{0, 0, 0, 900, 60_000, 1_680_000, -5}).Draw(t, "waited"),
 			}
 			if e.Kind == batch.TookBack && i > 0 {
 				e.Undoes = fmt.Sprint(rapid.IntRange(0, i-1).Draw(t, "undoes"))
@@ -420,6 +421,62 @@ func TestTheClockOutsideTheFridge(t *testing.T) {
 	events = append(events, batch.Event{ID: "out", At: at(100), Kind: batch.OutFridge}, batch.Event{ID: "set back", At: at(20), Kind: batch.Made})
 	c = m.Fold(events).Clock
 	assert.Equal(t, at(190), *c.ChillBy, "90 min are left")
+}
+
+// What a tablet kept while the program was away counts from when it happened: whatever waited, and in whatever order it landed,
+// the clock of the bowl is the one that a program which was never away would have.
+func TestTheClockOfATabletThatWasAway(t *testing.T) {
+	m := begin(t, beetroot())
+	rapid.Check(t, func(t *rapid.T) {
+		g := 200.0
+		type happened struct {
+			e      batch.Event
+			landed time.Time
+		}
+		var all []happened
+		gone, back := rapid.IntRange(0, 200).Draw(t, "gone"), rapid.IntRange(200, 300).Draw(t, "back")
+		for i, s := range rapid.SliceOfNDistinct(rapid.IntRange(0, 300*60), 1, 12, rapid.ID[int]).Draw(t, "seconds") {
+			e := batch.Event{ID: fmt.Sprint(i), At: seven.Add(time.Duration(s) * time.Second)}
+			switch e.Kind = rapid.SampledFrom([]batch.EventKind{batch.Weighed, batch.IntoFridge, batch.OutFridge}).Draw(t, "kind"); e.Kind {
+			case batch.Weighed:
+				e.Task, e.Grams, e.Knew = "weigh-"+rapid.SampledFrom([]string{"egg_whole", "milk_whole", "plain_flour"}).Draw(t, "line"), &g, 100
+			}
+			landed := e.At
+			if rapid.Bool().Draw(t, "of the tablet that goes") && s > gone*60 && s < back*60 {
+				landed = seven.Add(time.Duration(back) * time.Minute)
+			}
+			all = append(all, happened{e, landed})
+		}
+		fold := func(by func(happened) time.Time, waits bool) batch.Clock {
+			now := slices.Clone(all)
+			slices.SortStableFunc(now, func(a, b happened) int {
+				if c := by(a).Compare(by(b)); c != 0 {
+					return c
+				}
+				return a.e.At.Compare(b.e.At) // a tablet's letters land in the order in which they were written
+			})
+			var events []batch.Event
+			for _, h := range now {
+				if waits {
+					h.e.WaitedMS = h.landed.Sub(h.e.At).Milliseconds()
+				}
+				events = append(events, h.e)
+			}
+			c := m.Fold(events).Clock
+			c.AwayS, c.Says.Away = 0, ""
+			c.Says = batch.ClockWords{}
+			return c
+		}
+		never := fold(func(h happened) time.Time { return h.e.At }, false)
+		assert.Equal(t, never, fold(func(h happened) time.Time { return h.landed }, true))
+	})
+	// The bowl of the complaint: egg in at 8:30, known at 10:57.
+	g, half, late := 200.0, seven.Add(90*time.Minute), int64(147*60_000)
+	c := m.Fold([]batch.Event{{ID: "egg", At: half, WaitedMS: late, Kind: batch.Weighed, Task: "weigh-egg_whole", Grams: &g}}).Clock
+	assert.Equal(t, half, *c.Since)
+	assert.Equal(t, half.Add(2*time.Hour), *c.ChillBy)
+	assert.Equal(t, "147 min of it while away", c.Says.Away)
+	assert.Contains(t, m.Fold([]batch.Event{{ID: "egg", At: half, WaitedMS: late, Kind: batch.Weighed, Task: "weigh-egg_whole", Grams: &g}}).Last.Text, "147 min before it landed")
 }
 
 // The test turns round what was left out, at every minute, and counts a splash that nobody asked for.

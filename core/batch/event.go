@@ -40,11 +40,12 @@ const (
 var Choices = []Choice{SpoonOut, ScaleUp, ToJug, Leave, TopUp}
 
 // Event is one thing that happened. The tablet names it, so that it counts once however often it
-// arrives; the program stamps the time. Knew is how many events the tablet had seen: two ticks of the
+// arrives; the program stamps the time at which it happened, and how long it waited on its tablet before it landed. Knew is how many events the tablet had seen: two ticks of the
 // same task that did not know of each other are one.
 type Event struct {
 	ID         string    `json:"id"`
 	At         time.Time `json:"at"`
+	WaitedMS   int64     `json:"waited_ms,omitzero"` // it landed so much later
 	Kind       EventKind `json:"kind"`
 	Knew       int       `json:"knew,omitzero"`
 	Task       string    `json:"task,omitzero"`

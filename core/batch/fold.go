@@ -147,6 +147,7 @@ type Clock struct {
 	Since    *time.Time `json:"since,omitzero"` // it runs since then; none: it stands
 	BeforeS  float64    `json:"before_s"`       // seconds outside before that
 	InFridge bool       `json:"in_fridge"`
+	AwayS    float64    `json:"away_s,omitzero"`   // of it before it was known: what started it waited on its tablet
 	ChillBy  *time.Time `json:"chill_by,omitzero"` // until then it may be chilled again
 	UseBy    *time.Time `json:"use_by,omitzero"`   // until then it must be used
 	Says     ClockWords `json:"says"`
@@ -158,6 +159,7 @@ type ClockWords struct {
 	Fine   string `json:"fine"`   // before chill_by, which follows
 	Soon   string `json:"soon"`   // before use_by, which follows
 	Over   string `json:"over"`
+	Away   string `json:"away,omitzero"` // beside any of them
 }
 
 // TestNow is what is known of the batter's thickness.
@@ -228,25 +230,36 @@ type progress struct {
 	taste    bool // as much as tasted right
 	heap     float64
 	when     int // how many events there were when it was last set
+	since    time.Time
 }
 
 // folding is a state on its way.
 type folding struct {
 	*Making
-	done    map[string]*progress
-	factor  float64
-	more    float64 // that went to the jug
-	splash  float64
-	spills  []spill
-	clock   Clock
-	mixed   *time.Time
-	rest    *time.Time
-	last    *Last
-	advice  *Advice
-	tests   int
-	made    bool
-	common  *Clock // of the batter that it took its share of
-	carried bool
+	done   map[string]*progress
+	factor float64
+	more   float64 // that went to the jug
+	splash float64
+	spills []spill
+	clock  Clock // once all is folded
+	ticks  []tick
+	fridge bool
+	mixing time.Time // when the last of it went in
+	mixed  *time.Time
+	rest   *time.Time
+	last   *Last
+	advice *Advice
+	tests  int
+	made   bool
+	common *Clock // of the batter that it took its share of
+}
+
+// tick is something that the bowl's clock goes by.
+type tick struct {
+	at     time.Time
+	kind   EventKind // IntoFridge, OutFridge, or what put egg or milk in
+	shared bool      // by the share of a common batter
+	waited time.Duration
 }
 
 type spill struct {
@@ -255,12 +268,16 @@ type spill struct {
 	settled  bool
 }
 
-// Fold is the state after events, in the order in which they arrived. Times never run backwards: a clock
-// that was set back stands still.
+// Fold is the state after events, in the order in which they landed. Landing never runs backwards: a clock that was set back
+// stands still. What waited on its tablet happened so much before it landed, and clocks go by that.
 func (m *Making) Fold(events []Event) State { return m.FoldAfter(events, nil) }
 
 // FoldAfter is Fold for a bowl that took its share of a common batter: that one's clock goes on in it.
 func (m *Making) FoldAfter(events []Event, common *Clock) State {
+	return m.folded(events, common).state(len(events))
+}
+
+func (m *Making) folded(events []Event, common *Clock) *folding {
 	f := &folding{Making: m, done: map[string]*progress{}, factor: 1, common: common}
 	for _, t := range m.Plan.Tasks {
 		f.done[t.ID] = &progress{at: ToCome}
@@ -271,21 +288,61 @@ func (m *Making) FoldAfter(events []Event, common *Clock) State {
 			undone[e.Undoes] = true
 		}
 	}
-	var at time.Time
+	var landed time.Time
 	seen := map[string]bool{}
 	for n, e := range events {
-		if e.At.Before(at) {
-			e.At = at
-		}
-		at = e.At
+		waited := e.waited()
+		landed = later(landed, e.At.Add(waited))
+		e.At = landed.Add(-waited)
 		if undone[e.ID] || seen[e.ID] || e.Kind == TookBack {
 			continue
 		}
 		seen[e.ID] = true
+		e.At = later(e.At, f.needs(e))
 		f.take(e, n)
-		f.stand(e.At)
+		f.stand(e)
+		if f.last != nil && f.last.Event == e.ID && waited >= time.Minute {
+			f.last.Text += fmt.Sprintf(", %s before it landed", words.Minutes(waited.Minutes()))
+		}
 	}
-	return f.state(len(events))
+	return f
+}
+
+func (e Event) waited() time.Duration { return time.Duration(max(0, e.WaitedMS)) * time.Millisecond }
+
+func later(a, b time.Time) time.Time {
+	if b.After(a) {
+		return b
+	}
+	return a
+}
+
+// Earliest is when an event can have happened at the earliest, after others: what it needs came first. It is the zero time when it
+// needs nothing.
+func (m *Making) Earliest(events []Event, e Event) time.Time {
+	f := m.folded(events, nil)
+	return f.needs(e)
+}
+
+// needs is when what an event builds on was there.
+func (f *folding) needs(e Event) (at time.Time) {
+	switch e.Kind {
+	case Done, Skipped:
+		t, _ := f.Plan.task(e.Task)
+		for _, u := range t.Uses {
+			if p := f.done["weigh-"+u.ID]; p != nil {
+				at = later(at, p.since)
+			}
+		}
+		if t.Kind == Rest && f.rest != nil {
+			at = later(at, *f.rest)
+		}
+	case Tested, StirredIn:
+		if f.mixed != nil {
+			at = *f.mixed
+		}
+	}
+	return at
 }
 
 // IsMade tells whether a batch is made, without working it out.
@@ -323,15 +380,15 @@ func (f *folding) take(e Event, n int) {
 		if e.Adds {
 			g += p.in
 		}
-		*p = progress{at: In, in: g, when: n + 1, settled: e.Taste && t.Dosed, taste: e.Taste && t.Dosed}
-		f.chill(t, e.At)
+		*p = progress{at: In, in: g, when: n + 1, since: e.At, settled: e.Taste && t.Dosed, taste: e.Taste && t.Dosed}
+		f.chill(t, e)
 		tell("%s, %s", t.Label, words.Grams(g, t.Step))
 	case Filled:
 		if met || e.Fills == nil || t.Kind != Weigh {
 			return
 		}
 		all := f.fills(t)
-		*p = progress{at: ToCome, byFills: true, fills: min(*e.Fills, len(all)), extra: e.Extra, when: n + 1}
+		*p = progress{at: ToCome, byFills: true, fills: min(*e.Fills, len(all)), extra: e.Extra, when: n + 1, since: e.At}
 		for i, one := range all[:p.fills] {
 			p.in += signed(one)
 			if i == p.fills-1 {
@@ -345,7 +402,7 @@ func (f *folding) take(e Event, n int) {
 		if p.fills == len(all) {
 			p.at = In
 		}
-		f.chill(t, e.At)
+		f.chill(t, e)
 		tell("%s, %d of %d in", t.Label, p.fills, len(all))
 	case Done:
 		if p.at == ToCome && t.Kind != Weigh {
@@ -378,16 +435,12 @@ func (f *folding) take(e Event, n int) {
 			tell("%s stirred in", words.Grams(*e.Grams, 0.1))
 		}
 	case IntoFridge:
-		if f.clock.Since != nil {
-			f.clock.BeforeS += e.At.Sub(*f.clock.Since).Seconds()
-			f.clock.Since = nil
-		}
-		f.clock.InFridge = true
+		f.ticks, f.fridge = append(f.ticks, tick{at: e.At, kind: e.Kind, waited: e.waited()}), true
 		tell("into the fridge")
 	case OutFridge:
-		if f.clock.InFridge {
-			at := e.At
-			f.clock.Since, f.clock.InFridge = &at, false
+		f.ticks = append(f.ticks, tick{at: e.At, kind: e.Kind, waited: e.waited()})
+		if f.fridge {
+			f.fridge = false
 			tell("out of the fridge")
 		}
 	case Made:
@@ -396,25 +449,56 @@ func (f *folding) take(e Event, n int) {
 	}
 }
 
-// chill starts the clock with the first egg or milk.
-func (f *folding) chill(t Task, at time.Time) {
-	if !t.Chilled || f.clock.InFridge {
-		return
-	}
-	if t.Line == SharedLine && f.common != nil && !f.carried {
-		f.carried = true
-		f.clock.BeforeS = f.common.BeforeS
-		if f.common.Since != nil && f.common.Since.Before(at) {
-			f.clock.Since = f.common.Since
-		}
-	}
-	if f.clock.Since == nil {
-		f.clock.Since = &at
+// chill notes egg or milk that goes in.
+func (f *folding) chill(t Task, e Event) {
+	if t.Chilled {
+		f.ticks = append(f.ticks, tick{e.At, e.Kind, t.Line == SharedLine && f.common != nil, e.waited()})
 	}
 }
 
+// ticked is the bowl's clock: it runs from the first egg or milk on, and stands in the fridge. It goes by when things happened, in
+// whatever order they landed.
+func (f *folding) ticked() (c Clock) {
+	ticks := slices.Clone(f.ticks)
+	slices.SortStableFunc(ticks, func(a, b tick) int { return a.at.Compare(b.at) })
+	carried := false
+	for _, t := range ticks {
+		switch {
+		case t.kind == IntoFridge:
+			if c.Since != nil {
+				c.BeforeS += t.at.Sub(*c.Since).Seconds()
+				c.Since = nil
+			}
+			c.InFridge = true
+		case t.kind == OutFridge:
+			if c.InFridge {
+				c.Since, c.InFridge = &t.at, false
+			}
+		case c.InFridge:
+		default:
+			if t.shared && !carried {
+				carried = true
+				c.BeforeS += f.common.BeforeS
+				if f.common.Since != nil && f.common.Since.Before(t.at) {
+					c.Since = f.common.Since
+				}
+			}
+			if c.Since == nil {
+				c.Since = &t.at
+				c.AwayS += t.waited.Seconds()
+			}
+		}
+	}
+	return c
+}
+
 // stand notes when the bowl was mixed and when its rest began.
-func (f *folding) stand(at time.Time) {
+func (f *folding) stand(e Event) {
+	at := e.At
+	if e.Task != "" {
+		f.mixing = later(f.mixing, e.At)
+		at = f.mixing
+	}
 	t, ok := f.Plan.task(f.now())
 	mixing := ok && (t.Kind == Weigh || t.Kind == Do && f.before(t, Test, Rest))
 	if mixing {
@@ -575,6 +659,7 @@ func (f *folding) jug() (line string, grams float64) {
 
 func (f *folding) state(events int) State {
 	amounts := f.amounts()
+	f.clock = f.ticked()
 	s := State{
 		Now: f.now(), Factor: f.factor, Count: f.count(), PoursMM: f.pours(amounts), PlanMM: f.pours(nil), SplashG: f.splash, Clock: f.clock,
 		MixedAt: f.mixed, RestAt: f.rest, Made: f.made, Last: f.last, Events: events, BowlG: bowlFromG, Tasks: []TaskNow{}, Bowls: []BowlNow{},
@@ -615,6 +700,7 @@ func (f *folding) state(events int) State {
 		}
 	}
 	s.Clock.Says = ClockWords{
+		Away:   away(f.clock.AwayS / 60),
 		Stands: words.Either(f.clock.InFridge, "in the fridge: the clock stands", "starts with the first egg or milk"),
 		Fine:   fmt.Sprintf("out of the fridge, %s at", words.Minutes(safety.ChillAgainWithinMin)),
 		Soon:   "do not chill it again, use it by",
@@ -645,6 +731,14 @@ func (f *folding) state(events int) State {
 		}
 	}
 	return s
+}
+
+// away says how much of a bowl's time nobody but its tablet knew of, from a minute on.
+func away(minutes float64) string {
+	if minutes < 1 {
+		return ""
+	}
+	return words.Minutes(minutes) + " of it while away"
 }
 
 func (f *folding) until(minutes float64) time.Time {

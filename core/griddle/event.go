@@ -42,26 +42,27 @@ const (
 )
 
 // Event is one thing that happened. The tablet names it, so that it counts once however often it arrives; the
-// program stamps the time. A portion is named by the event that poured it, a bowl by the one that put it on, a tray
+// program stamps the time at which it happened, and how long it waited on its tablet before it landed. A portion is named by the event that poured it, a bowl by the one that put it on, a tray
 // by the one that lifted its first: so a tick for what somebody else has moved on already changes nothing.
 type Event struct {
-	ID      string    `json:"id"`
-	At      time.Time `json:"at"`
-	Kind    EventKind `json:"kind"`
-	Plate   string    `json:"plate,omitzero"`
-	Place   int       `json:"place,omitzero"` // from 1, on its plate
-	Portion string    `json:"portion,omitzero"`
-	Of      string    `json:"of,omitzero"` // a bowl
-	Batch   string    `json:"batch,omitzero"`
-	Tray    string    `json:"tray,omitzero"`
-	Count   int       `json:"count,omitzero"`
-	Verdict Verdict   `json:"verdict,omitzero"`
-	To      string    `json:"to,omitzero"`
-	C       *float64  `json:"c,omitzero"`
-	Off     bool      `json:"off,omitzero"`
-	Undoes  string    `json:"undoes,omitzero"`
-	Bowl    *Bowl     `json:"bowl,omitzero"`  // by the program
-	Packs   []string  `json:"packs,omitzero"` // that it made, by the program
+	ID       string    `json:"id"`
+	At       time.Time `json:"at"`
+	WaitedMS int64     `json:"waited_ms,omitzero"` // it landed so much later
+	Kind     EventKind `json:"kind"`
+	Plate    string    `json:"plate,omitzero"`
+	Place    int       `json:"place,omitzero"` // from 1, on its plate
+	Portion  string    `json:"portion,omitzero"`
+	Of       string    `json:"of,omitzero"` // a bowl
+	Batch    string    `json:"batch,omitzero"`
+	Tray     string    `json:"tray,omitzero"`
+	Count    int       `json:"count,omitzero"`
+	Verdict  Verdict   `json:"verdict,omitzero"`
+	To       string    `json:"to,omitzero"`
+	C        *float64  `json:"c,omitzero"`
+	Off      bool      `json:"off,omitzero"`
+	Undoes   string    `json:"undoes,omitzero"`
+	Bowl     *Bowl     `json:"bowl,omitzero"`  // by the program
+	Packs    []string  `json:"packs,omitzero"` // that it made, by the program
 
 	Also map[string]Bowl `json:"also,omitzero"` // what the bowls that follow on the same plate ask now, by the program
 }

@@ -201,7 +201,8 @@ type plate struct {
 	had     []string // allergens that lay on it
 	use     map[string]int
 	numbers []int
-	cakes   []*cake // that lie on it
+	cakes   []*cake           // that lie on it
+	cleared map[int]time.Time // when the last one was taken off a place
 }
 
 // setting is where a plate is set: its heat, and how far its dial is known to be off.
@@ -212,6 +213,7 @@ func (b *bowl) setting() *setting { return &setting{b.GriddleC, b.Adjust.ShiftC}
 type bowl struct {
 	BowlNow
 	plate *plate
+	putOn time.Time
 	test  string // the portion that is the test
 }
 
@@ -234,11 +236,25 @@ type tray struct {
 	pieces    []string // portions
 }
 
-// Fold is the board at a moment, after what happened. Events that came too late to mean anything change nothing.
+// Fold is the board at a moment, after what happened, in the order in which it landed. Events that came too late to mean anything
+// change nothing. What waited on its tablet counts from when it happened, and never from before what it needs.
 func Fold(plates []Plate, events []Event, now time.Time) State {
+	f := folded(plates, events, now)
+	f.out.Events = len(events)
+	f.tell()
+	return f.out
+}
+
+// Earliest is when an event can have happened at the earliest, after others: a flip not before its pour. It is the zero time when it
+// needs nothing.
+func Earliest(plates []Plate, events []Event, e Event) time.Time {
+	return folded(plates, events, e.At).needs(e)
+}
+
+func folded(plates []Plate, events []Event, now time.Time) *fold {
 	f := &fold{now: now, bowls: map[string]*bowl{}, cakes: map[string]*cake{}, foodC: math.NaN()}
 	for _, p := range plates {
-		f.plates = append(f.plates, &plate{Plate: p, use: map[string]int{}})
+		f.plates = append(f.plates, &plate{Plate: p, use: map[string]int{}, cleared: map[int]time.Time{}})
 	}
 	undone := map[string]bool{}
 	for _, e := range events {
@@ -250,14 +266,60 @@ func Fold(plates []Plate, events []Event, now time.Time) State {
 		if e.Kind == TookBack || undone[e.ID] {
 			continue
 		}
+		e.At = later(e.At, f.needs(e))
 		if text := f.apply(e); text != "" {
+			if waited := time.Duration(e.WaitedMS) * time.Millisecond; waited >= time.Minute {
+				text += fmt.Sprintf(", %s before it landed", words.Minutes(waited.Minutes()))
+			}
 			f.out.Last = &Last{e.ID, text}
 			f.settle()
 		}
 	}
-	f.out.Events = len(events)
-	f.tell()
-	return f.out
+	return f
+}
+
+func later(a, b time.Time) time.Time {
+	if b.After(a) {
+		return b
+	}
+	return a
+}
+
+// needs is when what an event builds on was there.
+func (f *fold) needs(e Event) (at time.Time) {
+	if c := f.cakes[e.Portion]; c != nil {
+		return later(c.poured, c.flipped)
+	}
+	switch e.Kind {
+	case Poured:
+		if p := f.plate(e.Plate); p != nil {
+			at = p.cleared[e.Place]
+			if b := f.active(p); b != nil {
+				at = later(at, b.putOn)
+			}
+		}
+	case Judged, Stirred, Ended:
+		if b := f.bowls[e.Of]; b != nil {
+			at = b.putOn
+			if c := f.cakes[b.test]; c != nil {
+				at = later(at, c.gone)
+			}
+		}
+	case Served, Thrown, Frozen, Bagged:
+		for _, t := range f.rack {
+			if t.key == e.Tray {
+				for _, id := range t.pieces {
+					at = later(at, f.cakes[id].gone)
+				}
+			}
+		}
+		for _, x := range f.flat {
+			if x.Key == e.Tray {
+				at = later(at, x.Since)
+			}
+		}
+	}
+	return at
 }
 
 func (f *fold) plate(id string) *plate {
@@ -313,7 +375,9 @@ func (f *fold) apply(e Event) string {
 		if e.C == nil {
 			return ""
 		}
-		f.foodC, f.out.FoodC, f.out.FoodAt = *e.C, e.C, &e.At
+		if f.out.FoodAt == nil || !e.At.Before(*f.out.FoodAt) { // a later reading outranks one that waited
+			f.foodC, f.out.FoodC, f.out.FoodAt = *e.C, e.C, &e.At
+		}
 		return fmt.Sprintf("food %.0f °C", *e.C)
 	case Stopped:
 		f.out.Stopped = !e.Off
@@ -380,7 +444,7 @@ func (f *fold) putOn(e Event) string {
 	if p == nil || len(e.Bowl.Places) == 0 {
 		return ""
 	}
-	b := &bowl{BowlNow: BowlNow{Key: e.ID, Bowl: *e.Bowl, Testing: e.Bowl.Count > 1}, plate: p}
+	b := &bowl{BowlNow: BowlNow{Key: e.ID, Bowl: *e.Bowl, Testing: e.Bowl.Count > 1}, plate: p, putOn: e.At}
 	f.bowls[e.ID] = b
 	f.order = append(f.order, e.ID)
 	p.line = append(p.line, e.ID)
@@ -477,7 +541,7 @@ func (f *fold) onPortion(e Event) string {
 		} else if !c.flipped.IsZero() {
 			b.mark(e.At, c.flipped, b.SecondS, nextWaits)
 		}
-		c.gone = e.At
+		c.gone, p.cleared[c.place] = e.At, e.At
 		p.cakes = slices.DeleteFunc(p.cakes, func(x *cake) bool { return x == c })
 		b.Lifted++
 		if c.test {

@@ -62,6 +62,7 @@ type board struct {
 	t      testing.TB
 	events []griddle.Event
 	now    time.Time
+	waited time.Duration // what is told happened so long ago
 	s      griddle.State
 }
 
@@ -74,7 +75,11 @@ func open(t testing.TB) *board {
 func (b *board) look() { b.s = griddle.Fold(griddle.PlatesOf(kitchen()), b.events, b.now) }
 
 func (b *board) tell(e griddle.Event) string {
-	e.ID, e.At = fmt.Sprintf("e%d", len(b.events)), b.now
+	e.ID, e.At = fmt.Sprintf("e%d", len(b.events)), b.now.Add(-b.waited)
+	if e.At.Before(seven) {
+		e.At = seven
+	}
+	e.WaitedMS = b.now.Sub(e.At).Milliseconds()
 	b.events = append(b.events, e)
 	b.look()
 	return e.ID
@@ -306,6 +311,7 @@ func TestAnyMorning(t *testing.T) {
 		}
 		for range rapid.IntRange(5, 60).Draw(rt, "presses") {
 			b.pass(time.Duration(rapid.IntRange(0, 150).Draw(rt, "seconds")) * time.Second)
+			b.waited = time.Duration(rapid.SampledFrom([]int{0, 0, 0, 20, 200, 1700}).Draw(rt, "waited")) * time.Second
 			switch n := rapid.IntRange(0, 9).Draw(rt, "what"); {
 			case n < 6 && len(b.s.Todo) > 0:
 				b.does1(b.s.Todo[rapid.IntRange(0, min(2, len(b.s.Todo)-1)).Draw(rt, "which")])
@@ -327,6 +333,38 @@ func TestAnyMorning(t *testing.T) {
 	})
 }
 
+// What a tablet kept while the program was away counts from when it happened, never from before what it builds on, and is told.
+func TestWhatWaitedOnATablet(t *testing.T) {
+	b := open(t)
+	key := b.puts(lay(t, variation("Plain", batter.Pancake, 60), "long", griddle.Adjust{}))
+	b.pass(10 * time.Minute)
+	b.tell(griddle.Event{Kind: griddle.IsHot, Plate: "long"})
+	b.tell(griddle.Event{Kind: griddle.Judged, Of: key}) // poured on without a verdict
+	b.pass(28 * time.Minute)
+	b.waited = 28 * time.Minute
+	pour := b.tell(griddle.Event{Kind: griddle.Poured, Plate: "long", Place: 1})
+	place := func() griddle.PlaceNow { return b.s.Plates[0].Places[0] }
+	assert.Equal(t, seven.Add(10*time.Minute), *place().Since)
+	assert.Contains(t, b.s.Last.Text, "28 min before it landed")
+	b.waited = 35 * time.Minute // longer than its pour: a tablet whose clock was off
+	b.tell(griddle.Event{Kind: griddle.Flipped, Portion: pour})
+	assert.Equal(t, seven.Add(10*time.Minute), *place().Since, "a flip is not before its pour")
+	b.waited = 20 * time.Minute
+	b.tell(griddle.Event{Kind: griddle.Lifted, Portion: pour})
+	require.Len(t, b.s.Rack, 1)
+	assert.Equal(t, seven.Add(18*time.Minute), b.s.Rack[0].Since, "the oven's clock runs since then")
+	assert.InDelta(t, 20, b.s.Rack[0].HeldMin, 0.01)
+	b.waited = 25 * time.Minute
+	again := b.tell(griddle.Event{Kind: griddle.Poured, Plate: "long", Place: 1})
+	assert.Equal(t, seven.Add(18*time.Minute), griddle.Earliest(griddle.PlatesOf(kitchen()), b.events, griddle.Event{Kind: griddle.Flipped, Portion: again}), "a place is free when the last one is off")
+	fresh, old := 50.0, 66.0
+	b.waited = 0
+	b.tell(griddle.Event{Kind: griddle.Probed, C: &fresh})
+	b.waited = 15 * time.Minute
+	b.tell(griddle.Event{Kind: griddle.Probed, C: &old})
+	assert.Equal(t, fresh, *b.s.FoodC, "what was read later counts")
+}
+
 func holds(t *rapid.T, s griddle.State, now time.Time) {
 	poured, lifted := 0, 0
 	for _, b := range s.Bowls {
@@ -339,6 +377,10 @@ func holds(t *rapid.T, s griddle.State, now time.Time) {
 		for _, x := range p.Places {
 			assert.False(t, numbers[x.Number], "a number is one place")
 			numbers[x.Number] = true
+			if x.Since != nil {
+				assert.False(t, x.Since.After(now), "nothing happened later than now")
+				assert.False(t, x.Since.Before(seven), "or before the board was begun")
+			}
 			if x.Phase == griddle.First || x.Phase == griddle.Second || x.Phase == griddle.Shut {
 				require.NotNil(t, x.Next)
 				assert.True(t, x.ByAt.After(*x.DueAt))

@@ -3309,6 +3309,8 @@ export interface components {
             /** @description Before use_by, which follows */
             soon: string;
             over: string;
+            /** @description Beside any of them */
+            away?: string;
         };
         BowlClock: {
             /**
@@ -3322,6 +3324,11 @@ export interface components {
              */
             before_s: number;
             in_fridge: boolean;
+            /**
+             * Format: double
+             * @description Of it before it was known: what started it waited on its tablet
+             */
+            away_s?: number;
             /**
              * Format: date-time
              * @description Until then it may be chilled again
@@ -3441,9 +3448,14 @@ export interface components {
             id: string;
             /**
              * Format: date-time
-             * @description Stamped by the program
+             * @description When it happened; stamped by the program
              */
             at?: string;
+            /**
+             * Format: int64
+             * @description It landed so much later; stamped by the program
+             */
+            waited_ms?: number;
             /** @enum {string} */
             kind: "weighed" | "filled" | "done" | "skipped" | "chose" | "spilled" | "tested" | "stirred_in" | "into_fridge" | "out_of_fridge" | "made" | "took_back";
             /** @description How many events the tablet had seen */
@@ -4629,9 +4641,14 @@ export interface components {
             id: string;
             /**
              * Format: date-time
-             * @description Stamped by the program
+             * @description When it happened; stamped by the program
              */
             at?: string;
+            /**
+             * Format: int64
+             * @description It landed so much later; stamped by the program
+             */
+            waited_ms?: number;
             /** @enum {string} */
             kind: "put_on" | "on" | "hot" | "greased" | "wiped" | "uses" | "poured" | "placed" | "flipped" | "lifted" | "judged" | "stirred" | "ended" | "oven" | "probed" | "served" | "thrown" | "frozen" | "bagged" | "stopped" | "closed" | "took_back";
             plate?: string;
@@ -5253,6 +5270,8 @@ export interface components {
         Limit: number;
         /** @description A repeated POST with the same key saves once */
         IdempotencyKey: string;
+        /** @description How long it waited on its tablet before it was sent, in ms */
+        WaitedMs: number;
         /** @description The revision that was changed in double quotes */
         IfMatch: string;
     };
@@ -6410,7 +6429,10 @@ export interface operations {
     tellBatch: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description How long it waited on its tablet before it was sent, in ms */
+                "Waited-Ms"?: components["parameters"]["WaitedMs"];
+            };
             path: {
                 id: components["parameters"]["Id"];
             };
@@ -6572,7 +6594,10 @@ export interface operations {
     tellBoard: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description How long it waited on its tablet before it was sent, in ms */
+                "Waited-Ms"?: components["parameters"]["WaitedMs"];
+            };
             path: {
                 id: components["parameters"]["Id"];
             };

@@ -9,6 +9,7 @@ const kitchen = {
   docs: new Map<string, Doc>(),
   made: new Map<string, string>(), // key → path
   log: [] as string[],
+  waited: [] as number[], // ms, as letters tell
   lose: () => '' as '' | 'request' | 'answer' | 'locked',
 }
 const json = (body: unknown, status = 200) => new Response(JSON.stringify(body), { status })
@@ -45,6 +46,7 @@ async function network(url: string, init: RequestInit = {}): Promise<Response> {
   const fate = kitchen.lose()
   if (fate === 'request') throw new TypeError('Failed to fetch')
   if (fate === 'locked') return problem(401, 'signed_out')
+  kitchen.waited.push(Number(new Headers(init.headers).get('Waited-Ms')))
   const answer = arrive(init.method ?? 'GET', url.replace('/api/v1', ''), new Headers(init.headers), init.body && JSON.parse(init.body as string))
   if (fate === 'answer') throw new TypeError('Failed to fetch')
   return answer
@@ -61,7 +63,7 @@ async function switchedOn() {
 beforeEach(() => {
   vi.useFakeTimers()
   localStorage.clear()
-  Object.assign(kitchen, { docs: new Map([['/bases/b', { revision: 3, body: 'base' }]]), made: new Map(), log: [], lose: () => '' })
+  Object.assign(kitchen, { docs: new Map([['/bases/b', { revision: 3, body: 'base' }]]), made: new Map(), log: [], waited: [], lose: () => '' })
   vi.stubGlobal('fetch', vi.fn(network))
 })
 afterEach(() => {
@@ -110,6 +112,25 @@ describe('what waits on a tablet', () => {
     await box.flush()
     expect(kitchen.log).toEqual(['POST /pantry/1'])
     expect(box.letters.value).toEqual([])
+  })
+
+  it('tells how long it waited, across a reload and a clock that was set back', async () => {
+    let box = await switchedOn()
+    kitchen.lose = () => 'request'
+    await box.deliver({ what: 'an egg', method: 'POST', path: '/batches/1/events', body: 'egg' })
+    kitchen.waited = []
+    const written = Date.now()
+    box = await switchedOn()
+    vi.setSystemTime(written + 28 * 60_000)
+    kitchen.lose = () => ''
+    await box.flush()
+    expect(kitchen.waited.at(-1)! / 60_000).toBeCloseTo(28, 1)
+    await box.deliver({ what: 'milk', method: 'POST', path: '/batches/1/events', body: 'milk' })
+    expect(kitchen.waited.at(-1), 'what goes straight through did not wait').toBe(0)
+    const l = { key: 'k', seq: 1, what: 'x', method: 'POST', path: '/x', written: { page: 5, ms: 1000, wall: 100_000 } } as const
+    expect(box.waitedMs(l, { page: 5, ms: 61_000, wall: 40_000 }), 'the clock was set back').toBe(60_000)
+    expect(box.waitedMs(l, { page: 5, ms: 2000, wall: 160_000 }), 'the tablet slept').toBe(60_000)
+    expect(box.waitedMs(l, { page: 9, ms: 0, wall: 40_000 }), 'never below nothing').toBe(0)
   })
 
   it('shows a list as it will be', async () => {

@@ -10,11 +10,12 @@ export interface Letter {
   path: string // under /api/v1
   body?: unknown
   revision?: number // that a PUT was made from
+  written?: { page: number; ms: number; wall: number } // by the page's own clock and by the tablet's
   tried?: boolean // so that it may have arrived
   trouble?: string // why it did not land, when asking again does not help
   stale?: boolean // somebody else changed the same meanwhile
 }
-export type Wish = Omit<Letter, 'key' | 'seq' | 'tried' | 'trouble' | 'stale'> & { key?: string }
+export type Wish = Omit<Letter, 'key' | 'seq' | 'written' | 'tried' | 'trouble' | 'stale'> & { key?: string }
 
 const prefix = 'ladle.out.'
 const againMs = 4000
@@ -77,8 +78,21 @@ export function onLanded(f: Landed) {
   return () => listeners.delete(f)
 }
 
+/** The page is known by when it began: its own clock counts from there. */
+const clocks = () => ({ page: performance.timeOrigin, ms: performance.now(), wall: Date.now() })
+/**
+ * How long a letter waited, in ms. The tablet's clock counts across a reload; inside one page its own does, which nobody can set.
+ * That one may stand while the tablet sleeps, so the longer of the two counts: food is never told younger than it is.
+ */
+export function waitedMs(l: Letter, now = clocks()): number {
+  if (!l.written) return 0
+  const wall = now.wall - l.written.wall
+  const page = now.page === l.written.page ? now.ms - l.written.ms : 0
+  return Math.round(Math.max(0, wall, page))
+}
+
 async function post(l: Letter): Promise<unknown> {
-  const headers: Record<string, string> = { 'Idempotency-Key': l.key }
+  const headers: Record<string, string> = { 'Idempotency-Key': l.key, 'Waited-Ms': String(waitedMs(l)) }
   if (l.body !== undefined) headers['Content-Type'] = 'application/json'
   if (l.revision !== undefined) headers['If-Match'] = `"${l.revision}"`
   try {
@@ -96,7 +110,7 @@ async function post(l: Letter): Promise<unknown> {
  * program is back. What the program refuses is thrown.
  */
 export async function deliver<T = unknown>(wish: Wish): Promise<Delivered<T>> {
-  const l: Letter = { ...wish, key: wish.key ?? newKey(), seq: (read().at(-1)?.seq ?? 0) + 1 }
+  const l: Letter = { ...wish, key: wish.key ?? newKey(), seq: (read().at(-1)?.seq ?? 0) + 1, written: clocks() }
   if (!kept.value.some((k) => !k.trouble)) {
     l.tried = true
     const answer = await sentAtOnce(l)

@@ -185,9 +185,9 @@ const left = computed(() => (state.value ? state.value.on_plates + state.value.o
       </header>
       <p v-if="board.trouble" class="panel band" role="alert"><i class="sign high" />{{ board.trouble }}</p>
       <p v-else-if="board.away && !signedOut" class="panel band" role="status" data-away>
-        <Icon name="offline" />The program is away: the clocks go on. What you press waits on this tablet{{
+        <Icon name="offline" />The program is away: what lies there counts on. What you press waits on this tablet{{
           board.waiting.length ? `: ${board.waiting.length} so far` : ''
-        }}.
+        }}; it counts again, from when you pressed, when the program is back.
       </p>
       <div class="body">
         <QueuePanel class="todo" :rows="narrow ? (phone ? 1 : 3) : 9" @act="act">

@@ -6,7 +6,7 @@ import { atClock } from '@/parts/clock'
 import { hours } from './words'
 
 /** How long a bowl with egg or milk has been outside the fridge; two and four hours are marked. */
-const props = defineProps<{ clock: Schemas['BowlClock']; now: number }>()
+const props = defineProps<{ clock: Schemas['BowlClock']; now: number; paused?: boolean }>()
 const emit = defineEmits<{ fridge: [into: boolean] }>()
 const ms = computed(() => props.clock.before_s * 1000 + (props.clock.since ? Math.max(0, props.now - Date.parse(props.clock.since)) : 0))
 /** From the marks that the program gives: until when it may be chilled again, until when it must be used. */
@@ -17,10 +17,13 @@ const stage = computed(() => {
 })
 const says = computed(() => {
   const { says: words, chill_by: chill, use_by: use } = props.clock
-  if (stage.value === 'fine') return `${words.fine} ${atClock(chill!)}`
-  if (stage.value === 'soon') return `${words.soon} ${atClock(use!)}`
-  return stage.value === 'over' ? words.over : words.stands
+  if (props.paused) return 'counts again when the program is back'
+  const by =
+    stage.value === 'fine' ? `${words.fine} ${atClock(chill!)}` : stage.value === 'soon' ? `${words.soon} ${atClock(use!)}` : words[stage.value]
+  return words.away ? `${by} · ${words.away}` : by
 })
+/** What waits on this tablet is not counted yet, so no figure stands there. */
+const shown = computed(() => (props.paused ? '–' : hours(ms.value)))
 const door = computed(() => (props.clock.in_fridge ? 'Take it out of the fridge: the clock goes on' : 'Into the fridge: the clock stands'))
 const all = computed(() =>
   props.clock.since && props.clock.use_by ? Date.parse(props.clock.use_by) - Date.parse(props.clock.since) + props.clock.before_s * 1000 : 1,
@@ -34,12 +37,12 @@ const share = computed(() => Math.min(1, ms.value / all.value))
     :class="stage"
     :data-clock="stage"
     role="timer"
-    :aria-label="`The bowl’s clock: ${hours(ms)}, ${says}. Your local code decides.`">
-    <b>{{ hours(ms) }}</b>
+    :aria-label="`The bowl’s clock: ${paused ? '' : `${shown}, `}${says}. Your local code decides.`">
+    <b>{{ shown }}</b>
     <span class="says"><i v-if="stage === 'soon' || stage === 'over'" class="sign high" />{{ says }}</span>
     <svg width="100%" height="16" viewBox="0 0 190 16" preserveAspectRatio="none" aria-hidden="true">
       <rect x="0" y="2" width="190" height="12" rx="6" class="track" />
-      <rect v-if="share" x="0" y="2" :width="Math.max(8, 190 * share)" height="12" rx="6" class="gone" />
+      <rect v-if="share && !paused" x="0" y="2" :width="Math.max(8, 190 * share)" height="12" rx="6" class="gone" />
       <path d="M95 0v16M188.500 0v16" class="mark" />
     </svg>
     <el-button v-if="clock.since || clock.in_fridge" class="fridge" :title="door" @click="emit('fridge', !clock.in_fridge)"

@@ -118,7 +118,7 @@ useEventListener(window, 'keydown', (e: KeyboardEvent) => {
           >
           <h1>{{ batch.plan.name }}</h1>
         </div>
-        <BowlClock :clock="state.clock" :now="sheet.nowMs" @fridge="fridge" />
+        <BowlClock :clock="state.clock" :now="sheet.nowMs" :paused="sheet.clockWaits" @fridge="fridge" />
         <el-radio-group v-model="unitsShown" class="pick" aria-label="Units">
           <el-radio-button value="grams">g</el-radio-button><el-radio-button value="cups">cups</el-radio-button>
         </el-radio-group>

@@ -17,6 +17,11 @@ export const useSheet = defineStore('sheet', () => {
     get: (id) => got(api.GET('/batches/{id}', { params: { path: { id } } })),
   })
   const { id, trouble, gone, away, nowMs, waiting, undone, last, close, takeBack } = live
+  /** Whether something waits here that the bowl's clock goes by, or may: the program counts it when it is back. */
+  const clockWaits = computed(
+    () =>
+      away.value && (!batch.value?.state.clock.since || waiting.value.some((e) => ['into_fridge', 'out_of_fridge', 'took_back'].includes(e.kind))),
+  )
   const isWaiting = (task: string) => waiting.value.some((e) => e.task === task && e.kind !== 'took_back' && !undone.value.has(e.id))
 
   /** The task that this tablet looks at: the next one, or another that was tapped. */
@@ -41,5 +46,25 @@ export const useSheet = defineStore('sheet', () => {
     picked.value = undefined
     return live.tell({ ...event, knew: batch.value?.state.events }, what, inField)
   }
-  return { id, batch, trouble, gone, away, nowMs, waiting, isWaiting, picked, tasks, current, next, last, stillOpen, open, close, tell, takeBack }
+  return {
+    id,
+    batch,
+    trouble,
+    gone,
+    away,
+    nowMs,
+    waiting,
+    isWaiting,
+    clockWaits,
+    picked,
+    tasks,
+    current,
+    next,
+    last,
+    stillOpen,
+    open,
+    close,
+    tell,
+    takeBack,
+  }
 })
