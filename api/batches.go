@@ -96,7 +96,7 @@ func (s *Server) ListBatches(c *gin.Context) {
 		if b.From != nil {
 			from = b.From.ID
 		}
-		out.Items = append(out.Items, item{b.ID, b.Name, b.Form, b.StartedAt, b.State.Count, b.State.Weighed, b.State.ToWeigh, b.State.Made, b.State.Doing(), from, b.Trouble, b.State.Clock})
+		out.Items = append(out.Items, item{b.ID, b.Name, b.Form, b.StartedAt, b.Count, b.Weighed, b.ToWeigh, b.Made, b.Doing, from, b.Trouble, b.Clock})
 	}
 	s.send(c, http.StatusOK, out)
 }

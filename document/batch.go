@@ -215,6 +215,20 @@ func DecodeBatch(data []byte) (Batch, error) {
 	return b, p.OrNil()
 }
 
+// GlimpseBatch reads of a kept batch only what a list needs: when it was begun, what it came from, its common batter, its plan.
+func GlimpseBatch(body []byte) (Batch, error) {
+	var b struct {
+		StartedAt time.Time  `json:"started_at"`
+		From      *BaseRef   `json:"from"`
+		Common    string     `json:"common"`
+		Plan      batch.Plan `json:"plan"`
+	}
+	if err := lenient(body, &b); err != nil {
+		return Batch{}, Refusal("", "not_read", "This batch cannot be read.")
+	}
+	return Batch{StartedAt: b.StartedAt, From: b.From, Common: b.Common, Plan: b.Plan}, nil
+}
+
 // DecodeEvent reads one event of a batch, as a tablet sends it. The error is Problems.
 func (b Batch) DecodeEvent(data []byte) (batch.Event, error) {
 	var e batch.Event

@@ -89,6 +89,10 @@ func Judge(ctx context.Context, kind string, k Kept, here *Here, s Setting) Fate
 		f.Action, f.Message = "refused", "Its id belongs to a "+was.Kind+" that is here already. Take it out of the file's document to keep it as a new one."
 		return f
 	}
+	if why := here.twisted(kind, k.ID, sum.Body); why != "" {
+		f.Action, f.Message = "refused", why
+		return f
+	}
 	if !found && k.ID == "" {
 		was, found = here.byBody[kind+"\x00"+string(sum.Body)]
 	}
@@ -114,6 +118,36 @@ func Judge(ctx context.Context, kind string, k Kept, here *Here, s Setting) Fate
 		f.Action, f.Changes = "changed", changes(ctx, kind, was.Body, sum.Body, s)
 	}
 	return f
+}
+
+// twisted says why a batch cannot have taken its share of the batter that it names: of itself, of what is no batch, of one that took its
+// share of another. Empty when it can, or when that one is gone.
+func (h *Here) twisted(kind, id string, body []byte) string {
+	common := commonOf(kind, body)
+	if common == "" {
+		return ""
+	}
+	of, found := h.byID[common]
+	switch {
+	case common == id:
+		return "It says that it took its share of itself. Take “common” out of the file's document to keep it."
+	case found && of.Kind != kind:
+		return "What it says that it took its share of is a " + of.Kind + ". Take “common” out of the file's document to keep it."
+	case found && commonOf(kind, of.Body) != "":
+		return "What it says that it took its share of took its own of another batter. Take “common” out of the file's document to keep it."
+	}
+	return ""
+}
+
+// commonOf is the batch of the common batter that a batch took its share of, empty when of none.
+func commonOf(kind string, body []byte) string {
+	var b struct {
+		Common string `json:"common"`
+	}
+	if kind != "batch" || lenient(body, &b) != nil {
+		return ""
+	}
+	return b.Common
 }
 
 // Canonical is a state of a document as this program writes it, worked out or not; the error

@@ -6,8 +6,9 @@ import (
 	"math"
 	"slices"
 	"strconv"
-	"sync"
 	"time"
+
+	lru "github.com/hashicorp/golang-lru/v2"
 
 	"upbeatladle/about"
 	"upbeatladle/core/batch"
@@ -28,13 +29,38 @@ type BatchNow struct {
 // mostFollowed is how many batches are kept worked out (modelling choice: more than any kitchen has on the go).
 const mostFollowed = 64
 
-// mostListed is how many batches are listed (modelling choice: a week of mornings).
-const mostListed = 60
+// mostGlimpsed is how many are known for a list (modelling choice: a season of them).
+const mostGlimpsed = 1000
 
-// batches keeps what is behind the batches that somebody works on.
+// mostListed is how many batches are listed (modelling choice: two months of mornings).
+const mostListed = 500
+
+// batches keeps what is behind the batches that somebody works on, and what a list tells of the others.
 type batches struct {
-	mu       sync.Mutex
-	followed map[string]followed
+	followed *lru.Cache[string, followed]
+	glimpsed *lru.Cache[string, glimpse]
+}
+
+func newBatches() batches {
+	return batches{kept[followed](mostFollowed), kept[glimpse](mostGlimpsed)}
+}
+
+// kept is a memory of so many, the last used ones.
+func kept[V any](most int) *lru.Cache[string, V] {
+	c, err := lru.New[string, V](most)
+	if err != nil {
+		panic(err) // a size above zero is not refused
+	}
+	return c
+}
+
+// glimpse is of a batch what a list needs, as of a state of it; it does not change. One that took its share of a common batter is not remembered: that one's clock goes on.
+type glimpse struct {
+	revision, event int64
+	startedAt       time.Time
+	from            *document.BaseRef
+	common          string
+	batch.Glance
 }
 
 // followed is a batch with what it is followed with; neither changes.
@@ -75,7 +101,7 @@ func (k *Kitchen) BeginBatch(ctx context.Context, v document.Variation, from *do
 		return k.Batch(ctx, d.ID)
 	}
 	f := followed{string(body), b, making}
-	k.batches.keep(d.ID, f)
+	k.batches.followed.Add(d.ID, f)
 	return now(d.ID, f, nil, nil), nil
 }
 
@@ -142,25 +168,9 @@ func now(id string, f followed, common *batch.Clock, events []batch.Event) Batch
 	return b
 }
 
-func (b *batches) keep(id string, f followed) {
-	b.mu.Lock()
-	defer b.mu.Unlock()
-	if b.followed == nil || len(b.followed) >= mostFollowed {
-		b.followed = map[string]followed{}
-	}
-	b.followed[id] = f
-}
-
-func (b *batches) get(id string) (followed, bool) {
-	b.mu.Lock()
-	defer b.mu.Unlock()
-	f, ok := b.followed[id]
-	return f, ok
-}
-
 // follow is what a saved batch is followed with.
 func (k *Kitchen) follow(ctx context.Context, d store.Document) (followed, error) {
-	if f, ok := k.batches.get(d.ID); ok && f.body == string(d.Body) {
+	if f, ok := k.batches.followed.Get(d.ID); ok && f.body == string(d.Body) {
 		return f, nil
 	}
 	b, err := document.DecodeBatch(d.Body)
@@ -172,7 +182,7 @@ func (k *Kitchen) follow(ctx context.Context, d store.Document) (followed, error
 		return followed{}, err
 	}
 	f := followed{string(d.Body), b, m}
-	k.batches.keep(d.ID, f)
+	k.batches.followed.Add(d.ID, f)
 	return f, nil
 }
 
@@ -190,16 +200,50 @@ func (k *Kitchen) Batch(ctx context.Context, id string) (BatchNow, error) {
 	return now(id, f, k.clockOf(ctx, f.doc.Common), decoded[batch.Event](k, rows)), err
 }
 
-// clockOf is the clock of a common batter, which goes on in the bowls that took of it; nil when there is none.
+// clockOf is the clock of a common batter, which goes on in the bowls that took of it; nil when there is none. A common batter took of
+// no other: what it names itself is not followed.
 func (k *Kitchen) clockOf(ctx context.Context, common string) *batch.Clock {
 	if common == "" {
 		return nil
 	}
-	b, err := k.Batch(ctx, common)
+	d, err := k.store.Get(ctx, store.Batch, common)
 	if err != nil { // put aside since: then it is known no more
 		return nil
 	}
-	return &b.State.Clock
+	b, err := document.GlimpseBatch(d.Body)
+	if err != nil {
+		return nil
+	}
+	rows, err := k.store.Events(ctx, common)
+	if err != nil {
+		return nil
+	}
+	c := b.Plan.Glance(decoded[batch.Event](k, rows), nil).Clock
+	return &c
+}
+
+// glimpse is what a list needs of a batch.
+func (k *Kitchen) glimpse(ctx context.Context, h store.Head) (glimpse, error) {
+	if g, ok := k.batches.glimpsed.Get(h.ID); ok && g.revision == h.Revision && g.event == h.LastEvent {
+		return g, nil
+	}
+	d, err := k.store.Get(ctx, store.Batch, h.ID)
+	if err != nil {
+		return glimpse{}, err
+	}
+	b, err := document.GlimpseBatch(d.Body)
+	if err != nil {
+		return glimpse{}, err
+	}
+	rows, err := k.store.Events(ctx, h.ID)
+	if err != nil {
+		return glimpse{}, err
+	}
+	g := glimpse{d.Revision, h.LastEvent, b.StartedAt, b.From, b.Common, b.Plan.Glance(decoded[batch.Event](k, rows), k.clockOf(ctx, b.Common))}
+	if g.common == "" {
+		k.batches.glimpsed.Add(h.ID, g)
+	}
+	return g, nil
 }
 
 // ErrFull says that a batch takes no more events.
@@ -340,38 +384,65 @@ func restocked(d store.Document, item document.PantryItem, grams float64) (store
 
 // BatchListed is a batch in a list.
 type BatchListed struct {
-	BatchNow
-	Name, Form string
-	Trouble    string // why it cannot be followed
+	ID, Name, Form string
+	StartedAt      time.Time
+	From           *document.BaseRef
+	batch.Glance
+	Trouble string // why it cannot be followed
 }
 
-// Batches lists the batches, the last touched first, as many as anybody goes back to.
+// Batches lists the batches, the last touched first, as many as anybody goes back to. None of them is worked out for it.
 func (k *Kitchen) Batches(ctx context.Context) ([]BatchListed, error) {
-	page, err := k.store.List(ctx, store.Batch, "", mostListed)
+	heads, err := k.store.Heads(ctx, store.Batch, mostListed)
 	if err != nil {
 		return nil, err
 	}
-	out := make([]BatchListed, 0, len(page.Items))
-	for _, d := range page.Items {
-		one := BatchListed{Name: d.Name, Form: d.Form, BatchNow: BatchNow{ID: d.ID, StartedAt: d.UpdatedAt}}
-		rows, err := k.store.Events(ctx, d.ID)
-		if err != nil {
-			return nil, err
-		}
-		events := decoded[batch.Event](k, rows)
-		if batch.IsMade(events) { // a week of made ones is not worked out for a list of those under way
-			one.State.Made = true
-			if b, err := document.DecodeBatch(d.Body); err == nil {
-				one.StartedAt, one.From, one.State.Count = b.StartedAt, b.From, b.Plan.Count
-			}
-		} else if f, err := k.follow(ctx, d); err != nil {
+	out := make([]BatchListed, 0, len(heads))
+	for _, h := range heads {
+		one := BatchListed{ID: h.ID, Name: h.Name, Form: h.Form, StartedAt: h.UpdatedAt}
+		switch g, err := k.glimpse(ctx, h); {
+		case errors.Is(err, store.ErrNotFound): // put aside meanwhile
+			continue
+		case ctx.Err() != nil:
+			return nil, ctx.Err()
+		case err != nil:
 			one.Trouble = document.Sentence(err)
-		} else {
-			one.BatchNow = now(d.ID, f, k.clockOf(ctx, f.doc.Common), events)
+		default:
+			one.StartedAt, one.From, one.Glance = g.startedAt, g.from, g.Glance
 		}
 		out = append(out, one)
 	}
 	return out, nil
+}
+
+// untwist takes out of the batches what leads a common batter to another one, or to itself: an earlier program let that in.
+func (k *Kitchen) untwist(ctx context.Context, tx *store.Tx) error {
+	docs, err := tx.All(ctx, store.Batch)
+	if err != nil {
+		return err
+	}
+	named := map[string]string{}
+	all := map[string]document.Batch{}
+	for _, d := range docs {
+		if b, err := document.DecodeBatch(d.Body); err == nil {
+			named[d.ID], all[d.ID] = b.Common, b
+		}
+	}
+	var writes []store.Write
+	for _, d := range docs {
+		b, ok := all[d.ID]
+		if !ok || b.Common == "" || b.Common != d.ID && named[b.Common] == "" {
+			continue
+		}
+		b.Common = ""
+		body, err := b.Encode()
+		if err != nil {
+			return err
+		}
+		k.log.Warn("a bowl whose common batter leads on is not followed to it", "batch", d.ID)
+		writes = append(writes, store.Write{ID: d.ID, Content: store.Content{Name: d.Name, Form: d.Form, Body: body}})
+	}
+	return tx.SaveAll(ctx, store.Batch, writes)
 }
 
 // ExportBatch is a batch as an open document, with everything that happened.

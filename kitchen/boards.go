@@ -278,9 +278,12 @@ type BoardListed struct {
 	Trouble string // why it cannot be read
 }
 
+// mostBoards is how many boards are listed (modelling choice: two months of mornings).
+const mostBoards = 60
+
 // Boards lists the boards, the last touched first.
 func (k *Kitchen) Boards(ctx context.Context) ([]BoardListed, error) {
-	page, err := k.store.List(ctx, store.Board, "", mostListed)
+	page, err := k.store.List(ctx, store.Board, "", mostBoards)
 	if err != nil {
 		return nil, err
 	}

@@ -29,7 +29,7 @@ type Kitchen struct {
 
 // New returns the kitchen of a store.
 func New(st *store.Store, table *food.Table, log *slog.Logger, now func() time.Time) *Kitchen {
-	return &Kitchen{store: st, table: table, log: log, now: now}
+	return &Kitchen{store: st, table: table, log: log, now: now, batches: newBatches()}
 }
 
 // ground is what everything is worked out on: the table with the pantry laid over it, kept

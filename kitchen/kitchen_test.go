@@ -30,7 +30,7 @@ type scene struct {
 	day *time.Time
 }
 
-func open(t *testing.T, withDemo bool) scene {
+func open(t testing.TB, withDemo bool) scene {
 	t.Helper()
 	day := time.Date(2026, 11, 26, 7, 0, 0, 0, time.UTC)
 	now := func() time.Time { return day }

@@ -2,6 +2,7 @@ package kitchen
 
 import (
 	"context"
+	"errors"
 	"fmt"
 	"slices"
 	"strings"
@@ -113,9 +114,9 @@ func (k *Kitchen) separate(ctx context.Context, tx *store.Tx) error {
 	return tx.SaveAll(ctx, store.Pantry, batch)
 }
 
-// Mend repairs what an earlier program let in: two items with one own id.
+// Mend repairs what an earlier program let in: two items with one own id, and bowls whose common batter leads to themselves.
 func (k *Kitchen) Mend(ctx context.Context) error {
-	return k.store.Together(ctx, func(tx *store.Tx) error { return k.separate(ctx, tx) })
+	return k.store.Together(ctx, func(tx *store.Tx) error { return errors.Join(k.separate(ctx, tx), k.untwist(ctx, tx)) })
 }
 
 // ExportPantry is the whole pantry as CSV.

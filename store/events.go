@@ -43,6 +43,29 @@ func events(ctx context.Context, q querier, document string) ([]Event, error) {
 	return out, err
 }
 
+// Head is a document without its body; LastEvent rises with every event of it, and is 0 without one.
+type Head struct {
+	ID, Name, Form      string
+	Revision, LastEvent int64
+	UpdatedAt           time.Time
+}
+
+// Heads returns the documents of a kind that events happen to, the last touched first, at most so many.
+func (s *Store) Heads(ctx context.Context, kind Kind, limit int) (out []Head, err error) {
+	err = each(ctx, s.db, `SELECT id, name, form, revision, updated_at, (SELECT coalesce(max(seq), 0) FROM events WHERE document = documents.id)
+		FROM documents WHERE kind = ? AND deleted_at IS NULL ORDER BY updated_at DESC, id DESC LIMIT ?`, func(rows *sql.Rows) error {
+		var h Head
+		var stamp string
+		err := rows.Scan(&h.ID, &h.Name, &h.Form, &h.Revision, &stamp, &h.LastEvent)
+		if err == nil {
+			h.UpdatedAt, err = time.Parse(timeLayout, stamp)
+		}
+		out = append(out, h)
+		return err
+	}, kind, limit)
+	return out, err
+}
+
 // AddEvent writes one more, unless one with its id is there; new tells which.
 func (t *Tx) AddEvent(ctx context.Context, document string, e Event) (fresh bool, err error) {
 	r, err := t.tx.ExecContext(ctx, `INSERT INTO events (document, id, at, body) VALUES (?, ?, ?, ?) ON CONFLICT DO NOTHING`,

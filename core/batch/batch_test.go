@@ -318,7 +318,14 @@ func TestAnyOrderOfEvents(t *testing.T) {
 		if s.Ask != nil {
 			assert.NotEmpty(t, s.Ask.Ways)
 		}
-		assert.Equal(t, s.Made, batch.IsMade(events))
+		glance := m.Plan.Glance(events, nil)
+		assert.Equal(t, s.Clock, glance.Clock, "a list tells the same")
+		assert.Equal(t, s.Made, glance.Made)
+		assert.Equal(t, s.ToWeigh, glance.ToWeigh)
+		if s.Factor == 1 {
+			assert.Equal(t, [2]int{s.Count, s.Weighed}, [2]int{glance.Count, glance.Weighed})
+		}
+		assert.Equal(t, s.Doing() == "", glance.Doing == "")
 		again := m.Fold(append(slices.Clone(events), events...)) // sent twice
 		a, _ := json.Marshal(s.Tasks)
 		b, _ := json.Marshal(again.Tasks)

@@ -57,18 +57,9 @@ type State struct {
 // Doing is what is being done, in a few words; empty when all is.
 func (s State) Doing() string {
 	for _, t := range s.Tasks {
-		if t.ID != s.Now {
-			continue
+		if t.ID == s.Now {
+			return t.doing(t.Text)
 		}
-		switch t.Kind {
-		case Weigh:
-			return "weighing " + words.Lower(t.Label)
-		case Rest:
-			return "resting"
-		case Test:
-			return "the test"
-		}
-		return short(t.Text)
 	}
 	return ""
 }
@@ -343,17 +334,6 @@ func (f *folding) needs(e Event) (at time.Time) {
 		}
 	}
 	return at
-}
-
-// IsMade tells whether a batch is made, without working it out.
-func IsMade(events []Event) bool {
-	undone := map[string]bool{}
-	for _, e := range events {
-		if e.Kind == TookBack {
-			undone[e.Undoes] = true
-		}
-	}
-	return slices.ContainsFunc(events, func(e Event) bool { return e.Kind == Made && !undone[e.ID] })
 }
 
 // take counts one event.
@@ -659,9 +639,8 @@ func (f *folding) jug() (line string, grams float64) {
 
 func (f *folding) state(events int) State {
 	amounts := f.amounts()
-	f.clock = f.ticked()
 	s := State{
-		Now: f.now(), Factor: f.factor, Count: f.count(), PoursMM: f.pours(amounts), PlanMM: f.pours(nil), SplashG: f.splash, Clock: f.clock,
+		Now: f.now(), Factor: f.factor, Count: f.count(), PoursMM: f.pours(amounts), PlanMM: f.pours(nil), SplashG: f.splash, Clock: f.clocked(),
 		MixedAt: f.mixed, RestAt: f.rest, Made: f.made, Last: f.last, Events: events, BowlG: bowlFromG, Tasks: []TaskNow{}, Bowls: []BowlNow{},
 	}
 	told := f.told(amounts)
@@ -699,17 +678,6 @@ func (f *folding) state(events int) State {
 			}
 		}
 	}
-	s.Clock.Says = ClockWords{
-		Away:   away(f.clock.AwayS / 60),
-		Stands: words.Either(f.clock.InFridge, "in the fridge: the clock stands", "starts with the first egg or milk"),
-		Fine:   fmt.Sprintf("out of the fridge, %s at", words.Minutes(safety.ChillAgainWithinMin)),
-		Soon:   "do not chill it again, use it by",
-		Over:   fmt.Sprintf("over %s: discard it", words.Minutes(safety.UseWithinMin)),
-	}
-	if c := &s.Clock; c.Since != nil {
-		chill, use := f.until(safety.ChillAgainWithinMin), f.until(safety.UseWithinMin)
-		c.ChillBy, c.UseBy = &chill, &use
-	}
 	s.Test = TestNow{Advice: f.advice, Count: f.tests}
 	if f.bowl.Judged && f.bowl.Spreads {
 		now, rested := f.bowl.SpreadAt(0), f.bowl.SpreadAt(f.bowl.RestMin)
@@ -733,6 +701,23 @@ func (f *folding) state(events int) State {
 	return s
 }
 
+// clocked is the clock with until when and what it says.
+func (f *folding) clocked() Clock {
+	c := f.ticked()
+	c.Says = ClockWords{
+		Away:   away(c.AwayS / 60),
+		Stands: words.Either(c.InFridge, "in the fridge: the clock stands", "starts with the first egg or milk"),
+		Fine:   fmt.Sprintf("out of the fridge, %s at", words.Minutes(safety.ChillAgainWithinMin)),
+		Soon:   "do not chill it again, use it by",
+		Over:   fmt.Sprintf("over %s: discard it", words.Minutes(safety.UseWithinMin)),
+	}
+	if c.Since != nil {
+		chill, use := c.until(safety.ChillAgainWithinMin), c.until(safety.UseWithinMin)
+		c.ChillBy, c.UseBy = &chill, &use
+	}
+	return c
+}
+
 // away says how much of a bowl's time nobody but its tablet knew of, from a minute on.
 func away(minutes float64) string {
 	if minutes < 1 {
@@ -741,8 +726,8 @@ func away(minutes float64) string {
 	return words.Minutes(minutes) + " of it while away"
 }
 
-func (f *folding) until(minutes float64) time.Time {
-	return f.clock.Since.Add(time.Duration((minutes*60 - f.clock.BeforeS) * float64(time.Second)))
+func (c Clock) until(minutes float64) time.Time {
+	return c.Since.Add(time.Duration((minutes*60 - c.BeforeS) * float64(time.Second)))
 }
 
 // count is how many portions it is by now.
