@@ -60,6 +60,7 @@ test: chromium build check audit ## everything: static checks, all tests, the re
 generate: web/node_modules/.installed ## write what is generated from api/openapi.yaml
 	go generate ./api
 	go run ./api/schemas
+	go run ./house/common
 	cd web && npm run --silent api
 
 notices: web/node_modules/.installed ## write about/notices.json, the notices of everything that ships

@@ -4,7 +4,6 @@ import (
 	"errors"
 	"fmt"
 	"io"
-	"io/fs"
 	"net/http"
 	"time"
 
@@ -81,24 +80,9 @@ func unhurried(c *gin.Context) {
 
 // ImportArchive reads a whole kitchen or one document.
 func (s *Server) ImportArchive(c *gin.Context, p ImportArchiveParams) {
-	f, err := s.kitchen.Scratch()
+	f, err := scratch(c)
 	if err != nil {
 		s.refuse(c, err)
-		return
-	}
-	defer f.Close()
-	_, err = io.Copy(f, c.Request.Body)
-	var big *http.MaxBytesError
-	var disk *fs.PathError
-	switch {
-	case errors.As(err, &big):
-		s.fail(c, http.StatusRequestEntityTooLarge, "too_large", fmt.Sprintf("The file is larger than %d MB: no kitchen of this program is.", document.MaxArchiveBytes>>20))
-		return
-	case errors.As(err, &disk):
-		s.refuse(c, err)
-		return
-	case err != nil:
-		s.fail(c, http.StatusBadRequest, "broken", "The file did not arrive whole. Send it again.")
 		return
 	}
 	unhurried(c)

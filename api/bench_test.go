@@ -57,7 +57,7 @@ func BenchmarkWorksheetOverHTTP(b *testing.B) {
 		return data, time.Since(start)
 	}
 	h := house.New(st, time.Now)
-	require.NoError(b, h.Set(ctx, passcode))
+	require.NoError(b, h.Set(ctx, passcode, ""))
 	locked := httptest.NewServer(api.New(api.Parts{
 		Store: st, Table: food.Reference(), Pages: fstest.MapFS{}, Log: slog.New(slog.DiscardHandler), Now: time.Now, Door: api.Door{House: h},
 	}))

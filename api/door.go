@@ -120,9 +120,13 @@ func (s *Server) admitted(c *gin.Context) {
 	}
 	t, err := s.door.House.Who(c.Request.Context(), tokenOf(c.Request))
 	if err != nil {
+		if errors.Is(err, house.ErrOutside) {
+			s.log.Info("turned away at the door", "from", c.RemoteIP(), "path", path)
+		}
 		s.refuse(c, err)
 		return
 	}
+	s.door.House.Meet(house.FromOf(c.Request.RemoteAddr))
 	c.Set(tabletKey, t)
 	c.Next()
 }
@@ -179,7 +183,7 @@ func Trust(pages fs.FS, d Door) http.Handler {
 			w.Header().Set("Content-Type", "application/x-x509-ca-cert")
 			w.Header().Set("Content-Disposition", `attachment; filename="upbeat-ladle.crt"`)
 			_, _ = w.Write(d.Own.Root())
-		case strings.HasPrefix(r.URL.Path, "/assets/"), r.URL.Path == "/favicon.svg":
+		case strings.HasPrefix(r.URL.Path, "/assets/") && !strings.HasSuffix(r.URL.Path, "/"), r.URL.Path == "/favicon.svg":
 			http.FileServerFS(pages).ServeHTTP(w, r)
 		default:
 			page, err := template.ParseFS(pages, "trust.html")

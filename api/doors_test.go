@@ -88,7 +88,7 @@ func TestEveryAnswerIsGuarded(t *testing.T) {
 		"a foreign name": k.call("GET", "/", nil, nil, "Host", "bench.example"),
 		"another site":   k.call("POST", "/api/v1/bases", "{}", nil, "Sec-Fetch-Site", "cross-site"),
 	} {
-		for _, h := range []string{"Content-Security-Policy", "X-Content-Type-Options", "Referrer-Policy", "Cross-Origin-Opener-Policy", "Cross-Origin-Resource-Policy"} {
+		for _, h := range []string{"Content-Security-Policy", "X-Content-Type-Options", "Referrer-Policy", "Cross-Origin-Opener-Policy", "Cross-Origin-Resource-Policy", "Permissions-Policy"} {
 			assert.NotEmpty(t, resp.Header.Get(h), "%s, %s", name, h)
 		}
 	}

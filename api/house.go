@@ -73,6 +73,9 @@ func (s *Server) SignOut(c *gin.Context) {
 		s.refuse(c, err)
 		return
 	}
+	if err == nil {
+		s.log.Info("a tablet signed out", "from", c.RemoteIP(), "tablet", t.ID)
+	}
 	http.SetCookie(c.Writer, cookie(c.Request, "", 0))
 	c.Status(http.StatusNoContent)
 }
@@ -133,7 +136,12 @@ func (s *Server) PutPasscode(c *gin.Context) {
 	if !s.withHouse(c) || !s.decode(c, &wish) {
 		return
 	}
-	err := s.door.House.Change(c.Request.Context(), house.FromOf(c.Request.RemoteAddr), tablet(c).ID, wish.Passcode, wish.Next)
+	own, _, err := s.kitchen.Own(c.Request.Context())
+	if err != nil {
+		s.refuse(c, err)
+		return
+	}
+	err = s.door.House.Change(c.Request.Context(), house.FromOf(c.Request.RemoteAddr), tablet(c).ID, wish.Passcode, wish.Next, own.Name)
 	if errors.Is(err, house.ErrWrong) { // the tablet is in: it is the field that is wrong
 		err = document.Refusal("/passcode", "wrong", "That is not the passcode that is set.")
 	}
@@ -150,7 +158,11 @@ func (s *Server) SignTabletOut(c *gin.Context, id Id) {
 	if !s.withHouse(c) {
 		return
 	}
-	s.done(c, s.door.House.SignOut(c.Request.Context(), id))
+	err := s.door.House.SignOut(c.Request.Context(), id)
+	if err == nil {
+		s.log.Info("a tablet was signed out", "by", tablet(c).ID, "tablet", id)
+	}
+	s.done(c, err)
 }
 
 // InviteGuest makes a link to one card.
@@ -168,6 +180,7 @@ func (s *Server) InviteGuest(c *gin.Context) {
 		s.refuse(c, err)
 		return
 	}
+	s.log.Info("a guest's link was made", "by", tablet(c).ID, "link", g.ID, "card", g.Card, "until", g.Until)
 	out := GuestLink{Id: g.ID, Path: "/guest/" + token, Until: g.Until, Doors: []HouseDoor{}}
 	if s.door.URLs != nil {
 		for _, u := range s.door.URLs() {
@@ -179,7 +192,11 @@ func (s *Server) InviteGuest(c *gin.Context) {
 
 // TakeGuestBack takes a link back.
 func (s *Server) TakeGuestBack(c *gin.Context, id Id) {
-	s.done(c, s.guests.TakeBack(c.Request.Context(), id))
+	err := s.guests.TakeBack(c.Request.Context(), id)
+	if err == nil {
+		s.log.Info("a guest's link was taken back", "by", tablet(c).ID, "link", id)
+	}
+	s.done(c, err)
 }
 
 // guestCard is a card as a guest sees it: worked out now, with the kitchen's name.
@@ -207,6 +224,7 @@ func (s *Server) GetGuestCard(c *gin.Context, token string) {
 		s.refuse(c, err)
 		return
 	}
+	s.log.Info("a guest's link was used", "from", c.RemoteIP(), "link", g.ID)
 	in, ok := s.setting(c)
 	if !ok {
 		return

@@ -1,7 +1,6 @@
 package api
 
 import (
-	"errors"
 	"fmt"
 	"io"
 	"net/http"
@@ -101,13 +100,8 @@ func (s *Server) ExportPantry(c *gin.Context) {
 // ImportPantry reads a pantry file and says what becomes of every row.
 func (s *Server) ImportPantry(c *gin.Context, p ImportPantryParams) {
 	data, err := io.ReadAll(c.Request.Body)
-	var big *http.MaxBytesError
-	if errors.As(err, &big) {
-		s.fail(c, http.StatusRequestEntityTooLarge, "too_large", fmt.Sprintf("The file is larger than %d MB. A pantry takes a few hundred kB: leave out what you do not use.", document.MaxPantryBytes>>20))
-		return
-	}
 	if err != nil {
-		s.fail(c, http.StatusBadRequest, "broken", "The file did not arrive whole. Send it again.")
+		s.refuse(c, err)
 		return
 	}
 	saved := p.DryRun == nil || !*p.DryRun

@@ -6,8 +6,6 @@ package api
 //go:generate go run ./prune
 
 import (
-	"errors"
-	"fmt"
 	"io"
 	"io/fs"
 	"log/slog"
@@ -25,7 +23,6 @@ import (
 
 	"upbeatladle/core/food"
 	"upbeatladle/device"
-	"upbeatladle/document"
 	"upbeatladle/document/question"
 	"upbeatladle/house"
 	"upbeatladle/kitchen"
@@ -39,7 +36,6 @@ const (
 	writeTimeout  = 2 * time.Minute // the front end over the same
 	idleTimeout   = 2 * time.Minute
 	maxHeader     = 32 << 10
-	mostHeardOut  = 256 << 20 // bytes of a body that is refused for its size
 
 	fileTimeout = 10 * time.Minute // for a file or a whole kitchen, each way
 )
@@ -56,6 +52,11 @@ const (
 // style attributes, which style-src-attr allows; inline scripts and style sheets are not.
 const policy = "default-src 'self'; img-src 'self' data:; style-src 'self'; style-src-attr 'unsafe-inline'; " +
 	"object-src 'none'; base-uri 'self'; frame-ancestors 'none'; form-action 'self'"
+
+// permissions are what a page may ask of a tablet: that its screen stays on over a sheet, and to sound. The rest is denied by name.
+const permissions = "accelerometer=(), ambient-light-sensor=(), autoplay=(self), bluetooth=(), browsing-topics=(), camera=(), clipboard-read=(), display-capture=(), " +
+	"encrypted-media=(), fullscreen=(), gamepad=(), geolocation=(), gyroscope=(), hid=(), idle-detection=(), local-fonts=(), magnetometer=(), microphone=(), midi=(), " +
+	"payment=(), picture-in-picture=(), publickey-credentials-get=(), screen-wake-lock=(self), serial=(), storage-access=(), usb=(), window-management=(), xr-spatial-tracking=()"
 
 // Parts is what a server is made of.
 type Parts struct {
@@ -86,8 +87,8 @@ type Server struct {
 	heats         heats
 	printer       device.LabelPrinter
 	lease         lease
-	quick, slow   gate
-	knocks        gate // passcodes that are tried
+	gates         gates
+	unread        unread
 	closing       <-chan struct{}
 
 	door      Door
@@ -108,12 +109,11 @@ func New(p Parts) http.Handler {
 		s.guests = house.New(p.Store, p.Now)
 	}
 	s.listening.each = map[string]int{}
-	s.quick, s.slow = gates()
-	s.knocks = newGate(1)
+	s.gates = newGates()
 	gin.SetMode(gin.ReleaseMode)
 	r := gin.New()
 	r.HandleMethodNotAllowed = true
-	r.Use(s.logged, s.recovered, gzip.Gzip(gzip.BestSpeed, gzip.WithCustomShouldCompressFn(compressed)), s.admitted, boundedBody, s.atOnce)
+	r.Use(s.logged, s.recovered, gzip.Gzip(gzip.BestSpeed, gzip.WithCustomShouldCompressFn(compressed)), s.admitted, s.heard, s.atOnce)
 	r.GET("/healthz", s.health)
 	RegisterHandlersWithOptions(r, s, GinServerOptions{
 		BaseURL:      "/api/v1",
@@ -181,6 +181,7 @@ func guarded(next http.Handler) http.Handler {
 		h.Set("Content-Security-Policy", policy)
 		h.Set("X-Content-Type-Options", "nosniff")
 		h.Set("Referrer-Policy", "no-referrer")
+		h.Set("Permissions-Policy", permissions)
 		h.Set("Cross-Origin-Opener-Policy", "same-origin")
 		h.Set("Cross-Origin-Resource-Policy", "same-origin")
 		if r.TLS != nil {
@@ -191,28 +192,6 @@ func guarded(next http.Handler) http.Handler {
 		}
 		next.ServeHTTP(w, r)
 	})
-}
-
-func boundedBody(c *gin.Context) {
-	most := int64(document.MaxBytes)
-	switch c.Request.URL.Path { // one more than is read, so that it is refused in words
-	case session:
-		most = 4 << 10
-	case pantryFile:
-		most = document.MaxPantryBytes + 1
-	case archive:
-		most = document.MaxArchiveBytes + 1
-	}
-	if most > document.MaxBytes {
-		_ = http.NewResponseController(c.Writer).SetReadDeadline(time.Now().Add(fileTimeout))
-	}
-	whole := c.Request.Body
-	c.Request.Body = http.MaxBytesReader(c.Writer, whole, most)
-	c.Next()
-	if c.Writer.Status() == http.StatusRequestEntityTooLarge { // heard out, so that the answer is read and not lost in a reset
-		_ = http.NewResponseController(c.Writer).SetReadDeadline(time.Now().Add(readTimeout))
-		_, _ = io.CopyN(io.Discard, whole, mostHeardOut)
-	}
 }
 
 func (s *Server) health(c *gin.Context) {
@@ -269,14 +248,9 @@ func (s *Server) body(c *gin.Context) (data []byte, ok bool) {
 		s.fail(c, http.StatusUnsupportedMediaType, "content_type", "Send JSON, with the content type application/json.")
 		return nil, false
 	}
-	data, err := io.ReadAll(c.Request.Body)
-	var large *http.MaxBytesError
-	switch {
-	case errors.As(err, &large):
-		s.fail(c, http.StatusRequestEntityTooLarge, "too_large", fmt.Sprintf("That is more than %d kB. A variation takes a few; nothing was saved.", document.MaxBytes>>10))
-		return nil, false
-	case err != nil:
-		s.fail(c, http.StatusBadRequest, "unreadable", "The request broke off before its end. Nothing was saved; send it again.")
+	data, err := io.ReadAll(c.Request.Body) // it is all there, see heard
+	if err != nil {
+		s.refuse(c, err)
 		return nil, false
 	}
 	return data, true

@@ -101,6 +101,18 @@ func (c *Certificate) Fingerprint() string {
 	return strings.Join(pairs, " ")
 }
 
+// TLS is how the program talks: TLS 1.2 at least, and with what authenticates what it encrypts (RFC 7465 and 8446: no block ciphers in
+// CBC mode).
+func TLS() *tls.Config {
+	c := &tls.Config{MinVersion: tls.VersionTLS12}
+	for _, s := range tls.CipherSuites() {
+		if !strings.Contains(s.Name, "_CBC_") && slices.Contains(s.SupportedVersions, tls.VersionTLS12) {
+			c.CipherSuites = append(c.CipherSuites, s.ID)
+		}
+	}
+	return c
+}
+
 // Get is what the program shows to who calls; for tls.Config.GetCertificate.
 func (c *Certificate) Get(*tls.ClientHelloInfo) (*tls.Certificate, error) {
 	c.mu.Lock()

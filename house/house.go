@@ -52,11 +52,52 @@ type House struct {
 
 	mu    sync.Mutex // one passcode is tried at a time: the hash takes memory, and a guess must count before the next
 	tries tries
+
+	known known
+}
+
+// known are the addresses that tablets which are in come from.
+type known struct {
+	mu   sync.RWMutex
+	seen map[netip.Prefix]time.Time
+}
+
+// mostKnown is how many addresses are remembered (modelling choice: far more tablets than a house has).
+const mostKnown = 1024
+
+// Meet notes that a tablet that is in came from an address.
+func (h *House) Meet(from netip.Addr) {
+	at, now := NetOf(from), h.now()
+	k := &h.known
+	k.mu.RLock()
+	fresh := now.Sub(k.seen[at]) < time.Minute
+	k.mu.RUnlock()
+	if fresh {
+		return
+	}
+	k.mu.Lock()
+	defer k.mu.Unlock()
+	for a, t := range k.seen {
+		if now.Sub(t) >= idleFor {
+			delete(k.seen, a)
+		}
+	}
+	if len(k.seen) < mostKnown || !k.seen[at].IsZero() {
+		k.seen[at] = now
+	}
+}
+
+// Knows tells whether a tablet that is in came from an address, since the program was started.
+func (h *House) Knows(from netip.Addr) bool {
+	h.known.mu.RLock()
+	defer h.known.mu.RUnlock()
+	seen, ok := h.known.seen[NetOf(from)]
+	return ok && h.now().Sub(seen) < idleFor
 }
 
 // New returns the door of a store.
 func New(st *store.Store, now func() time.Time) *House {
-	return &House{store: st, now: now, tries: tries{from: map[netip.Prefix]*wrong{}}}
+	return &House{store: st, now: now, tries: tries{from: map[netip.Prefix]*wrong{}}, known: known{seen: map[netip.Prefix]time.Time{}}}
 }
 
 // Begin sets a passcode of four words when there is none, and returns it; empty when there was one.
@@ -69,31 +110,34 @@ func (h *House) Begin(ctx context.Context) (passcode string, err error) {
 	return passcode, h.store.SetPasscode(ctx, hashed(passcode), "")
 }
 
-// Set sets a passcode without asking for the one before; every tablet is signed out.
-func (h *House) Set(ctx context.Context, passcode string) error {
-	if err := fit(passcode); err != nil {
+// Set sets a passcode of a kitchen without asking for the one before; every tablet is signed out.
+func (h *House) Set(ctx context.Context, passcode, kitchen string) error {
+	if err := fit(passcode, kitchen); err != nil {
 		return err
 	}
 	return h.store.SetPasscode(ctx, hashed(passcode), "")
 }
 
-// Change sets another passcode for whoever knows the one before; every other tablet is signed out.
-func (h *House) Change(ctx context.Context, from netip.Addr, tablet, passcode, next string) error {
-	if err := fit(next); err != nil {
+// Change sets another passcode of a kitchen for whoever is in and knows the one before; every other tablet is signed out. However many
+// wrong ones were given elsewhere, who is in is not locked out of it.
+func (h *House) Change(ctx context.Context, from netip.Addr, tablet, passcode, next, kitchen string) error {
+	if err := fit(next, kitchen); err != nil {
 		return err
 	}
-	if err := h.try(ctx, from, passcode); err != nil {
+	if err := h.try(ctx, from, passcode, tablet != ""); err != nil {
 		return err
 	}
 	return h.store.SetPasscode(ctx, hashed(next), tablet)
 }
 
-// try compares a passcode with the one that is set. Wrong ones count against the address.
-func (h *House) try(ctx context.Context, from netip.Addr, passcode string) error {
+// try compares a passcode with the one that is set. Wrong ones count against the address; who is in, or comes from where a tablet is
+// in, is never locked out: the work of a guess alone slows it down.
+func (h *House) try(ctx context.Context, from netip.Addr, passcode string, inside bool) error {
 	h.mu.Lock()
 	defer h.mu.Unlock()
 	now := h.now()
-	if wait := h.tries.wait(from, now); wait > 0 {
+	free := inside || h.Knows(from)
+	if wait := h.tries.wait(from, now); wait > 0 && !free {
 		return &LockedError{wait}
 	}
 	kept, err := h.store.Passcode(ctx)
@@ -102,7 +146,7 @@ func (h *House) try(ctx context.Context, from netip.Addr, passcode string) error
 	}
 	if !matches(kept, passcode) {
 		h.tries.missed(from, now)
-		if wait := h.tries.wait(from, now); wait > 0 {
+		if wait := h.tries.wait(from, now); wait > 0 && !free {
 			return &LockedError{wait}
 		}
 		return ErrWrong
@@ -114,12 +158,13 @@ func (h *House) try(ctx context.Context, from netip.Addr, passcode string) error
 // SignIn lets a tablet in that gives the passcode. The token is the tablet's alone; the house
 // keeps its hash.
 func (h *House) SignIn(ctx context.Context, from netip.Addr, passcode, name string) (token string, t store.Tablet, err error) {
-	if err := h.try(ctx, from, passcode); err != nil {
+	if err := h.try(ctx, from, passcode, false); err != nil {
 		return "", t, err
 	}
 	token = newToken()
 	now := h.now()
 	t = store.Tablet{ID: newID(), Name: called(name), Since: now, Seen: now, Until: now.Add(idleFor)}
+	h.Meet(from)
 	return token, t, h.store.AddTablet(ctx, t, hashOf(token))
 }
 

@@ -11,6 +11,7 @@ import (
 	"path/filepath"
 	"strings"
 	"testing"
+	"testing/synctest"
 	"time"
 
 	"github.com/stretchr/testify/assert"
@@ -40,7 +41,7 @@ func open(t *testing.T) (*House, *clock, *store.Store) {
 	require.NoError(t, err)
 	t.Cleanup(func() { assert.NoError(t, st.Close()) })
 	h := New(st, c.now)
-	require.NoError(t, h.Set(t.Context(), passcode))
+	require.NoError(t, h.Set(t.Context(), passcode, "Halyard Hatch"))
 	return h, c, st
 }
 
@@ -79,7 +80,7 @@ func TestWithoutAPasscodeNobodyComesIn(t *testing.T) {
 	assert.ErrorIs(t, err, ErrWrong)
 	made, err := h.Begin(t.Context())
 	require.NoError(t, err)
-	assert.NoError(t, fit(made), "what the program makes up is good enough for itself")
+	assert.NoError(t, fit(made, ""), "what the program makes up is good enough for itself")
 	_, _, err = h.SignIn(t.Context(), bowl, made, "")
 	assert.NoError(t, err)
 	again, err := h.Begin(t.Context())
@@ -94,7 +95,7 @@ func TestNothingThatIsKeptOpensTheDoor(t *testing.T) {
 	require.NoError(t, err)
 	defer st.Close()
 	h := New(st, c.now)
-	require.NoError(t, h.Set(t.Context(), passcode))
+	require.NoError(t, h.Set(t.Context(), passcode, "Halyard Hatch"))
 	token, _ := in(t, h, bowl, "")
 	guest, _, err := h.Invite(t.Context(), aCard(t, st), 1)
 	require.NoError(t, err)
@@ -134,15 +135,15 @@ func TestAnotherPasscodeSignsTheOthersOut(t *testing.T) {
 	ctx := t.Context()
 	mine, tablet := in(t, h, bowl, "")
 	theirs, _ := in(t, h, plate, "")
-	assert.ErrorIs(t, h.Change(ctx, bowl, tablet.ID, "not it at all", "plum-ferry-oak-zest"), ErrWrong)
-	require.NoError(t, h.Change(ctx, bowl, tablet.ID, passcode, "plum-ferry-oak-zest"))
+	assert.ErrorIs(t, h.Change(ctx, bowl, tablet.ID, "not it at all", "plum-ferry-oak-zest", "Halyard Hatch"), ErrWrong)
+	require.NoError(t, h.Change(ctx, bowl, tablet.ID, passcode, "plum-ferry-oak-zest", "Halyard Hatch"))
 	_, err := h.Who(ctx, mine)
 	assert.NoError(t, err)
 	_, err = h.Who(ctx, theirs)
 	assert.ErrorIs(t, err, ErrOutside)
 	_, _, err = h.SignIn(ctx, plate, passcode, "")
 	assert.ErrorIs(t, err, ErrWrong)
-	require.NoError(t, h.Set(ctx, "gorse-tulip-raft-mint"))
+	require.NoError(t, h.Set(ctx, "gorse-tulip-raft-mint", ""))
 	_, err = h.Who(ctx, mine)
 	assert.ErrorIs(t, err, ErrOutside, "by command everybody is signed out")
 }
@@ -227,18 +228,18 @@ func TestGuessesAreFewHoweverTheyAreSpread(t *testing.T) {
 
 func TestAHouseholdOfNewAddressesIsOne(t *testing.T) {
 	a, b := netip.MustParseAddr("fd00:1:2:3::1"), netip.MustParseAddr("fd00:1:2:3:ffff::2%eth0")
-	assert.Equal(t, netOf(a), netOf(b))
-	assert.NotEqual(t, netOf(bowl), netOf(plate))
-	assert.Equal(t, netOf(bowl), netOf(netip.MustParseAddr("::ffff:192.168.1.20")), "an address of the old kind in the new kind's clothes")
+	assert.Equal(t, NetOf(a), NetOf(b))
+	assert.NotEqual(t, NetOf(bowl), NetOf(plate))
+	assert.Equal(t, NetOf(bowl), NetOf(netip.MustParseAddr("::ffff:192.168.1.20")), "an address of the old kind in the new kind's clothes")
 	assert.Equal(t, bowl, FromOf("[::ffff:192.168.1.20]:4711"))
 }
 
 func TestAPasscodeIsNotOneThatIsGuessedFirst(t *testing.T) {
-	for _, bad := range []string{"", "short", "password123", "Pass-Word 123", "12345678", "87654321", "aaaaaaaaaa", "ababababab", "qwertyui", "UpbeatLadle1", "abcdefgh", strings.Repeat("long", 40), "\xff\xfe is not text"} {
-		assert.Error(t, fit(bad), "%q", bad)
+	for _, bad := range []string{"", "short", "password123", "Pass-Word 123", "12345678", "87654321", "aaaaaaaaaa", "ababababab", "qwertyui", "UpbeatLadle1", "abcdefgh", strings.Repeat("long", 40), "\xff\xfe is not text", "halyardhatch", "Halyard-Hatch 1", "hatch halyard hatch", "marlboro", "corvette", "13051990"} {
+		assert.Error(t, fit(bad, "Halyard Hatch"), "%q", bad)
 	}
 	for _, good := range []string{passcode, "three plums in rye", "Ðægréd-þæc", "9fK!2mQz", "朝食のパンケーキは六時"} {
-		assert.NoError(t, fit(good), "%q", good)
+		assert.NoError(t, fit(good, "Halyard Hatch"), "%q", good)
 	}
 }
 
@@ -354,36 +355,146 @@ func lines(t *testing.T, wrap func(net.Listener) net.Listener) net.Listener {
 	return l
 }
 
-func TestOneTabletCannotTakeAllLines(t *testing.T) {
-	l := lines(t, func(l net.Listener) net.Listener { return Capped(l, 10, 2) })
-	got := make(chan net.Conn, 10)
+// callers dials a listener from addresses of this machine, and says how many lines each of them was given.
+type callers struct {
+	t  *testing.T
+	to string
+}
+
+func (c callers) dial(from string) net.Conn {
+	c.t.Helper()
+	d := net.Dialer{LocalAddr: &net.TCPAddr{IP: net.ParseIP(from)}}
+	conn, err := d.Dial("tcp", c.to)
+	require.NoError(c.t, err)
+	c.t.Cleanup(func() { _ = conn.Close() })
+	return conn
+}
+
+// greeted tells whether a line is open: the other end greets.
+func greeted(conn net.Conn) bool {
+	_ = conn.SetReadDeadline(time.Now().Add(10 * time.Second))
+	_, err := io.ReadFull(conn, make([]byte, 1))
+	return err == nil
+}
+
+// holds dials until a line is closed at once, so many times at most.
+func (c callers) holds(from string, most int) (n int) {
+	for n < most && greeted(c.dial(from)) {
+		n++
+	}
+	return n
+}
+
+// A few strangers cannot have all the lines: what is left is shared, and some are kept for where tablets are in.
+func TestStrangersShareTheLines(t *testing.T) {
+	home := netip.MustParseAddr("127.0.0.9")
+	l := lines(t, func(l net.Listener) net.Listener {
+		return Capped(l, func(from netip.Addr) bool { return from == home })
+	})
+	accepted := make(chan net.Conn, 2*mostLines)
 	go func() {
 		for {
 			c, err := l.Accept()
 			if err != nil {
 				return
 			}
-			got <- c
+			_, _ = c.Write([]byte("h"))
+			accepted <- c
 		}
 	}()
-	dial := func() net.Conn {
-		c, err := net.Dial("tcp", l.Addr().String())
-		require.NoError(t, err)
-		t.Cleanup(func() { _ = c.Close() })
-		return c
+	c := callers{t, l.Addr().String()}
+	sum := 0
+	for i := range 8 {
+		n := c.holds(fmt.Sprintf("127.0.0.%d", 20+i), 40)
+		assert.LessOrEqual(t, n, mostLinesEach)
+		assert.GreaterOrEqual(t, n, leastShare)
+		sum += n
 	}
-	dial()
-	dial()
-	first := <-got
-	<-got
-	_, err := dial().Read(make([]byte, 1))
-	assert.Error(t, err, "the third is closed at once")
+	assert.Less(t, sum, mostStrangers)
+	assert.GreaterOrEqual(t, c.holds("127.0.0.30", leastShare), leastShare, "one who comes later still gets a page")
+	for i := range 60 { // however many they are
+		sum += c.holds(fmt.Sprintf("127.0.0.%d", 100+i), 40)
+	}
+	assert.Equal(t, mostLinesEach, c.holds(home.String(), 40), "a known tablet has its lines whatever strangers hold")
+	first := <-accepted
 	require.NoError(t, first.Close())
 	require.Error(t, first.Close(), "closing twice counts once")
-	dial()
-	<-got
-	_, err = dial().Read(make([]byte, 1))
-	assert.Error(t, err)
+	assert.True(t, greeted(c.dial("127.0.1.1")), "what is closed is free again")
+}
+
+// pipes is a listener of lines in the memory.
+type pipes chan net.Conn
+
+func (p pipes) Accept() (net.Conn, error) {
+	c, ok := <-p
+	if !ok {
+		return nil, net.ErrClosed
+	}
+	return c, nil
+}
+func (p pipes) Close() error   { return nil }
+func (p pipes) Addr() net.Addr { return &net.TCPAddr{} }
+
+// A stranger's line on which nothing happens is closed; one that is used, or whose tablet came in, is not.
+func TestAStrangerWhoSaysNothingIsNotWaitedFor(t *testing.T) {
+	synctest.Test(t, func(t *testing.T) {
+		came := false
+		p := make(pipes, 1)
+		l := Capped(p, func(netip.Addr) bool { return came })
+		call := func() (far net.Conn, gone chan error) {
+			far, near := net.Pipe()
+			p <- near
+			c, err := l.Accept()
+			require.NoError(t, err)
+			gone = make(chan error, 1)
+			go func() {
+				for {
+					if _, err := c.Read(make([]byte, 1)); err != nil {
+						gone <- err
+						return
+					}
+				}
+			}()
+			return far, gone
+		}
+		silent, silentGone := call()
+		busy, busyGone := call()
+		for range 4 {
+			time.Sleep(strangerIdle / 2) // of the bubble's own time
+			_, err := busy.Write([]byte("x"))
+			require.NoError(t, err)
+			synctest.Wait()
+		}
+		assert.Error(t, <-silentGone)
+		_ = silent.Close()
+		assert.Empty(t, busyGone, "one that is used stays")
+		came = true
+		time.Sleep(10 * strangerIdle)
+		synctest.Wait()
+		assert.Empty(t, busyGone, "whose tablet came in stays")
+		_ = busy.Close()
+	})
+}
+
+// However many wrong passcodes strangers give: who is in, or comes from where a tablet is in, is not locked out.
+func TestStrangersDoNotLockTheHouse(t *testing.T) {
+	h, c, _ := open(t)
+	ctx := t.Context()
+	_, tablet := in(t, h, plate, "the plate's")
+	stranger := func(i int) netip.Addr { return netip.AddrFrom4([4]byte{10, 9, byte(i / 250), byte(i % 250)}) }
+	for i := range mostAnHour + 20 {
+		_, _, err := h.SignIn(ctx, stranger(i), "wrong", "")
+		require.Error(t, err)
+	}
+	var locked *LockedError
+	_, _, err := h.SignIn(ctx, bowl, passcode, "")
+	assert.ErrorAs(t, err, &locked, "from where nobody is known there is a wait")
+	_, _, err = h.SignIn(ctx, plate, "wrong", "")
+	assert.ErrorIs(t, err, ErrWrong)
+	in(t, h, plate, "another tablet there")
+	assert.NoError(t, h.Change(ctx, stranger(3), tablet.ID, passcode, "three plums in rye", "Halyard Hatch"), "who is in may set another from anywhere")
+	c.pass(idleFor)
+	assert.False(t, h.Knows(plate), "an address is not known for ever")
 }
 
 // Who speaks TLS and who does not each meet their own, on one port, and no byte is lost.

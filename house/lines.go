@@ -10,10 +10,14 @@ import (
 )
 
 // How many may be connected at once (modelling choices): a browser opens six, a household of
-// tablets a few dozen.
+// tablets a few dozen. Strangers, who come from where no tablet is in, share what is not kept for those that are.
 const (
-	MostLines     = 256
-	MostLinesEach = 32
+	mostLines     = 256
+	mostLinesEach = 32  // from one address
+	mostStrangers = 192 // the rest is kept for known tablets
+	leastShare    = 6   // of a stranger, as long as there is any left
+	shareOfRest   = 4   // a stranger may have a quarter of what is left, so that a few cannot have all
+	strangerIdle  = 15 * time.Second
 	sayFirst      = 10 * time.Second      // for the first byte of a call
 	breathe       = 50 * time.Millisecond // when the machine has no more files to give
 )
@@ -21,18 +25,19 @@ const (
 // tlsHandshake is the first byte of a call that wants TLS (RFC 8446, section 5.1).
 const tlsHandshake = 0x16
 
-// Capped limits the connections at once, in all and from each address; one too many is closed.
-func Capped(l net.Listener, all, each int) net.Listener {
-	return &capped{Listener: l, all: all, each: each, open: map[netip.Addr]int{}}
+// Capped limits the connections at once, in all and from each address; one too many is closed, and so is one of a stranger on which
+// nothing happens. Known tells which addresses tablets that are in come from.
+func Capped(l net.Listener, known func(netip.Addr) bool) net.Listener {
+	return &capped{Listener: l, known: known, open: map[netip.Prefix]int{}}
 }
 
 type capped struct {
 	net.Listener
-	all, each int
+	known func(netip.Addr) bool
 
-	mu   sync.Mutex
-	sum  int
-	open map[netip.Addr]int
+	mu             sync.Mutex
+	sum, strangers int
+	open           map[netip.Prefix]int
 }
 
 func (c *capped) Accept() (net.Conn, error) {
@@ -42,40 +47,102 @@ func (c *capped) Accept() (net.Conn, error) {
 			return nil, err
 		}
 		from := FromOf(conn.RemoteAddr().String())
-		if c.enter(from) {
-			return &line{Conn: conn, end: sync.OnceFunc(func() { c.leave(from) })}, nil
+		if l := c.enter(conn, from); l != nil {
+			return l, nil
 		}
 		_ = conn.Close() // nobody listens to why
 	}
 }
 
-func (c *capped) enter(from netip.Addr) bool {
+func (c *capped) enter(conn net.Conn, from netip.Addr) *line {
 	c.mu.Lock()
 	defer c.mu.Unlock()
-	if c.sum >= c.all || c.open[from] >= c.each {
-		return false
+	at, stranger := NetOf(from), !c.known(from)
+	if c.sum >= mostLines || c.open[at] >= mostLinesEach {
+		return nil
+	}
+	if left := mostStrangers - c.strangers; stranger && (left <= 0 || c.open[at] >= max(leastShare, left/shareOfRest)) {
+		return nil
 	}
 	c.sum++
-	c.open[from]++
-	return true
+	c.open[at]++
+	if stranger {
+		c.strangers++
+	}
+	l := &line{Conn: conn}
+	l.end = sync.OnceFunc(func() { c.leave(at, stranger) })
+	l.stir()
+	if stranger {
+		l.mu.Lock()
+		l.watch = time.AfterFunc(strangerIdle, func() { c.look(l, from) })
+		l.mu.Unlock()
+	}
+	return l
 }
 
-func (c *capped) leave(from netip.Addr) {
+func (c *capped) leave(at netip.Prefix, stranger bool) {
 	c.mu.Lock()
 	defer c.mu.Unlock()
 	c.sum--
-	if c.open[from]--; c.open[from] == 0 {
-		delete(c.open, from)
+	if stranger {
+		c.strangers--
+	}
+	if c.open[at]--; c.open[at] == 0 {
+		delete(c.open, at)
 	}
 }
 
+// look closes a line on which nothing happened, and comes again for one on which something did. Who has come in meanwhile is left alone.
+func (c *capped) look(l *line, from netip.Addr) {
+	if c.known(from) {
+		return
+	}
+	l.mu.Lock()
+	idle := time.Since(l.last)
+	if idle < strangerIdle {
+		l.watch.Reset(strangerIdle - idle)
+	}
+	l.mu.Unlock()
+	if idle >= strangerIdle {
+		_ = l.Close()
+	}
+}
+
+// line is a connection that is counted.
 type line struct {
 	net.Conn
 	end func()
+
+	mu    sync.Mutex
+	last  time.Time // something came or went
+	watch *time.Timer
+}
+
+func (l *line) stir() {
+	l.mu.Lock()
+	l.last = time.Now()
+	l.mu.Unlock()
+}
+
+func (l *line) Read(p []byte) (int, error) {
+	n, err := l.Conn.Read(p)
+	l.stir()
+	return n, err
+}
+
+func (l *line) Write(p []byte) (int, error) {
+	n, err := l.Conn.Write(p)
+	l.stir()
+	return n, err
 }
 
 func (l *line) Close() error {
 	l.end()
+	l.mu.Lock()
+	if l.watch != nil {
+		l.watch.Stop()
+	}
+	l.mu.Unlock()
 	return l.Conn.Close()
 }
 

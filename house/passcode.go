@@ -1,13 +1,17 @@
 package house
 
 import (
+	"bytes"
 	"crypto/rand"
+	"crypto/sha256"
 	"crypto/subtle"
 	_ "embed"
 	"encoding/base64"
 	"fmt"
 	"math/big"
+	"sort"
 	"strings"
+	"unicode"
 	"unicode/utf8"
 
 	"golang.org/x/crypto/argon2"
@@ -27,7 +31,7 @@ const (
 
 // Length of a passcode [letters] (NIST SP 800-63B: at least 8; the upper end bounds the work).
 const (
-	shortestPasscode = 8
+	ShortestPasscode = 8
 	longestPasscode  = 128
 )
 
@@ -36,8 +40,30 @@ const (
 //go:embed words.txt
 var words string
 
+// common are passcodes of kitchens that are guessed first; commonMarks those of everybody, by their marks.
+//
 //go:embed common.txt
 var common string
+
+//go:generate go run ./common
+//go:embed common.bin
+var commonMarks []byte
+
+// markSize is how many bytes of its hash a common passcode is known by.
+const markSize = 6
+
+// Mark is the beginning of a passcode's hash.
+func Mark(passcode string) []byte {
+	sum := sha256.Sum256([]byte(passcode))
+	return sum[:markSize]
+}
+
+// isCommon tells whether a passcode is one of the commonest of all.
+func isCommon(plain string) bool {
+	mark := Mark(plain)
+	at := sort.Search(len(commonMarks)/markSize, func(i int) bool { return bytes.Compare(commonMarks[i*markSize:(i+1)*markSize], mark) >= 0 })
+	return at < len(commonMarks)/markSize && bytes.Equal(commonMarks[at*markSize:(at+1)*markSize], mark)
+}
 
 // fourWords is a passcode that is said across a kitchen and typed on a phone: 4 of some 280 words,
 // 32 bits, which the limit on attempts makes enough at the door.
@@ -51,19 +77,39 @@ func fourWords() string {
 	return strings.Join(out, "-")
 }
 
-// fit tells what is wrong with a passcode that somebody made up.
-func fit(passcode string) error {
+// fit tells what is wrong with a passcode that somebody made up for a kitchen of a name.
+func fit(passcode, kitchen string) error {
 	n := utf8.RuneCountInString(passcode)
 	plain := strings.ToLower(strings.TrimSpace(passcode))
 	switch {
 	case !utf8.ValidString(passcode) || n > longestPasscode:
 		return document.Refusal("/next", "too_long", "A passcode has at most %d letters.", longestPasscode)
-	case n < shortestPasscode:
-		return document.Refusal("/next", "too_short", "A passcode has at least %d letters, figures or signs. Four words are easy to say across a kitchen.", shortestPasscode)
+	case n < ShortestPasscode:
+		return document.Refusal("/next", "too_short", "A passcode has at least %d letters, figures or signs. Four words are easy to say across a kitchen.", ShortestPasscode)
 	case easy(plain):
 		return document.Refusal("/next", "easy", "That one is guessed first. Take a few words that do not belong together.")
+	case namesakes(plain, kitchen):
+		return document.Refusal("/next", "easy", "That is this kitchen's own name, which is guessed first. Take a few words that do not belong together.")
 	}
 	return nil
+}
+
+// shortestName is from how many letters on a name is looked for in a passcode (modelling choice).
+const shortestName = 4
+
+// namesakes tells whether a passcode is a kitchen's name, with a figure more or a word less.
+func namesakes(plain, kitchen string) bool {
+	letters := func(s string) string {
+		return strings.Map(func(r rune) rune {
+			if unicode.IsLetter(r) {
+				return r
+			}
+			return -1
+		}, strings.ToLower(s))
+	}
+	code, name := letters(plain), letters(kitchen)
+	long := func(s string) bool { return utf8.RuneCountInString(s) >= shortestName }
+	return long(name) && long(code) && (strings.Contains(code, name) || strings.Contains(name, code))
 }
 
 // easy tells whether a passcode is among those that are guessed first: common ones, this
@@ -75,6 +121,9 @@ func easy(plain string) bool {
 		}
 		return r
 	}, plain)
+	if isCommon(plain) || isCommon(bare) {
+		return true
+	}
 	for _, c := range strings.Fields(common) {
 		if plain == c || bare == c {
 			return true

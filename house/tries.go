@@ -28,8 +28,8 @@ type tries struct {
 	recent []time.Time // of the last hour, from anywhere
 }
 
-// netOf is what counts as one address: one of the old kind, a household's 64 bits of the new.
-func netOf(a netip.Addr) netip.Prefix {
+// NetOf is what counts as one address: one of the old kind, a household's 64 bits of the new.
+func NetOf(a netip.Addr) netip.Prefix {
 	bits := 32
 	if a = a.Unmap(); !a.Is4() {
 		bits = 64
@@ -42,7 +42,7 @@ func netOf(a netip.Addr) netip.Prefix {
 func (t *tries) wait(from netip.Addr, now time.Time) time.Duration {
 	t.forget(now)
 	var wait time.Duration
-	if w := t.from[netOf(from)]; w != nil {
+	if w := t.from[NetOf(from)]; w != nil {
 		wait = w.until.Sub(now)
 	}
 	if len(t.recent) >= mostAnHour {
@@ -53,10 +53,10 @@ func (t *tries) wait(from netip.Addr, now time.Time) time.Duration {
 
 // missed counts a wrong one.
 func (t *tries) missed(from netip.Addr, now time.Time) {
-	w := t.from[netOf(from)]
+	w := t.from[NetOf(from)]
 	if w == nil {
 		w = &wrong{}
-		t.from[netOf(from)] = w
+		t.from[NetOf(from)] = w
 	}
 	w.misses++
 	w.last = now
@@ -67,7 +67,7 @@ func (t *tries) missed(from netip.Addr, now time.Time) {
 }
 
 // met forgets an address that gave the right one.
-func (t *tries) met(from netip.Addr) { delete(t.from, netOf(from)) }
+func (t *tries) met(from netip.Addr) { delete(t.from, NetOf(from)) }
 
 func (t *tries) forget(now time.Time) {
 	for len(t.recent) > 0 && now.Sub(t.recent[0]) >= time.Hour {

@@ -90,7 +90,10 @@ func goRoot() string {
 	return strings.TrimSpace(string(out))
 }
 
-// packages are those that the lock file does not call tools only.
+// lends are packages that are only read while something is made that ships.
+var lends = map[string]bool{"@zxcvbn-ts/language-common": true} // house/common.bin
+
+// packages are those that the lock file does not call tools only, and those that lend.
 func packages(web string) ([]part, error) {
 	var lock struct {
 		Packages map[string]struct {
@@ -108,7 +111,7 @@ func packages(web string) ([]part, error) {
 	}
 	var parts []part
 	for at, p := range lock.Packages {
-		if at == "" || p.Dev || p.Optional || p.Peer {
+		if at == "" || (p.Dev || p.Optional || p.Peer) && !lends[strings.TrimPrefix(at, "node_modules/")] {
 			continue
 		}
 		text, err := license(filepath.Join(web, at))

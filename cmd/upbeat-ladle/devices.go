@@ -27,15 +27,15 @@ func devicesCommand() *cobra.Command {
 		RunE: func(c *cobra.Command, _ []string) error {
 			ctx, stop := signal.NotifyContext(c.Context(), os.Interrupt, syscall.SIGTERM)
 			defer stop()
-			ls, err := listen(at.Scale, false)
+			ls, err := listen(at.Scale, false, !c.Flags().Changed("scale-addr"))
 			if err != nil {
 				return err
 			}
-			lr, err := listen(at.Refractometer, false)
+			lr, err := listen(at.Refractometer, false, !c.Flags().Changed("refractometer-addr"))
 			if err != nil {
 				return err
 			}
-			lt, err := listen(at.Thermometer, false)
+			lt, err := listen(at.Thermometer, false, !c.Flags().Changed("thermometer-addr"))
 			if err != nil {
 				return err
 			}

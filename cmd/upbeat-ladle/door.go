@@ -7,6 +7,7 @@ import (
 	"errors"
 	"fmt"
 	"io"
+	"log/slog"
 	"net"
 	"net/url"
 	"os"
@@ -19,7 +20,9 @@ import (
 	"golang.org/x/term"
 
 	"upbeatladle/api"
+	"upbeatladle/core/food"
 	"upbeatladle/house"
+	"upbeatladle/kitchen"
 	"upbeatladle/store"
 )
 
@@ -55,7 +58,7 @@ func openDoor(ctx context.Context, st *store.Store, l net.Listener, o serveOptio
 		return at, err
 	}
 	at.Open, at.Names = true, append(names, ownNames()...)
-	at.line = house.Capped(l, house.MostLines, house.MostLinesEach)
+	at.line = house.Capped(l, at.House.Knows)
 	switch {
 	case o.inTheOpen:
 	case o.cert != "":
@@ -63,12 +66,14 @@ func openDoor(ctx context.Context, st *store.Store, l net.Listener, o serveOptio
 		if err != nil {
 			return at, fmt.Errorf("reading --cert and --key: %w", err)
 		}
-		at.tls = &tls.Config{Certificates: []tls.Certificate{pair}, MinVersion: tls.VersionTLS12}
+		at.tls = house.TLS()
+		at.tls.Certificates = []tls.Certificate{pair}
 	default:
 		if at.Own, err = house.OpenCertificate(houseFolder(o.db), names, ownNames(), time.Now); err != nil {
 			return at, err
 		}
-		at.tls = &tls.Config{GetCertificate: at.Own.Get, MinVersion: tls.VersionTLS12}
+		at.tls = house.TLS()
+		at.tls.GetCertificate = at.Own.Get
 		at.line, at.open = house.Split(at.line)
 	}
 	at.URLs = func() []string { return urls(l.Addr(), names, at.tls != nil) }
@@ -160,7 +165,11 @@ func passcodeCommand() *cobra.Command {
 			if err != nil {
 				return err
 			}
-			if err := house.New(st, time.Now).Set(c.Context(), passcode); err != nil {
+			own, _, err := kitchen.New(st, food.Reference(), slog.New(slog.DiscardHandler), time.Now).Own(c.Context())
+			if err != nil {
+				return err
+			}
+			if err := house.New(st, time.Now).Set(c.Context(), passcode, own.Name); err != nil {
 				return err
 			}
 			fmt.Fprintln(c.OutOrStdout(), "The passcode is set. Every tablet is signed out and gives the new one.")

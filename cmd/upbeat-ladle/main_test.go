@@ -208,17 +208,23 @@ func stoppedInTheMiddle(t *testing.T, bin string) {
 	assert.Less(t, time.Since(stopped), graceToStop+time.Second)
 }
 
-// serveAndStop takes a port away from the program, sees it take the next, write its demo
-// once, answer, and stop when asked to.
+// serveAndStop takes the program's usual port away from it, sees it take the next, write its demo
+// once, answer, and stop when asked to. A port that somebody asked for is that one or none.
 func serveAndStop(t *testing.T, bin string) {
-	taken, err := net.Listen("tcp", "127.0.0.1:0")
+	if taken, err := net.Listen("tcp", thisMachine); err == nil { // else somebody else has it
+		defer taken.Close()
+	}
+	other, err := net.Listen("tcp", "127.0.0.1:0")
 	require.NoError(t, err)
-	defer taken.Close()
+	defer other.Close()
+	said, err := exec.Command(bin, "serve", "--db", filepath.Join(t.TempDir(), "k.db"), "--addr", other.Addr().String()).CombinedOutput()
+	require.Error(t, err)
+	assert.Contains(t, string(said), "--addr "+other.Addr().String()+" is in use")
 	db := filepath.Join(t.TempDir(), "new folder", "demo.db")
 	for range 2 {
 		ctx, cancel := context.WithTimeout(context.Background(), time.Minute)
 		defer cancel()
-		cmd := exec.CommandContext(ctx, bin, "serve", "--demo", "--db", db, "--addr", taken.Addr().String())
+		cmd := exec.CommandContext(ctx, bin, "serve", "--demo", "--db", db)
 		out, err := cmd.StdoutPipe()
 		require.NoError(t, err)
 		cmd.Stderr = os.Stderr
@@ -227,7 +233,7 @@ func serveAndStop(t *testing.T, bin string) {
 		n, err := out.Read(line)
 		require.NoError(t, err)
 		url := regexp.MustCompile(`http://\S+`).FindString(string(line[:n]))
-		require.NotContains(t, url, taken.Addr().String(), "the next free port")
+		require.NotContains(t, url, thisMachine, "the next free port")
 		resp, err := http.Get(url + "/api/v1/variations")
 		require.NoError(t, err)
 		data, _ := io.ReadAll(resp.Body)

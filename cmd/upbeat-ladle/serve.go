@@ -47,7 +47,7 @@ func serveCommand() *cobra.Command {
 			if verbose {
 				level = slog.LevelDebug
 			}
-			if o.lan && !c.Flags().Changed("addr") {
+			if o.addrGiven = c.Flags().Changed("addr"); o.lan && !o.addrGiven {
 				o.addr = thisHouse
 			}
 			o.log = slog.New(slog.NewJSONHandler(c.ErrOrStderr(), &slog.HandlerOptions{Level: level}))
@@ -56,7 +56,7 @@ func serveCommand() *cobra.Command {
 			return serve(ctx, c, o)
 		},
 	}
-	c.Flags().StringVar(&o.addr, "addr", thisMachine, "address on this machine; the next free port is taken when it is in use")
+	c.Flags().StringVar(&o.addr, "addr", thisMachine, "address on this machine; without it, the next free port is taken when that one is in use")
 	c.Flags().BoolVar(&o.lan, "lan", false, "let other tablets of the house in, with a passcode and over TLS")
 	c.Flags().StringSliceVar(&o.names, "host", nil, "with --lan: a name that tablets call this machine by; may be given more than once")
 	c.Flags().StringVar(&o.cert, "cert", "", "with --lan: file of a certificate to show instead of the house's own, with its chain, in PEM")
@@ -74,6 +74,7 @@ func serveCommand() *cobra.Command {
 
 type serveOptions struct {
 	addr, db, labels string
+	addrGiven        bool // somebody waits at it: then it is this one or none
 	devices          device.Addresses
 	demo             bool
 	lan, inTheOpen   bool
@@ -99,7 +100,7 @@ func serve(ctx context.Context, c *cobra.Command, o serveOptions) error {
 	if err := kitchen.New(st, food.Reference(), o.log, time.Now).Mend(ctx); err != nil {
 		return err
 	}
-	l, err := listen(o.addr, o.lan)
+	l, err := listen(o.addr, o.lan, !o.addrGiven)
 	if err != nil {
 		return err
 	}
@@ -179,7 +180,8 @@ func keepDays(ctx context.Context, st *store.Store, log *slog.Logger) {
 }
 
 // listen opens the address, or the next free port after it. Beyond loopback only a house is served.
-func listen(addr string, lan bool) (net.Listener, error) {
+// listen opens an address. When its port is taken, the next free one serves if another will do.
+func listen(addr string, lan, anotherWillDo bool) (net.Listener, error) {
 	host, portText, err := net.SplitHostPort(addr)
 	port, perr := strconv.Atoi(portText)
 	if err != nil || perr != nil {
@@ -193,6 +195,9 @@ func listen(addr string, lan bool) (net.Listener, error) {
 		var l net.Listener
 		if l, err = net.Listen("tcp", at); err == nil {
 			return l, nil
+		}
+		if errors.Is(err, syscall.EADDRINUSE) && !anotherWillDo {
+			return nil, fmt.Errorf("--addr %s is in use by another program, or by this one in another window. Close that one, or give another port", addr)
 		}
 		if port == 0 || !errors.Is(err, syscall.EADDRINUSE) {
 			break

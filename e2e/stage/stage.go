@@ -5,7 +5,6 @@ package stage
 import (
 	"context"
 	"crypto/sha256"
-	"crypto/tls"
 	"crypto/x509"
 	"encoding/base64"
 	"errors"
@@ -156,7 +155,8 @@ func (k *Kitchen) Start() error {
 		return nil
 	}
 	k.URL = "https://" + k.addr
-	k.srv.TLSConfig = &tls.Config{GetCertificate: k.Own.Get}
+	k.srv.TLSConfig = house.TLS()
+	k.srv.TLSConfig.GetCertificate = k.Own.Get
 	k.trust = &http.Server{Handler: api.Trust(k.parts.Pages, k.parts.Door)}
 	api.Harden(k.trust, k.parts.Door)
 	secure, plain := house.Split(l)

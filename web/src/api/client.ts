@@ -40,7 +40,7 @@ export class Refusal extends Error {
 
   /** Whether it may be sent again as it is, later. */
   get passes() {
-    return this.status === 0 || this.status === 503 || this.isOutside
+    return this.status === 0 || this.status === 408 || this.status === 503 || this.isOutside
   }
 
   /** Sentences that belong to a field, by its JSON Pointer without the first slash. */
