@@ -42,6 +42,32 @@ type Kept struct {
 	Names    []Named        `json:"names,omitzero"`
 }
 
+// Times that a file may tell (modelling choice): what lies outside was made up, or by a clock that was never set.
+var (
+	earliestTime = time.Date(2000, 1, 1, 0, 0, 0, 0, time.UTC)
+	latestTime   = time.Date(2101, 1, 1, 0, 0, 0, 0, time.UTC)
+)
+
+// checkTime tells whether a time of a file can be; none at all can.
+func checkTime(p *Problems, at string, t time.Time) {
+	if !t.IsZero() && (t.Before(earliestTime) || !t.Before(latestTime)) {
+		p.Add(at, "out_of_range", "%s is no time of a kitchen: from 2000 to 2100 is read.", t.UTC().Format("2006-01-02"))
+	}
+}
+
+// times tells which of the times of a kept document cannot be.
+func (k Kept) times() error {
+	var p Problems
+	checkTime(&p, "/saved_at", k.SavedAt)
+	for i, e := range k.Earlier {
+		checkTime(&p, "/revisions/"+strconv.Itoa(i)+"/saved_at", e.SavedAt)
+	}
+	for i, n := range k.Names {
+		checkTime(&p, "/names/"+strconv.Itoa(i)+"/named_at", n.NamedAt)
+	}
+	return p.OrNil()
+}
+
 // Earlier is a state that a document had.
 type Earlier struct {
 	Revision int64          `json:"revision"`
@@ -242,6 +268,9 @@ func (a *ArchiveFile) Kitchen() (k Kept, err error) {
 			var h KitchenHistory
 			err = Strict(v, &h)
 			k.Revision, k.SavedAt, k.Earlier = h.Revision, h.SavedAt, h.Earlier
+			if err == nil {
+				err = k.times()
+			}
 			return under("/kitchen_history", err)
 		}
 		return in.pass()

@@ -211,6 +211,7 @@ func DecodeBatch(data []byte) (Batch, error) {
 	case len(b.Plan.Tasks) == 0 || len(b.Plan.Tasks) > maxTasks:
 		p.Add("/plan/tasks", "out_of_range", "A plan has 1 to %d tasks.", maxTasks)
 	}
+	checkTime(&p, "/started_at", b.StartedAt)
 	checkEvents(&p, b.Events, "batch", b.checkEvent)
 	return b, p.OrNil()
 }
@@ -268,6 +269,7 @@ func (b Batch) checkEvent(e batch.Event) Problems {
 		p.Add("/fills", "out_of_range", "Cups and spoons are counted from 0 to %d.", maxTheFills)
 	}
 	checkWaited(&p, e.WaitedMS)
+	checkTime(&p, "/at", e.At)
 	needs := func(ok bool, at, sentence string) {
 		if !ok {
 			p.Add(at, "missing", "%s", sentence)

@@ -78,6 +78,7 @@ func DecodeBoard(data []byte) (Board, error) {
 	} else if _, err := DecodeKitchen(text); err != nil {
 		return b, under("/kitchen", err)
 	}
+	checkTime(&p, "/started_at", b.StartedAt)
 	checkEvents(&p, b.Events, "board", b.checkEvent)
 	return b, p.OrNil()
 }
@@ -120,6 +121,7 @@ func (b Board) checkEvent(e griddle.Event) Problems {
 	needs(e.To == griddle.ToRack || e.To == griddle.ToGuest || e.To == griddle.ToBin, "/to", "unknown_choice", "What is lifted goes to the rack, to the guest or into the bin.")
 	needs(e.Count >= 0 && e.Count <= mostPieces && e.Place >= 0 && e.Place <= mostPieces, "/count", "out_of_range", "Count from 0 to 500.")
 	checkWaited(&p, e.WaitedMS)
+	checkTime(&p, "/at", e.At)
 	if e.C != nil {
 		needs(*e.C >= lowFoodC && *e.C <= highFoodC && !math.IsNaN(*e.C), "/c", "out_of_range", "A probe in food reads between -30 and 150 °C.")
 	}
@@ -216,6 +218,9 @@ func DecodePack(data []byte) (Pack, error) {
 	}
 	made, err := time.Parse(dayLayout, k.MadeOn)
 	by, err2 := time.Parse(dayLayout, k.UseBy)
+	checkTime(&p, "/frozen_at", k.FrozenAt)
+	checkTime(&p, "/made_on", made)
+	checkTime(&p, "/use_by", by)
 	if errors.Join(err, err2) != nil || by.Before(made) {
 		p.Add("/use_by", "out_of_range", "Write both days like 2026-11-26; a pack is used on the day that it is made, or later.")
 	}

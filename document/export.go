@@ -177,7 +177,7 @@ func markdown(name string, lines, extra []string, w worksheet.Worksheet) []byte 
 }
 
 // inMarkdown are the letters that Markdown would read as its own: emphasis, pages, links.
-var inMarkdown = strings.NewReplacer("\\", "\\\\", "*", "\\*", "_", "\\_", "<", "&lt;", ">", "&gt;", "`", "\\`", "[", "\\[", "]", "\\]", "#", "\\#", "|", "\\|", "://", "&#58;//", "www.", "www&#46;")
+var inMarkdown = strings.NewReplacer("\\", "\\\\", "*", "\\*", "_", "\\_", "<", "&lt;", ">", "&gt;", "`", "\\`", "[", "\\[", "]", "\\]", "#", "\\#", "|", "\\|", "://", "&#58;//", "www.", "www&#46;", "@", "&#64;")
 
 // escapeMarkdown lets a cook's words stand for themselves on one line.
 func escapeMarkdown(text string) string {

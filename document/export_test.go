@@ -5,6 +5,7 @@ import (
 	"context"
 	"encoding/csv"
 	"encoding/json"
+	"regexp"
 	"strings"
 	"testing"
 
@@ -272,5 +273,29 @@ func TestWhatIsOnlyTakenForSomethingIsNotKnown(t *testing.T) {
 		again, err := document.Read(document.ReadingWish{Text: "200 g rice flour\n40 g lupin flour\n60 g chestnut puree\n2 eggs\n200 ml water", Fixes: fixes[i : i+1]}, here())
 		require.NoError(t, err)
 		assert.Equal(t, !known, strings.Contains(again.Allergens, "lupin"), again.Allergens)
+	}
+}
+
+// Whatever a cook calls things, a card in Markdown has no link but to the web, to a place beside it, or none: not to a script, a mail, a file.
+func TestNoLinkOfACardDoesAnything(t *testing.T) {
+	link := regexp.MustCompile(`(?i)(?:^|[^\\\\])\[[^\]]*\]\(\s*<?([a-z][a-z0-9+.-]*):|<([a-z][a-z0-9+.-]*):|(?:^|[^&])\b(mailto|javascript|data|file|ftp|xmpp)(?::[^ ]*@|:\/\/)|[a-z0-9.]@[a-z0-9]`)
+	v, err := document.DecodeVariation([]byte(small))
+	require.NoError(t, err)
+	grams := 300.0
+	pot := document.Sauce{Format: document.SauceFormat, Version: document.Version, Kind: "syrup", Lines: []document.Line{{Ingredient: "granulated_sugar", Amount: &grams, Unit: "g"}, {Ingredient: "water", Amount: &grams, Unit: "g"}}}
+	for _, name := range []string{"[free](javascript:alert(1))", "![x](data:text/html,x)", "<javascript:alert(1)>", "[a]: file:///etc/passwd", "cook@pier.example", "mailto:cook@pier.example", "ftp://pier.example/x", "[b](http://pier.example) and [c](other.md)", "a\n\n[d](vbscript:x)"} {
+		v.Name = name
+		v.Parts = []document.Part{{Kind: "top", Text: name}}
+		card, err := v.Export(context.Background(), "markdown", here(), nil)
+		require.NoError(t, err)
+		pot.Name = name
+		recipe, err := pot.Export("markdown", here())
+		require.NoError(t, err)
+		for _, text := range []string{string(card), string(recipe)} {
+			for _, found := range link.FindAllStringSubmatch(text, -1) {
+				assert.Contains(t, []string{"http", "https"}, strings.ToLower(found[1]+found[2]+found[3]), "%q in %s", found[0], name)
+			}
+			assert.NotContains(t, text, "\n\n[d]", "a name is one line")
+		}
 	}
 }

@@ -73,6 +73,9 @@ func ownIngredient(kind string, body []byte) string {
 func Judge(ctx context.Context, kind string, k Kept, here *Here, s Setting) Fate {
 	f := Fate{Kind: kind, ID: k.ID}
 	sum, err := summarise(ctx, kind, k.Document, s)
+	if err == nil {
+		err = k.times()
+	}
 	if err != nil {
 		f.Action, f.Message = "refused", sentences(err)
 		var named struct {

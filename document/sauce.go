@@ -391,19 +391,19 @@ func (a Sauce) Export(as string, s Setting) ([]byte, error) {
 	}
 	w := a.answer(r, s)
 	var b strings.Builder
-	heading, item, step := "", "", ""
+	heading, item, step, say := "", "", "", oneLine
 	if as == "markdown" {
-		heading, item, step = "## ", "- ", "1. "
+		heading, item, step, say = "## ", "- ", "1. ", escapeMarkdown
 		b.WriteString("# ")
 	}
-	fmt.Fprintf(&b, "%s\n\n%d servings of %.0f g\n%s\n\n%sWhat goes in\n\n", strings.TrimSpace(a.Name), w.Servings, w.ServingG, w.Text, heading)
+	fmt.Fprintf(&b, "%s\n\n%d servings of %.0f g\n%s\n\n%sWhat goes in\n\n", say(strings.TrimSpace(a.Name)), w.Servings, w.ServingG, say(w.Text), heading)
 	for _, l := range w.Lines {
-		fmt.Fprintf(&b, "%s%s %s\n", item, spokenGrams(l.Grams), l.Label)
+		fmt.Fprintf(&b, "%s%s %s\n", item, spokenGrams(l.Grams), say(l.Label))
 	}
 	fmt.Fprintf(&b, "\n%sHow\n\n", heading)
 	for _, t := range append(slices.Clone(w.Steps), w.Serve) {
 		if t != "" {
-			fmt.Fprintf(&b, "%s%s\n", step, t)
+			fmt.Fprintf(&b, "%s%s\n", step, say(t))
 		}
 	}
 	fmt.Fprintf(&b, "\n%sDone when\n\n", heading)
@@ -412,11 +412,11 @@ func (a Sauce) Export(as string, s Setting) ([]byte, error) {
 		if st.At != nil {
 			at = fmt.Sprintf("%.4g %s: ", *st.At, st.Unit)
 		}
-		fmt.Fprintf(&b, "%s%s%s\n", item, at, st.Text)
+		fmt.Fprintf(&b, "%s%s%s\n", item, say(at), say(st.Text))
 	}
 	fmt.Fprintf(&b, "\n%sMind\n\n", heading)
 	for _, c := range w.Cautions {
-		fmt.Fprintf(&b, "%s%s\n", item, c)
+		fmt.Fprintf(&b, "%s%s\n", item, say(c))
 	}
 	return []byte(b.String()), nil
 }

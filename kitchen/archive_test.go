@@ -244,13 +244,19 @@ func TestAHostileArchive(t *testing.T) {
 	body := string(variations[0].Body)
 	text := `{"format":"upbeat-ladle/archive","version":2,"variations":[` +
 		`{"id":"` + bases[0].ID + `","revision":1,"document":` + body + `},` +
-		`{"id":"wild","revision":3,"saved_at":"9999-01-01T00:00:00Z","document":` + body + `,` +
+		`{"id":"wild","revision":3,"saved_at":"2099-01-01T00:00:00Z","document":` + body + `,` +
 		`"revisions":[{"revision":9007199254740993,"document":` + strings.Replace(body, `"name":"`, `"name":"Old `, 1) + `},{"revision":2,"document":{"format":"nothing"}},{"revision":2,"document":` + strings.Replace(body, `"name":"`, `"name":"Older `, 1) + `}],` +
 		`"names":[{"revision":2,"name":"older"},{"revision":77,"name":"of nothing"},{"revision":3,"name":"` + strings.Repeat("n", 300) + `"}]}]}`
 	fates, err := s.Import(ctx, opened(t, text), false, func(int) {})
 	require.NoError(t, err)
 	assert.Equal(t, "refused", fates[0].Action)
 	assert.Contains(t, fates[0].Message, "belongs to a base")
+	for _, when := range []string{`"saved_at":"9999-01-01T00:00:00Z"`, `"saved_at":"1969-07-20T00:00:00Z"`, `"names":[{"revision":1,"name":"n","named_at":"2101-01-01T00:00:00Z"}]`, `"revisions":[{"revision":1,"saved_at":"1000-01-01T00:00:00Z","document":{}}]`} {
+		fates, err := s.Import(ctx, opened(t, `{"format":"upbeat-ladle/archive","version":2,"variations":[{"id":"odd","revision":2,`+when+`,"document":`+body+`}]}`), true, func(int) {})
+		require.NoError(t, err)
+		assert.Equal(t, "refused", fates[0].Action, when)
+		assert.Contains(t, fates[0].Message, "from 2000 to 2100", when)
+	}
 	d, err := s.Get(ctx, store.Variation, "wild")
 	require.NoError(t, err)
 	assert.EqualValues(t, 3, d.Revision)

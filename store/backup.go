@@ -27,7 +27,7 @@ func Backup(ctx context.Context, path, to string) error {
 	if _, err := os.Stat(to); err == nil {
 		return fmt.Errorf("%s is there already; name another file", to)
 	}
-	if err := admit(ctx, path); err != nil {
+	if err := admitWhole(ctx, path); err != nil {
 		return err
 	}
 	part := to + ".part"
@@ -53,7 +53,7 @@ func copied(ctx context.Context, from, to string) (err error) {
 	if err := errors.Join(err, db.Close()); err != nil {
 		return fmt.Errorf("copying %s: %w", from, err)
 	}
-	if err := admit(ctx, to); err != nil {
+	if err := admitWhole(ctx, to); err != nil {
 		return err
 	}
 	return forgetDoors(ctx, to)
@@ -62,7 +62,7 @@ func copied(ctx context.Context, from, to string) (err error) {
 // Restore puts a backup in the place of the kitchen at path, which no bench may have open. What
 // was there stays beside it, under the name that is returned; empty when nothing was.
 func Restore(ctx context.Context, from, path string, now time.Time) (replaced string, err error) {
-	if err := admit(ctx, from); err != nil {
+	if err := admitWhole(ctx, from); err != nil {
 		return "", err
 	}
 	part := path + ".part"

@@ -43,9 +43,9 @@ func (f Fault) Sentence() string {
 	case ReadOnly:
 		return "The kitchen's file may only be read, so nothing was saved. Let the program write to it and to its folder, then save again."
 	case Broken:
-		return "The disk does not read or write, so nothing was saved. Look at the disk or its cable, copy what you can, and start again."
+		return "The disk did not read or write, so nothing was saved. Try again; if it stays so, look at the disk or its cable, copy what you can, and start the program again."
 	case Damaged, Foreign:
-		return "The kitchen's file is damaged. Close the program and bring back the copy of a day before with “upbeat-ladle restore”."
+		return "A part of the kitchen's file could not be read. Try again; if it says so again, the file is damaged: close the program and bring back the copy of a day before with “upbeat-ladle restore”."
 	}
 	return ""
 }

@@ -81,13 +81,32 @@ func admit(ctx context.Context, path string) (err error) {
 	if known := newest(); there > known {
 		return fmt.Errorf("%w: the tables of %s are at step %d, this program knows %d; open it with the program that used it last, or a newer one", ErrNewer, path, there, known)
 	}
-	return check(ctx, path, db)
+	return check(ctx, path, db, quickly)
 }
 
-// check reads every page once.
-func check(ctx context.Context, path string, db *sql.DB) error {
+// How a file is checked: every page read once, as at each start; or all that it says twice compared as well, as for a copy, which may
+// be all that is left some day.
+const (
+	quickly    = `PRAGMA quick_check(1)`
+	thoroughly = `PRAGMA integrity_check(1)`
+)
+
+// admitWhole is admit for a file that a copy is made from or of.
+func admitWhole(ctx context.Context, path string) (err error) {
+	if err := admit(ctx, path); err != nil {
+		return err
+	}
+	db, err := look(path)
+	if err != nil {
+		return err
+	}
+	defer func() { err = errors.Join(err, db.Close()) }()
+	return check(ctx, path, db, thoroughly)
+}
+
+func check(ctx context.Context, path string, db *sql.DB, how string) error {
 	var found string
-	if err := db.QueryRowContext(ctx, `PRAGMA quick_check(1)`).Scan(&found); err != nil {
+	if err := db.QueryRowContext(ctx, how).Scan(&found); err != nil {
 		return whyNot(path, err)
 	}
 	if found != "ok" {
@@ -97,7 +116,7 @@ func check(ctx context.Context, path string, db *sql.DB) error {
 }
 
 func damaged(path, found string) error {
-	return fmt.Errorf("%w: %s (%s); nothing was changed, bring back a copy of a day before with “upbeat-ladle restore”, they are in %s", ErrDamaged, path, strings.TrimSpace(found), daysOf(path))
+	return fmt.Errorf("%w: %s (%s); nothing was changed: try again, and if it says so again, bring back a copy of a day before with “upbeat-ladle restore”, they are in %s", ErrDamaged, path, strings.TrimSpace(found), daysOf(path))
 }
 
 func whyNot(path string, err error) error {

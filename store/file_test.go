@@ -6,6 +6,7 @@ import (
 	"io/fs"
 	"os"
 	"path/filepath"
+	"slices"
 	"strings"
 	"testing"
 	"time"
@@ -174,6 +175,39 @@ func TestADamagedKitchenIsReplacedByACopyOfADayBefore(t *testing.T) {
 	_, err := store.Restore(ctx, good, path, time.Now())
 	require.NoError(t, err)
 	assert.Equal(t, []string{"good"}, names(t, path))
+}
+
+// A byte that flipped where the look at each start does not see it: no copy is made of such a file, and none is brought back.
+func TestACopyIsLookedAtAsAWhole(t *testing.T) {
+	dir := t.TempDir()
+	path := filepath.Join(dir, "k.db")
+	filled(t, path, "one", "two", "three", "four", "five", "six", "seven", "eight", "nine")
+	whole, err := os.ReadFile(path)
+	require.NoError(t, err)
+	says := func(file, pragma string) (found string) {
+		db := raw(t, file)
+		defer db.Close()
+		if db.QueryRow(pragma).Scan(&found) != nil {
+			return "not read"
+		}
+		return found
+	}
+	unseen := 0
+	for at := 4096; at < len(whole) && unseen < 5; at += 7 {
+		flipped := slices.Clone(whole)
+		flipped[at] ^= 0x10
+		file := filepath.Join(dir, fmt.Sprint(at, ".db"))
+		require.NoError(t, os.WriteFile(file, flipped, 0o600))
+		if says(file, `PRAGMA quick_check`) != "ok" || says(file, `PRAGMA integrity_check`) == "ok" {
+			continue
+		}
+		unseen++
+		assert.ErrorIs(t, store.Backup(ctx, file, file+".copy"), store.ErrDamaged)
+		assert.NoFileExists(t, file+".copy")
+		_, err := store.Restore(ctx, file, filepath.Join(dir, "new.db"), clock()())
+		assert.ErrorIs(t, err, store.ErrDamaged)
+	}
+	assert.Positive(t, unseen, "there are such bytes, or this shows nothing")
 }
 
 func TestACopyADayAndTwoWeeksOfThem(t *testing.T) {
