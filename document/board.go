@@ -42,7 +42,7 @@ func (b Board) Plates() []griddle.Plate { return griddle.PlatesOf(b.Kitchen.Doma
 
 // Lay works out what a batch asks of a plate of this board; count is how many portions the batch really gives. The
 // error is Problems.
-func (b Board) Lay(ctx context.Context, from Batch, on string, count, poured int, a griddle.Adjust, s Setting) (griddle.Bowl, error) {
+func (b Board) Lay(ctx context.Context, from Batch, on string, count, poured int, kept float64, a griddle.Adjust, s Setting) (griddle.Bowl, error) {
 	s.Kitchen, s.Today = from.Kitchen, from.StartedAt
 	v, k, err := from.Variation.Domain(s)
 	if err != nil {
@@ -50,7 +50,7 @@ func (b Board) Lay(ctx context.Context, from Batch, on string, count, poured int
 	}
 	now := b.Kitchen.Domain()
 	k.Griddles, k.Irons = now.Griddles, now.Irons
-	bowl, err := griddle.Lay(ctx, v, k, on, count, poured, a)
+	bowl, err := griddle.Lay(ctx, v, k, on, count, poured, kept, a)
 	if err != nil {
 		return bowl, pointed(err, "")
 	}

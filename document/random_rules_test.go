@@ -6,7 +6,9 @@ import (
 	"fmt"
 	"math"
 	"math/rand/v2"
+	"regexp"
 	"slices"
+	"strconv"
 	"strings"
 	"sync"
 	"testing"
@@ -18,6 +20,12 @@ import (
 	"upbeatladle/core/words"
 	"upbeatladle/core/worksheet"
 	"upbeatladle/document"
+)
+
+// What is kept back for the test, and what the test takes out of the jug, as they are read.
+var (
+	keptBack = regexp.MustCompile(`Keep ([\d.]+) g of the`)
+	outOfJug = regexp.MustCompile(`(?:stir in about|Stir in) ([\d.]+) g of [^,;.]+ from the jug|the ([\d.]+) g of [^,;]+ in the jug`)
 )
 
 // rules that every worksheet keeps, whatever the document; what breaks one is told.
@@ -75,6 +83,20 @@ var rules = map[string]func(w, left worksheet.Worksheet, v document.Variation) s
 			return fmt.Sprintf("%g g of %g g wait", kept, liquid)
 		case kept > 0 && (v.Offset.Strategy == string(batter.Leave) || len(v.Additions) == 0):
 			return "something waits where nothing was worked out"
+		}
+		return ""
+	},
+	"no test takes more out of the jug than was kept": func(w, _ worksheet.Worksheet, _ document.Variation) string {
+		var kept float64
+		for _, s := range w.Mixing {
+			if m := keptBack.FindStringSubmatch(s.Text); m != nil {
+				kept, _ = strconv.ParseFloat(m[1], 64)
+			}
+			for _, m := range outOfJug.FindAllStringSubmatch(s.Text, -1) {
+				if g, _ := strconv.ParseFloat(m[1]+m[2], 64); g > kept+0.5 {
+					return s.Text
+				}
+			}
 		}
 		return ""
 	},

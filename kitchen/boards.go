@@ -226,7 +226,8 @@ func (k *Kitchen) lay(ctx context.Context, b document.Board, from, on string, po
 	if f.making.Plan.Common {
 		return griddle.Bowl{}, document.Refusal("/batch", "common", "This is the common batter: put the bowls on that it is split into.")
 	}
-	bowl, err := b.Lay(ctx, f.doc, on, f.making.Fold(decoded[batch.Event](k, rows)).Count, poured, a, k.Bare())
+	made := f.making.Fold(decoded[batch.Event](k, rows))
+	bowl, err := b.Lay(ctx, f.doc, on, made.Count, poured, made.KeptG, a, k.Bare())
 	bowl.Batch = from
 	return bowl, err
 }

@@ -328,6 +328,12 @@ func (f *folding) test(e Event) {
 	}
 	if c.Grams > 0 {
 		a.Grams, a.Label, a.FromJug = c.Grams, c.Item.Label, kept >= c.Grams
+		switch {
+		case a.FromJug:
+			a.From = "from the jug"
+		case kept > 0:
+			a.From = fmt.Sprintf("the %s in the jug, then open the bottle: %s", words.Grams(kept, 1), words.Grams(c.Grams-kept, 1))
+		}
 		if c.Item.Fills != nil {
 			a.Fills, a.Measure = c.Item.Fills(c.Grams)
 		}

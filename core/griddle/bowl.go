@@ -124,9 +124,9 @@ const leastPlace = 40
 var boardCautions = []string{"hot_fat", "iron", "cook_through", "local_code"}
 
 // Lay works out what a bowl of a variation asks of a plate or an iron; count is how many portions the bowl really
-// gives, 0 for the plan's, poured how many of them are gone. The error is batter.Problems, for the field "plate" when the form
+// gives, 0 for the plan's, poured how many of them are gone, kept how much of its liquid waits in a jug [g]. The error is batter.Problems, for the field "plate" when the form
 // does not go on it, or the context's.
-func Lay(ctx context.Context, v batter.Variation, k batter.Kitchen, on string, count, poured int, a Adjust) (Bowl, error) {
+func Lay(ctx context.Context, v batter.Variation, k batter.Kitchen, on string, count, poured int, kept float64, a Adjust) (Bowl, error) {
 	b := Bowl{Name: v.Name, Form: v.Form, Plate: on, Adjust: a}
 	iron := slices.IndexFunc(k.Irons, func(i batter.Iron) bool { return i.ID == on })
 	plate := slices.IndexFunc(k.Griddles, func(g batter.Griddle) bool { return g.ID == on })
@@ -167,7 +167,7 @@ func Lay(ctx context.Context, v batter.Variation, k batter.Kitchen, on string, c
 	b.times(sheet.Cook, lies, a)
 	b.told(sheet)
 	if b.Trouble == "" {
-		err = b.judge(ctx, v, k, poured)
+		err = b.judge(ctx, v, k, poured, kept)
 	}
 	return b, err
 }
@@ -301,7 +301,7 @@ func (b *Bowl) told(sheet worksheet.Worksheet) {
 }
 
 // judge works out what each verdict would do to the rest of the bowl.
-func (b *Bowl) judge(ctx context.Context, v batter.Variation, k batter.Kitchen, poured int) error {
+func (b *Bowl) judge(ctx context.Context, v batter.Variation, k batter.Kitchen, poured int, kept float64) error {
 	left := 1.0
 	if b.Count > 0 {
 		left = math.Max(0, float64(b.Count-max(1, poured))) / float64(b.Count)
@@ -318,7 +318,7 @@ func (b *Bowl) judge(ctx context.Context, v batter.Variation, k batter.Kitchen, 
 		case Torn:
 			e.Says = fmt.Sprintf("%.0f s longer, and grease again", next.FirstS-b.Adjust.FirstS)
 		case Thick, Thin:
-			if err := b.stirs(ctx, &e, v, k, left); err != nil {
+			if err := b.stirs(ctx, &e, v, k, left, kept); err != nil {
 				return err
 			}
 		}
@@ -328,7 +328,7 @@ func (b *Bowl) judge(ctx context.Context, v batter.Variation, k batter.Kitchen, 
 }
 
 // stirs says what a bowl that came out too thick or too thin gets.
-func (b *Bowl) stirs(ctx context.Context, e *Effect, v batter.Variation, k batter.Kitchen, left float64) error {
+func (b *Bowl) stirs(ctx context.Context, e *Effect, v batter.Variation, k batter.Kitchen, left, kept float64) error {
 	if e.Verdict == Thin {
 		e.Says, e.Stir = "a spoonful of flour", "Whisk a spoonful of flour smooth with some of the batter, and stir that in."
 		return nil
@@ -345,7 +345,7 @@ func (b *Bowl) stirs(ctx context.Context, e *Effect, v batter.Variation, k batte
 	}
 	e.StirG = math.Round(c.Add[0].Grams * left)
 	e.Says = fmt.Sprintf("+ %.0f g %s", e.StirG, words.Lower(c.Add[0].Label))
-	e.Stir = fmt.Sprintf("Stir %.0f g of %s into what is left, with a few turns only.", e.StirG, words.Lower(c.Add[0].Label))
+	e.Stir = fmt.Sprintf("Stir into what is left, with a few turns only: %s.", mixing.FromJug(e.StirG, math.Floor(kept), 1, words.Lower(c.Add[0].Label)))
 	return nil
 }
 

@@ -52,7 +52,7 @@ func kitchen() batter.Kitchen {
 
 func lay(t testing.TB, v batter.Variation, on string, a griddle.Adjust) griddle.Bowl {
 	t.Helper()
-	b, err := griddle.Lay(context.Background(), v, kitchen(), on, 0, 0, a)
+	b, err := griddle.Lay(context.Background(), v, kitchen(), on, 0, 0, 0, a)
 	require.NoError(t, err)
 	return b
 }
@@ -221,7 +221,7 @@ func TestEveryFormIsLaidAndJudged(t *testing.T) {
 				assert.GreaterOrEqual(t, after.FirstS+after.SecondS, whole, one.form)
 			}
 		}
-		_, err := griddle.Lay(context.Background(), v, kitchen(), map[bool]string{true: "long", false: "pier"}[one.form == batter.Waffle], 0, 0, griddle.Adjust{})
+		_, err := griddle.Lay(context.Background(), v, kitchen(), map[bool]string{true: "long", false: "pier"}[one.form == batter.Waffle], 0, 0, 0, griddle.Adjust{})
 		assert.Error(t, err, "a waffle goes into an iron, and nothing else does")
 	}
 }
@@ -431,7 +431,7 @@ func holds(t *rapid.T, s griddle.State, now time.Time) {
 func BenchmarkFortyPlaces(b *testing.B) {
 	k := kitchen()
 	k.Griddles[0].WidthMM, k.Griddles[0].DepthMM = 1200, 900
-	bowl, err := griddle.Lay(context.Background(), variation("Plain", batter.Pancake, 60), k, "long", 200, 0, griddle.Adjust{})
+	bowl, err := griddle.Lay(context.Background(), variation("Plain", batter.Pancake, 60), k, "long", 200, 0, 0, griddle.Adjust{})
 	require.NoError(b, err)
 	require.GreaterOrEqual(b, len(bowl.Places), 40)
 	events := []griddle.Event{{ID: "bowl", At: seven, Kind: griddle.PutOn, Bowl: &bowl}, {ID: "40", At: seven, Kind: griddle.Uses, Plate: "long", Count: 40}}
@@ -525,4 +525,27 @@ func TestWhatGoesOnAtTheTableNeverMetThePlate(t *testing.T) {
 	assert.NotContains(t, b.Suspects, "walnut")
 	assert.Contains(t, b.Served, "walnut")
 	assert.Contains(t, b.Serve, "Walnuts", "and it is said when it goes on")
+}
+
+// A bowl that came out too thick takes no more out of its jug than is in it; the rest is named for the bottle.
+func TestABoardTakesNoMoreThanTheJugHolds(t *testing.T) {
+	v := variation("Beetroot", batter.Pancake, 60, batter.Addition{Line: line("beetroot_cooked", 320), Stage: batter.StageBatter})
+	for _, kept := range []float64{0, 10, 61, 500} {
+		b, err := griddle.Lay(context.Background(), v, kitchen(), "long", 0, 1, kept, griddle.Adjust{})
+		require.NoError(t, err)
+		for _, e := range b.Effects {
+			if e.Verdict != griddle.Thick {
+				continue
+			}
+			require.Greater(t, e.StirG, 10.0)
+			switch {
+			case kept == 0:
+				assert.NotContains(t, e.Stir, "jug")
+			case kept >= e.StirG:
+				assert.Contains(t, e.Stir, fmt.Sprintf("%.0f g of whole milk from the jug", e.StirG))
+			default:
+				assert.Contains(t, e.Stir, fmt.Sprintf("the %.0f g of whole milk in the jug, then open the bottle: %.0f g more", kept, e.StirG-kept))
+			}
+		}
+	}
 }

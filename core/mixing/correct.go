@@ -6,7 +6,6 @@ import (
 	"math"
 
 	"upbeatladle/core/flow"
-	"upbeatladle/core/words"
 )
 
 // Looks is how a test came out where there is no ruler.
@@ -91,7 +90,7 @@ func (r Recipe) Correct(t Test, kept float64) (Correction, error) {
 	c.Grams = math.Round(math.Min(asked, mostSplash*r.MassG)/step) * step
 	c.Most = asked > mostSplash*r.MassG
 	c.After = flow.ClassOf(settled - short + c.Grams*perGram/r.Thickness.Body)
-	c.Text = fmt.Sprintf("Stir in %s of %s%s, with a few turns only, and test again.", words.Grams(c.Grams, step), liquid.Lower(), words.Either(kept >= c.Grams, " from the jug", ""))
+	c.Text = fmt.Sprintf("Stir in %s, with a few turns only, and test again.", FromJug(c.Grams, kept, step, liquid.Lower()))
 	if c.TargetMM > 0 { // τ ∝ D⁻⁵, ln τ = c − b·(L* − 2)
 		c.ThenMM = t.DiameterMM * math.Exp(c.Grams*perGram/r.Thickness.Body*r.Calibration.B/5)
 	}

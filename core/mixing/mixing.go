@@ -584,14 +584,27 @@ func (o *order) test(kept float64, from Item) {
 		text += "."
 		if liquid := o.liquid(); liquid != "" {
 			splash := math.Max(1, o.Splash(now-narrowMM, now, o.perGram()))
-			text += fmt.Sprintf(" %.0f mm narrower: stir in about %.0f g of %s%s, at most %.0f g at once, and test again.%s", narrowMM, splash, liquid,
-				words.Either(kept > 0, " from the jug", ""), math.Max(splash, mostSplash*o.MassG), stop)
+			text += fmt.Sprintf(" %.0f mm narrower: stir in %s%s, at most %.0f g at once, and test again.%s", narrowMM, words.Either(kept > 0 && splash > kept, "", "about "),
+				FromJug(splash, kept, 1, liquid), math.Max(splash, mostSplash*o.MassG), stop)
 		}
 		s = o.step(nil, "%s", text)
 	}
 	s.Code, s.Ruler = CodeTest, ruler
 	if kept > 0 {
 		s.Uses = append(s.Uses, Use{from.ID, kept})
+	}
+}
+
+// FromJug tells so much of a liquid [g], on a step of the scale, by where it comes from: out of the jug as far as that goes, and no
+// further; then the bottle is opened.
+func FromJug(grams, kept, step float64, liquid string) string {
+	switch more := grams - kept; {
+	case kept <= 0:
+		return words.Grams(grams, step) + " of " + liquid
+	case more < step/2:
+		return words.Grams(grams, step) + " of " + liquid + " from the jug"
+	default:
+		return fmt.Sprintf("the %s of %s in the jug, then open the bottle: %s more", words.Grams(kept, step), liquid, words.Grams(more, step))
 	}
 }
 

@@ -3363,6 +3363,8 @@ export interface components {
             measure: string;
             fills?: components["schemas"]["Fill"][];
             from_jug: boolean;
+            /** @description Where it comes from, when some of it waits in the jug */
+            from?: string;
             /** Format: double */
             target_mm?: number;
             /** Format: double */

@@ -103,7 +103,7 @@ defineExpose({ enter })
         <h3>Add</h3>
         <p class="grams" data-add>{{ onStep(advice.grams, 1) }}<small>g</small></p>
         <p class="of">
-          <b>{{ advice.label.toLowerCase() }}</b> {{ [advice.from_jug ? 'from the jug' : '', unbroken(advice.measure)].filter(Boolean).join(', ') }}
+          <b>{{ advice.label.toLowerCase() }}</b> {{ [advice.from, unbroken(advice.measure)].filter(Boolean).join(', ') }}
         </p>
         <div class="fills">
           <FillDrawing v-for="(f, i) in fills.slice(0, 4)" :key="i" :fill="f" state="plain" colour="var(--water-fill)" :size="110" />
