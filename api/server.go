@@ -54,7 +54,7 @@ const policy = "default-src 'self'; img-src 'self' data:; style-src 'self'; styl
 	"object-src 'none'; base-uri 'self'; frame-ancestors 'none'; form-action 'self'"
 
 // permissions are what a page may ask of a tablet: that its screen stays on over a sheet, and to sound. The rest is denied by name.
-const permissions = "accelerometer=(), ambient-light-sensor=(), autoplay=(self), bluetooth=(), browsing-topics=(), camera=(), clipboard-read=(), display-capture=(), " +
+const permissions = "accelerometer=(), autoplay=(self), browsing-topics=(), camera=(), clipboard-read=(), display-capture=(), " +
 	"encrypted-media=(), fullscreen=(), gamepad=(), geolocation=(), gyroscope=(), hid=(), idle-detection=(), local-fonts=(), magnetometer=(), microphone=(), midi=(), " +
 	"payment=(), picture-in-picture=(), publickey-credentials-get=(), screen-wake-lock=(self), serial=(), storage-access=(), usb=(), window-management=(), xr-spatial-tracking=()"
 

@@ -176,9 +176,7 @@ func (c cook) codeOf(id string) string {
 func TestTheBoardOnAPhone(t *testing.T) {
 	m := atMorning(t)
 	c := sits(t, m.Kitchen, 390, 844)
-	c.saved()
-	c.press("m")
-	c.sees(`document.querySelector('.work-card h2')`)
+	c.makesThis()
 	c.tells(func(asked) bool { return false })
 	require.NoError(t, c.p.Touch())
 	c.click("[href='/griddle']")

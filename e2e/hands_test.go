@@ -133,3 +133,36 @@ func TestTheReaderByFinger(t *testing.T) {
 		c.keepsTheRules(size[0], "the bench with a long name")
 	}
 }
+
+// A line that is only taken for its ingredient is called so on the bench until a cook says that it is that; another thing is typed into
+// the field that opens, and no letter of its name does anything else; on a phone a dose is typed into the drawer.
+func TestWhatIsNotKnownIsCalledSo(t *testing.T) {
+	c := sits(t, kitchen(t), 1280, 800)
+	c.do(chromedp.Navigate(c.k.URL + "/bases"))
+	c.sees(`document.querySelectorAll('[data-base]').length === 4`)
+	c.click(".bases .bar .go")
+	c.sees(`document.querySelector('.reader')?.offsetParent`)
+	c.pastes("Ingredients\n200 g rice flour\n40 g lupin flour\n2 eggs\n200 ml water\n60 g walnuts\nMethod\nMix.")
+	c.sees(`document.querySelectorAll('.reader [data-status]').length === 5 && document.querySelector('.reader [data-read=plain_flour]').dataset.status === 'unsure'`)
+	c.sees(`document.querySelector('.reader .allergens').innerText.includes('not known: “40 g lupin flour”')`)
+	c.click(".reader .foot .go")
+	c.sees(`document.querySelector('.still-open')?.offsetParent`)
+	c.click(".still-open footer .el-button:not(.go)") // save it so
+	c.sees(`document.querySelector('[data-line=plain_flour] .doubt')?.innerText.includes('lupin')`)
+	c.sees(`document.querySelector('.verdict').innerText.includes('lupin flour”')`)
+	c.click("[data-line=plain_flour] .pin .el-button")
+	c.click(".row-menu li:first-child") // it is that
+	c.sees(`!document.querySelector('.ledger .doubt') && !document.querySelector('.verdict').innerText.includes('lupin')`)
+	at := must(stage.Ask[string](c.p, `location.pathname`))
+	c.click("[data-addition=walnuts_chopped] h3")
+	c.click("[data-addition=walnuts_chopped] [title='Instead of this']")
+	c.sees(`document.activeElement?.closest('.instead')`)
+	c.press("pumpkin")
+	c.sees(`document.activeElement.value === 'pumpkin' && location.pathname === '` + at + `'`)
+	c.sees(`[...document.querySelectorAll('.finds li')].some(l => l.offsetParent && l.innerText.includes('Pumpkin'))`)
+
+	phone := sits(t, c.k, 390, 844)
+	phone.saved()
+	phone.click(".dock .open")
+	phone.sees(`document.querySelector('.shelf-drawer .shelf').getBoundingClientRect().width > 280 && document.querySelector('.shelf-drawer .card.active .typed').getBoundingClientRect().width > 60`)
+}

@@ -67,11 +67,15 @@ func (c cook) batch() (m made) {
 	return m
 }
 
-// makesThis begins a batch of what is on the bench, by its key.
+// makesThis begins a batch of what is on the bench.
 func (c cook) makesThis() {
 	c.Helper()
 	c.saved()
-	c.press("m")
+	door := ".doors .go"
+	if must(stage.Ask[float64](c.p, `innerWidth`)) <= 700 { // on a phone it stands below the list
+		door = ".ledger .sum .go"
+	}
+	c.click(door)
 	c.sees(`document.querySelector('.work-card h2')`)
 }
 

@@ -117,7 +117,6 @@ useBenchKeys(bench, {
   find: () => void find(),
   keys: () => (help.value = true),
   heat: () => (heat.open = !heat.open),
-  make: () => void making.make(),
   back,
 })
 onMounted(() => {
@@ -197,7 +196,7 @@ watch(
               @close="bench.swapping = undefined" />
             <NotesPanel v-else-if="beside === 'notes'" class="beside" :sheet="bench.sheet" @close="notes = false" />
             <template v-else>
-              <ShelfPanel v-if="!phone" ref="shelf" class="shelf" />
+              <ShelfPanel v-if="!phone" ref="shelf" class="shelfzone" />
               <PortionPanel v-if="shows('portion')" class="portion" :sheet="bench.sheet" />
               <HandDock v-if="phone" @open="shelfOpen = true" />
             </template>
@@ -263,7 +262,7 @@ watch(
   margin-bottom: var(--s2);
   min-width: 0;
 }
-.shelf {
+.shelfzone {
   grid-area: shelf;
 }
 .portion {
@@ -338,13 +337,13 @@ watch(
   .gauges {
     margin-bottom: 0;
   }
-  .shelf,
+  .shelfzone,
   .portion,
   .beside {
     grid-area: lower;
     margin-top: 10px;
   }
-  .shelf {
+  .shelfzone {
     width: min(340px, 42%);
     max-height: 560px;
   }

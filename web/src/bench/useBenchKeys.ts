@@ -3,7 +3,7 @@ import { letterKeys, unitsShown } from '@/parts/settings'
 import type { useBench } from './bench'
 import { forms, strategies } from './choices'
 
-type Doors = { find: () => void; keys: () => void; heat: () => void; make: () => void; back: () => void }
+type Doors = { find: () => void; keys: () => void; heat: () => void; back: () => void }
 
 const typing = (t: EventTarget | null) =>
   t instanceof HTMLElement && !!t.closest('input:not([type=radio]), textarea, select, [contenteditable], .el-dialog, .el-drawer, .el-popper')
@@ -66,10 +66,6 @@ export function useBenchKeys(bench: ReturnType<typeof useBench>, doors: Doors) {
       case 'h':
       case 'H':
         doors.heat()
-        break
-      case 'm':
-      case 'M':
-        doors.make()
         break
       case 'p':
       case 'P':

@@ -44,7 +44,6 @@ const keys: [string, string][] = [
   ['G', 'grams or cups'],
   ['P', 'pin the row in hand'],
   ['H', 'the heat, and back to the list'],
-  ['M', 'make this: weigh, mix and rest it, on the sheet'],
   ['B', 'the plain base, for comparison'],
 ]
 </script>

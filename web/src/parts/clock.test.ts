@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { countdown } from './clock'
+import { clock, countdown } from './clock'
 import { hours, ordinal } from '@/sheet/words'
 
 describe('times on the sheet', () => {
@@ -9,6 +9,9 @@ describe('times on the sheet', () => {
     expect(countdown(59_000)).toBe('0:59')
     expect(countdown(0)).toBe('0:00')
     expect(countdown(-61_000)).toBe('−1:01')
+    expect(clock(205)).toBe('3:25')
+    expect(clock(119.7)).toBe('2:00')
+    expect(clock(0.2)).toBe('0:00')
   })
   it('tell the clock of a bowl in hours and minutes, never below nothing', () => {
     expect(hours(6 * 60_000)).toBe('0:06')

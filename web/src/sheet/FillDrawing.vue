@@ -3,9 +3,9 @@ import { computed, useId } from 'vue'
 import type { Schemas } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
 
-/** One cup, spoon or egg, to scale among its like: in, to fill now, or to come. */
+/** One cup, spoon or egg, to scale among its like: in, to fill now, or to come; counted, it stands for all of its like. */
 const props = withDefaults(
-  defineProps<{ fill: Schemas['Fill']; state: 'in' | 'now' | 'come' | 'plain'; bare?: boolean; colour?: string; size?: number }>(),
+  defineProps<{ fill: Schemas['Fill']; state: 'in' | 'now' | 'come' | 'plain'; bare?: boolean; counted?: boolean; colour?: string; size?: number }>(),
   {
     colour: 'var(--raw)',
     size: 150,
@@ -57,7 +57,9 @@ const path = computed(() =>
       <path v-if="fill.vessel !== 'each'" d="M96 8H116" class="side handle" vector-effect="non-scaling-stroke" />
     </svg>
     <span v-if="state === 'in' && (!spoon || bare)" class="badge" :class="{ small: spoon }"><Icon name="tick" :size="18" /></span>
-    <figcaption v-if="!bare">{{ fill.out ? 'out again: ' : '' }}{{ label }}</figcaption>
+    <figcaption v-if="!bare">
+      {{ fill.out ? 'out again: ' : '' }}<b v-if="counted && fill.times > 1">{{ fill.times }} × </b>{{ label }}
+    </figcaption>
   </figure>
 </template>
 

@@ -47,7 +47,7 @@ defineExpose({ enter: () => choose(best.value) })
         </h3>
         <p>{{ w.text }}</p>
         <div v-if="w.fills?.length && w.choice === 'spoon_out'" class="spoons">
-          <FillDrawing v-for="(f, i) in w.fills" :key="i" :fill="f" state="plain" :colour="task?.colour" :size="110" />
+          <FillDrawing v-for="(f, i) in w.fills" :key="i" :fill="f" counted state="plain" :colour="task?.colour" :size="110" />
         </div>
         <table v-if="w.rows?.length">
           <tbody>

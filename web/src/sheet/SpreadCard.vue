@@ -34,7 +34,6 @@ const stirIn = () => sheet.tell({ kind: 'stirred_in', grams: advice.value!.grams
 const splash = computed(() => state.value.test.splash)
 const oneSplash = () => splash.value && sheet.tell({ kind: 'stirred_in', grams: splash.value.grams }, `a splash, ${splash.value.grams} g`)
 const good = () => sheet.tell({ kind: 'done', task: props.task.id }, 'the test done')
-const fills = computed(() => (advice.value?.fills ?? []).flatMap((f) => Array.from({ length: f.times }, () => f)))
 
 const mmWide = computed(() => Math.max(120, wanted.value * 1.35, ran.value * 1.1)) // of the drawing
 const px = 330
@@ -106,7 +105,7 @@ defineExpose({ enter })
           <b>{{ advice.label.toLowerCase() }}</b> {{ [advice.from, unbroken(advice.measure)].filter(Boolean).join(', ') }}
         </p>
         <div class="fills">
-          <FillDrawing v-for="(f, i) in fills.slice(0, 4)" :key="i" :fill="f" state="plain" colour="var(--water-fill)" :size="110" />
+          <FillDrawing v-for="(f, i) in advice.fills" :key="i" :fill="f" counted state="plain" colour="var(--water-fill)" :size="110" />
         </div>
         <p v-if="advice.then_mm" class="then">It should then run to about {{ advice.then_mm.toFixed(0) }} mm. A few turns only, and test again.</p>
       </template>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { clock, type Cook } from './heat'
+import { type Cook } from './heat'
+import { clock } from '@/parts/clock'
 
 const props = defineProps<{ cook: Cook; wished: string; batter?: string }>()
 const emit = defineEmits<{ wish: [colour: string] }>()

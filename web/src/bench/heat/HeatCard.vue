@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import Icon from '@/parts/Icon.vue'
-import { clock, useHeat } from './heat'
+import { useHeat } from './heat'
+import { clock } from '@/parts/clock'
 
 const heat = useHeat()
 </script>

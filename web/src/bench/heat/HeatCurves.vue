@@ -7,7 +7,8 @@ import { init, use, type EChartsType } from 'echarts/core'
 import { SVGRenderer } from 'echarts/renderers'
 import type { Schemas } from '@/api/client'
 import { shift } from '@/parts/settings'
-import { clock, type Cook } from './heat'
+import { type Cook } from './heat'
+import { clock } from '@/parts/clock'
 
 use([LineChart, GridComponent, LegendComponent, MarkLineComponent, TooltipComponent, SVGRenderer])
 

@@ -4,7 +4,8 @@ import type { Worksheet } from '@/api/client'
 import { useBench } from '@/bench/bench'
 import { learnPlate, type PieceVerdict } from '@/kitchen/firstPiece'
 import { useKitchen } from '@/kitchen/kitchen'
-import { clock, useHeat, type Cook } from './heat'
+import { useHeat, type Cook } from './heat'
+import { clock } from '@/parts/clock'
 
 const props = defineProps<{ sheet: Worksheet; cook: Cook }>()
 const bench = useBench()

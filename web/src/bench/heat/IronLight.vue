@@ -5,7 +5,8 @@ import { say } from '@/parts/say'
 import { useBench } from '@/bench/bench'
 import { useKitchen } from '@/kitchen/kitchen'
 import { offerUndo } from '@/parts/undo'
-import { clock, type Cook } from './heat'
+import { type Cook } from './heat'
+import { clock } from '@/parts/clock'
 
 const props = defineProps<{ cook: Cook }>()
 const bench = useBench()

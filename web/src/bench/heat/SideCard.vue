@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { clock } from './heat'
+import { clock } from '@/parts/clock'
 import SignDrawing from './SignDrawing.vue'
 
 defineProps<{ title: string; note?: string; seconds: number; range?: number[]; signs: string[]; shown: string[]; colour?: string; said?: number }>()

@@ -76,9 +76,6 @@ export const useHeat = defineStore('heat', () => {
   return { sheet, cook, coming, clause, trouble, open, curves, ask, setPlate, wish }
 })
 
-/** Minutes and seconds as a clock shows them. */
-export const clock = (s: number) => `${Math.floor(s / 60)}:${String(Math.round(s % 60)).padStart(2, '0')}`
-
 /** What the choices are called. */
 export const fats: Record<string, string> = { film: 'film of oil', butter: 'butter', oil: 'oil', both: 'butter + oil', none: 'none' }
 export const whens: Record<string, string> = {

@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { api, got, said, type Schemas, type Worksheet } from '@/api/client'
 import { useBench } from '@/bench/bench'
 import { ladleStrip } from '@/bench/balance/strip'
+import AmountField from '@/parts/AmountField.vue'
 import PortionDrawing from './PortionDrawing.vue'
 
 const shown = defineModel<boolean>({ required: true })

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import type { Addition, Ingredient, SheetLine } from '@/api/client'
 import AmountField from '@/parts/AmountField.vue'
 import Icon from '@/parts/Icon.vue'
@@ -33,8 +33,14 @@ const amount = computed(() => (props.counted ? grams.value : props.addition.amou
 const unit = computed(() => (props.counted ? 'g' : props.addition.unit))
 const decimals = computed(() => props.line?.decimals ?? 0)
 
-// Another thing in its place: as much of it, and the batter is held where it was.
+// Another thing in its place: as much of it, and the batter is held where it was. Who opens the field types into it.
 const swapping = ref(false)
+const other = ref<InstanceType<typeof FindAddition>>()
+async function swap() {
+  swapping.value = !swapping.value
+  await nextTick()
+  other.value?.focus()
+}
 watch(
   () => props.active,
   () => (swapping.value = false),
@@ -107,16 +113,12 @@ function instead(found: Ingredient) {
         @change="emit('change', $event)" />
       <div class="set">
         <StagePicker :model-value="addition.stage" class="stage" :label="label" @update:model-value="$event && emit('stage', $event)" />
-        <el-button
-          :aria-label="`Something else instead of ${label}`"
-          title="Instead of this"
-          :aria-expanded="swapping"
-          @click.stop="swapping = !swapping"
+        <el-button :aria-label="`Something else instead of ${label}`" title="Instead of this" :aria-expanded="swapping" @click.stop="swap"
           ><Icon name="swap"
         /></el-button>
         <el-button :aria-label="`Take out ${label}`" @click.stop="emit('remove')"><Icon name="bin" /></el-button>
       </div>
-      <FindAddition v-if="swapping" class="instead" :flour-g="flourG" :words="`Instead of ${label}`" @found="instead" @click.stop />
+      <FindAddition v-if="swapping" ref="other" class="instead" :flour-g="flourG" :words="`Instead of ${label}`" @found="instead" @click.stop />
     </template>
     <p v-else class="when">{{ stages.find((s) => s.value === addition.stage)?.label }}</p>
   </article>
