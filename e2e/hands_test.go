@@ -151,7 +151,7 @@ func TestWhatIsNotKnownIsCalledSo(t *testing.T) {
 	c.sees(`document.querySelector('[data-line=plain_flour] .doubt')?.innerText.includes('lupin')`)
 	c.sees(`document.querySelector('.verdict').innerText.includes('lupin flour”')`)
 	c.click("[data-line=plain_flour] .pin .el-button")
-	c.click(".row-menu li:first-child") // it is that
+	c.sees(`(() => { const e = [...document.querySelectorAll('.row-menu li')].find(l => l.offsetParent && l.innerText.includes('It is plain')); e?.click(); return !!e })()`)
 	c.sees(`!document.querySelector('.ledger .doubt') && !document.querySelector('.verdict').innerText.includes('lupin')`)
 	at := must(stage.Ask[string](c.p, `location.pathname`))
 	c.click("[data-addition=walnuts_chopped] h3")

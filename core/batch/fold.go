@@ -176,7 +176,7 @@ type Advice struct {
 	Measure  string         `json:"measure"`
 	Fills    []measure.Fill `json:"fills,omitzero"`
 	FromJug  bool           `json:"from_jug"`
-	From     string         `json:"from,omitzero"` // where it comes from, when some of it waits in the jug
+	From     string         `json:"from,omitzero"`      // where it comes from, when some of it waits in the jug
 	TargetMM *float64       `json:"target_mm,omitzero"` // at the minute of the test
 	WasMM    *float64       `json:"was_mm,omitzero"`
 	ThenMM   *float64       `json:"then_mm,omitzero"` // what it should run to with that in it
