@@ -233,7 +233,6 @@ type folding struct {
 	more   float64 // that went to the jug
 	splash float64
 	spills []spill
-	clock  Clock // once all is folded
 	ticks  []tick
 	fridge bool
 	mixing time.Time // when the last of it went in
