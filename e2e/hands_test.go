@@ -135,7 +135,7 @@ func TestTheReaderByFinger(t *testing.T) {
 }
 
 // A line that is only taken for its ingredient is called so on the bench until a cook says that it is that; another thing is typed into
-// the field that opens, and no letter of its name does anything else; on a phone a dose is typed into the drawer.
+// the field that opens, and no letter of its name does anything else.
 func TestWhatIsNotKnownIsCalledSo(t *testing.T) {
 	c := sits(t, kitchen(t), 1280, 800)
 	c.do(chromedp.Navigate(c.k.URL + "/bases"))
@@ -160,9 +160,15 @@ func TestWhatIsNotKnownIsCalledSo(t *testing.T) {
 	c.press("pumpkin")
 	c.sees(`document.activeElement.value === 'pumpkin' && location.pathname === '` + at + `'`)
 	c.sees(`[...document.querySelectorAll('.finds li')].some(l => l.offsetParent && l.innerText.includes('Pumpkin'))`)
+}
 
-	phone := sits(t, c.k, 390, 844)
+// On a phone the additions are a drawer in which a dose can be typed.
+func TestADoseIsTypedOnAPhone(t *testing.T) {
+	phone := sits(t, kitchen(t), 390, 844)
 	phone.saved()
 	phone.click(".dock .open")
 	phone.sees(`document.querySelector('.shelf-drawer .shelf').getBoundingClientRect().width > 280 && document.querySelector('.shelf-drawer .card.active .typed').getBoundingClientRect().width > 60`)
+	phone.click(".shelf-drawer .card.active .typed input")
+	phone.press("123" + kb.Enter)
+	phone.sees(`document.querySelector('.shelf-drawer .card.active .amount').innerText.startsWith('123')`)
 }
