@@ -113,7 +113,7 @@ func New(p Parts) http.Handler {
 	gin.SetMode(gin.ReleaseMode)
 	r := gin.New()
 	r.HandleMethodNotAllowed = true
-	r.Use(s.logged, s.recovered, gzip.Gzip(gzip.BestSpeed, gzip.WithCustomShouldCompressFn(compressed)), s.admitted, s.heard, s.atOnce)
+	r.Use(s.logged, s.recovered, gzip.Gzip(gzip.BestSpeed, gzip.WithCustomShouldCompressFn(compressed)), s.admitted, s.heard, s.atOnce, s.remembering)
 	r.GET("/healthz", s.health)
 	RegisterHandlersWithOptions(r, s, GinServerOptions{
 		BaseURL:      "/api/v1",
@@ -142,6 +142,11 @@ func (s *Server) logged(c *gin.Context) {
 	}
 	s.log.LogAttrs(c.Request.Context(), level, "request", slog.String("method", c.Request.Method),
 		slog.String("path", toldPath(c.Request.URL.Path)), slog.Int("status", c.Writer.Status()), slog.Duration("took", time.Since(start)))
+}
+
+// remembering lets what is asked of the plate twice be worked out once.
+func (s *Server) remembering(c *gin.Context) {
+	c.Request = c.Request.WithContext(s.kitchen.Remembering(c.Request.Context()))
 }
 
 // toldPath is a path as it is logged: a guest's link opens a card, so it is nobody else's.

@@ -9,7 +9,10 @@ import (
 	"sync"
 	"time"
 
+	lru "github.com/hashicorp/golang-lru/v2"
+
 	"upbeatladle/core/food"
+	"upbeatladle/core/heat"
 	"upbeatladle/document"
 	"upbeatladle/store"
 )
@@ -25,11 +28,21 @@ type Kitchen struct {
 	cards    cards
 	batches  batches
 	watchers watchers
+	heat     *lru.Cache[heat.Key, heat.Advice]
 }
+
+// heatKept is how many answers of the plate are remembered, a kilobyte each (modelling choice).
+const heatKept = 4096
 
 // New returns the kitchen of a store.
 func New(st *store.Store, table *food.Table, log *slog.Logger, now func() time.Time) *Kitchen {
-	return &Kitchen{store: st, table: table, log: log, now: now, batches: newBatches()}
+	remembered, _ := lru.New[heat.Key, heat.Advice](heatKept) // an error is only for a size below one
+	return &Kitchen{store: st, table: table, log: log, now: now, batches: newBatches(), heat: remembered}
+}
+
+// Remembering is a context in which what the plate answered once is not worked out again.
+func (k *Kitchen) Remembering(ctx context.Context) context.Context {
+	return heat.Remembering(ctx, k.heat)
 }
 
 // ground is what everything is worked out on: the table with the pantry laid over it, kept

@@ -8,6 +8,7 @@ import (
 	"testing"
 	"time"
 
+	lru "github.com/hashicorp/golang-lru/v2"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
@@ -15,6 +16,7 @@ import (
 	"upbeatladle/core/batter"
 	"upbeatladle/core/food"
 	"upbeatladle/core/griddle"
+	"upbeatladle/core/heat"
 	"upbeatladle/core/keep"
 	"upbeatladle/core/measure"
 	"upbeatladle/core/portion"
@@ -447,6 +449,20 @@ func BenchmarkFortyPlaces(b *testing.B) {
 	for b.Loop() {
 		if s := griddle.Fold(plates, events, seven.Add(20*time.Minute)); s.OnPlates != 40 {
 			b.Fatal(s.OnPlates)
+		}
+	}
+}
+
+// What a bowl asks of its plate, once the plate has answered.
+func BenchmarkLayFromMemory(b *testing.B) {
+	memory, _ := lru.New[heat.Key, heat.Advice](64)
+	ctx := heat.Remembering(context.Background(), memory)
+	beet := batter.Addition{Line: line("beetroot_cooked", 200), Stage: batter.StageBatter}
+	beet.ID = "beet"
+	v, k := variation("Beetroot", batter.Pancake, 60, beet), kitchen()
+	for b.Loop() {
+		if _, err := griddle.Lay(ctx, v, k, "long", 0, 0, 0, griddle.Adjust{}); err != nil {
+			b.Fatal(err)
 		}
 	}
 }

@@ -124,6 +124,29 @@ func (a *Ask) roughly(c float64) Portion {
 
 // Advise finds the plate's temperature and the times a side. The error is the context's.
 func Advise(ctx context.Context, a Ask) (Advice, error) {
+	a = a.rounded()
+	window, err := a.remembered(ctx, 0, func() (Advice, error) { return a.window(ctx) })
+	if err != nil {
+		return Advice{}, err
+	}
+	at := window.PlateC
+	if a.GivenC > 0 {
+		at = a.GivenC
+	}
+	out, err := a.at(ctx, at)
+	out.Low, out.High = window.Low, window.High
+	return out, err
+}
+
+// AdviseAt is the advice for a plate that stands at a temperature; its window is not looked for.
+func AdviseAt(ctx context.Context, a Ask, c float64) (Advice, error) {
+	a = a.rounded()
+	return a.at(ctx, c)
+}
+
+// window looks for the temperatures at which all comes out that is wanted, and advises the middle of them, or the
+// nearest to it when there are none.
+func (a *Ask) window(ctx context.Context) (Advice, error) {
 	a.Portion.air = airAt(a.Portion.AltitudeM)
 	target := a.Portion.target()
 	low, high := math.NaN(), math.NaN()
@@ -154,21 +177,15 @@ func Advise(ctx context.Context, a Ask) (Advice, error) {
 	if !math.IsNaN(low) {
 		at = a.Plate.clamp(math.Round((low + high) / 2))
 	}
-	if a.GivenC > 0 {
-		at = a.GivenC
-	}
-	out, err := a.timed(ctx, at)
-	out.Low, out.High = low, high
-	return out, err
+	return Advice{PlateC: at, Low: low, High: high}, nil
 }
 
-// AdviseAt is the advice for a plate that stands at a temperature; its window is not looked for.
-func AdviseAt(ctx context.Context, a Ask, c float64) (Advice, error) {
-	if a.Portion.air == nil {
-		a.Portion.air = airAt(a.Portion.AltitudeM)
+// at is the advice for one temperature, with its curve when that is asked for.
+func (a *Ask) at(ctx context.Context, c float64) (Advice, error) {
+	out, err := a.remembered(ctx, c, func() (Advice, error) { return a.timed(ctx, c) })
+	if err == nil && a.Portion.Record {
+		out.Result.Curve = Cook(a.on(c), Times{out.FirstS, out.SecondS}).Curve
 	}
-	out, err := a.timed(ctx, c)
-	out.Low, out.High = math.NaN(), math.NaN()
 	return out, err
 }
 
@@ -207,11 +224,15 @@ func (a *Ask) timed(ctx context.Context, c float64) (Advice, error) {
 	if err := ctx.Err(); err != nil {
 		return Advice{}, err
 	}
+	if a.Portion.air == nil {
+		a.Portion.air = airAt(a.Portion.AltitudeM)
+	}
 	p := a.on(c)
+	p.Record = false
 	r := Cook(p, Times{})
-	out := Advice{PlateC: c, FirstS: timeStep * math.Round(r.FirstS/timeStep)}
+	out := Advice{PlateC: c, Low: math.NaN(), High: math.NaN(), FirstS: timeStep * math.Round(r.FirstS/timeStep)}
 	careful := p
-	careful.Cautious, careful.untilSet, careful.Record = true, true, false
+	careful.Cautious, careful.untilSet = true, true
 	if p.Iron {
 		safe := Cook(careful, Times{})
 		out.SafeS = safe.SetAfterS
@@ -222,7 +243,7 @@ func (a *Ask) timed(ctx context.Context, c float64) (Advice, error) {
 		out.SecondS = roundUp(math.Max(r.SecondS, orZero(out.SafeS)))
 	}
 	out.Result = Cook(p, Times{out.FirstS, out.SecondS})
-	out.Result.CueS = r.CueS
+	out.Result.CueS, out.Result.slab = r.CueS, nil
 	out.ColourFirst, out.ColourAfter = ColourOf(out.Result.DoseFirst), ColourOf(out.Result.DoseSecond)
 	out.Trouble = out.trouble(p)
 	return out, nil

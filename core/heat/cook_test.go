@@ -334,3 +334,64 @@ func ExampleAdvise() {
 	fmt.Printf("%.0f °C, %.0f s, then %.0f s\n", a.PlateC, a.FirstS, a.SecondS)
 	// Output: 170 °C, 135 s, then 95 s
 }
+
+// forgetful is a memory that holds a few, so that it loses some on the way.
+type forgetful struct {
+	kept map[Key]Advice
+	asks int
+}
+
+func (f *forgetful) Get(k Key) (Advice, bool) {
+	f.asks++
+	a, ok := f.kept[k]
+	return a, ok
+}
+
+func (f *forgetful) Add(k Key, a Advice) bool {
+	full := len(f.kept) > 20
+	if full {
+		clear(f.kept)
+	}
+	f.kept[k] = a
+	return full
+}
+
+// A memory changes no answer, whatever was asked before and however often: advice with and without one is the same to
+// the last digit, and no caller sees what another one does to its own.
+func TestMemoryChangesNoAnswer(t *testing.T) {
+	m := &forgetful{kept: map[Key]Advice{}}
+	ctx := Remembering(context.Background(), m)
+	rapid.Check(t, func(t *rapid.T) {
+		water := rapid.SampledFrom([]float64{0.5, 0.5 + 1e-9, 0.55}).Draw(t, "water")
+		p := portionOf(standard, rapid.SampledFrom([]float64{5, 7}).Draw(t, "mm"))
+		p.Layers[0].Matter.Water = water
+		if rapid.Bool().Draw(t, "frozen") {
+			p.Frozen = []Frozen{{KgPerM2: 0.5, Water: 0.85, FromC: -18, PerM2: 300, DiamMM: 10}}
+		}
+		p.Record = rapid.Bool().Draw(t, "curve")
+		p.Iron = rapid.Bool().Draw(t, "iron")
+		a := Ask{Portion: p, HotStart: rapid.Bool().Draw(t, "hot"), GivenC: rapid.SampledFrom([]float64{0, 170}).Draw(t, "given")}
+		want, err := Advise(context.Background(), a)
+		require.NoError(t, err)
+		got, err := Advise(ctx, a)
+		require.NoError(t, err)
+		require.Equal(t, fmt.Sprintf("%+v", want), fmt.Sprintf("%+v", got))
+		require.Equal(t, p.Record, len(got.Result.Curve) > 0)
+		for i := range got.Result.Curve {
+			got.Result.Curve[i].AtS = -1
+		}
+	})
+	asks, kept := m.asks, len(m.kept)
+	many := Ask{Portion: portionOf(standard, 7), GivenC: 170}
+	for range keyLayers {
+		many.Portion.Layers = append(many.Portion.Layers, many.Portion.Layers[0])
+	}
+	_, err := Advise(ctx, many)
+	require.NoError(t, err)
+	assert.Equal(t, [2]int{asks, kept}, [2]int{m.asks, len(m.kept)}, "a stack of more layers is not remembered, and not mistaken for one of fewer")
+	ctx, stop := context.WithCancel(ctx)
+	stop()
+	_, err = Advise(ctx, Ask{Portion: portionOf(standard, 6)})
+	require.ErrorIs(t, err, context.Canceled)
+	assert.Len(t, m.kept, kept, "what was broken off is not kept")
+}
