@@ -114,7 +114,7 @@ func (m *morning) does(e griddle.Event) *http.Response {
 	m.t.Helper()
 	m.n++
 	e.ID = fmt.Sprint("e", m.n)
-	data, err := document.EncodeEvent(e)
+	data, err := document.EncodeEvent(&e)
 	require.NoError(m.t, err)
 	body := strings.Replace(string(data), `"at":"0001-01-01T00:00:00Z",`, "", 1)
 	r := m.call("POST", "/api/v1/boards/"+m.board.ID+"/events", body, nil)

@@ -2,7 +2,6 @@ package document
 
 import (
 	"context"
-	"math"
 	"slices"
 	"strconv"
 	"strings"
@@ -11,21 +10,14 @@ import (
 	"upbeatladle/core/batch"
 	"upbeatladle/core/batter"
 	"upbeatladle/core/food"
-	"upbeatladle/core/griddle"
 	"upbeatladle/core/mixing"
 )
 
 // BatchFormat is one bowl that was made: what was planned, and everything that happened.
 const BatchFormat = "upbeat-ladle/batch"
 
-// Bounds of a batch (modelling choices: ten times what a long morning needs).
-const (
-	MaxEvents   = 5000
-	maxTasks    = 600
-	maxEventID  = 64
-	maxTheFills = 1000
-	maxWaitedMS = 31 * 24 * 3600 * 1000 // a tablet that was away for a month
-)
+// maxTasks is how long a plan may be (modelling choice: ten times what a long morning needs).
+const maxTasks = 600
 
 // Batch is a bowl that somebody makes: the variation, the kitchen and the ingredients that it was
 // begun with, the plan worked out from them, and what happened since, in the order in which it came.
@@ -236,95 +228,23 @@ func (b Batch) DecodeEvent(data []byte) (batch.Event, error) {
 	if err := Strict(data, &e); err != nil {
 		return e, err
 	}
+	e.Took = nil // the program's to say
 	return e, b.checkEvent(e).OrNil()
 }
 
 // checkEvent tells what is wrong with an event.
 func (b Batch) checkEvent(e batch.Event) Problems {
-	var p Problems
-	within := func(at string, v *float64, most float64, what string) {
-		if v != nil && !(*v >= 0 && *v <= most) || v != nil && math.IsNaN(*v) {
-			p.Add(at, "out_of_range", "%s must lie between 0 and %g.", what, most)
-		}
-	}
-	if e.ID == "" || len(e.ID) > maxEventID {
-		p.Add("/id", "missing", "Name the event, so that it counts once: 1 to %d letters.", maxEventID)
-	}
-	if !slices.Contains(batch.EventKinds, e.Kind) {
-		p.Add("/kind", "unknown_choice", "“%s” is not something that happens to a batch. Use one of %s.", clip(string(e.Kind)), words(batch.EventKinds))
-	}
+	p := checkHappened(&e, batch.Rows, batch.Bounds, "something that happens to a batch")
 	if !b.Plan.Knows(e.Task, e.Bowl) {
 		p.Add("/task", "unknown_task", "This batch has no such task or bowl: “%s”.", clip(e.Task+e.Bowl))
 	}
-	if e.Choice != "" && !slices.Contains(batch.Choices, e.Choice) {
-		p.Add("/choice", "unknown_choice", "“%s” is not a way out. Use one of %s.", clip(string(e.Choice)), words(batch.Choices))
-	}
-	if e.Says != "" && !slices.Contains(mixing.AllLooks, mixing.Looks(e.Says)) {
-		p.Add("/says", "unknown_choice", "“%s” is not a way that a batter runs. Use one of %s.", clip(e.Says), words(mixing.AllLooks))
-	}
-	within("/grams", e.Grams, batter.MaxLineG, "A weight in g")
-	within("/volume_ml", e.VolumeML, 1000, "The ladle of the test, in ml,")
-	within("/diameter_mm", e.DiameterMM, maxTestMM, "How wide it ran, in mm,")
-	if e.Fills != nil && (*e.Fills < 0 || *e.Fills > maxTheFills) || e.Extra < 0 || e.Extra > maxTheFills || e.Knew < 0 {
-		p.Add("/fills", "out_of_range", "Cups and spoons are counted from 0 to %d.", maxTheFills)
-	}
-	checkWaited(&p, e.WaitedMS)
-	checkTime(&p, "/at", e.At)
-	needs := func(ok bool, at, sentence string) {
-		if !ok {
-			p.Add(at, "missing", "%s", sentence)
-		}
-	}
-	switch e.Kind {
-	case batch.Weighed, batch.StirredIn:
-		needs(e.Grams != nil, "/grams", "Say how many grams.")
-	case batch.Filled:
-		needs(e.Fills != nil, "/fills", "Say how many cups or spoons are in.")
-	case batch.Chose:
-		needs(e.Choice != "", "/choice", "Say which way out.")
-	case batch.Spilled:
-		needs(e.Grams != nil && e.Bowl != "", "/bowl", "Say what of which bowl is gone: the bowl and about how many grams.")
-	case batch.TookBack:
-		needs(e.Undoes != "", "/undoes", "Say which event is taken back.")
-	case batch.Tested:
-		byRuler := e.VolumeML != nil && *e.VolumeML >= 5 && e.DiameterMM != nil && *e.DiameterMM >= minTestMM
-		needs(byRuler != (e.Says != ""), "/diameter_mm", "Tell the ladle in ml and how wide it ran (20 to 500 mm), or say how it ran: one of the two.")
-	}
-	switch e.Kind {
-	case batch.Weighed, batch.Filled, batch.Done, batch.Skipped, batch.Chose:
-		needs(e.Task != "", "/task", "Say which task it is.")
-	}
+	checkChoice(&p, "/choice", e.Choice, batch.Choices, "a way out")
+	checkChoice(&p, "/says", mixing.Looks(e.Says), mixing.AllLooks, "a way that a batter runs")
 	return p
 }
 
 // Encode writes the batch.
 func (b Batch) Encode() ([]byte, error) { return encode(b) }
-
-// EncodeEvent writes one event of a batch or a board as it is kept.
-func EncodeEvent[E batch.Event | griddle.Event](e E) ([]byte, error) { return encode(e) }
-
-// checkWaited tells what is wrong with how long an event waited on its tablet.
-func checkWaited(p *Problems, ms int64) {
-	if ms < 0 || ms > maxWaitedMS {
-		p.Add("/waited_ms", "out_of_range", "What waits on a tablet waits from 0 ms to 31 days.")
-	}
-}
-
-// checkEvents says what is wrong with the first event that cannot be.
-func checkEvents[E any](p *Problems, events []E, what string, check func(E) Problems) {
-	if len(events) > MaxEvents {
-		p.Add("/events", "too_many", "A %s has at most %d events.", what, MaxEvents)
-	}
-	for i, e := range events {
-		if q := check(e); len(q) > 0 {
-			for _, one := range q {
-				one.Pointer = "/events/" + strconv.Itoa(i) + one.Pointer
-				*p = append(*p, one)
-			}
-			return
-		}
-	}
-}
 
 // SummariseBatch is what is kept of a batch, its events with it.
 func SummariseBatch(ctx context.Context, data []byte, s Setting) (Summary, error) {

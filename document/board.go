@@ -5,7 +5,6 @@ import (
 	"errors"
 	"fmt"
 	"maps"
-	"math"
 	"slices"
 	"strings"
 	"time"
@@ -93,62 +92,24 @@ func (b Board) DecodeEvent(data []byte) (griddle.Event, error) {
 	return e, b.checkEvent(e).OrNil()
 }
 
-// Bounds of what happens at a board (modelling choices).
-const (
-	mostPieces = 500
-	lowFoodC   = -30
-	highFoodC  = 150
-)
-
 // checkEvent tells what is wrong with an event.
 func (b Board) checkEvent(e griddle.Event) Problems {
-	var p Problems
-	needs := func(ok bool, at, code, sentence string) {
-		if !ok {
-			p.Add(at, code, "%s", sentence)
-		}
-	}
-	needs(e.ID != "" && len(e.ID) <= maxEventID, "/id", "missing", "Name the event, so that it counts once: 1 to 64 letters.")
-	if !slices.Contains(griddle.EventKinds, e.Kind) {
-		p.Add("/kind", "unknown_choice", "“%s” is not something that happens at a board. Use one of %s.", clip(string(e.Kind)), words(griddle.EventKinds))
-	}
+	p := checkHappened(&e, griddle.Rows, griddle.Bounds, "something that happens at a board")
 	if e.Plate != "" && !slices.ContainsFunc(b.Plates(), func(x griddle.Plate) bool { return x.ID == e.Plate }) {
 		p.Add("/plate", "unknown_plate", "This board has no plate or iron “%s”. Choose one of the Kitchen's, and begin a new board when it is a new one.", clip(e.Plate))
 	}
-	if e.Verdict != "" && !slices.Contains(griddle.Verdicts, e.Verdict) {
-		p.Add("/verdict", "unknown_choice", "“%s” is not a way that a first one comes out. Use one of %s.", clip(string(e.Verdict)), words(griddle.Verdicts))
-	}
-	needs(e.To == griddle.ToRack || e.To == griddle.ToGuest || e.To == griddle.ToBin, "/to", "unknown_choice", "What is lifted goes to the rack, to the guest or into the bin.")
-	needs(e.Count >= 0 && e.Count <= mostPieces && e.Place >= 0 && e.Place <= mostPieces, "/count", "out_of_range", "Count from 0 to 500.")
-	checkWaited(&p, e.WaitedMS)
-	checkTime(&p, "/at", e.At)
-	if e.C != nil {
-		needs(*e.C >= lowFoodC && *e.C <= highFoodC && !math.IsNaN(*e.C), "/c", "out_of_range", "A probe in food reads between -30 and 150 °C.")
+	checkChoice(&p, "/verdict", e.Verdict, griddle.Verdicts, "a way that a first one comes out")
+	if e.To != griddle.ToRack && e.To != griddle.ToGuest && e.To != griddle.ToBin {
+		p.Add("/to", "unknown_choice", "What is lifted goes to the rack, to the guest or into the bin.")
 	}
 	bowls := slices.Collect(maps.Values(e.Also))
 	if e.Bowl != nil {
 		bowls = append(bowls, *e.Bowl)
 	}
 	for _, b := range bowls {
-		needs(b.FirstS >= 0 && b.FirstS <= 3600 && b.SecondS >= 0 && b.SecondS <= 3600 && b.Count >= 0 && b.Count <= 5000 && len(b.Places) <= mostPieces && len(b.Effects) <= len(griddle.Verdicts),
-			"/bowl", "out_of_range", "What a bowl asks of its plate is out of bounds: a side takes up to an hour.")
-	}
-	switch e.Kind {
-	case griddle.PutOn:
-		needs(e.Plate != "", "/plate", "missing", "Say which plate or iron it goes on.")
-		needs(e.Batch != "", "/batch", "missing", "Say which bowl it is.")
-	case griddle.SwitchOn, griddle.IsHot, griddle.Greased, griddle.Wiped, griddle.Uses, griddle.Poured:
-		needs(e.Plate != "", "/plate", "missing", "Say which plate or iron.")
-	case griddle.Placed, griddle.Flipped, griddle.Lifted:
-		needs(e.Portion != "", "/portion", "missing", "Say which portion, by the event that poured it.")
-	case griddle.Judged, griddle.Stirred, griddle.Ended:
-		needs(e.Of != "", "/of", "missing", "Say which bowl of the board.")
-	case griddle.Served, griddle.Thrown, griddle.Frozen, griddle.Bagged:
-		needs(e.Tray != "", "/tray", "missing", "Say which tray.")
-	case griddle.Probed:
-		needs(e.C != nil, "/c", "missing", "Say what the probe reads.")
-	case griddle.TookBack:
-		needs(e.Undoes != "", "/undoes", "missing", "Say which event is taken back.")
+		if !(b.FirstS >= 0 && b.FirstS <= 3600 && b.SecondS >= 0 && b.SecondS <= 3600 && b.Count >= 0 && b.Count <= 5000 && len(b.Places) <= griddle.MostPieces && len(b.Effects) <= len(griddle.Verdicts)) {
+			p.Add("/bowl", "out_of_range", "What a bowl asks of its plate is out of bounds: a side takes up to an hour.")
+		}
 	}
 	return p
 }
@@ -213,8 +174,8 @@ func DecodePack(data []byte) (Pack, error) {
 	if k.Name == "" || len([]rune(k.Name)) > 200 {
 		p.Add("/name", "missing", "Name the pack, in 1 to 200 letters.")
 	}
-	if k.Pieces < 1 || k.Pieces > mostPieces || k.Left < 0 || k.Left > k.Pieces {
-		p.Add("/left", "out_of_range", "A pack holds 1 to %d pieces, and never has more left than went in.", mostPieces)
+	if k.Pieces < 1 || k.Pieces > griddle.MostPieces || k.Left < 0 || k.Left > k.Pieces {
+		p.Add("/left", "out_of_range", "A pack holds 1 to %d pieces, and never has more left than went in.", griddle.MostPieces)
 	}
 	made, err := time.Parse(dayLayout, k.MadeOn)
 	by, err2 := time.Parse(dayLayout, k.UseBy)

@@ -7,11 +7,8 @@ import (
 	"upbeatladle/core/worksheet"
 )
 
-// Bounds of a test; beyond them a figure is a slip of the keys (modelling choice).
-const (
-	maxTestMin           = 48 * 60
-	minTestMM, maxTestMM = 20, 500
-)
+// maxTestMin is how long after mixing a batter is tested; later is a slip of the keys (modelling choice).
+const maxTestMin = 48 * 60
 
 // CorrectionWish is a test of a bowl: by ruler, or in words.
 type CorrectionWish struct {
@@ -45,8 +42,8 @@ func Correct(ctx context.Context, w CorrectionWish, s Setting) (worksheet.Correc
 	case byRuler && w.Test.Says != "":
 		r.p.Add("/test", "two_tests", "Give the ladle and how wide it ran, or say how it ran: one of the two.")
 	case byRuler:
-		r.need("/test/volume_ml", w.Test.VolumeML, 5, 1000, "The ladle of the test, in ml,")
-		r.need("/test/diameter_mm", w.Test.DiameterMM, minTestMM, maxTestMM, "How wide it ran, in mm,")
+		r.need("/test/volume_ml", w.Test.VolumeML, mixing.LeastTestML, mixing.MostTestML, "The ladle of the test, in ml,")
+		r.need("/test/diameter_mm", w.Test.DiameterMM, mixing.LeastTestMM, mixing.MostTestMM, "How wide it ran, in mm,")
 		t.VolumeML, t.DiameterMM = or(w.Test.VolumeML), or(w.Test.DiameterMM)
 	case w.Test.Says == "":
 		r.p.Add("/test", "missing", "Pour a ladle on a flat cold plate: tell how much it was and how wide it ran, or say whether it mounds, just spreads or runs.")

@@ -52,12 +52,12 @@ func (k *Kitchen) Archive(ctx context.Context, to io.Writer) error {
 				if w, err = s.Whole(ctx, w); err != nil {
 					return err
 				}
-				if eventful(kind) {
-					rows, err := s.Events(ctx, w.ID)
+				if h := k.eventful[kind]; h != nil {
+					rows, err := s.Events(ctx, w.ID, 0)
 					if err != nil {
 						return err
 					}
-					if w.Body, err = k.whole(kind, w.Body, rows); err != nil {
+					if w.Body, err = h.whole(w.Body, rows); err != nil {
 						return err
 					}
 					w.Earlier = nil
@@ -171,7 +171,7 @@ func (k *Kitchen) Import(ctx context.Context, a *document.ArchiveFile, dry bool,
 			return plan.fates, err
 		}
 		err = k.store.Together(ctx, func(tx *store.Tx) error {
-			if err := plan.carryOut(ctx, tx, a, progress); err != nil {
+			if err := plan.carryOut(ctx, k, tx, a, progress); err != nil {
 				return err
 			}
 			return k.separate(ctx, tx)
@@ -202,7 +202,7 @@ type does struct {
 }
 
 // carryOut saves a plan, unless something moved since it was made.
-func (p plan) carryOut(ctx context.Context, tx *store.Tx, a *document.ArchiveFile, progress func(done int)) error {
+func (p plan) carryOut(ctx context.Context, k *Kitchen, tx *store.Tx, a *document.ArchiveFile, progress func(done int)) error {
 	state, err := stateOf(ctx, tx)
 	if err != nil {
 		return err
@@ -222,7 +222,7 @@ func (p plan) carryOut(ctx context.Context, tx *store.Tx, a *document.ArchiveFil
 	}
 	done := a.Total()
 	for _, kind := range archived {
-		next := p.does[kind]
+		next, h := p.does[kind], k.eventful[kind]
 		err := a.Each(string(kind), func(kept document.Kept) error {
 			do := next[0]
 			next = next[1:]
@@ -234,8 +234,8 @@ func (p plan) carryOut(ctx context.Context, tx *store.Tx, a *document.ArchiveFil
 			}
 			past, _, moved := history(string(kind), kept)
 			do.write.Earlier, do.write.Names = past, namesOf(kept, moved)
-			if eventful(kind) {
-				return bringEventful(ctx, tx, kind, do.write)
+			if h != nil {
+				return bringEventful(ctx, tx, kind, h, do.write)
 			}
 			return tx.SaveAll(ctx, kind, []store.Write{do.write})
 		})
@@ -246,24 +246,9 @@ func (p plan) carryOut(ctx context.Context, tx *store.Tx, a *document.ArchiveFil
 	return nil
 }
 
-// eventful tells of a kind whether what happens to it is kept apart from it.
-func eventful(kind store.Kind) bool { return kind == store.Batch || kind == store.Board }
-
-// whole is something that is kept apart from what happened to it, together with that.
-func (k *Kitchen) whole(kind store.Kind, body []byte, rows []store.Event) ([]byte, error) {
-	if kind == store.Board {
-		return k.withBoardEvents(body, rows)
-	}
-	return k.withEvents(body, rows)
-}
-
-// bringEventful keeps a batch or a board, and of what happened to it what is not there yet.
-func bringEventful(ctx context.Context, tx *store.Tx, kind store.Kind, w store.Write) error {
-	split := apart
-	if kind == store.Board {
-		split = boardApart
-	}
-	body, rows, err := split(w.Body)
+// bringEventful keeps something that events happen to, and of those what is not there yet.
+func bringEventful(ctx context.Context, tx *store.Tx, kind store.Kind, h eventful, w store.Write) error {
+	body, rows, err := h.apart(w.Body)
 	if err != nil {
 		return err
 	}
@@ -385,12 +370,12 @@ func (k *Kitchen) here(ctx context.Context) (*document.Here, []document.PantryIt
 			return nil, nil, err
 		}
 		for _, d := range docs {
-			if eventful(kind) {
-				rows, err := k.store.Events(ctx, d.ID)
+			if h := k.eventful[kind]; h != nil {
+				rows, err := k.store.Events(ctx, d.ID, 0)
 				if err != nil {
 					return nil, nil, err
 				}
-				if d.Body, err = k.whole(kind, d.Body, rows); err != nil {
+				if d.Body, err = h.whole(d.Body, rows); err != nil {
 					return nil, nil, err
 				}
 			}
@@ -522,6 +507,9 @@ func (k *Kitchen) Export(ctx context.Context, kind store.Kind, id, as string) (n
 }
 
 func (k *Kitchen) exported(ctx context.Context, kind store.Kind, d store.Document, as string) ([]byte, error) {
+	if h := k.eventful[kind]; h != nil {
+		return h.exported(ctx, d, as)
+	}
 	switch kind {
 	case store.Pantry:
 		return d.Body, nil
@@ -531,10 +519,6 @@ func (k *Kitchen) exported(ctx context.Context, kind store.Kind, d store.Documen
 			return d.Body, nil
 		}
 		return []byte(p.Text()), nil
-	case store.Batch:
-		return k.exportedBatch(ctx, d, as)
-	case store.Board:
-		return k.exportedBoard(ctx, d, as)
 	}
 	in, err := k.Setting(ctx)
 	if err != nil {

@@ -4,11 +4,8 @@ import (
 	"context"
 	"errors"
 	"math"
-	"slices"
 	"strconv"
 	"time"
-
-	lru "github.com/hashicorp/golang-lru/v2"
 
 	"upbeatladle/about"
 	"upbeatladle/core/batch"
@@ -26,33 +23,11 @@ type BatchNow struct {
 	State     batch.State
 }
 
-// mostFollowed is how many batches are kept worked out (modelling choice: more than any kitchen has on the go).
-const mostFollowed = 64
-
 // mostGlimpsed is how many are known for a list (modelling choice: a season of them).
 const mostGlimpsed = 1000
 
 // mostListed is how many batches are listed (modelling choice: two months of mornings).
 const mostListed = 500
-
-// batches keeps what is behind the batches that somebody works on, and what a list tells of the others.
-type batches struct {
-	followed *lru.Cache[string, followed]
-	glimpsed *lru.Cache[string, glimpse]
-}
-
-func newBatches() batches {
-	return batches{kept[followed](mostFollowed), kept[glimpse](mostGlimpsed)}
-}
-
-// kept is a memory of so many, the last used ones.
-func kept[V any](most int) *lru.Cache[string, V] {
-	c, err := lru.New[string, V](most)
-	if err != nil {
-		panic(err) // a size above zero is not refused
-	}
-	return c
-}
 
 // glimpse is of a batch what a list needs, as of a state of it; it does not change. One that took its share of a common batter is not remembered: that one's clock goes on.
 type glimpse struct {
@@ -63,11 +38,41 @@ type glimpse struct {
 	batch.Glance
 }
 
-// followed is a batch with what it is followed with; neither changes.
-type followed struct {
-	body   string         // as it is kept
+// bowl is a batch as it goes on.
+type bowl struct {
+	batch.Bowl
 	doc    document.Batch // without its events
-	making batch.Making
+	making *batch.Making
+}
+
+func bowlOf(doc document.Batch, m batch.Making) bowl { return bowl{m.Bowl(), doc, &m} }
+
+func (b bowl) begun() time.Time                      { return b.doc.StartedAt }
+func (b bowl) read(data []byte) (batch.Event, error) { return b.doc.DecodeEvent(data) }
+
+// now is the batch as far as it has come.
+func (b bowl) now(id string, common *batch.Clock) BatchNow {
+	out := BatchNow{ID: id, StartedAt: b.doc.StartedAt, From: b.doc.From, Plan: b.making.Plan.Clone(), State: b.State(common)}
+	if out.State.Offer != nil {
+		b.doc.Variation.Dose(out.State.Offer.Doses)
+	}
+	return out
+}
+
+type bowls = happening[document.Batch, batch.Event, *batch.Event, bowl]
+
+func newBowls(k *Kitchen) *bowls {
+	return newHappening(k, bowls{
+		kind:   store.Batch,
+		decode: document.DecodeBatch,
+		events: func(b *document.Batch) *[]batch.Event { return &b.Events },
+		open: func(ctx context.Context, b document.Batch) (bowl, error) {
+			m, err := b.Making(ctx, k.Bare())
+			return bowlOf(b, m), err
+		},
+		before: k.beforeBowl,
+		text:   func(b bowl) string { return b.State(nil).Text(b.making.Plan) },
+	})
 }
 
 // BeginBatch begins a batch of a variation, as the bench has it. From is the saved one that it comes from; nil
@@ -97,12 +102,10 @@ func (k *Kitchen) BeginBatch(ctx context.Context, v document.Variation, from *do
 	if err != nil {
 		return BatchNow{}, err
 	}
-	if string(d.Body) != string(body) { // it was begun before
-		return k.Batch(ctx, d.ID)
+	if string(d.Body) == string(body) { // else it was begun before
+		k.bowls.keep(d.ID, body, bowlOf(b, making))
 	}
-	f := followed{string(body), b, making}
-	k.batches.followed.Add(d.ID, f)
-	return now(d.ID, f, nil, nil), nil
+	return k.Batch(ctx, d.ID)
 }
 
 // SplitBatches begins several bowls from one base: the common batter first, then the bowls. All of them are kept, or
@@ -160,44 +163,22 @@ func (k *Kitchen) SplitBatches(ctx context.Context, wish []document.BowlWish, ke
 	return all, said, nil
 }
 
-func now(id string, f followed, common *batch.Clock, events []batch.Event) BatchNow {
-	b := BatchNow{ID: id, StartedAt: f.doc.StartedAt, From: f.doc.From, Plan: f.making.Plan.Clone(), State: f.making.FoldAfter(events, common)}
-	if b.State.Offer != nil {
-		f.doc.Variation.Dose(b.State.Offer.Doses)
-	}
-	return b
-}
-
-// follow is what a saved batch is followed with.
-func (k *Kitchen) follow(ctx context.Context, d store.Document) (followed, error) {
-	if f, ok := k.batches.followed.Get(d.ID); ok && f.body == string(d.Body) {
-		return f, nil
-	}
-	b, err := document.DecodeBatch(d.Body)
-	if err != nil {
-		return followed{}, err
-	}
-	m, err := b.Making(ctx, k.Bare())
-	if err != nil {
-		return followed{}, err
-	}
-	f := followed{string(d.Body), b, m}
-	k.batches.followed.Add(d.ID, f)
-	return f, nil
-}
-
 // Batch returns a batch as far as it has come.
-func (k *Kitchen) Batch(ctx context.Context, id string) (BatchNow, error) {
-	d, err := k.store.Get(ctx, store.Batch, id)
+func (k *Kitchen) Batch(ctx context.Context, id string) (out BatchNow, err error) {
+	common := ""
+	err = k.bowls.look(ctx, k.store, id, func(b bowl) error {
+		common = b.doc.Common
+		return nil
+	})
 	if err != nil {
-		return BatchNow{}, err
+		return out, err
 	}
-	f, err := k.follow(ctx, d)
-	if err != nil {
-		return BatchNow{}, err
-	}
-	rows, err := k.store.Events(ctx, id)
-	return now(id, f, k.clockOf(ctx, f.doc.Common), decoded[batch.Event](k, rows)), err
+	clock := k.clockOf(ctx, common)
+	err = k.bowls.look(ctx, k.store, id, func(b bowl) error {
+		out = b.now(id, clock)
+		return nil
+	})
+	return out, err
 }
 
 // clockOf is the clock of a common batter, which goes on in the bowls that took of it; nil when there is none. A common batter took of
@@ -206,25 +187,20 @@ func (k *Kitchen) clockOf(ctx context.Context, common string) *batch.Clock {
 	if common == "" {
 		return nil
 	}
-	d, err := k.store.Get(ctx, store.Batch, common)
-	if err != nil { // put aside since: then it is known no more
+	var c batch.Clock
+	err := k.bowls.look(ctx, k.store, common, func(b bowl) error {
+		c = b.State(nil).Clock
+		return nil
+	})
+	if err != nil { // put aside since, or it cannot be read: then it is known no more
 		return nil
 	}
-	b, err := document.GlimpseBatch(d.Body)
-	if err != nil {
-		return nil
-	}
-	rows, err := k.store.Events(ctx, common)
-	if err != nil {
-		return nil
-	}
-	c := b.Plan.Glance(decoded[batch.Event](k, rows), nil).Clock
 	return &c
 }
 
 // glimpse is what a list needs of a batch.
 func (k *Kitchen) glimpse(ctx context.Context, h store.Head) (glimpse, error) {
-	if g, ok := k.batches.glimpsed.Get(h.ID); ok && g.revision == h.Revision && g.event == h.LastEvent {
+	if g, ok := k.glimpsed.Get(h.ID); ok && g.revision == h.Revision && g.event == h.LastEvent {
 		return g, nil
 	}
 	d, err := k.store.Get(ctx, store.Batch, h.ID)
@@ -235,79 +211,37 @@ func (k *Kitchen) glimpse(ctx context.Context, h store.Head) (glimpse, error) {
 	if err != nil {
 		return glimpse{}, err
 	}
-	rows, err := k.store.Events(ctx, h.ID)
+	rows, err := k.store.Events(ctx, h.ID, 0)
 	if err != nil {
 		return glimpse{}, err
 	}
-	g := glimpse{d.Revision, h.LastEvent, b.StartedAt, b.From, b.Common, b.Plan.Glance(decoded[batch.Event](k, rows), k.clockOf(ctx, b.Common))}
+	g := glimpse{d.Revision, h.LastEvent, b.StartedAt, b.From, b.Common, b.Plan.Glance(k.bowls.decoded(rows), k.clockOf(ctx, b.Common))}
 	if g.common == "" {
-		k.batches.glimpsed.Add(h.ID, g)
+		k.glimpsed.Add(h.ID, g)
 	}
 	return g, nil
 }
 
-// ErrFull says that a batch takes no more events.
-var ErrFull = errors.New("too much happened to this batch; begin another")
-
-// Tell adds an event to a batch, stamped with the time at which it happened: it waited so long on its tablet. It returns what comes of it. An event that is there
-// already changes nothing. What is made comes off the pantry's stock, and back onto it when that is taken back.
+// Tell adds an event to a batch, stamped with the time at which it happened: it waited so long on its tablet. It returns what
+// comes of it. What is made comes off the pantry's stock, and back onto it when that is taken back.
 func (k *Kitchen) Tell(ctx context.Context, id string, data []byte, waited time.Duration) (BatchNow, error) {
-	d, err := k.store.Get(ctx, store.Batch, id)
-	if err != nil {
+	if _, err := k.bowls.tell(ctx, id, data, waited, nil); err != nil {
 		return BatchNow{}, err
 	}
-	f, err := k.follow(ctx, d)
-	if err != nil {
-		return BatchNow{}, err
+	return k.Batch(ctx, id)
+}
+
+// beforeBowl is what an event of a batch does to the stock.
+func (k *Kitchen) beforeBowl(ctx context.Context, tx *store.Tx, _ string, b bowl, e *batch.Event) (err error) {
+	switch e.Kind {
+	case batch.Made:
+		e.Took, err = k.countDown(ctx, tx, b.State(nil))
+	case batch.TookBack:
+		if undone := b.Find(e.Undoes); undone != nil && !b.TookBack(e.Undoes) {
+			err = k.putBack(ctx, tx, undone.Took)
+		}
 	}
-	e, err := f.doc.DecodeEvent(data)
-	if err != nil {
-		return BatchNow{}, err
-	}
-	common := k.clockOf(ctx, f.doc.Common)
-	e.Took = nil
-	var after BatchNow
-	err = k.store.Together(ctx, func(tx *store.Tx) error {
-		if _, err := tx.Get(ctx, store.Batch, id); err != nil {
-			return err
-		}
-		rows, err := tx.Events(ctx, id)
-		if err != nil {
-			return err
-		}
-		events := decoded[batch.Event](k, rows)
-		if slices.ContainsFunc(events, func(x batch.Event) bool { return x.ID == e.ID }) {
-			after = now(id, f, common, events)
-			return nil
-		}
-		if len(events) >= document.MaxEvents {
-			return ErrFull
-		}
-		e.At, e.WaitedMS = k.stamp(waited, f.doc.StartedAt, f.making.Earliest(events, e))
-		if e.Kind == batch.Made {
-			if e.Took, err = k.countDown(ctx, tx, f.making.Fold(events)); err != nil {
-				return err
-			}
-		}
-		if e.Kind == batch.TookBack {
-			if err := k.putBack(ctx, tx, events, e.Undoes); err != nil {
-				return err
-			}
-		}
-		body, err := document.EncodeEvent(e)
-		if err != nil {
-			return err
-		}
-		if _, err := tx.AddEvent(ctx, id, store.Event{ID: e.ID, At: e.At, Body: body}); err != nil {
-			return err
-		}
-		after = now(id, f, common, append(events, e))
-		return nil
-	})
-	if err == nil {
-		k.watchers.told(id)
-	}
-	return after, err
+	return err
 }
 
 // countDown takes what went into a batch off the pantry's stock, as far as somebody keeps it, and says what.
@@ -344,14 +278,10 @@ func (k *Kitchen) countDown(ctx context.Context, tx *store.Tx, s batch.State) ([
 	return took, tx.SaveAll(ctx, store.Pantry, writes)
 }
 
-// putBack puts back what an event took, when it is taken back for the first time.
-func (k *Kitchen) putBack(ctx context.Context, tx *store.Tx, events []batch.Event, undoes string) error {
-	at := slices.IndexFunc(events, func(e batch.Event) bool { return e.ID == undoes })
-	if at < 0 || slices.ContainsFunc(events, func(e batch.Event) bool { return e.Kind == batch.TookBack && e.Undoes == undoes }) {
-		return nil
-	}
+// putBack puts back what an event took.
+func (k *Kitchen) putBack(ctx context.Context, tx *store.Tx, took []batch.Take) error {
 	var writes []store.Write
-	for _, t := range events[at].Took {
+	for _, t := range took {
 		d, err := tx.Get(ctx, store.Pantry, t.Item)
 		if errors.Is(err, store.ErrNotFound) { // the tub is gone since
 			continue
@@ -448,45 +378,4 @@ func (k *Kitchen) untwist(ctx context.Context, tx *store.Tx) error {
 // ExportBatch is a batch as an open document, with everything that happened.
 func (k *Kitchen) ExportBatch(ctx context.Context, id string) (name string, data []byte, err error) {
 	return k.Export(ctx, store.Batch, id, "json")
-}
-
-// exportedBatch is a batch with everything that happened, or in a few lines of text.
-func (k *Kitchen) exportedBatch(ctx context.Context, d store.Document, as string) ([]byte, error) {
-	rows, err := k.store.Events(ctx, d.ID)
-	if err != nil {
-		return nil, err
-	}
-	data, err := k.withEvents(d.Body, rows)
-	if err != nil || as == "json" {
-		return data, err
-	}
-	f, err := k.follow(ctx, d)
-	if err != nil {
-		return nil, err
-	}
-	return []byte(now(d.ID, f, nil, decoded[batch.Event](k, rows)).State.Text(f.making.Plan)), nil
-}
-
-// withEvents is a kept batch together with what happened to it. One that cannot be read goes as it is.
-func (k *Kitchen) withEvents(body []byte, rows []store.Event) ([]byte, error) {
-	b, err := document.DecodeBatch(body)
-	if err != nil {
-		return body, nil
-	}
-	b.Events = decoded[batch.Event](k, rows)
-	return b.Encode()
-}
-
-// apart is a batch without its events, and they as they are kept.
-func apart(data []byte) (body []byte, rows []store.Event, err error) {
-	b, err := document.DecodeBatch(data)
-	if err != nil {
-		return nil, nil, err
-	}
-	if rows, err = rowsOf(b.Events, func(e batch.Event) (string, time.Time) { return e.ID, e.At }); err != nil {
-		return nil, nil, err
-	}
-	b.Events = nil
-	body, err = b.Encode()
-	return body, rows, err
 }

@@ -45,96 +45,78 @@ func (k *Kitchen) BeginBoard(ctx context.Context, key string) (BoardNow, error) 
 	return k.Board(ctx, d.ID)
 }
 
-func (k *Kitchen) boardNow(id string, b document.Board, events []griddle.Event) BoardNow {
-	at := k.now().UTC().Truncate(time.Millisecond)
-	return BoardNow{ID: id, Name: b.Name, StartedAt: b.StartedAt, At: at, State: griddle.Fold(b.Plates(), events, at), Fahrenheit: b.Kitchen.Domain().Fahrenheit()}
+// board is a morning at the plates as it goes on.
+type board struct {
+	griddle.Board
+	doc document.Board // without its events
 }
+
+func (b board) begun() time.Time                        { return b.doc.StartedAt }
+func (b board) read(data []byte) (griddle.Event, error) { return b.doc.DecodeEvent(data) }
+
+// now is the board as it stands at a moment.
+func (b board) now(id string, at time.Time) BoardNow {
+	return BoardNow{ID: id, Name: b.doc.Name, StartedAt: b.doc.StartedAt, At: at, State: b.State(at), Fahrenheit: b.doc.Kitchen.Domain().Fahrenheit()}
+}
+
+type boards = happening[document.Board, griddle.Event, *griddle.Event, board]
+
+func newBoards(k *Kitchen) *boards {
+	return newHappening(k, boards{
+		kind:   store.Board,
+		decode: document.DecodeBoard,
+		events: func(b *document.Board) *[]griddle.Event { return &b.Events },
+		open: func(_ context.Context, b document.Board) (board, error) {
+			return board{griddle.BoardOf(b.Plates()), b}, nil
+		},
+		before: k.beforeBoard,
+		text:   func(b board) string { return b.State(k.moment()).Text() },
+	})
+}
+
+// moment is now, as it is kept.
+func (k *Kitchen) moment() time.Time { return k.now().UTC().Truncate(time.Millisecond) }
 
 // Board returns a board as it stands now.
-func (k *Kitchen) Board(ctx context.Context, id string) (BoardNow, error) {
-	d, err := k.store.Get(ctx, store.Board, id)
-	if err != nil {
-		return BoardNow{}, err
-	}
-	b, err := document.DecodeBoard(d.Body)
-	if err != nil {
-		return BoardNow{}, err
-	}
-	rows, err := k.store.Events(ctx, id)
-	return k.boardNow(id, b, decoded[griddle.Event](k, rows)), err
-}
-
-// TellBoard adds an event to a board, stamped with the time at which it happened: it waited so long on its tablet. It returns how the
-// board stands then. An event that is there
-// already changes nothing. What a bowl asks of its plate, and what a verdict makes of it, is worked out here and kept
-// with the event; what is bagged becomes packs, which taking it back puts aside.
-func (k *Kitchen) TellBoard(ctx context.Context, id string, data []byte, waited time.Duration) (BoardNow, error) {
-	d, err := k.store.Get(ctx, store.Board, id)
-	if err != nil {
-		return BoardNow{}, err
-	}
-	b, err := document.DecodeBoard(d.Body)
-	if err != nil {
-		return BoardNow{}, err
-	}
-	e, err := b.DecodeEvent(data)
-	if err != nil {
-		return BoardNow{}, err
-	}
-	e.At, e.WaitedMS = k.stamp(waited, b.StartedAt, time.Time{})
-	if e.Kind == griddle.PutOn || e.Kind == griddle.Judged && e.Verdict != "" && e.Verdict != griddle.Right {
-		rows, err := k.store.Events(ctx, id)
-		if err != nil {
-			return BoardNow{}, err
-		}
-		if err := k.work(ctx, &e, b, griddle.Fold(b.Plates(), decoded[griddle.Event](k, rows), e.At)); err != nil {
-			return BoardNow{}, err
-		}
-	}
-	var after BoardNow
-	err = k.store.Together(ctx, func(tx *store.Tx) error {
-		if _, err := tx.Get(ctx, store.Board, id); err != nil {
-			return err
-		}
-		rows, err := tx.Events(ctx, id)
-		if err != nil {
-			return err
-		}
-		events := decoded[griddle.Event](k, rows)
-		if slices.ContainsFunc(events, func(x griddle.Event) bool { return x.ID == e.ID }) {
-			after = k.boardNow(id, b, events)
-			return nil
-		}
-		if len(events) >= document.MaxEvents {
-			return ErrFull
-		}
-		e.At, e.WaitedMS = k.stamp(waited, b.StartedAt, griddle.Earliest(b.Plates(), events, e))
-		switch e.Kind {
-		case griddle.Bagged:
-			e.Packs, err = pack(ctx, tx, id, griddle.Fold(b.Plates(), events, e.At), e)
-		case griddle.TookBack:
-			err = unpack(ctx, tx, events, e.Undoes)
-		}
-		if err != nil {
-			return err
-		}
-		body, err := document.EncodeEvent(e)
-		if err != nil {
-			return err
-		}
-		if _, err := tx.AddEvent(ctx, id, store.Event{ID: e.ID, At: e.At, Body: body}); err != nil {
-			return err
-		}
-		after = k.boardNow(id, b, append(events, e))
+func (k *Kitchen) Board(ctx context.Context, id string) (out BoardNow, err error) {
+	err = k.boards.look(ctx, k.store, id, func(b board) error {
+		out = b.now(id, k.moment())
 		return nil
 	})
-	if err == nil {
-		k.watchers.told(id)
-		if e.Kind == griddle.PutOn {
-			k.madeFor(ctx, e, waited)
+	return out, err
+}
+
+// TellBoard adds an event to a board, stamped with the time at which it happened: it waited so long on its tablet. It returns
+// how the board stands then. What a bowl asks of its plate, and what a verdict makes of it, is worked out here and kept
+// with the event; what is bagged becomes packs, which taking it back puts aside.
+func (k *Kitchen) TellBoard(ctx context.Context, id string, data []byte, waited time.Duration) (BoardNow, error) {
+	e, err := k.boards.tell(ctx, id, data, waited, func(ctx context.Context, e *griddle.Event, b board) (func() error, error) {
+		if e.Kind != griddle.PutOn && (e.Kind != griddle.Judged || e.Verdict == "" || e.Verdict == griddle.Right) {
+			return nil, nil
+		}
+		s := b.State(e.At)
+		return func() error { return k.work(ctx, e, b.doc, s) }, nil
+	})
+	if err != nil {
+		return BoardNow{}, err
+	}
+	if e.Kind == griddle.PutOn {
+		k.madeFor(ctx, e, waited)
+	}
+	return k.Board(ctx, id)
+}
+
+// beforeBoard is what an event of a board does to the freezer.
+func (k *Kitchen) beforeBoard(ctx context.Context, tx *store.Tx, id string, b board, e *griddle.Event) (err error) {
+	switch e.Kind {
+	case griddle.Bagged:
+		e.Packs, err = pack(ctx, tx, id, b.State(e.At), *e)
+	case griddle.TookBack:
+		if undone := b.Find(e.Undoes); undone != nil {
+			err = unpack(ctx, tx, undone.Packs)
 		}
 	}
-	return after, err
+	return err
 }
 
 // madeFor says of a bowl that is put on a plate that it is made, when everything is in it: then it comes off the stock.
@@ -146,7 +128,7 @@ func (k *Kitchen) madeFor(ctx context.Context, e griddle.Event, waited time.Dura
 	}
 	if err == nil {
 		var data []byte
-		if data, err = document.EncodeEvent(batch.Event{ID: "on " + e.ID, Kind: batch.Made}); err == nil {
+		if data, err = document.EncodeEvent(&batch.Event{ID: "on " + e.ID, Kind: batch.Made}); err == nil {
 			_, err = k.Tell(ctx, e.Batch, data, waited)
 		}
 	}
@@ -210,24 +192,20 @@ func (k *Kitchen) work(ctx context.Context, e *griddle.Event, b document.Board, 
 }
 
 // lay works out what a batch asks of a plate.
-func (k *Kitchen) lay(ctx context.Context, b document.Board, from, on string, poured int, a griddle.Adjust) (griddle.Bowl, error) {
-	d, err := k.store.Get(ctx, store.Batch, from)
+func (k *Kitchen) lay(ctx context.Context, to document.Board, from, on string, poured int, a griddle.Adjust) (griddle.Bowl, error) {
+	var doc document.Batch
+	var made batch.State
+	err := k.bowls.look(ctx, k.store, from, func(b bowl) error {
+		if b.making.Plan.Common {
+			return document.Refusal("/batch", "common", "This is the common batter: put the bowls on that it is split into.")
+		}
+		doc, made = b.doc, b.State(nil)
+		return nil
+	})
 	if err != nil {
 		return griddle.Bowl{}, err
 	}
-	f, err := k.follow(ctx, d)
-	if err != nil {
-		return griddle.Bowl{}, err
-	}
-	rows, err := k.store.Events(ctx, from)
-	if err != nil {
-		return griddle.Bowl{}, err
-	}
-	if f.making.Plan.Common {
-		return griddle.Bowl{}, document.Refusal("/batch", "common", "This is the common batter: put the bowls on that it is split into.")
-	}
-	made := f.making.Fold(decoded[batch.Event](k, rows))
-	bowl, err := b.Lay(ctx, f.doc, on, made.Count, poured, made.KeptG, a, k.Bare())
+	bowl, err := to.Lay(ctx, doc, on, made.Count, poured, made.KeptG, a, k.Bare())
 	bowl.Batch = from
 	return bowl, err
 }
@@ -258,16 +236,11 @@ func pack(ctx context.Context, tx *store.Tx, board string, s griddle.State, e gr
 	return ids, nil
 }
 
-// unpack puts the packs aside that an event made, when it is taken back.
-func unpack(ctx context.Context, tx *store.Tx, events []griddle.Event, undoes string) error {
-	for _, e := range events {
-		if e.ID != undoes {
-			continue
-		}
-		for _, id := range e.Packs {
-			if err := tx.Delete(ctx, store.Pack, id); err != nil && !errors.Is(err, store.ErrNotFound) {
-				return err
-			}
+// unpack puts packs aside, when what made them is taken back.
+func unpack(ctx context.Context, tx *store.Tx, packs []string) error {
+	for _, id := range packs {
+		if err := tx.Delete(ctx, store.Pack, id); err != nil && !errors.Is(err, store.ErrNotFound) {
+			return err
 		}
 	}
 	return nil
@@ -291,59 +264,17 @@ func (k *Kitchen) Boards(ctx context.Context) ([]BoardListed, error) {
 	out := make([]BoardListed, 0, len(page.Items))
 	for _, d := range page.Items {
 		one := BoardListed{BoardNow: BoardNow{ID: d.ID, Name: d.Name, StartedAt: d.UpdatedAt}}
-		b, err := document.DecodeBoard(d.Body)
-		if err != nil {
+		err := k.boards.lookAt(ctx, k.store, d, func(b board) error {
+			one.BoardNow = b.now(d.ID, k.moment())
+			return nil
+		})
+		switch {
+		case ctx.Err() != nil:
+			return nil, ctx.Err()
+		case err != nil:
 			one.Trouble = document.Sentence(err)
-			out = append(out, one)
-			continue
 		}
-		rows, err := k.store.Events(ctx, d.ID)
-		if err != nil {
-			return nil, err
-		}
-		one.BoardNow = k.boardNow(d.ID, b, decoded[griddle.Event](k, rows))
 		out = append(out, one)
 	}
 	return out, nil
-}
-
-// exportedBoard is a board with everything that happened, or in a few lines of text.
-func (k *Kitchen) exportedBoard(ctx context.Context, d store.Document, as string) ([]byte, error) {
-	rows, err := k.store.Events(ctx, d.ID)
-	if err != nil {
-		return nil, err
-	}
-	data, err := k.withBoardEvents(d.Body, rows)
-	if err != nil || as == "json" {
-		return data, err
-	}
-	b, err := document.DecodeBoard(data)
-	if err != nil {
-		return nil, err
-	}
-	return []byte(k.boardNow(d.ID, b, b.Events).State.Text()), nil
-}
-
-// withBoardEvents is a kept board together with what happened at it. One that cannot be read goes as it is.
-func (k *Kitchen) withBoardEvents(body []byte, rows []store.Event) ([]byte, error) {
-	b, err := document.DecodeBoard(body)
-	if err != nil {
-		return body, nil
-	}
-	b.Events = decoded[griddle.Event](k, rows)
-	return b.Encode()
-}
-
-// boardApart is a board without its events, and they as they are kept.
-func boardApart(data []byte) (body []byte, rows []store.Event, err error) {
-	b, err := document.DecodeBoard(data)
-	if err != nil {
-		return nil, nil, err
-	}
-	if rows, err = rowsOf(b.Events, func(e griddle.Event) (string, time.Time) { return e.ID, e.At }); err != nil {
-		return nil, nil, err
-	}
-	b.Events = nil
-	body, err = b.Encode()
-	return body, rows, err
 }

@@ -26,9 +26,14 @@ type Kitchen struct {
 
 	ground   ground
 	cards    cards
-	batches  batches
+	glimpsed *lru.Cache[string, glimpse]
 	watchers watchers
-	heat     *lru.Cache[heat.Key, heat.Advice]
+
+	bowls    *bowls
+	boards   *boards
+	eventful map[store.Kind]eventful
+
+	heat *lru.Cache[heat.Key, heat.Advice]
 }
 
 // heatKept is how many answers of the plate are remembered, a kilobyte each (modelling choice).
@@ -36,8 +41,10 @@ const heatKept = 4096
 
 // New returns the kitchen of a store.
 func New(st *store.Store, table *food.Table, log *slog.Logger, now func() time.Time) *Kitchen {
-	remembered, _ := lru.New[heat.Key, heat.Advice](heatKept) // an error is only for a size below one
-	return &Kitchen{store: st, table: table, log: log, now: now, batches: newBatches(), heat: remembered}
+	k := &Kitchen{store: st, table: table, log: log, now: now, glimpsed: kept[string, glimpse](mostGlimpsed), heat: kept[heat.Key, heat.Advice](heatKept)}
+	k.bowls, k.boards = newBowls(k), newBoards(k)
+	k.eventful = map[store.Kind]eventful{store.Batch: k.bowls, store.Board: k.boards}
+	return k
 }
 
 // Remembering is a context in which what the plate answered once is not worked out again.

@@ -76,15 +76,15 @@ func (k *Kitchen) Get(ctx context.Context, kind store.Kind, id string) (store.Do
 // A sheet or a board on which nothing happened goes for good: there is nothing to bring back.
 func (k *Kitchen) PutAside(ctx context.Context, kind store.Kind, id string) error {
 	err := k.store.Delete(ctx, kind, id)
-	if err != nil || kind != store.Batch && kind != store.Board {
+	if err != nil || k.eventful[kind] == nil {
 		return err
 	}
 	k.watchers.told(id) // who watches it learns that it is gone
-	rows, err := k.store.Events(ctx, id)
+	rows, err := k.store.Events(ctx, id, 0)
 	if err != nil || len(rows) > 0 {
 		return err
 	}
-	return k.store.Purge(ctx, kind, id)
+	return k.Purge(ctx, kind, id)
 }
 
 // BringBack undoes PutAside. A pantry item whose own id was given to another one since gets a
@@ -140,6 +140,9 @@ func (k *Kitchen) LookAside(ctx context.Context, kind store.Kind, id string) (na
 
 // Purge takes what was put aside away for good.
 func (k *Kitchen) Purge(ctx context.Context, kind store.Kind, id string) error {
+	if h := k.eventful[kind]; h != nil {
+		defer h.forget(id) // another one with its id may come
+	}
 	return k.store.Purge(ctx, kind, id)
 }
 

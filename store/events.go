@@ -6,40 +6,42 @@ import (
 	"time"
 )
 
-// Event is one thing that happened to a batch or at a board: its id is the tablet's.
+// Event is one thing that happened to a document: its id is the tablet's. Seq rises with every event of the file, and is
+// never given twice.
 type Event struct {
+	Seq  int64
 	ID   string
 	At   time.Time
 	Body []byte
 }
 
-// Events returns what happened to a document, in the order in which it came.
-func (s *Store) Events(ctx context.Context, document string) ([]Event, error) {
-	return events(ctx, s.db, document)
+// Events returns what happened to a document after an event of it, in the order in which it came; 0 is from the beginning.
+func (s *Store) Events(ctx context.Context, document string, after int64) ([]Event, error) {
+	return events(ctx, s.db, document, after)
 }
 
 // Events is Store.Events as a part of more.
-func (t *Tx) Events(ctx context.Context, document string) ([]Event, error) {
-	return events(ctx, t.tx, document)
+func (t *Tx) Events(ctx context.Context, document string, after int64) ([]Event, error) {
+	return events(ctx, t.tx, document, after)
 }
 
 // Events is Store.Events at that moment.
-func (s Still) Events(ctx context.Context, document string) ([]Event, error) {
-	return events(ctx, s.conn, document)
+func (s Still) Events(ctx context.Context, document string, after int64) ([]Event, error) {
+	return events(ctx, s.conn, document, after)
 }
 
-func events(ctx context.Context, q querier, document string) ([]Event, error) {
+func events(ctx context.Context, q querier, document string, after int64) ([]Event, error) {
 	var out []Event
-	err := each(ctx, q, `SELECT id, at, body FROM events WHERE document = ? ORDER BY seq`, func(rows *sql.Rows) error {
+	err := each(ctx, q, `SELECT seq, id, at, body FROM events WHERE document = ? AND seq > ? ORDER BY seq`, func(rows *sql.Rows) error {
 		var e Event
 		var stamp string
-		err := rows.Scan(&e.ID, &stamp, &e.Body)
+		err := rows.Scan(&e.Seq, &e.ID, &stamp, &e.Body)
 		if err == nil {
 			e.At, err = time.Parse(timeLayout, stamp)
 		}
 		out = append(out, e)
 		return err
-	}, document)
+	}, document, after)
 	return out, err
 }
 

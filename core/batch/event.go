@@ -1,9 +1,16 @@
 package batch
 
-import "time"
+import (
+	"math"
+	"time"
+
+	"upbeatladle/core/batter"
+	"upbeatladle/core/happen"
+	"upbeatladle/core/mixing"
+)
 
 // EventKind is what happened.
-type EventKind string
+type EventKind = happen.Kind
 
 // What can happen.
 const (
@@ -17,12 +24,9 @@ const (
 	StirredIn  EventKind = "stirred_in"  // Grams of the liquid
 	IntoFridge EventKind = "into_fridge" //
 	OutFridge  EventKind = "out_of_fridge"
-	Made       EventKind = "made"      // the batch is done
-	TookBack   EventKind = "took_back" // Undoes
+	Made       EventKind = "made"          // the batch is done
+	TookBack             = happen.TookBack // Undoes
 )
-
-// EventKinds lists them.
-var EventKinds = []EventKind{Weighed, Filled, Done, Skipped, Chose, Spilled, Tested, StirredIn, IntoFridge, OutFridge, Made, TookBack}
 
 // Choice is what a cook takes of the ways out.
 type Choice string
@@ -68,4 +72,52 @@ type Event struct {
 type Take struct {
 	Item  string  `json:"item"`
 	Grams float64 `json:"grams"`
+}
+
+// Said is what every event says.
+func (e *Event) Said() happen.Said { return happen.Said{ID: &e.ID, Kind: e.Kind, At: &e.At, WaitedMS: &e.WaitedMS, Undoes: e.Undoes} }
+
+var (
+	ofTask  = happen.Need[Event]{Field: "task", Has: func(e Event) bool { return e.Task != "" }, Sentence: "Say which task it is."}
+	inGrams = happen.Need[Event]{Field: "grams", Has: func(e Event) bool { return e.Grams != nil }, Sentence: "Say how many grams."}
+	inFills = happen.Need[Event]{Field: "fills", Has: func(e Event) bool { return e.Fills != nil }, Sentence: "Say how many cups or spoons are in."}
+	way     = happen.Need[Event]{Field: "choice", Has: func(e Event) bool { return e.Choice != "" }, Sentence: "Say which way out."}
+	gone    = happen.Need[Event]{Field: "bowl", Has: func(e Event) bool { return e.Grams != nil && e.Bowl != "" }, Sentence: "Say what of which bowl is gone: the bowl and about how many grams."}
+	ran     = happen.Need[Event]{Field: "diameter_mm", Has: func(e Event) bool { return e.byRuler() != (e.Says != "") }, Sentence: "Tell the ladle in ml and how wide it ran (20 to 500 mm), or say how it ran: one of the two."}
+	ofEvent = happen.Need[Event]{Field: "undoes", Has: func(e Event) bool { return e.Undoes != "" }, Sentence: "Say which event is taken back."}
+)
+
+// Rows are what can happen to a batch.
+var Rows = happen.Rows[Event]{
+	{Kind: Weighed, Needs: []happen.Need[Event]{inGrams, ofTask}}, {Kind: Filled, Needs: []happen.Need[Event]{inFills, ofTask}},
+	{Kind: Done, Needs: []happen.Need[Event]{ofTask}}, {Kind: Skipped, Needs: []happen.Need[Event]{ofTask}},
+	{Kind: Chose, Needs: []happen.Need[Event]{way, ofTask}}, {Kind: Spilled, Needs: []happen.Need[Event]{gone}},
+	{Kind: Tested, Needs: []happen.Need[Event]{ran}}, {Kind: StirredIn, Needs: []happen.Need[Event]{inGrams}},
+	{Kind: IntoFridge}, {Kind: OutFridge}, {Kind: Made}, {Kind: TookBack, Needs: []happen.Need[Event]{ofEvent}},
+}
+
+// Bounds of what is counted (modelling choice: beyond is a slip).
+const mostFills = 1000
+
+// Bounds are what the figures of an event lie within.
+var Bounds = []happen.Bound[Event]{
+	{Field: "grams", Of: func(e Event) *float64 { return e.Grams }, High: batter.MaxLineG, What: "A weight in g"},
+	{Field: "volume_ml", Of: func(e Event) *float64 { return e.VolumeML }, High: mixing.MostTestML, What: "The ladle of the test, in ml,"},
+	{Field: "diameter_mm", Of: func(e Event) *float64 { return e.DiameterMM }, High: mixing.MostTestMM, What: "How wide it ran, in mm,"},
+	{Field: "fills", Of: func(e Event) *float64 { return float(e.Fills) }, High: mostFills, What: "The count of cups and spoons"},
+	{Field: "extra", Of: func(e Event) *float64 { return float(&e.Extra) }, High: mostFills, What: "The count of cups and spoons too many"},
+	{Field: "knew", Of: func(e Event) *float64 { return float(&e.Knew) }, High: math.MaxInt32, What: "What the tablet knew"},
+}
+
+func float(n *int) *float64 {
+	if n == nil {
+		return nil
+	}
+	v := float64(*n)
+	return &v
+}
+
+// byRuler tells whether a test was measured.
+func (e Event) byRuler() bool {
+	return e.VolumeML != nil && *e.VolumeML >= mixing.LeastTestML && e.DiameterMM != nil && *e.DiameterMM >= mixing.LeastTestMM
 }

@@ -8,6 +8,7 @@ import (
 	"time"
 
 	"upbeatladle/core/flow"
+	"upbeatladle/core/happen"
 	"upbeatladle/core/measure"
 	"upbeatladle/core/mixing"
 	"upbeatladle/core/safety"
@@ -242,7 +243,7 @@ type folding struct {
 	advice *Advice
 	tests  int
 	made   bool
-	common *Clock // of the batter that it took its share of
+	landed time.Time // when the last one did
 }
 
 // tick is something that the bowl's clock goes by.
@@ -259,60 +260,60 @@ type spill struct {
 	settled  bool
 }
 
-// Fold is the state after events, in the order in which they landed. Landing never runs backwards: a clock that was set back
-// stands still. What waited on its tablet happened so much before it landed, and clocks go by that.
+// Bowl is a batch as it goes on: what happens is taken one by one, in the order in which it landed. Landing never runs
+// backwards: a clock that was set back stands still. What waited on its tablet happened so much before it landed, and clocks
+// go by that. It is not safe for concurrent use; what it says is nobody else's.
+type Bowl struct {
+	*happen.Story[Event, *Event, *folding]
+}
+
+// Bowl is a bowl to which nothing happened yet.
+func (m *Making) Bowl() Bowl {
+	return Bowl{happen.Begin[Event, *Event](func() *folding {
+		f := &folding{Making: m, done: map[string]*progress{}, factor: 1}
+		for _, t := range m.Plan.Tasks {
+			f.done[t.ID] = &progress{at: ToCome}
+		}
+		return f
+	}, (*folding).next)}
+}
+
+// State is how far it has come. A bowl that took its share of a common batter goes on with the clock of that; nil where it
+// took none.
+func (b Bowl) State(common *Clock) State { return b.Fold().state(len(b.Events()), common) }
+
+// Earliest is when an event can have happened at the earliest, after what is there: what it needs came first. It is the zero
+// time when it needs nothing.
+func (b Bowl) Earliest(e Event) time.Time { return b.Fold().needs(e) }
+
+// Fold is the state after events.
 func (m *Making) Fold(events []Event) State { return m.FoldAfter(events, nil) }
 
-// FoldAfter is Fold for a bowl that took its share of a common batter: that one's clock goes on in it.
-func (m *Making) FoldAfter(events []Event, common *Clock) State {
-	return m.folded(events, common).state(len(events))
-}
+// FoldAfter is Fold for a bowl that took its share of a common batter.
+func (m *Making) FoldAfter(events []Event, common *Clock) State { return m.after(events).State(common) }
 
-func (m *Making) folded(events []Event, common *Clock) *folding {
-	f := &folding{Making: m, done: map[string]*progress{}, factor: 1, common: common}
-	for _, t := range m.Plan.Tasks {
-		f.done[t.ID] = &progress{at: ToCome}
-	}
-	undone := map[string]bool{}
+func (m *Making) after(events []Event) Bowl {
+	b := m.Bowl()
 	for _, e := range events {
-		if e.Kind == TookBack {
-			undone[e.Undoes] = true
-		}
+		b.Take(e)
 	}
-	var landed time.Time
-	seen := map[string]bool{}
-	for n, e := range events {
-		waited := e.waited()
-		landed = later(landed, e.At.Add(waited))
-		e.At = landed.Add(-waited)
-		if undone[e.ID] || seen[e.ID] || e.Kind == TookBack {
-			continue
-		}
-		seen[e.ID] = true
-		e.At = later(e.At, f.needs(e))
-		f.take(e, n)
-		f.stand(e)
-		if f.last != nil && f.last.Event == e.ID && waited >= time.Minute {
-			f.last.Text += fmt.Sprintf(", %s before it landed", words.Minutes(waited.Minutes()))
-		}
-	}
-	return f
+	return b
 }
 
-func (e Event) waited() time.Duration { return time.Duration(max(0, e.WaitedMS)) * time.Millisecond }
-
-func later(a, b time.Time) time.Time {
-	if b.After(a) {
-		return b
+// next takes the n-th event.
+func (f *folding) next(n int, e Event, counts bool) {
+	waited := e.Said().Waited()
+	f.landed = happen.Later(f.landed, e.At.Add(waited))
+	e.At = f.landed.Add(-waited)
+	if !counts || !Rows.Means(e.Kind, e) {
+		return
 	}
-	return a
-}
-
-// Earliest is when an event can have happened at the earliest, after others: what it needs came first. It is the zero time when it
-// needs nothing.
-func (m *Making) Earliest(events []Event, e Event) time.Time {
-	f := m.folded(events, nil)
-	return f.needs(e)
+	e.At = happen.Later(e.At, f.needs(e))
+	f.take(e, n)
+	f.stand(e)
+	if f.last != nil && f.last.Event == e.ID && waited >= time.Minute {
+		f.last.Text += fmt.Sprintf(", %s before it landed", words.Minutes(waited.Minutes()))
+	}
 }
 
 // needs is when what an event builds on was there.
@@ -322,11 +323,11 @@ func (f *folding) needs(e Event) (at time.Time) {
 		t, _ := f.Plan.task(e.Task)
 		for _, u := range t.Uses {
 			if p := f.done["weigh-"+u.ID]; p != nil {
-				at = later(at, p.since)
+				at = happen.Later(at, p.since)
 			}
 		}
 		if t.Kind == Rest && f.rest != nil {
-			at = later(at, *f.rest)
+			at = happen.Later(at, *f.rest)
 		}
 	case Tested, StirredIn:
 		if f.mixed != nil {
@@ -353,7 +354,7 @@ func (f *folding) take(e Event, n int) {
 	met := p != nil && p.when > e.Knew && p.at != ToCome // another tablet did it meanwhile
 	switch e.Kind {
 	case Weighed:
-		if met || e.Grams == nil || t.Kind != Weigh {
+		if met || t.Kind != Weigh {
 			return
 		}
 		g := *e.Grams
@@ -364,7 +365,7 @@ func (f *folding) take(e Event, n int) {
 		f.chill(t, e)
 		tell("%s, %s", t.Label, words.Grams(g, t.Step))
 	case Filled:
-		if met || e.Fills == nil || t.Kind != Weigh {
+		if met || t.Kind != Weigh {
 			return
 		}
 		all := f.fills(t)
@@ -401,24 +402,20 @@ func (f *folding) take(e Event, n int) {
 	case Chose:
 		f.choose(t, p, e, tell)
 	case Spilled:
-		if e.Grams != nil {
-			f.spill(e)
-			tell("the spill of %s", words.Grams(*e.Grams, 1))
-		}
+		f.spill(e)
+		tell("the spill of %s", words.Grams(*e.Grams, 1))
 	case Tested:
 		f.test(e)
 		tell("the test")
 	case StirredIn:
-		if e.Grams != nil {
-			f.splash += *e.Grams
-			f.advice = nil
-			tell("%s stirred in", words.Grams(*e.Grams, 0.1))
-		}
+		f.splash += *e.Grams
+		f.advice = nil
+		tell("%s stirred in", words.Grams(*e.Grams, 0.1))
 	case IntoFridge:
-		f.ticks, f.fridge = append(f.ticks, tick{at: e.At, kind: e.Kind, waited: e.waited()}), true
+		f.ticks, f.fridge = append(f.ticks, tick{at: e.At, kind: e.Kind, waited: e.Said().Waited()}), true
 		tell("into the fridge")
 	case OutFridge:
-		f.ticks = append(f.ticks, tick{at: e.At, kind: e.Kind, waited: e.waited()})
+		f.ticks = append(f.ticks, tick{at: e.At, kind: e.Kind, waited: e.Said().Waited()})
 		if f.fridge {
 			f.fridge = false
 			tell("out of the fridge")
@@ -432,13 +429,13 @@ func (f *folding) take(e Event, n int) {
 // chill notes egg or milk that goes in.
 func (f *folding) chill(t Task, e Event) {
 	if t.Chilled {
-		f.ticks = append(f.ticks, tick{e.At, e.Kind, t.Line == SharedLine && f.common != nil, e.waited()})
+		f.ticks = append(f.ticks, tick{e.At, e.Kind, t.Line == SharedLine, e.Said().Waited()})
 	}
 }
 
 // ticked is the bowl's clock: it runs from the first egg or milk on, and stands in the fridge. It goes by when things happened, in
 // whatever order they landed.
-func (f *folding) ticked() (c Clock) {
+func (f *folding) ticked(common *Clock) (c Clock) {
 	ticks := slices.Clone(f.ticks)
 	slices.SortStableFunc(ticks, func(a, b tick) int { return a.at.Compare(b.at) })
 	carried := false
@@ -456,11 +453,11 @@ func (f *folding) ticked() (c Clock) {
 			}
 		case c.InFridge:
 		default:
-			if t.shared && !carried {
+			if t.shared && common != nil && !carried {
 				carried = true
-				c.BeforeS += f.common.BeforeS
-				if f.common.Since != nil && f.common.Since.Before(t.at) {
-					c.Since = f.common.Since
+				c.BeforeS += common.BeforeS
+				if common.Since != nil && common.Since.Before(t.at) {
+					c.Since = common.Since
 				}
 			}
 			if c.Since == nil {
@@ -476,7 +473,7 @@ func (f *folding) ticked() (c Clock) {
 func (f *folding) stand(e Event) {
 	at := e.At
 	if e.Task != "" {
-		f.mixing = later(f.mixing, e.At)
+		f.mixing = happen.Later(f.mixing, e.At)
 		at = f.mixing
 	}
 	t, ok := f.Plan.task(f.now())
@@ -637,10 +634,10 @@ func (f *folding) jug() (line string, grams float64) {
 	return "", 0
 }
 
-func (f *folding) state(events int) State {
+func (f *folding) state(events int, common *Clock) State {
 	amounts := f.amounts()
 	s := State{
-		Now: f.now(), Factor: f.factor, Count: f.count(), PoursMM: f.pours(amounts), PlanMM: f.pours(nil), SplashG: f.splash, Clock: f.clocked(),
+		Now: f.now(), Factor: f.factor, Count: f.count(), PoursMM: f.pours(amounts), PlanMM: f.pours(nil), SplashG: f.splash, Clock: f.clocked(common),
 		MixedAt: f.mixed, RestAt: f.rest, Made: f.made, Last: f.last, Events: events, BowlG: bowlFromG, Tasks: []TaskNow{}, Bowls: []BowlNow{},
 	}
 	told := f.told(amounts)
@@ -701,9 +698,9 @@ func (f *folding) state(events int) State {
 	return s
 }
 
-// clocked is the clock with until when and what it says.
-func (f *folding) clocked() Clock {
-	c := f.ticked()
+// clocked is the clock, after that of a common batter, with until when and what it says.
+func (f *folding) clocked(common *Clock) Clock {
+	c := f.ticked(common)
 	c.Says = ClockWords{
 		Away:   away(c.AwayS / 60),
 		Stands: words.Either(c.InFridge, "in the fridge: the clock stands", "starts with the first egg or milk"),

@@ -19,8 +19,8 @@ type Glance struct {
 // only the bowl tells is left out: a step whose amounts moved since it was planned is told by its number.
 func (p Plan) Glance(events []Event, common *Clock) Glance {
 	m := Making{Plan: p}
-	f := m.folded(events, common)
-	g := Glance{Count: f.count(), Made: f.made, Clock: f.clocked()}
+	f := m.after(events).Fold()
+	g := Glance{Count: f.count(), Made: f.made, Clock: f.clocked(common)}
 	now, step, steps := f.now(), 0, 0
 	moved := false
 	amounts := f.amounts()

@@ -1,38 +1,39 @@
 package griddle
 
-import "time"
+import (
+	"time"
+
+	"upbeatladle/core/happen"
+)
 
 // EventKind is what happened.
-type EventKind string
+type EventKind = happen.Kind
 
 // What can happen.
 const (
-	PutOn    EventKind = "put_on"    // a bowl, on Plate: Batch; Bowl is what it asks
-	SwitchOn EventKind = "on"        // Plate
-	IsHot    EventKind = "hot"       // Plate
-	Greased  EventKind = "greased"   // Plate
-	Wiped    EventKind = "wiped"     // Plate, between two bowls
-	Uses     EventKind = "uses"      // Plate, so many places of it: Count
-	Poured   EventKind = "poured"    // Plate, Place
-	Placed   EventKind = "placed"    // Portion
-	Flipped  EventKind = "flipped"   // Portion
-	Lifted   EventKind = "lifted"    // Portion; To
-	Judged   EventKind = "judged"    // Of, Verdict; Bowl is what the bowl asks now
-	Stirred  EventKind = "stirred"   // Of: what the verdict asked for
-	Ended    EventKind = "ended"     // Of: no more of this bowl is poured
-	Oven     EventKind = "oven"      // it is on, or off: Off
-	Probed   EventKind = "probed"    // C of the food in the oven
-	Served   EventKind = "served"    // Tray, Count
-	Thrown   EventKind = "thrown"    // Tray, Count
-	Frozen   EventKind = "frozen"    // Tray, Count: they lie flat in the freezer
-	Bagged   EventKind = "bagged"    // Tray: what lay flat, Count in a pack
-	Stopped  EventKind = "stopped"   // no more is poured at all
-	Closed   EventKind = "closed"    // the board is put away
-	TookBack EventKind = "took_back" // Undoes
+	PutOn    EventKind = "put_on"        // a bowl, on Plate: Batch; Bowl is what it asks
+	SwitchOn EventKind = "on"            // Plate
+	IsHot    EventKind = "hot"           // Plate
+	Greased  EventKind = "greased"       // Plate
+	Wiped    EventKind = "wiped"         // Plate, between two bowls
+	Uses     EventKind = "uses"          // Plate, so many places of it: Count
+	Poured   EventKind = "poured"        // Plate, Place
+	Placed   EventKind = "placed"        // Portion
+	Flipped  EventKind = "flipped"       // Portion
+	Lifted   EventKind = "lifted"        // Portion; To
+	Judged   EventKind = "judged"        // Of, Verdict; Bowl is what the bowl asks now
+	Stirred  EventKind = "stirred"       // Of: what the verdict asked for
+	Ended    EventKind = "ended"         // Of: no more of this bowl is poured
+	Oven     EventKind = "oven"          // it is on, or off: Off
+	Probed   EventKind = "probed"        // C of the food in the oven
+	Served   EventKind = "served"        // Tray, Count
+	Thrown   EventKind = "thrown"        // Tray, Count
+	Frozen   EventKind = "frozen"        // Tray, Count: they lie flat in the freezer
+	Bagged   EventKind = "bagged"        // Tray: what lay flat, Count in a pack
+	Stopped  EventKind = "stopped"       // no more is poured at all
+	Closed   EventKind = "closed"        // the board is put away
+	TookBack           = happen.TookBack // Undoes
 )
-
-// EventKinds lists them.
-var EventKinds = []EventKind{PutOn, SwitchOn, IsHot, Greased, Wiped, Uses, Poured, Placed, Flipped, Lifted, Judged, Stirred, Ended, Oven, Probed, Served, Thrown, Frozen, Bagged, Stopped, Closed, TookBack}
 
 // Where what is lifted goes.
 const (
@@ -65,4 +66,48 @@ type Event struct {
 	Packs    []string  `json:"packs,omitzero"` // that it made, by the program
 
 	Also map[string]Bowl `json:"also,omitzero"` // what the bowls that follow on the same plate ask now, by the program
+}
+
+// Said is what every event says.
+func (e *Event) Said() happen.Said { return happen.Said{ID: &e.ID, Kind: e.Kind, At: &e.At, WaitedMS: &e.WaitedMS, Undoes: e.Undoes} }
+
+func need(field string, has func(Event) bool, sentence string) []happen.Need[Event] {
+	return []happen.Need[Event]{{Field: field, Has: has, Sentence: sentence}}
+}
+
+var (
+	onPlate   = need("plate", func(e Event) bool { return e.Plate != "" }, "Say which plate or iron.")
+	ofBatch   = need("batch", func(e Event) bool { return e.Batch != "" }, "Say which bowl it is.")
+	ofPortion = need("portion", func(e Event) bool { return e.Portion != "" }, "Say which portion, by the event that poured it.")
+	ofBowl    = need("of", func(e Event) bool { return e.Of != "" }, "Say which bowl of the board.")
+	ofTray    = need("tray", func(e Event) bool { return e.Tray != "" }, "Say which tray.")
+	byProbe   = need("c", func(e Event) bool { return e.C != nil }, "Say what the probe reads.")
+	ofEvent   = need("undoes", func(e Event) bool { return e.Undoes != "" }, "Say which event is taken back.")
+)
+
+// Rows are what can happen at a board.
+var Rows = happen.Rows[Event]{
+	{Kind: PutOn, Needs: append(onPlate[:1:1], ofBatch...)},
+	{Kind: SwitchOn, Needs: onPlate}, {Kind: IsHot, Needs: onPlate}, {Kind: Greased, Needs: onPlate}, {Kind: Wiped, Needs: onPlate},
+	{Kind: Uses, Needs: onPlate}, {Kind: Poured, Needs: onPlate},
+	{Kind: Placed, Needs: ofPortion}, {Kind: Flipped, Needs: ofPortion}, {Kind: Lifted, Needs: ofPortion},
+	{Kind: Judged, Needs: ofBowl}, {Kind: Stirred, Needs: ofBowl}, {Kind: Ended, Needs: ofBowl},
+	{Kind: Oven}, {Kind: Probed, Needs: byProbe},
+	{Kind: Served, Needs: ofTray}, {Kind: Thrown, Needs: ofTray}, {Kind: Frozen, Needs: ofTray}, {Kind: Bagged, Needs: ofTray},
+	{Kind: Stopped}, {Kind: Closed}, {Kind: TookBack, Needs: ofEvent},
+}
+
+// MostPieces is the most that is counted at a board (modelling choice).
+const MostPieces = 500
+
+// Bounds are what the figures of an event lie within (modelling choices).
+var Bounds = []happen.Bound[Event]{
+	{Field: "count", Of: func(e Event) *float64 { return float(e.Count) }, High: MostPieces, What: "A count"},
+	{Field: "place", Of: func(e Event) *float64 { return float(e.Place) }, High: MostPieces, What: "The number of a place"},
+	{Field: "c", Of: func(e Event) *float64 { return e.C }, Low: -30, High: 150, What: "What a probe in food reads, in °C,"},
+}
+
+func float(n int) *float64 {
+	v := float64(n)
+	return &v
 }

@@ -8,6 +8,7 @@ import (
 	"time"
 
 	"upbeatladle/core/batter"
+	"upbeatladle/core/happen"
 	"upbeatladle/core/keep"
 	"upbeatladle/core/words"
 )
@@ -217,17 +218,22 @@ type bowl struct {
 	test  string // the portion that is the test
 }
 
+// fold is what the events come to; nothing in it goes by the time at which it is looked at.
 type fold struct {
-	now     time.Time
 	plates  []*plate
 	bowls   map[string]*bowl
 	order   []string
 	cakes   map[string]*cake
 	rack    []*tray
 	flat    []Flat
-	out     State
 	foodC   float64
+	foodAt  *time.Time
 	numbers int
+
+	ovenOn, stopped, closed bool
+
+	served int
+	last   *Last
 }
 
 type tray struct {
@@ -236,86 +242,90 @@ type tray struct {
 	pieces    []string // portions
 }
 
-// Fold is the board at a moment, after what happened, in the order in which it landed. Events that came too late to mean anything
-// change nothing. What waited on its tablet counts from when it happened, and never from before what it needs.
-func Fold(plates []Plate, events []Event, now time.Time) State {
-	f := folded(plates, events, now)
-	f.out.Events = len(events)
-	f.tell()
-	return f.out
+// Board is a morning at the plates as it goes on: what happens is taken one by one, and it says how it stands at a
+// moment. Events that came too late to mean anything change nothing; what waited on its tablet counts from when it
+// happened, and never from before what it needs. It is not safe for concurrent use; what it says is nobody else's.
+type Board struct {
+	*happen.Story[Event, *Event, *fold]
 }
 
-// Earliest is when an event can have happened at the earliest, after others: a flip not before its pour. It is the zero time when it
-// needs nothing.
-func Earliest(plates []Plate, events []Event, e Event) time.Time {
-	return folded(plates, events, e.At).needs(e)
+// BoardOf is a board on which nothing happened yet.
+func BoardOf(plates []Plate) Board {
+	return Board{happen.Begin[Event, *Event](func() *fold {
+		f := &fold{bowls: map[string]*bowl{}, cakes: map[string]*cake{}, foodC: math.NaN()}
+		for _, p := range plates {
+			f.plates = append(f.plates, &plate{Plate: p, use: map[string]int{}, cleared: map[int]time.Time{}})
+		}
+		return f
+	}, (*fold).take)}
 }
 
-func folded(plates []Plate, events []Event, now time.Time) *fold {
-	f := &fold{now: now, bowls: map[string]*bowl{}, cakes: map[string]*cake{}, foodC: math.NaN()}
-	for _, p := range plates {
-		f.plates = append(f.plates, &plate{Plate: p, use: map[string]int{}, cleared: map[int]time.Time{}})
-	}
-	undone := map[string]bool{}
+// State is how the board stands at a moment.
+func (b Board) State(at time.Time) State {
+	t := telling{fold: b.Fold(), now: at}
+	t.out.Events = len(b.Events())
+	t.tell()
+	return t.out
+}
+
+// Earliest is when an event can have happened at the earliest, after what is there: a flip not before its pour. It is
+// the zero time when it needs nothing.
+func (b Board) Earliest(e Event) time.Time { return b.Fold().needs(e) }
+
+// Fold is a board at a moment, after what happened, in the order in which it landed.
+func Fold(plates []Plate, events []Event, at time.Time) State {
+	b := BoardOf(plates)
 	for _, e := range events {
-		if e.Kind == TookBack {
-			undone[e.Undoes] = true
-		}
+		b.Take(e)
 	}
-	for _, e := range events {
-		if e.Kind == TookBack || undone[e.ID] {
-			continue
-		}
-		e.At = later(e.At, f.needs(e))
-		if text := f.apply(e); text != "" {
-			if waited := time.Duration(e.WaitedMS) * time.Millisecond; waited >= time.Minute {
-				text += fmt.Sprintf(", %s before it landed", words.Minutes(waited.Minutes()))
-			}
-			f.out.Last = &Last{e.ID, text}
-			f.settle()
-		}
-	}
-	return f
+	return b.State(at)
 }
 
-func later(a, b time.Time) time.Time {
-	if b.After(a) {
-		return b
+func (f *fold) take(_ int, e Event, counts bool) {
+	if !counts || !Rows.Means(e.Kind, e) {
+		return
 	}
-	return a
+	e.At = happen.Later(e.At, f.needs(e))
+	if text := f.apply(e); text != "" {
+		if waited := e.Said().Waited(); waited >= time.Minute {
+			text += fmt.Sprintf(", %s before it landed", words.Minutes(waited.Minutes()))
+		}
+		f.last = &Last{e.ID, text}
+		f.settle()
+	}
 }
 
 // needs is when what an event builds on was there.
 func (f *fold) needs(e Event) (at time.Time) {
 	if c := f.cakes[e.Portion]; c != nil {
-		return later(c.poured, c.flipped)
+		return happen.Later(c.poured, c.flipped)
 	}
 	switch e.Kind {
 	case Poured:
 		if p := f.plate(e.Plate); p != nil {
 			at = p.cleared[e.Place]
 			if b := f.active(p); b != nil {
-				at = later(at, b.putOn)
+				at = happen.Later(at, b.putOn)
 			}
 		}
 	case Judged, Stirred, Ended:
 		if b := f.bowls[e.Of]; b != nil {
 			at = b.putOn
 			if c := f.cakes[b.test]; c != nil {
-				at = later(at, c.gone)
+				at = happen.Later(at, c.gone)
 			}
 		}
 	case Served, Thrown, Frozen, Bagged:
 		for _, t := range f.rack {
 			if t.key == e.Tray {
 				for _, id := range t.pieces {
-					at = later(at, f.cakes[id].gone)
+					at = happen.Later(at, f.cakes[id].gone)
 				}
 			}
 		}
 		for _, x := range f.flat {
 			if x.Key == e.Tray {
-				at = later(at, x.Since)
+				at = happen.Later(at, x.Since)
 			}
 		}
 	}
@@ -369,21 +379,18 @@ func (f *fold) apply(e Event) string {
 		f.flat = slices.Delete(f.flat, at, at+1)
 		return fmt.Sprintf("bagged %d", n)
 	case Oven:
-		f.out.OvenOn = !e.Off
+		f.ovenOn = !e.Off
 		return words.Either(e.Off, "oven off", "oven on")
 	case Probed:
-		if e.C == nil {
-			return ""
-		}
-		if f.out.FoodAt == nil || !e.At.Before(*f.out.FoodAt) { // a later reading outranks one that waited
-			f.foodC, f.out.FoodC, f.out.FoodAt = *e.C, e.C, &e.At
+		if f.foodAt == nil || !e.At.Before(*f.foodAt) { // a later reading outranks one that waited
+			f.foodC, f.foodAt = *e.C, &e.At
 		}
 		return fmt.Sprintf("food %.0f °C", *e.C)
 	case Stopped:
-		f.out.Stopped = !e.Off
+		f.stopped = !e.Off
 		return words.Either(e.Off, "poured on", "stopped pouring")
 	case Closed:
-		f.out.Closed = true
+		f.closed = true
 		return "board put away"
 	}
 	if p == nil {
@@ -549,7 +556,7 @@ func (f *fold) onPortion(e Event) string {
 		}
 		switch e.To {
 		case ToGuest:
-			f.out.Served++
+			f.served++
 			return fmt.Sprintf("served %d", number)
 		case ToBin:
 			return fmt.Sprintf("threw %d away", number)
@@ -664,7 +671,7 @@ func (f *fold) offRack(e Event) string {
 	t.pieces = t.pieces[n:]
 	switch e.Kind {
 	case Served:
-		f.out.Served += n
+		f.served += n
 		return fmt.Sprintf("sent %d", n)
 	case Thrown:
 		return fmt.Sprintf("threw %d away", n)
@@ -672,7 +679,7 @@ func (f *fold) offRack(e Event) string {
 	return fmt.Sprintf("%d into the freezer", n)
 }
 
-func (f *fold) oven() keep.Rack { return keep.Rack{OvenOn: f.out.OvenOn, FoodC: f.foodC} }
+func (f *fold) oven() keep.Rack { return keep.Rack{OvenOn: f.ovenOn, FoodC: f.foodC} }
 
 func (f *fold) look(t *tray, at time.Time) keep.Look {
 	return f.oven().At(f.bowls[t.bowl].Form, at.Sub(t.since))

@@ -72,8 +72,20 @@ func after(t time.Time, s float64) *time.Time {
 	return &x
 }
 
+// telling is a fold on its way to what is shown of it at a moment. It changes nothing in the fold.
+type telling struct {
+	*fold
+	now time.Time
+	out State
+}
+
 // tell fills in what is shown.
-func (f *fold) tell() {
+func (f *telling) tell() {
+	f.out.OvenOn, f.out.Stopped, f.out.Closed, f.out.Served, f.out.Last = f.ovenOn, f.stopped, f.closed, f.served, f.last
+	if f.foodAt != nil {
+		c, at := f.foodC, *f.foodAt
+		f.out.FoodC, f.out.FoodAt = &c, &at
+	}
 	f.out.Todo, f.out.Rack, f.out.Cautions = []Todo{}, []Tray{}, []string{}
 	f.out.Flat = append([]Flat{}, f.flat...)
 	f.out.OvenC, f.out.FoodSays = keep.OvenC, f.oven().Said()
@@ -128,14 +140,14 @@ func (f *fold) tell() {
 	})
 }
 
-func (f *fold) todo(t Todo) {
+func (f *telling) todo(t Todo) {
 	if !f.out.Closed {
 		f.out.Todo = append(f.out.Todo, t)
 	}
 }
 
 // forBowl is what a bowl itself asks for.
-func (f *fold) forBowl(b *bowl) {
+func (f *telling) forBowl(b *bowl) {
 	switch {
 	case b.Judge:
 		t := Todo{Act: DoJudge, Title: "Judge the first", Text: "How did the first one come out?", Of: b.Key, Due: true, rank: rankJudge}
@@ -150,10 +162,11 @@ func (f *fold) forBowl(b *bowl) {
 }
 
 // plateNow is a plate as it stands, and about when the last one is off it; zero when nothing is to come.
-func (f *fold) plateNow(p *plate) (PlateNow, time.Time) {
+func (f *telling) plateNow(p *plate) (PlateNow, time.Time) {
 	out := PlateNow{Plate: p.Plate, Line: []string{}, Places: []PlaceNow{}}
 	if !p.onAt.IsZero() {
-		out.OnAt = &p.onAt
+		at := p.onAt
+		out.OnAt = &at
 	}
 	b := f.active(p)
 	for _, key := range p.line {
@@ -173,7 +186,6 @@ func (f *fold) plateNow(p *plate) (PlateNow, time.Time) {
 		if c == nil && n >= out.Use {
 			continue
 		}
-		f.number(p, n+1)
 		place := PlaceNow{Number: p.numbers[n], Place: n + 1, X: at.X, Y: at.Y, MM: b.DiameterMM, Phase: Idle, Bowl: b.Key}
 		if b.Iron() {
 			place.MM = p.MouldMM
@@ -198,7 +210,7 @@ func (p *plate) isHot(b *bowl) bool {
 }
 
 // wash says why a plate is washed before a bowl; empty when it need not be. It promises nothing.
-func (f *fold) wash(p *plate, b *bowl) string {
+func (f *telling) wash(p *plate, b *bowl) string {
 	if p.before == "" || p.before == b.Key {
 		return ""
 	}
@@ -215,7 +227,7 @@ func (f *fold) wash(p *plate, b *bowl) string {
 }
 
 // forPlate asks for what a plate needs before it is poured on, and tells whether it may be.
-func (f *fold) forPlate(p *plate, b *bowl, out *PlateNow) bool {
+func (f *telling) forPlate(p *plate, b *bowl, out *PlateNow) bool {
 	name := words.Lower(p.Name)
 	heat := words.Either(b.Dial == "", b.HeatText, b.Dial+", "+b.HeatText)
 	if b.HotStart != "" {
@@ -265,7 +277,7 @@ func (f *fold) forPlate(p *plate, b *bowl, out *PlateNow) bool {
 }
 
 // offers is a place that is free: it may always be poured on by a touch, and is asked for when it is its turn.
-func (f *fold) offers(p *plate, b *bowl, place *PlaceNow, asked bool) {
+func (f *telling) offers(p *plate, b *bowl, place *PlaceNow, asked bool) {
 	place.Phase = Waits
 	next := Todo{Act: DoPour, Title: fmt.Sprintf("Pour %d", place.Number), Text: pourText(b.Bowl), Number: place.Number, Of: b.Key, Due: true,
 		Tell: &Tell{Kind: Poured, Plate: p.ID, Place: place.Place, Of: b.Key}, rank: rankPour}
@@ -278,7 +290,7 @@ func (f *fold) offers(p *plate, b *bowl, place *PlaceNow, asked bool) {
 }
 
 // left is how many of a bowl are still to be poured.
-func (f *fold) left(b *bowl) int { return b.Count - b.Poured }
+func (f *telling) left(b *bowl) int { return b.Count - b.Poured }
 
 func pourText(b Bowl) string {
 	return words.Either(len(b.Pour) == 0, fmt.Sprintf("%.0f ml", b.PortionML), strings.Join(b.Pour, " "))
@@ -290,7 +302,7 @@ func liftText(b Bowl) string {
 }
 
 // cooks is a place with a portion on it.
-func (f *fold) cooks(b *bowl, c *cake, place *PlaceNow) {
+func (f *telling) cooks(b *bowl, c *cake, place *PlaceNow) {
 	f.out.OnPlates++
 	place.Portion, place.Nth, place.Test = c.id, c.nth, c.test
 	since, forS, share, act, kind := c.poured, b.FirstS, firstWaits, DoFlip, Flipped
@@ -315,7 +327,7 @@ func (f *fold) cooks(b *bowl, c *cake, place *PlaceNow) {
 }
 
 // lays asks for the pieces, while the top is wet.
-func (f *fold) lays(b *bowl, c *cake, place *PlaceNow) {
+func (f *telling) lays(b *bowl, c *cake, place *PlaceNow) {
 	by := after(c.poured, placeBy*b.FirstS)
 	if f.now.After(*by) {
 		return
@@ -325,7 +337,7 @@ func (f *fold) lays(b *bowl, c *cake, place *PlaceNow) {
 }
 
 // rank says how urgent something with a time is.
-func (f *fold) rank(t *Todo) {
+func (f *telling) rank(t *Todo) {
 	left := t.DueAt.Sub(f.now).Seconds()
 	t.Due, t.Late = left <= 0, t.ByAt != nil && f.now.After(*t.ByAt)
 	switch {
@@ -339,7 +351,7 @@ func (f *fold) rank(t *Todo) {
 }
 
 // ends is about when the last one of a plate is off it.
-func (f *fold) ends(p *plate, b *bowl) time.Time {
+func (f *telling) ends(p *plate, b *bowl) time.Time {
 	at := f.now
 	for _, c := range p.cakes {
 		end := after(c.poured, b.FirstS+b.SecondS)
@@ -372,7 +384,7 @@ func (f *fold) ends(p *plate, b *bowl) time.Time {
 }
 
 // rackNow is what waits, what has the least time left first; of one kind that is the oldest.
-func (f *fold) rackNow() {
+func (f *telling) rackNow() {
 	for _, t := range f.rack {
 		if len(t.pieces) == 0 {
 			continue

@@ -26,6 +26,12 @@ const (
 	enoughMM  = 1.0 // a ruler tells no less (modelling choice)
 )
 
+// What a test may say; beyond is a slip of the keys (modelling choices).
+const (
+	LeastTestML, MostTestML = 5, 1000
+	LeastTestMM, MostTestMM = 20, 500
+)
+
 // Test is how a batter poured, so many minutes after it was mixed: by ruler, or in words.
 type Test struct {
 	Minutes              float64
