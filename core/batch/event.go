@@ -75,7 +75,9 @@ type Take struct {
 }
 
 // Said is what every event says.
-func (e *Event) Said() happen.Said { return happen.Said{ID: &e.ID, Kind: e.Kind, At: &e.At, WaitedMS: &e.WaitedMS, Undoes: e.Undoes} }
+func (e *Event) Said() happen.Said {
+	return happen.Said{ID: &e.ID, Kind: e.Kind, At: &e.At, WaitedMS: &e.WaitedMS, Undoes: e.Undoes}
+}
 
 var (
 	ofTask  = happen.Need[Event]{Field: "task", Has: func(e Event) bool { return e.Task != "" }, Sentence: "Say which task it is."}

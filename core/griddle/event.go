@@ -69,7 +69,9 @@ type Event struct {
 }
 
 // Said is what every event says.
-func (e *Event) Said() happen.Said { return happen.Said{ID: &e.ID, Kind: e.Kind, At: &e.At, WaitedMS: &e.WaitedMS, Undoes: e.Undoes} }
+func (e *Event) Said() happen.Said {
+	return happen.Said{ID: &e.ID, Kind: e.Kind, At: &e.At, WaitedMS: &e.WaitedMS, Undoes: e.Undoes}
+}
 
 func need(field string, has func(Event) bool, sentence string) []happen.Need[Event] {
 	return []happen.Need[Event]{{Field: field, Has: has, Sentence: sentence}}

@@ -174,7 +174,6 @@ type Flat struct {
 // How a board is run (modelling choices).
 const (
 	readyS     = 6.0  // before it is due a cook gets ready; earlier is early
-	handS      = 40.0 // a cook's hands are needed for one portion, pour, flip and lift
 	firstWaits = 0.15 // of the first side it may stay on,
 	nextWaits  = 0.20 // of the second,
 	ironWaits  = 0.10 // and in an iron
@@ -456,23 +455,15 @@ func (f *fold) putOn(e Event) string {
 	f.order = append(f.order, e.ID)
 	p.line = append(p.line, e.ID)
 	f.sort(p)
-	p.use[e.ID] = usual(b.Bowl)
+	p.use[e.ID] = b.KeepsUp()
 	return words.Lower(b.Name) + " on " + words.Lower(p.Name)
 }
 
-// usual is how many places a cook keeps up with, of those that fit.
-func usual(b Bowl) int {
-	return max(1, min(len(b.Places), b.Count, int((b.FirstS+b.SecondS)/handS)))
-}
-
-// sort puts the bowls that are not begun in the order of their allergens: the fewest first, so that nothing is
-// carried over that need not be.
+// sort puts the bowls that are not begun in the order of their allergens.
 func (f *fold) sort(p *plate) {
-	begun := slices.IndexFunc(p.line, func(key string) bool { return f.bowls[key].Poured == 0 })
-	if begun < 0 {
-		return
+	if begun := slices.IndexFunc(p.line, func(key string) bool { return f.bowls[key].Poured == 0 }); begun >= 0 {
+		ByAllergens(p.line[begun:], func(key string) Bowl { return f.bowls[key].Bowl })
 	}
-	slices.SortStableFunc(p.line[begun:], func(a, b string) int { return len(f.bowls[a].Suspects) - len(f.bowls[b].Suspects) })
 }
 
 func (f *fold) pour(e Event, p *plate) string {

@@ -373,8 +373,7 @@ func (f *telling) ends(p *plate, b *bowl) time.Time {
 		x := f.bowls[key]
 		if n := f.left(x); x.open() && n > 0 {
 			loads++
-			rounds := math.Ceil(float64(n) / float64(max(1, p.use[key])))
-			at = at.Add(time.Duration(rounds * (x.FirstS + x.SecondS + handS) * float64(time.Second)))
+			at = at.Add(x.Takes(n, p.use[key]))
 		}
 	}
 	if loads == 0 && len(p.cakes) == 0 {
