@@ -10,6 +10,7 @@ import (
 	"os"
 	"path/filepath"
 	"strings"
+	"sync/atomic"
 	"testing"
 	"testing/synctest"
 	"time"
@@ -438,9 +439,9 @@ func (p pipes) Addr() net.Addr { return &net.TCPAddr{} }
 // A stranger's line on which nothing happens is closed; one that is used, or whose tablet came in, is not.
 func TestAStrangerWhoSaysNothingIsNotWaitedFor(t *testing.T) {
 	synctest.Test(t, func(t *testing.T) {
-		came := false
+		var came atomic.Bool
 		p := make(pipes, 1)
-		l := Capped(p, func(netip.Addr) bool { return came })
+		l := Capped(p, func(netip.Addr) bool { return came.Load() })
 		call := func() (far net.Conn, gone chan error) {
 			far, near := net.Pipe()
 			p <- near
@@ -468,7 +469,7 @@ func TestAStrangerWhoSaysNothingIsNotWaitedFor(t *testing.T) {
 		assert.Error(t, <-silentGone)
 		_ = silent.Close()
 		assert.Empty(t, busyGone, "one that is used stays")
-		came = true
+		came.Store(true)
 		time.Sleep(10 * strangerIdle)
 		synctest.Wait()
 		assert.Empty(t, busyGone, "whose tablet came in stays")
