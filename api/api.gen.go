@@ -81,177 +81,27 @@ func (e BaseVersion) Valid() bool {
 	}
 }
 
-// Defines values for BatchFormat.
-const (
-	UpbeatLadlebatch BatchFormat = "upbeat-ladle/batch"
-)
-
-// Valid indicates whether the value is a known member of the BatchFormat enum.
-func (e BatchFormat) Valid() bool {
-	switch e {
-	case UpbeatLadlebatch:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for BatchVersion.
-const (
-	BatchVersionN1 BatchVersion = 1
-)
-
-// Valid indicates whether the value is a known member of the BatchVersion enum.
-func (e BatchVersion) Valid() bool {
-	switch e {
-	case BatchVersionN1:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for BatchEventChoice.
-const (
-	BatchEventChoiceLeave    BatchEventChoice = "leave"
-	BatchEventChoiceScaleUp  BatchEventChoice = "scale_up"
-	BatchEventChoiceSpoonOut BatchEventChoice = "spoon_out"
-	BatchEventChoiceToJug    BatchEventChoice = "to_jug"
-	BatchEventChoiceTopUp    BatchEventChoice = "top_up"
-)
-
-// Valid indicates whether the value is a known member of the BatchEventChoice enum.
-func (e BatchEventChoice) Valid() bool {
-	switch e {
-	case BatchEventChoiceLeave:
-		return true
-	case BatchEventChoiceScaleUp:
-		return true
-	case BatchEventChoiceSpoonOut:
-		return true
-	case BatchEventChoiceToJug:
-		return true
-	case BatchEventChoiceTopUp:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for BatchEventKind.
-const (
-	BatchEventKindChose       BatchEventKind = "chose"
-	BatchEventKindDone        BatchEventKind = "done"
-	BatchEventKindFilled      BatchEventKind = "filled"
-	BatchEventKindIntoFridge  BatchEventKind = "into_fridge"
-	BatchEventKindMade        BatchEventKind = "made"
-	BatchEventKindOutOfFridge BatchEventKind = "out_of_fridge"
-	BatchEventKindSkipped     BatchEventKind = "skipped"
-	BatchEventKindSpilled     BatchEventKind = "spilled"
-	BatchEventKindStirredIn   BatchEventKind = "stirred_in"
-	BatchEventKindTested      BatchEventKind = "tested"
-	BatchEventKindTookBack    BatchEventKind = "took_back"
-	BatchEventKindWeighed     BatchEventKind = "weighed"
-)
-
-// Valid indicates whether the value is a known member of the BatchEventKind enum.
-func (e BatchEventKind) Valid() bool {
-	switch e {
-	case BatchEventKindChose:
-		return true
-	case BatchEventKindDone:
-		return true
-	case BatchEventKindFilled:
-		return true
-	case BatchEventKindIntoFridge:
-		return true
-	case BatchEventKindMade:
-		return true
-	case BatchEventKindOutOfFridge:
-		return true
-	case BatchEventKindSkipped:
-		return true
-	case BatchEventKindSpilled:
-		return true
-	case BatchEventKindStirredIn:
-		return true
-	case BatchEventKindTested:
-		return true
-	case BatchEventKindTookBack:
-		return true
-	case BatchEventKindWeighed:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for BatchEventSays.
-const (
-	BatchEventSaysJustSpreads BatchEventSays = "just_spreads"
-	BatchEventSaysMounds      BatchEventSays = "mounds"
-	BatchEventSaysRuns        BatchEventSays = "runs"
-)
-
-// Valid indicates whether the value is a known member of the BatchEventSays enum.
-func (e BatchEventSays) Valid() bool {
-	switch e {
-	case BatchEventSaysJustSpreads:
-		return true
-	case BatchEventSaysMounds:
-		return true
-	case BatchEventSaysRuns:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for BatchTaskKind.
-const (
-	BatchTaskKindDo    BatchTaskKind = "do"
-	BatchTaskKindRest  BatchTaskKind = "rest"
-	BatchTaskKindTest  BatchTaskKind = "test"
-	BatchTaskKindWeigh BatchTaskKind = "weigh"
-)
-
-// Valid indicates whether the value is a known member of the BatchTaskKind enum.
-func (e BatchTaskKind) Valid() bool {
-	switch e {
-	case BatchTaskKindDo:
-		return true
-	case BatchTaskKindRest:
-		return true
-	case BatchTaskKindTest:
-		return true
-	case BatchTaskKindWeigh:
-		return true
-	default:
-		return false
-	}
-}
-
 // Defines values for BatterClass.
 const (
-	BatterClassRunny    BatterClass = "runny"
-	BatterClassStandard BatterClass = "standard"
-	BatterClassStiff    BatterClass = "stiff"
-	BatterClassThick    BatterClass = "thick"
-	BatterClassThin     BatterClass = "thin"
+	Runny    BatterClass = "runny"
+	Standard BatterClass = "standard"
+	Stiff    BatterClass = "stiff"
+	Thick    BatterClass = "thick"
+	Thin     BatterClass = "thin"
 )
 
 // Valid indicates whether the value is a known member of the BatterClass enum.
 func (e BatterClass) Valid() bool {
 	switch e {
-	case BatterClassRunny:
+	case Runny:
 		return true
-	case BatterClassStandard:
+	case Standard:
 		return true
-	case BatterClassStiff:
+	case Stiff:
 		return true
-	case BatterClassThick:
+	case Thick:
 		return true
-	case BatterClassThin:
+	case Thin:
 		return true
 	default:
 		return false
@@ -260,19 +110,19 @@ func (e BatterClass) Valid() bool {
 
 // Defines values for Colour.
 const (
-	ColourDeep   Colour = "deep"
-	ColourGolden Colour = "golden"
-	ColourPale   Colour = "pale"
+	Deep   Colour = "deep"
+	Golden Colour = "golden"
+	Pale   Colour = "pale"
 )
 
 // Valid indicates whether the value is a known member of the Colour enum.
 func (e Colour) Valid() bool {
 	switch e {
-	case ColourDeep:
+	case Deep:
 		return true
-	case ColourGolden:
+	case Golden:
 		return true
-	case ColourPale:
+	case Pale:
 		return true
 	default:
 		return false
@@ -504,27 +354,6 @@ func (e GaugeState) Valid() bool {
 	}
 }
 
-// Defines values for GriddleDial.
-const (
-	GriddleDialGas     GriddleDial = "gas"
-	GriddleDialNumbers GriddleDial = "numbers"
-	GriddleDialWords   GriddleDial = "words"
-)
-
-// Valid indicates whether the value is a known member of the GriddleDial enum.
-func (e GriddleDial) Valid() bool {
-	switch e {
-	case GriddleDialGas:
-		return true
-	case GriddleDialNumbers:
-		return true
-	case GriddleDialWords:
-		return true
-	default:
-		return false
-	}
-}
-
 // Defines values for HeatsLink.
 const (
 	HeatsLinkLive   HeatsLink = "live"
@@ -584,16 +413,16 @@ func (e Hold) Valid() bool {
 
 // Defines values for InclusionPlacing.
 const (
-	InclusionPlacingFolded InclusionPlacing = "folded"
-	InclusionPlacingPlaced InclusionPlacing = "placed"
+	Folded InclusionPlacing = "folded"
+	Placed InclusionPlacing = "placed"
 )
 
 // Valid indicates whether the value is a known member of the InclusionPlacing enum.
 func (e InclusionPlacing) Valid() bool {
 	switch e {
-	case InclusionPlacingFolded:
+	case Folded:
 		return true
-	case InclusionPlacingPlaced:
+	case Placed:
 		return true
 	default:
 		return false
@@ -647,22 +476,31 @@ func (e Measures) Valid() bool {
 
 // Defines values for MixingStepCode.
 const (
-	MixingStepCodeDone   MixingStepCode = "done"
-	MixingStepCodeFirst  MixingStepCode = "first"
-	MixingStepCodeFlip   MixingStepCode = "flip"
-	MixingStepCodeGrease MixingStepCode = "grease"
-	MixingStepCodeHeat   MixingStepCode = "heat"
-	MixingStepCodePlace  MixingStepCode = "place"
-	MixingStepCodePour   MixingStepCode = "pour"
-	MixingStepCodeRest   MixingStepCode = "rest"
-	MixingStepCodeServe  MixingStepCode = "serve"
-	MixingStepCodeTest   MixingStepCode = "test"
-	MixingStepCodeUnder  MixingStepCode = "under"
+	MixingStepCodeAside      MixingStepCode = "aside"
+	MixingStepCodeAsideFirst MixingStepCode = "aside_first"
+	MixingStepCodeAsideLast  MixingStepCode = "aside_last"
+	MixingStepCodeDone       MixingStepCode = "done"
+	MixingStepCodeFirst      MixingStepCode = "first"
+	MixingStepCodeFlip       MixingStepCode = "flip"
+	MixingStepCodeGrease     MixingStepCode = "grease"
+	MixingStepCodeHeat       MixingStepCode = "heat"
+	MixingStepCodePlace      MixingStepCode = "place"
+	MixingStepCodePour       MixingStepCode = "pour"
+	MixingStepCodeRest       MixingStepCode = "rest"
+	MixingStepCodeServe      MixingStepCode = "serve"
+	MixingStepCodeTest       MixingStepCode = "test"
+	MixingStepCodeUnder      MixingStepCode = "under"
 )
 
 // Valid indicates whether the value is a known member of the MixingStepCode enum.
 func (e MixingStepCode) Valid() bool {
 	switch e {
+	case MixingStepCodeAside:
+		return true
+	case MixingStepCodeAsideFirst:
+		return true
+	case MixingStepCodeAsideLast:
+		return true
 	case MixingStepCodeDone:
 		return true
 	case MixingStepCodeFirst:
@@ -777,75 +615,27 @@ func (e OnPortionShape) Valid() bool {
 	}
 }
 
-// Defines values for OwnKitchenFormat.
-const (
-	UpbeatLadlekitchen OwnKitchenFormat = "upbeat-ladle/kitchen"
-)
-
-// Valid indicates whether the value is a known member of the OwnKitchenFormat enum.
-func (e OwnKitchenFormat) Valid() bool {
-	switch e {
-	case UpbeatLadlekitchen:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for OwnKitchenUnits.
-const (
-	OwnKitchenUnitsCups  OwnKitchenUnits = "cups"
-	OwnKitchenUnitsGrams OwnKitchenUnits = "grams"
-)
-
-// Valid indicates whether the value is a known member of the OwnKitchenUnits enum.
-func (e OwnKitchenUnits) Valid() bool {
-	switch e {
-	case OwnKitchenUnitsCups:
-		return true
-	case OwnKitchenUnitsGrams:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for OwnKitchenVersion.
-const (
-	OwnKitchenVersionN1 OwnKitchenVersion = 1
-)
-
-// Valid indicates whether the value is a known member of the OwnKitchenVersion enum.
-func (e OwnKitchenVersion) Valid() bool {
-	switch e {
-	case OwnKitchenVersionN1:
-		return true
-	default:
-		return false
-	}
-}
-
 // Defines values for PantryItemCautionCodes.
 const (
-	PantryItemCautionCodesKnife      PantryItemCautionCodes = "knife"
-	PantryItemCautionCodesKnifeRound PantryItemCautionCodes = "knife_round"
-	PantryItemCautionCodesMelt       PantryItemCautionCodes = "melt"
-	PantryItemCautionCodesTasting    PantryItemCautionCodes = "tasting"
-	PantryItemCautionCodesWash       PantryItemCautionCodes = "wash"
+	Knife      PantryItemCautionCodes = "knife"
+	KnifeRound PantryItemCautionCodes = "knife_round"
+	Melt       PantryItemCautionCodes = "melt"
+	Tasting    PantryItemCautionCodes = "tasting"
+	Wash       PantryItemCautionCodes = "wash"
 )
 
 // Valid indicates whether the value is a known member of the PantryItemCautionCodes enum.
 func (e PantryItemCautionCodes) Valid() bool {
 	switch e {
-	case PantryItemCautionCodesKnife:
+	case Knife:
 		return true
-	case PantryItemCautionCodesKnifeRound:
+	case KnifeRound:
 		return true
-	case PantryItemCautionCodesMelt:
+	case Melt:
 		return true
-	case PantryItemCautionCodesTasting:
+	case Tasting:
 		return true
-	case PantryItemCautionCodesWash:
+	case Wash:
 		return true
 	default:
 		return false
@@ -854,28 +644,28 @@ func (e PantryItemCautionCodes) Valid() bool {
 
 // Defines values for PantryItemPureeCooked.
 const (
-	PantryItemPureeCookedBoil      PantryItemPureeCooked = "boil"
-	PantryItemPureeCookedBoilWhole PantryItemPureeCooked = "boil_whole"
-	PantryItemPureeCookedRaw       PantryItemPureeCooked = "raw"
-	PantryItemPureeCookedRoast     PantryItemPureeCooked = "roast"
-	PantryItemPureeCookedSteam     PantryItemPureeCooked = "steam"
-	PantryItemPureeCookedStew      PantryItemPureeCooked = "stew"
+	Boil      PantryItemPureeCooked = "boil"
+	BoilWhole PantryItemPureeCooked = "boil_whole"
+	Raw       PantryItemPureeCooked = "raw"
+	Roast     PantryItemPureeCooked = "roast"
+	Steam     PantryItemPureeCooked = "steam"
+	Stew      PantryItemPureeCooked = "stew"
 )
 
 // Valid indicates whether the value is a known member of the PantryItemPureeCooked enum.
 func (e PantryItemPureeCooked) Valid() bool {
 	switch e {
-	case PantryItemPureeCookedBoil:
+	case Boil:
 		return true
-	case PantryItemPureeCookedBoilWhole:
+	case BoilWhole:
 		return true
-	case PantryItemPureeCookedRaw:
+	case Raw:
 		return true
-	case PantryItemPureeCookedRoast:
+	case Roast:
 		return true
-	case PantryItemPureeCookedSteam:
+	case Steam:
 		return true
-	case PantryItemPureeCookedStew:
+	case Stew:
 		return true
 	default:
 		return false
@@ -884,34 +674,34 @@ func (e PantryItemPureeCooked) Valid() bool {
 
 // Defines values for PantryItemTraits.
 const (
-	PantryItemTraitsBitter   PantryItemTraits = "bitter"
-	PantryItemTraitsDigests  PantryItemTraits = "digests"
-	PantryItemTraitsDrink    PantryItemTraits = "drink"
-	PantryItemTraitsHoldsGas PantryItemTraits = "holds_gas"
-	PantryItemTraitsReddens  PantryItemTraits = "reddens"
-	PantryItemTraitsSteeps   PantryItemTraits = "steeps"
-	PantryItemTraitsStrong   PantryItemTraits = "strong"
-	PantryItemTraitsYeast    PantryItemTraits = "yeast"
+	Bitter   PantryItemTraits = "bitter"
+	Digests  PantryItemTraits = "digests"
+	Drink    PantryItemTraits = "drink"
+	HoldsGas PantryItemTraits = "holds_gas"
+	Reddens  PantryItemTraits = "reddens"
+	Steeps   PantryItemTraits = "steeps"
+	Strong   PantryItemTraits = "strong"
+	Yeast    PantryItemTraits = "yeast"
 )
 
 // Valid indicates whether the value is a known member of the PantryItemTraits enum.
 func (e PantryItemTraits) Valid() bool {
 	switch e {
-	case PantryItemTraitsBitter:
+	case Bitter:
 		return true
-	case PantryItemTraitsDigests:
+	case Digests:
 		return true
-	case PantryItemTraitsDrink:
+	case Drink:
 		return true
-	case PantryItemTraitsHoldsGas:
+	case HoldsGas:
 		return true
-	case PantryItemTraitsReddens:
+	case Reddens:
 		return true
-	case PantryItemTraitsSteeps:
+	case Steeps:
 		return true
-	case PantryItemTraitsStrong:
+	case Strong:
 		return true
-	case PantryItemTraitsYeast:
+	case Yeast:
 		return true
 	default:
 		return false
@@ -1673,159 +1463,6 @@ type BaseRef struct {
 	Revision int64  `json:"revision"`
 }
 
-// Batch defines model for Batch.
-type Batch struct {
-	// Common The batch of the common batter
-	Common *string `json:"common,omitempty"`
-
-	// Events In the order in which they came
-	Events    *[]BatchEvent `json:"events,omitempty"`
-	Format    BatchFormat   `json:"format"`
-	From      *BaseRef      `json:"from,omitempty"`
-	Kitchen   OwnKitchen    `json:"kitchen"`
-	Plan      BatchPlan     `json:"plan"`
-	Share     *BatchShare   `json:"share,omitempty"`
-	StartedAt time.Time     `json:"started_at"`
-	Variation Variation     `json:"variation"`
-	Version   BatchVersion  `json:"version"`
-	WorkedBy  WorkedBy      `json:"worked_by"`
-}
-
-// BatchFormat defines model for Batch.Format.
-type BatchFormat string
-
-// BatchVersion defines model for Batch.Version.
-type BatchVersion int
-
-// BatchEvent defines model for BatchEvent.
-type BatchEvent struct {
-	Adds *bool `json:"adds,omitempty"`
-
-	// At When it happened; stamped by the program
-	At         *time.Time        `json:"at,omitempty"`
-	Bowl       *string           `json:"bowl,omitempty"`
-	Choice     *BatchEventChoice `json:"choice,omitempty"`
-	DiameterMm *float64          `json:"diameter_mm,omitempty"`
-	Extra      *int              `json:"extra,omitempty"`
-	Fills      *int              `json:"fills,omitempty"`
-	Grams      *float64          `json:"grams,omitempty"`
-
-	// Heaped The last of the fills, not level
-	Heaped *bool `json:"heaped,omitempty"`
-
-	// Id Given by the tablet, so that it counts once
-	Id   string         `json:"id"`
-	Kind BatchEventKind `json:"kind"`
-
-	// Knew How many events the tablet had seen
-	Knew *int            `json:"knew,omitempty"`
-	Says *BatchEventSays `json:"says,omitempty"`
-	Task *string         `json:"task,omitempty"`
-
-	// Taste As much as tasted right, not as much as was asked
-	Taste *bool `json:"taste,omitempty"`
-
-	// Took Of the stock, when it was made
-	Took     *[]BatchTake `json:"took,omitempty"`
-	Undoes   *string      `json:"undoes,omitempty"`
-	VolumeMl *float64     `json:"volume_ml,omitempty"`
-
-	// WaitedMs It landed so much later; stamped by the program
-	WaitedMs *int64 `json:"waited_ms,omitempty"`
-}
-
-// BatchEventChoice defines model for BatchEvent.Choice.
-type BatchEventChoice string
-
-// BatchEventKind defines model for BatchEvent.Kind.
-type BatchEventKind string
-
-// BatchEventSays defines model for BatchEvent.Says.
-type BatchEventSays string
-
-// BatchPlan defines model for BatchPlan.
-type BatchPlan struct {
-	AllergenText string      `json:"allergen_text"`
-	Bowls        []WeighBowl `json:"bowls"`
-	Cautions     []Caution   `json:"cautions"`
-
-	// Colour Of the batter, roughly
-	Colour *string `json:"colour,omitempty"`
-
-	// Common It is split into bowls
-	Common    *bool   `json:"common,omitempty"`
-	Count     int     `json:"count"`
-	Form      Form    `json:"form"`
-	Name      string  `json:"name"`
-	PortionMl float64 `json:"portion_ml"`
-
-	// Said Of a common batter: what cannot be shared, what was rounded
-	Said  *[]string   `json:"said,omitempty"`
-	Tasks []BatchTask `json:"tasks"`
-	Tools []string    `json:"tools"`
-}
-
-// BatchShare defines model for BatchShare.
-type BatchShare struct {
-	Grams map[string]float64 `json:"grams"`
-	Of    string             `json:"of"`
-}
-
-// BatchTake defines model for BatchTake.
-type BatchTake struct {
-	Grams float64 `json:"grams"`
-	Item  string  `json:"item"`
-}
-
-// BatchTask defines model for BatchTask.
-type BatchTask struct {
-	Allergens *[]string `json:"allergens,omitempty"`
-	Bowl      *string   `json:"bowl,omitempty"`
-
-	// Chilled Its time outside the fridge counts
-	Chilled *bool   `json:"chilled,omitempty"`
-	Code    *string `json:"code,omitempty"`
-	Colour  *string `json:"colour,omitempty"`
-
-	// Counted Whole eggs, whatever they weigh
-	Counted *bool `json:"counted,omitempty"`
-
-	// CupMind What goes wrong with a cup of it
-	CupMind  *string `json:"cup_mind,omitempty"`
-	Decimals *int    `json:"decimals,omitempty"`
-
-	// Dosed It may be dosed to taste, out of its jar
-	Dosed *bool `json:"dosed,omitempty"`
-
-	// Fills The cups and spoons; none when only the scale can tell
-	Fills      *[]Fill       `json:"fills,omitempty"`
-	Grams      *float64      `json:"grams,omitempty"`
-	Id         string        `json:"id"`
-	InCups     *string       `json:"in_cups,omitempty"`
-	Ingredient *string       `json:"ingredient,omitempty"`
-	Kind       BatchTaskKind `json:"kind"`
-	Label      *string       `json:"label,omitempty"`
-	Line       *string       `json:"line,omitempty"`
-	MayContain *[]string     `json:"may_contain,omitempty"`
-	Measure    *string       `json:"measure,omitempty"`
-
-	// Mind Cautions of its own
-	Mind    *[]string `json:"mind,omitempty"`
-	Minutes *float64  `json:"minutes,omitempty"`
-	Ruler   *bool     `json:"ruler,omitempty"`
-	Skip    *string   `json:"skip,omitempty"`
-
-	// SlackG Either way that is near enough
-	SlackG *float64 `json:"slack_g,omitempty"`
-	StepG  *float64 `json:"step_g,omitempty"`
-	Text   *string  `json:"text,omitempty"`
-	Uses   *[]Use   `json:"uses,omitempty"`
-	Why    *string  `json:"why,omitempty"`
-}
-
-// BatchTaskKind defines model for BatchTask.Kind.
-type BatchTaskKind string
-
 // Batter defines model for Batter.
 type Batter struct {
 	AcidMeq float64 `json:"acid_meq"`
@@ -1867,26 +1504,6 @@ type BatterClass string
 // Bin defines model for Bin.
 type Bin struct {
 	Items []Aside `json:"items"`
-}
-
-// BoardList defines model for BoardList.
-type BoardList struct {
-	Items []BoardListed `json:"items"`
-}
-
-// BoardListed defines model for BoardListed.
-type BoardListed struct {
-	// Bowls Their names
-	Bowls     []string  `json:"bowls"`
-	Closed    bool      `json:"closed"`
-	Id        string    `json:"id"`
-	Name      string    `json:"name"`
-	Poured    int       `json:"poured"`
-	Served    int       `json:"served"`
-	StartedAt time.Time `json:"started_at"`
-
-	// Trouble Why it cannot be read
-	Trouble *string `json:"trouble,omitempty"`
 }
 
 // Brings defines model for Brings.
@@ -2259,37 +1876,6 @@ type Gauges struct {
 	Thickness Gauge `json:"thickness"`
 }
 
-// Griddle defines model for Griddle.
-type Griddle struct {
-	// Contact Times the usual contact, likewise
-	Contact *float64 `json:"contact,omitempty"`
-	DepthCm *float64 `json:"depth_cm,omitempty"`
-
-	// Dial What stands on its knob
-	Dial *GriddleDial `json:"dial,omitempty"`
-
-	// HeatUpMin Until it is hot
-	HeatUpMin *float64 `json:"heat_up_min,omitempty"`
-	Id        string   `json:"id"`
-
-	// Marks What its marks give, as far as it was mapped
-	Marks *[]struct {
-		C    float64 `json:"c"`
-		Mark string  `json:"mark"`
-	} `json:"marks,omitempty"`
-	MaxC  *float64 `json:"max_c,omitempty"`
-	MinC  *float64 `json:"min_c,omitempty"`
-	Name  string   `json:"name"`
-	Round *bool    `json:"round,omitempty"`
-
-	// ShiftC That it is hotter than its marks say: what the first one cooked showed
-	ShiftC  *float64 `json:"shift_c,omitempty"`
-	WidthCm float64  `json:"width_cm"`
-}
-
-// GriddleDial What stands on its knob
-type GriddleDial string
-
 // Guest defines model for Guest.
 type Guest struct {
 	// Card Id of the variation
@@ -2454,27 +2040,6 @@ type IngredientList struct {
 	Items     []Ingredient `json:"items"`
 }
 
-// Iron defines model for Iron.
-type Iron struct {
-	// ClosedS Until that came
-	ClosedS   *float64 `json:"closed_s,omitempty"`
-	DepthMm   float64  `json:"depth_mm"`
-	GapMm     float64  `json:"gap_mm"`
-	HeatUpMin *float64 `json:"heat_up_min,omitempty"`
-	Id        string   `json:"id"`
-	LengthMm  *float64 `json:"length_mm,omitempty"`
-
-	// Light It has a light or a tone of its own
-	Light  *bool   `json:"light,omitempty"`
-	Moulds float64 `json:"moulds"`
-	Name   string  `json:"name"`
-	Round  *bool   `json:"round,omitempty"`
-
-	// TakesG Of batter, one that came out well, weighed
-	TakesG  *float64 `json:"takes_g,omitempty"`
-	WidthMm float64  `json:"width_mm"`
-}
-
 // KeptText defines model for KeptText.
 type KeptText struct {
 	Id   string `json:"id"`
@@ -2493,13 +2058,6 @@ type Kitchen struct {
 	ScaleStepG    *float64     `json:"scale_step_g,omitempty"`
 }
 
-// Ladle defines model for Ladle.
-type Ladle struct {
-	Id       string  `json:"id"`
-	Name     string  `json:"name"`
-	VolumeMl float64 `json:"volume_ml"`
-}
-
 // Line defines model for Line.
 type Line struct {
 	Amount float64 `json:"amount"`
@@ -2514,27 +2072,6 @@ type Line struct {
 	SizeG       *float64     `json:"size_g,omitempty"`
 	SizeMl      *float64     `json:"size_ml,omitempty"`
 	Unit        Unit         `json:"unit"`
-}
-
-// ListItem defines model for ListItem.
-type ListItem struct {
-	Form Form   `json:"form"`
-	Id   string `json:"id"`
-	Name string `json:"name"`
-
-	// Picture One portion in small
-	Picture   *Picture  `json:"picture,omitempty"`
-	Revision  int64     `json:"revision"`
-	UpdatedAt time.Time `json:"updated_at"`
-	Verdict   string    `json:"verdict"`
-}
-
-// Listing defines model for Listing.
-type Listing struct {
-	Items []ListItem `json:"items"`
-
-	// Next Hand it back as after for the next page
-	Next *string `json:"next,omitempty"`
 }
 
 // Load defines model for Load.
@@ -2670,41 +2207,6 @@ type OwnFigures struct {
 	StandsForName *string        `json:"stands_for_name,omitempty"`
 }
 
-// OwnKitchen defines model for OwnKitchen.
-type OwnKitchen struct {
-	AltitudeM *float64 `json:"altitude_m,omitempty"`
-
-	// Currency Sign or letters before a price
-	Currency      *string          `json:"currency,omitempty"`
-	EggG          *float64         `json:"egg_g,omitempty"`
-	FlourMethod   *FlourMethod     `json:"flour_method,omitempty"`
-	Format        OwnKitchenFormat `json:"format"`
-	GlassMl       *float64         `json:"glass_ml,omitempty"`
-	Griddles      *[]Griddle       `json:"griddles,omitempty"`
-	HandfulMl     *float64         `json:"handful_ml,omitempty"`
-	Irons         *[]Iron          `json:"irons,omitempty"`
-	Ladles        *[]Ladle         `json:"ladles,omitempty"`
-	LeavenerStepG *float64         `json:"leavener_step_g,omitempty"`
-	LetterKeys    *bool            `json:"letter_keys,omitempty"`
-	Measures      *Measures        `json:"measures,omitempty"`
-
-	// MugMl What the kitchen's own mug holds, weighed with water
-	MugMl      *float64          `json:"mug_ml,omitempty"`
-	Name       string            `json:"name"`
-	ScaleStepG *float64          `json:"scale_step_g,omitempty"`
-	Units      *OwnKitchenUnits  `json:"units,omitempty"`
-	Version    OwnKitchenVersion `json:"version"`
-}
-
-// OwnKitchenFormat defines model for OwnKitchen.Format.
-type OwnKitchenFormat string
-
-// OwnKitchenUnits defines model for OwnKitchen.Units.
-type OwnKitchenUnits string
-
-// OwnKitchenVersion defines model for OwnKitchen.Version.
-type OwnKitchenVersion int
-
 // PantryItem defines model for PantryItem.
 type PantryItem struct {
 	AcidMeq              *float64                  `json:"acid_meq,omitempty"`
@@ -2821,25 +2323,6 @@ type PasscodeChange struct {
 
 	// Passcode The one that is set
 	Passcode string `json:"passcode"`
-}
-
-// Picture One portion in small
-type Picture struct {
-	// Allergens What is contained, what some makes may carry, and that packs decide
-	Allergens *string `json:"allergens,omitempty"`
-
-	// Base What a variation stands on by its name
-	Base       *string  `json:"base,omitempty"`
-	Colour     *string  `json:"colour,omitempty"`
-	Count      int      `json:"count"`
-	DiameterMm *float64 `json:"diameter_mm,omitempty"`
-	PouredMm   *float64 `json:"poured_mm,omitempty"`
-
-	// Suspects Allergens that it contains, that some makes may carry, or that are not known; never a promise
-	Suspects *[]string `json:"suspects,omitempty"`
-
-	// Trouble Why it cannot be worked out
-	Trouble *string `json:"trouble,omitempty"`
 }
 
 // Place defines model for Place.
@@ -3209,18 +2692,6 @@ type SignIn struct {
 // Stage defines model for Stage.
 type Stage string
 
-// State defines model for State.
-type State struct {
-	Name     *string   `json:"name,omitempty"`
-	Revision int64     `json:"revision"`
-	SavedAt  time.Time `json:"saved_at"`
-}
-
-// StateList defines model for StateList.
-type StateList struct {
-	Items []State `json:"items"`
-}
-
 // Strategy defines model for Strategy.
 type Strategy string
 
@@ -3370,14 +2841,6 @@ type WeighBowl struct {
 // WeighBowlKey defines model for WeighBowl.Key.
 type WeighBowlKey string
 
-// WorkedBy defines model for WorkedBy.
-type WorkedBy struct {
-	Program string `json:"program"`
-
-	// Table The edition of the table of ingredients
-	Table string `json:"table"`
-}
-
 // Working The short derivation of one figure
 type Working struct {
 	// Figure Else the key of a gauge, or count, diameter, load, energy
@@ -3511,9 +2974,6 @@ type WorksheetLineFrom string
 // WorksheetLineState defines model for WorksheetLine.State.
 type WorksheetLineState string
 
-// After defines model for After.
-type After = string
-
 // Id defines model for Id.
 type Id = string
 
@@ -3523,64 +2983,15 @@ type IdempotencyKey = string
 // IfMatch defines model for IfMatch.
 type IfMatch = string
 
-// Limit defines model for Limit.
-type Limit = int
-
-// WaitedMs defines model for WaitedMs.
-type WaitedMs = int64
-
 // ImportArchiveParams defines parameters for ImportArchive.
 type ImportArchiveParams struct {
 	DryRun *bool `form:"dry_run,omitempty" json:"dry_run,omitempty"`
-}
-
-// ListBasesParams defines parameters for ListBases.
-type ListBasesParams struct {
-	// After The next of the page before
-	After *After `form:"after,omitempty" json:"after,omitempty"`
-	Limit *Limit `form:"limit,omitempty" json:"limit,omitempty"`
-}
-
-// CreateBaseParams defines parameters for CreateBase.
-type CreateBaseParams struct {
-	// IdempotencyKey A repeated POST with the same key saves once
-	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
-}
-
-// PutBaseParams defines parameters for PutBase.
-type PutBaseParams struct {
-	// IfMatch The revision that was changed in double quotes
-	IfMatch *IfMatch `json:"If-Match,omitempty"`
-}
-
-// BeginBatchParams defines parameters for BeginBatch.
-type BeginBatchParams struct {
-	// IdempotencyKey A repeated POST with the same key saves once
-	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
 }
 
 // SplitBatchesParams defines parameters for SplitBatches.
 type SplitBatchesParams struct {
 	// IdempotencyKey A repeated POST with the same key saves once
 	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
-}
-
-// TellBatchParams defines parameters for TellBatch.
-type TellBatchParams struct {
-	// WaitedMs How long it waited on its tablet before it was sent, in ms
-	WaitedMs *WaitedMs `json:"Waited-Ms,omitempty"`
-}
-
-// BeginBoardParams defines parameters for BeginBoard.
-type BeginBoardParams struct {
-	// IdempotencyKey A repeated POST with the same key saves once
-	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
-}
-
-// TellBoardParams defines parameters for TellBoard.
-type TellBoardParams struct {
-	// WaitedMs How long it waited on its tablet before it was sent, in ms
-	WaitedMs *WaitedMs `json:"Waited-Ms,omitempty"`
 }
 
 // ExportDocumentParams defines parameters for ExportDocument.
@@ -3604,21 +3015,9 @@ type PutKitchenParams struct {
 	IfMatch *IfMatch `json:"If-Match,omitempty"`
 }
 
-// PutPackParams defines parameters for PutPack.
-type PutPackParams struct {
-	// IfMatch The revision that was changed in double quotes
-	IfMatch *IfMatch `json:"If-Match,omitempty"`
-}
-
 // GetLabelParams defines parameters for GetLabel.
 type GetLabelParams struct {
 	As string `form:"as" json:"as"`
-}
-
-// CreatePantryItemParams defines parameters for CreatePantryItem.
-type CreatePantryItemParams struct {
-	// IdempotencyKey A repeated POST with the same key saves once
-	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
 }
 
 // ImportPantryParams defines parameters for ImportPantry.
@@ -3626,46 +3025,9 @@ type ImportPantryParams struct {
 	DryRun *bool `form:"dry_run,omitempty" json:"dry_run,omitempty"`
 }
 
-// PutPantryItemParams defines parameters for PutPantryItem.
-type PutPantryItemParams struct {
-	// IfMatch The revision that was changed in double quotes
-	IfMatch *IfMatch `json:"If-Match,omitempty"`
-}
-
-// CreateSauceParams defines parameters for CreateSauce.
-type CreateSauceParams struct {
-	// IdempotencyKey A repeated POST with the same key saves once
-	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
-}
-
-// PutSauceParams defines parameters for PutSauce.
-type PutSauceParams struct {
-	// IfMatch The revision that was changed in double quotes
-	IfMatch *IfMatch `json:"If-Match,omitempty"`
-}
-
 // FindParams defines parameters for Find.
 type FindParams struct {
 	Q *string `form:"q,omitempty" json:"q,omitempty"`
-}
-
-// ListVariationsParams defines parameters for ListVariations.
-type ListVariationsParams struct {
-	// After The next of the page before
-	After *After `form:"after,omitempty" json:"after,omitempty"`
-	Limit *Limit `form:"limit,omitempty" json:"limit,omitempty"`
-}
-
-// CreateVariationParams defines parameters for CreateVariation.
-type CreateVariationParams struct {
-	// IdempotencyKey A repeated POST with the same key saves once
-	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
-}
-
-// PutVariationParams defines parameters for PutVariation.
-type PutVariationParams struct {
-	// IfMatch The revision that was changed in double quotes
-	IfMatch *IfMatch `json:"If-Match,omitempty"`
 }
 
 // ServerInterface represents all server handlers.
@@ -3679,63 +3041,15 @@ type ServerInterface interface {
 	// ImportArchive Read a whole kitchen or one document; with dry_run nothing is saved
 	// (POST /archive)
 	ImportArchive(c *gin.Context, params ImportArchiveParams)
-	// ListBases Saved bases, last changed first
-	// (GET /bases)
-	ListBases(c *gin.Context, params ListBasesParams)
-
-	// (POST /bases)
-	CreateBase(c *gin.Context, params CreateBaseParams)
 	// ListBaseShelf Every base with its fingerprint
 	// (GET /bases-shelf)
 	ListBaseShelf(c *gin.Context)
 	// AddStarterBases Put the bases that ship with the program on the shelf, those of a name that is there already left out
 	// (POST /bases-starter)
 	AddStarterBases(c *gin.Context)
-
-	// (DELETE /bases/{id})
-	DeleteBase(c *gin.Context, id Id)
-
-	// (GET /bases/{id})
-	GetBase(c *gin.Context, id Id)
-
-	// (PUT /bases/{id})
-	PutBase(c *gin.Context, id Id, params PutBaseParams)
-
-	// (POST /bases/{id}/restore)
-	RestoreBase(c *gin.Context, id Id)
-	// ListBaseStates What is kept of a base's past, the newest first; the first is how it is now
-	// (GET /bases/{id}/revisions)
-	ListBaseStates(c *gin.Context, id Id)
-	// GetBaseRevision A base as it was saved then
-	// (GET /bases/{id}/revisions/{revision})
-	GetBaseRevision(c *gin.Context, id Id, revision int64)
-	// ListBatches Bowls that are or were made, the last touched first
-	// (GET /batches)
-	ListBatches(c *gin.Context)
-	// BeginBatch Begin a batch of a variation; its plan is frozen
-	// (POST /batches)
-	BeginBatch(c *gin.Context, params BeginBatchParams)
 	// SplitBatches Begin several bowls from one base: the common batter first, then the bowls
 	// (POST /batches-split)
 	SplitBatches(c *gin.Context, params SplitBatchesParams)
-
-	// (DELETE /batches/{id})
-	DeleteBatch(c *gin.Context, id Id)
-
-	// (GET /batches/{id})
-	GetBatch(c *gin.Context, id Id)
-	// ExportBatch The batch as an open document, with everything that happened
-	// (GET /batches/{id}/document)
-	ExportBatch(c *gin.Context, id Id)
-	// WatchBatch The batch as server-sent events named batch, one for every change; data is a BatchNow
-	// (GET /batches/{id}/events)
-	WatchBatch(c *gin.Context, id Id)
-	// TellBatch Tell what happened; an event that is known by its id counts once
-	// (POST /batches/{id}/events)
-	TellBatch(c *gin.Context, id Id, params TellBatchParams)
-
-	// (POST /batches/{id}/restore)
-	RestoreBatch(c *gin.Context, id Id)
 	// ListBin What was put aside, last first; each comes back with its restore, until it is purged
 	// (GET /bin)
 	ListBin(c *gin.Context)
@@ -3745,27 +3059,6 @@ type ServerInterface interface {
 	// LookAside A base or variation that was put aside, as plain text
 	// (GET /bin/{kind}/{id})
 	LookAside(c *gin.Context, kind string, id Id)
-	// ListBoards Mornings at the plates, the last touched first
-	// (GET /boards)
-	ListBoards(c *gin.Context)
-	// BeginBoard Begin a morning with the plates and irons of the kitchen
-	// (POST /boards)
-	BeginBoard(c *gin.Context, params BeginBoardParams)
-
-	// (DELETE /boards/{id})
-	DeleteBoard(c *gin.Context, id Id)
-
-	// (GET /boards/{id})
-	GetBoard(c *gin.Context, id Id)
-	// WatchBoard The board as server-sent events named board, one for every change and one a second; data is a BoardNow
-	// (GET /boards/{id}/events)
-	WatchBoard(c *gin.Context, id Id)
-	// TellBoard Tell what happened; an event that is known by its id counts once
-	// (POST /boards/{id}/events)
-	TellBoard(c *gin.Context, id Id, params TellBoardParams)
-
-	// (POST /boards/{id}/restore)
-	RestoreBoard(c *gin.Context, id Id)
 	// TakeReading Take one reading, corrected to 20 °C
 	// (POST /devices/refractometer/readings)
 	TakeReading(c *gin.Context)
@@ -3829,75 +3122,24 @@ type ServerInterface interface {
 	// ListKitchens The states that the kitchen had, the last one first
 	// (GET /kitchen/revisions)
 	ListKitchens(c *gin.Context)
-	// ListPacks Packs in the freezer, what is used first first; those that are used up last
-	// (GET /packs)
-	ListPacks(c *gin.Context)
-
-	// (DELETE /packs/{id})
-	DeletePack(c *gin.Context, id Id)
-
-	// (GET /packs/{id})
-	GetPack(c *gin.Context, id Id)
-	// PutPack Another number is left in it
-	// (PUT /packs/{id})
-	PutPack(c *gin.Context, id Id, params PutPackParams)
 	// GetLabel The label of a pack, as a picture or as a page
 	// (GET /packs/{id}/label)
 	GetLabel(c *gin.Context, id Id, params GetLabelParams)
 	// PrintLabel Print the label of a pack; printed again it is the same label
 	// (POST /packs/{id}/print)
 	PrintLabel(c *gin.Context, id Id)
-
-	// (POST /packs/{id}/restore)
-	RestorePack(c *gin.Context, id Id)
-	// ListPantry Own ingredients, tubs and measurements, newest first
-	// (GET /pantry)
-	ListPantry(c *gin.Context)
-
-	// (POST /pantry)
-	CreatePantryItem(c *gin.Context, params CreatePantryItemParams)
 	// ExportPantry The whole pantry as CSV
 	// (GET /pantry-file)
 	ExportPantry(c *gin.Context)
 	// ImportPantry Read a pantry file; with dry_run nothing is saved
 	// (POST /pantry-file)
 	ImportPantry(c *gin.Context, params ImportPantryParams)
-
-	// (DELETE /pantry/{id})
-	DeletePantryItem(c *gin.Context, id Id)
-
-	// (GET /pantry/{id})
-	GetPantryItem(c *gin.Context, id Id)
-
-	// (PUT /pantry/{id})
-	PutPantryItem(c *gin.Context, id Id, params PutPantryItemParams)
-
-	// (POST /pantry/{id}/restore)
-	RestorePantryItem(c *gin.Context, id Id)
 	// ListPreparations The preparations, what each asks and what each suits
 	// (GET /preparations)
 	ListPreparations(c *gin.Context)
 	// ListSauceExamples Worked examples to begin with
 	// (GET /sauce-examples)
 	ListSauceExamples(c *gin.Context)
-	// ListSauces Saved sauces by their names
-	// (GET /sauces)
-	ListSauces(c *gin.Context)
-
-	// (POST /sauces)
-	CreateSauce(c *gin.Context, params CreateSauceParams)
-
-	// (DELETE /sauces/{id})
-	DeleteSauce(c *gin.Context, id Id)
-
-	// (GET /sauces/{id})
-	GetSauce(c *gin.Context, id Id)
-
-	// (PUT /sauces/{id})
-	PutSauce(c *gin.Context, id Id, params PutSauceParams)
-
-	// (POST /sauces/{id}/restore)
-	RestoreSauce(c *gin.Context, id Id)
 	// ListSauceUses The variations that a sauce goes on
 	// (GET /sauces/{id}/uses)
 	ListSauceUses(c *gin.Context, id Id)
@@ -3919,30 +3161,6 @@ type ServerInterface interface {
 	// GetText The text of a recipe as it was pasted
 	// (GET /texts/{id})
 	GetText(c *gin.Context, id Id)
-	// ListVariations Saved variations, last changed first
-	// (GET /variations)
-	ListVariations(c *gin.Context, params ListVariationsParams)
-
-	// (POST /variations)
-	CreateVariation(c *gin.Context, params CreateVariationParams)
-
-	// (DELETE /variations/{id})
-	DeleteVariation(c *gin.Context, id Id)
-
-	// (GET /variations/{id})
-	GetVariation(c *gin.Context, id Id)
-
-	// (PUT /variations/{id})
-	PutVariation(c *gin.Context, id Id, params PutVariationParams)
-
-	// (POST /variations/{id}/restore)
-	RestoreVariation(c *gin.Context, id Id)
-	// ListStates What is kept of its past, the newest first; the first is how it is now
-	// (GET /variations/{id}/revisions)
-	ListStates(c *gin.Context, id Id)
-	// GetRevision A variation as it was saved then
-	// (GET /variations/{id}/revisions/{revision})
-	GetRevision(c *gin.Context, id Id, revision int64)
 	// ListVersions The named states of a variation, newest first
 	// (GET /variations/{id}/versions)
 	ListVersions(c *gin.Context, id Id)
@@ -4016,81 +3234,6 @@ func (siw *ServerInterfaceWrapper) ImportArchive(c *gin.Context) {
 	siw.Handler.ImportArchive(c, params)
 }
 
-// ListBases operation middleware
-func (siw *ServerInterfaceWrapper) ListBases(c *gin.Context) {
-
-	var err error
-	_ = err
-
-	// Parameter object where we will unmarshal all parameters from the context
-	var params ListBasesParams
-
-	// ------------- Optional query parameter "after" -------------
-
-	err = runtime.BindQueryParameterWithOptions("form", true, false, "after", c.Request.URL.Query(), &params.After, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter after: %w", err), http.StatusBadRequest)
-		return
-	}
-
-	// ------------- Optional query parameter "limit" -------------
-
-	err = runtime.BindQueryParameterWithOptions("form", true, false, "limit", c.Request.URL.Query(), &params.Limit, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter limit: %w", err), http.StatusBadRequest)
-		return
-	}
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.ListBases(c, params)
-}
-
-// CreateBase operation middleware
-func (siw *ServerInterfaceWrapper) CreateBase(c *gin.Context) {
-
-	var err error
-	_ = err
-
-	// Parameter object where we will unmarshal all parameters from the context
-	var params CreateBaseParams
-
-	headers := c.Request.Header
-
-	// ------------- Optional header parameter "Idempotency-Key" -------------
-	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
-		var IdempotencyKey IdempotencyKey
-		n := len(valueList)
-		if n != 1 {
-			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
-			return
-		}
-
-		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
-		if err != nil {
-			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
-			return
-		}
-
-		params.IdempotencyKey = &IdempotencyKey
-
-	}
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.CreateBase(c, params)
-}
-
 // ListBaseShelf operation middleware
 func (siw *ServerInterfaceWrapper) ListBaseShelf(c *gin.Context) {
 
@@ -4115,242 +3258,6 @@ func (siw *ServerInterfaceWrapper) AddStarterBases(c *gin.Context) {
 	}
 
 	siw.Handler.AddStarterBases(c)
-}
-
-// DeleteBase operation middleware
-func (siw *ServerInterfaceWrapper) DeleteBase(c *gin.Context) {
-
-	var err error
-	_ = err
-
-	// ------------- Path parameter "id" -------------
-	var id Id
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
-		return
-	}
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.DeleteBase(c, id)
-}
-
-// GetBase operation middleware
-func (siw *ServerInterfaceWrapper) GetBase(c *gin.Context) {
-
-	var err error
-	_ = err
-
-	// ------------- Path parameter "id" -------------
-	var id Id
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
-		return
-	}
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.GetBase(c, id)
-}
-
-// PutBase operation middleware
-func (siw *ServerInterfaceWrapper) PutBase(c *gin.Context) {
-
-	var err error
-	_ = err
-
-	// ------------- Path parameter "id" -------------
-	var id Id
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
-		return
-	}
-
-	// Parameter object where we will unmarshal all parameters from the context
-	var params PutBaseParams
-
-	headers := c.Request.Header
-
-	// ------------- Optional header parameter "If-Match" -------------
-	if valueList, found := headers[http.CanonicalHeaderKey("If-Match")]; found {
-		var IfMatch IfMatch
-		n := len(valueList)
-		if n != 1 {
-			siw.ErrorHandler(c, fmt.Errorf("Expected one value for If-Match, got %d", n), http.StatusBadRequest)
-			return
-		}
-
-		err = runtime.BindStyledParameterWithOptions("simple", "If-Match", valueList[0], &IfMatch, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
-		if err != nil {
-			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter If-Match: %w", err), http.StatusBadRequest)
-			return
-		}
-
-		params.IfMatch = &IfMatch
-
-	}
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.PutBase(c, id, params)
-}
-
-// RestoreBase operation middleware
-func (siw *ServerInterfaceWrapper) RestoreBase(c *gin.Context) {
-
-	var err error
-	_ = err
-
-	// ------------- Path parameter "id" -------------
-	var id Id
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
-		return
-	}
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.RestoreBase(c, id)
-}
-
-// ListBaseStates operation middleware
-func (siw *ServerInterfaceWrapper) ListBaseStates(c *gin.Context) {
-
-	var err error
-	_ = err
-
-	// ------------- Path parameter "id" -------------
-	var id Id
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
-		return
-	}
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.ListBaseStates(c, id)
-}
-
-// GetBaseRevision operation middleware
-func (siw *ServerInterfaceWrapper) GetBaseRevision(c *gin.Context) {
-
-	var err error
-	_ = err
-
-	// ------------- Path parameter "id" -------------
-	var id Id
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
-		return
-	}
-
-	// ------------- Path parameter "revision" -------------
-	var revision int64
-
-	err = runtime.BindStyledParameterWithOptions("simple", "revision", c.Param("revision"), &revision, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter revision: %w", err), http.StatusBadRequest)
-		return
-	}
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.GetBaseRevision(c, id, revision)
-}
-
-// ListBatches operation middleware
-func (siw *ServerInterfaceWrapper) ListBatches(c *gin.Context) {
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.ListBatches(c)
-}
-
-// BeginBatch operation middleware
-func (siw *ServerInterfaceWrapper) BeginBatch(c *gin.Context) {
-
-	var err error
-	_ = err
-
-	// Parameter object where we will unmarshal all parameters from the context
-	var params BeginBatchParams
-
-	headers := c.Request.Header
-
-	// ------------- Optional header parameter "Idempotency-Key" -------------
-	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
-		var IdempotencyKey IdempotencyKey
-		n := len(valueList)
-		if n != 1 {
-			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
-			return
-		}
-
-		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
-		if err != nil {
-			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
-			return
-		}
-
-		params.IdempotencyKey = &IdempotencyKey
-
-	}
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.BeginBatch(c, params)
 }
 
 // SplitBatches operation middleware
@@ -4391,180 +3298,6 @@ func (siw *ServerInterfaceWrapper) SplitBatches(c *gin.Context) {
 	}
 
 	siw.Handler.SplitBatches(c, params)
-}
-
-// DeleteBatch operation middleware
-func (siw *ServerInterfaceWrapper) DeleteBatch(c *gin.Context) {
-
-	var err error
-	_ = err
-
-	// ------------- Path parameter "id" -------------
-	var id Id
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
-		return
-	}
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.DeleteBatch(c, id)
-}
-
-// GetBatch operation middleware
-func (siw *ServerInterfaceWrapper) GetBatch(c *gin.Context) {
-
-	var err error
-	_ = err
-
-	// ------------- Path parameter "id" -------------
-	var id Id
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
-		return
-	}
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.GetBatch(c, id)
-}
-
-// ExportBatch operation middleware
-func (siw *ServerInterfaceWrapper) ExportBatch(c *gin.Context) {
-
-	var err error
-	_ = err
-
-	// ------------- Path parameter "id" -------------
-	var id Id
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
-		return
-	}
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.ExportBatch(c, id)
-}
-
-// WatchBatch operation middleware
-func (siw *ServerInterfaceWrapper) WatchBatch(c *gin.Context) {
-
-	var err error
-	_ = err
-
-	// ------------- Path parameter "id" -------------
-	var id Id
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
-		return
-	}
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.WatchBatch(c, id)
-}
-
-// TellBatch operation middleware
-func (siw *ServerInterfaceWrapper) TellBatch(c *gin.Context) {
-
-	var err error
-	_ = err
-
-	// ------------- Path parameter "id" -------------
-	var id Id
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
-		return
-	}
-
-	// Parameter object where we will unmarshal all parameters from the context
-	var params TellBatchParams
-
-	headers := c.Request.Header
-
-	// ------------- Optional header parameter "Waited-Ms" -------------
-	if valueList, found := headers[http.CanonicalHeaderKey("Waited-Ms")]; found {
-		var WaitedMs WaitedMs
-		n := len(valueList)
-		if n != 1 {
-			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Waited-Ms, got %d", n), http.StatusBadRequest)
-			return
-		}
-
-		err = runtime.BindStyledParameterWithOptions("simple", "Waited-Ms", valueList[0], &WaitedMs, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "integer", Format: "int64"})
-		if err != nil {
-			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Waited-Ms: %w", err), http.StatusBadRequest)
-			return
-		}
-
-		params.WaitedMs = &WaitedMs
-
-	}
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.TellBatch(c, id, params)
-}
-
-// RestoreBatch operation middleware
-func (siw *ServerInterfaceWrapper) RestoreBatch(c *gin.Context) {
-
-	var err error
-	_ = err
-
-	// ------------- Path parameter "id" -------------
-	var id Id
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
-		return
-	}
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.RestoreBatch(c, id)
 }
 
 // ListBin operation middleware
@@ -4646,208 +3379,6 @@ func (siw *ServerInterfaceWrapper) LookAside(c *gin.Context) {
 	}
 
 	siw.Handler.LookAside(c, kind, id)
-}
-
-// ListBoards operation middleware
-func (siw *ServerInterfaceWrapper) ListBoards(c *gin.Context) {
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.ListBoards(c)
-}
-
-// BeginBoard operation middleware
-func (siw *ServerInterfaceWrapper) BeginBoard(c *gin.Context) {
-
-	var err error
-	_ = err
-
-	// Parameter object where we will unmarshal all parameters from the context
-	var params BeginBoardParams
-
-	headers := c.Request.Header
-
-	// ------------- Optional header parameter "Idempotency-Key" -------------
-	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
-		var IdempotencyKey IdempotencyKey
-		n := len(valueList)
-		if n != 1 {
-			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
-			return
-		}
-
-		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
-		if err != nil {
-			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
-			return
-		}
-
-		params.IdempotencyKey = &IdempotencyKey
-
-	}
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.BeginBoard(c, params)
-}
-
-// DeleteBoard operation middleware
-func (siw *ServerInterfaceWrapper) DeleteBoard(c *gin.Context) {
-
-	var err error
-	_ = err
-
-	// ------------- Path parameter "id" -------------
-	var id Id
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
-		return
-	}
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.DeleteBoard(c, id)
-}
-
-// GetBoard operation middleware
-func (siw *ServerInterfaceWrapper) GetBoard(c *gin.Context) {
-
-	var err error
-	_ = err
-
-	// ------------- Path parameter "id" -------------
-	var id Id
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
-		return
-	}
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.GetBoard(c, id)
-}
-
-// WatchBoard operation middleware
-func (siw *ServerInterfaceWrapper) WatchBoard(c *gin.Context) {
-
-	var err error
-	_ = err
-
-	// ------------- Path parameter "id" -------------
-	var id Id
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
-		return
-	}
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.WatchBoard(c, id)
-}
-
-// TellBoard operation middleware
-func (siw *ServerInterfaceWrapper) TellBoard(c *gin.Context) {
-
-	var err error
-	_ = err
-
-	// ------------- Path parameter "id" -------------
-	var id Id
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
-		return
-	}
-
-	// Parameter object where we will unmarshal all parameters from the context
-	var params TellBoardParams
-
-	headers := c.Request.Header
-
-	// ------------- Optional header parameter "Waited-Ms" -------------
-	if valueList, found := headers[http.CanonicalHeaderKey("Waited-Ms")]; found {
-		var WaitedMs WaitedMs
-		n := len(valueList)
-		if n != 1 {
-			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Waited-Ms, got %d", n), http.StatusBadRequest)
-			return
-		}
-
-		err = runtime.BindStyledParameterWithOptions("simple", "Waited-Ms", valueList[0], &WaitedMs, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "integer", Format: "int64"})
-		if err != nil {
-			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Waited-Ms: %w", err), http.StatusBadRequest)
-			return
-		}
-
-		params.WaitedMs = &WaitedMs
-
-	}
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.TellBoard(c, id, params)
-}
-
-// RestoreBoard operation middleware
-func (siw *ServerInterfaceWrapper) RestoreBoard(c *gin.Context) {
-
-	var err error
-	_ = err
-
-	// ------------- Path parameter "id" -------------
-	var id Id
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
-		return
-	}
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.RestoreBoard(c, id)
 }
 
 // TakeReading operation middleware
@@ -5268,118 +3799,6 @@ func (siw *ServerInterfaceWrapper) ListKitchens(c *gin.Context) {
 	siw.Handler.ListKitchens(c)
 }
 
-// ListPacks operation middleware
-func (siw *ServerInterfaceWrapper) ListPacks(c *gin.Context) {
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.ListPacks(c)
-}
-
-// DeletePack operation middleware
-func (siw *ServerInterfaceWrapper) DeletePack(c *gin.Context) {
-
-	var err error
-	_ = err
-
-	// ------------- Path parameter "id" -------------
-	var id Id
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
-		return
-	}
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.DeletePack(c, id)
-}
-
-// GetPack operation middleware
-func (siw *ServerInterfaceWrapper) GetPack(c *gin.Context) {
-
-	var err error
-	_ = err
-
-	// ------------- Path parameter "id" -------------
-	var id Id
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
-		return
-	}
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.GetPack(c, id)
-}
-
-// PutPack operation middleware
-func (siw *ServerInterfaceWrapper) PutPack(c *gin.Context) {
-
-	var err error
-	_ = err
-
-	// ------------- Path parameter "id" -------------
-	var id Id
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
-		return
-	}
-
-	// Parameter object where we will unmarshal all parameters from the context
-	var params PutPackParams
-
-	headers := c.Request.Header
-
-	// ------------- Optional header parameter "If-Match" -------------
-	if valueList, found := headers[http.CanonicalHeaderKey("If-Match")]; found {
-		var IfMatch IfMatch
-		n := len(valueList)
-		if n != 1 {
-			siw.ErrorHandler(c, fmt.Errorf("Expected one value for If-Match, got %d", n), http.StatusBadRequest)
-			return
-		}
-
-		err = runtime.BindStyledParameterWithOptions("simple", "If-Match", valueList[0], &IfMatch, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
-		if err != nil {
-			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter If-Match: %w", err), http.StatusBadRequest)
-			return
-		}
-
-		params.IfMatch = &IfMatch
-
-	}
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.PutPack(c, id, params)
-}
-
 // GetLabel operation middleware
 func (siw *ServerInterfaceWrapper) GetLabel(c *gin.Context) {
 
@@ -5441,84 +3860,6 @@ func (siw *ServerInterfaceWrapper) PrintLabel(c *gin.Context) {
 	siw.Handler.PrintLabel(c, id)
 }
 
-// RestorePack operation middleware
-func (siw *ServerInterfaceWrapper) RestorePack(c *gin.Context) {
-
-	var err error
-	_ = err
-
-	// ------------- Path parameter "id" -------------
-	var id Id
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
-		return
-	}
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.RestorePack(c, id)
-}
-
-// ListPantry operation middleware
-func (siw *ServerInterfaceWrapper) ListPantry(c *gin.Context) {
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.ListPantry(c)
-}
-
-// CreatePantryItem operation middleware
-func (siw *ServerInterfaceWrapper) CreatePantryItem(c *gin.Context) {
-
-	var err error
-	_ = err
-
-	// Parameter object where we will unmarshal all parameters from the context
-	var params CreatePantryItemParams
-
-	headers := c.Request.Header
-
-	// ------------- Optional header parameter "Idempotency-Key" -------------
-	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
-		var IdempotencyKey IdempotencyKey
-		n := len(valueList)
-		if n != 1 {
-			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
-			return
-		}
-
-		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
-		if err != nil {
-			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
-			return
-		}
-
-		params.IdempotencyKey = &IdempotencyKey
-
-	}
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.CreatePantryItem(c, params)
-}
-
 // ExportPantry operation middleware
 func (siw *ServerInterfaceWrapper) ExportPantry(c *gin.Context) {
 
@@ -5559,130 +3900,6 @@ func (siw *ServerInterfaceWrapper) ImportPantry(c *gin.Context) {
 	siw.Handler.ImportPantry(c, params)
 }
 
-// DeletePantryItem operation middleware
-func (siw *ServerInterfaceWrapper) DeletePantryItem(c *gin.Context) {
-
-	var err error
-	_ = err
-
-	// ------------- Path parameter "id" -------------
-	var id Id
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
-		return
-	}
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.DeletePantryItem(c, id)
-}
-
-// GetPantryItem operation middleware
-func (siw *ServerInterfaceWrapper) GetPantryItem(c *gin.Context) {
-
-	var err error
-	_ = err
-
-	// ------------- Path parameter "id" -------------
-	var id Id
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
-		return
-	}
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.GetPantryItem(c, id)
-}
-
-// PutPantryItem operation middleware
-func (siw *ServerInterfaceWrapper) PutPantryItem(c *gin.Context) {
-
-	var err error
-	_ = err
-
-	// ------------- Path parameter "id" -------------
-	var id Id
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
-		return
-	}
-
-	// Parameter object where we will unmarshal all parameters from the context
-	var params PutPantryItemParams
-
-	headers := c.Request.Header
-
-	// ------------- Optional header parameter "If-Match" -------------
-	if valueList, found := headers[http.CanonicalHeaderKey("If-Match")]; found {
-		var IfMatch IfMatch
-		n := len(valueList)
-		if n != 1 {
-			siw.ErrorHandler(c, fmt.Errorf("Expected one value for If-Match, got %d", n), http.StatusBadRequest)
-			return
-		}
-
-		err = runtime.BindStyledParameterWithOptions("simple", "If-Match", valueList[0], &IfMatch, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
-		if err != nil {
-			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter If-Match: %w", err), http.StatusBadRequest)
-			return
-		}
-
-		params.IfMatch = &IfMatch
-
-	}
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.PutPantryItem(c, id, params)
-}
-
-// RestorePantryItem operation middleware
-func (siw *ServerInterfaceWrapper) RestorePantryItem(c *gin.Context) {
-
-	var err error
-	_ = err
-
-	// ------------- Path parameter "id" -------------
-	var id Id
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
-		return
-	}
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.RestorePantryItem(c, id)
-}
-
 // ListPreparations operation middleware
 func (siw *ServerInterfaceWrapper) ListPreparations(c *gin.Context) {
 
@@ -5707,183 +3924,6 @@ func (siw *ServerInterfaceWrapper) ListSauceExamples(c *gin.Context) {
 	}
 
 	siw.Handler.ListSauceExamples(c)
-}
-
-// ListSauces operation middleware
-func (siw *ServerInterfaceWrapper) ListSauces(c *gin.Context) {
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.ListSauces(c)
-}
-
-// CreateSauce operation middleware
-func (siw *ServerInterfaceWrapper) CreateSauce(c *gin.Context) {
-
-	var err error
-	_ = err
-
-	// Parameter object where we will unmarshal all parameters from the context
-	var params CreateSauceParams
-
-	headers := c.Request.Header
-
-	// ------------- Optional header parameter "Idempotency-Key" -------------
-	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
-		var IdempotencyKey IdempotencyKey
-		n := len(valueList)
-		if n != 1 {
-			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
-			return
-		}
-
-		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
-		if err != nil {
-			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
-			return
-		}
-
-		params.IdempotencyKey = &IdempotencyKey
-
-	}
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.CreateSauce(c, params)
-}
-
-// DeleteSauce operation middleware
-func (siw *ServerInterfaceWrapper) DeleteSauce(c *gin.Context) {
-
-	var err error
-	_ = err
-
-	// ------------- Path parameter "id" -------------
-	var id Id
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
-		return
-	}
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.DeleteSauce(c, id)
-}
-
-// GetSauce operation middleware
-func (siw *ServerInterfaceWrapper) GetSauce(c *gin.Context) {
-
-	var err error
-	_ = err
-
-	// ------------- Path parameter "id" -------------
-	var id Id
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
-		return
-	}
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.GetSauce(c, id)
-}
-
-// PutSauce operation middleware
-func (siw *ServerInterfaceWrapper) PutSauce(c *gin.Context) {
-
-	var err error
-	_ = err
-
-	// ------------- Path parameter "id" -------------
-	var id Id
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
-		return
-	}
-
-	// Parameter object where we will unmarshal all parameters from the context
-	var params PutSauceParams
-
-	headers := c.Request.Header
-
-	// ------------- Optional header parameter "If-Match" -------------
-	if valueList, found := headers[http.CanonicalHeaderKey("If-Match")]; found {
-		var IfMatch IfMatch
-		n := len(valueList)
-		if n != 1 {
-			siw.ErrorHandler(c, fmt.Errorf("Expected one value for If-Match, got %d", n), http.StatusBadRequest)
-			return
-		}
-
-		err = runtime.BindStyledParameterWithOptions("simple", "If-Match", valueList[0], &IfMatch, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
-		if err != nil {
-			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter If-Match: %w", err), http.StatusBadRequest)
-			return
-		}
-
-		params.IfMatch = &IfMatch
-
-	}
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.PutSauce(c, id, params)
-}
-
-// RestoreSauce operation middleware
-func (siw *ServerInterfaceWrapper) RestoreSauce(c *gin.Context) {
-
-	var err error
-	_ = err
-
-	// ------------- Path parameter "id" -------------
-	var id Id
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
-		return
-	}
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.RestoreSauce(c, id)
 }
 
 // ListSauceUses operation middleware
@@ -6015,264 +4055,6 @@ func (siw *ServerInterfaceWrapper) GetText(c *gin.Context) {
 	siw.Handler.GetText(c, id)
 }
 
-// ListVariations operation middleware
-func (siw *ServerInterfaceWrapper) ListVariations(c *gin.Context) {
-
-	var err error
-	_ = err
-
-	// Parameter object where we will unmarshal all parameters from the context
-	var params ListVariationsParams
-
-	// ------------- Optional query parameter "after" -------------
-
-	err = runtime.BindQueryParameterWithOptions("form", true, false, "after", c.Request.URL.Query(), &params.After, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter after: %w", err), http.StatusBadRequest)
-		return
-	}
-
-	// ------------- Optional query parameter "limit" -------------
-
-	err = runtime.BindQueryParameterWithOptions("form", true, false, "limit", c.Request.URL.Query(), &params.Limit, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter limit: %w", err), http.StatusBadRequest)
-		return
-	}
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.ListVariations(c, params)
-}
-
-// CreateVariation operation middleware
-func (siw *ServerInterfaceWrapper) CreateVariation(c *gin.Context) {
-
-	var err error
-	_ = err
-
-	// Parameter object where we will unmarshal all parameters from the context
-	var params CreateVariationParams
-
-	headers := c.Request.Header
-
-	// ------------- Optional header parameter "Idempotency-Key" -------------
-	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
-		var IdempotencyKey IdempotencyKey
-		n := len(valueList)
-		if n != 1 {
-			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
-			return
-		}
-
-		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
-		if err != nil {
-			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
-			return
-		}
-
-		params.IdempotencyKey = &IdempotencyKey
-
-	}
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.CreateVariation(c, params)
-}
-
-// DeleteVariation operation middleware
-func (siw *ServerInterfaceWrapper) DeleteVariation(c *gin.Context) {
-
-	var err error
-	_ = err
-
-	// ------------- Path parameter "id" -------------
-	var id Id
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
-		return
-	}
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.DeleteVariation(c, id)
-}
-
-// GetVariation operation middleware
-func (siw *ServerInterfaceWrapper) GetVariation(c *gin.Context) {
-
-	var err error
-	_ = err
-
-	// ------------- Path parameter "id" -------------
-	var id Id
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
-		return
-	}
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.GetVariation(c, id)
-}
-
-// PutVariation operation middleware
-func (siw *ServerInterfaceWrapper) PutVariation(c *gin.Context) {
-
-	var err error
-	_ = err
-
-	// ------------- Path parameter "id" -------------
-	var id Id
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
-		return
-	}
-
-	// Parameter object where we will unmarshal all parameters from the context
-	var params PutVariationParams
-
-	headers := c.Request.Header
-
-	// ------------- Optional header parameter "If-Match" -------------
-	if valueList, found := headers[http.CanonicalHeaderKey("If-Match")]; found {
-		var IfMatch IfMatch
-		n := len(valueList)
-		if n != 1 {
-			siw.ErrorHandler(c, fmt.Errorf("Expected one value for If-Match, got %d", n), http.StatusBadRequest)
-			return
-		}
-
-		err = runtime.BindStyledParameterWithOptions("simple", "If-Match", valueList[0], &IfMatch, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
-		if err != nil {
-			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter If-Match: %w", err), http.StatusBadRequest)
-			return
-		}
-
-		params.IfMatch = &IfMatch
-
-	}
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.PutVariation(c, id, params)
-}
-
-// RestoreVariation operation middleware
-func (siw *ServerInterfaceWrapper) RestoreVariation(c *gin.Context) {
-
-	var err error
-	_ = err
-
-	// ------------- Path parameter "id" -------------
-	var id Id
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
-		return
-	}
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.RestoreVariation(c, id)
-}
-
-// ListStates operation middleware
-func (siw *ServerInterfaceWrapper) ListStates(c *gin.Context) {
-
-	var err error
-	_ = err
-
-	// ------------- Path parameter "id" -------------
-	var id Id
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
-		return
-	}
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.ListStates(c, id)
-}
-
-// GetRevision operation middleware
-func (siw *ServerInterfaceWrapper) GetRevision(c *gin.Context) {
-
-	var err error
-	_ = err
-
-	// ------------- Path parameter "id" -------------
-	var id Id
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
-		return
-	}
-
-	// ------------- Path parameter "revision" -------------
-	var revision int64
-
-	err = runtime.BindStyledParameterWithOptions("simple", "revision", c.Param("revision"), &revision, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter revision: %w", err), http.StatusBadRequest)
-		return
-	}
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.GetRevision(c, id, revision)
-}
-
 // ListVersions operation middleware
 func (siw *ServerInterfaceWrapper) ListVersions(c *gin.Context) {
 
@@ -6391,12 +4173,6 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/ingredients", wrapper.ListIngredients)
 	router.GET(options.BaseURL+"/ingredients/:id", wrapper.GetIngredient)
 	router.GET(options.BaseURL+"/preparations", wrapper.ListPreparations)
-	router.GET(options.BaseURL+"/pantry", wrapper.ListPantry)
-	router.POST(options.BaseURL+"/pantry", wrapper.CreatePantryItem)
-	router.DELETE(options.BaseURL+"/pantry/:id", wrapper.DeletePantryItem)
-	router.GET(options.BaseURL+"/pantry/:id", wrapper.GetPantryItem)
-	router.PUT(options.BaseURL+"/pantry/:id", wrapper.PutPantryItem)
-	router.POST(options.BaseURL+"/pantry/:id/restore", wrapper.RestorePantryItem)
 	router.GET(options.BaseURL+"/pantry-file", wrapper.ExportPantry)
 	router.POST(options.BaseURL+"/pantry-file", wrapper.ImportPantry)
 	router.GET(options.BaseURL+"/devices/scale", wrapper.GetScale)
@@ -6406,54 +4182,16 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/devices/scale/load", wrapper.LoadScale)
 	router.POST(options.BaseURL+"/devices/refractometer/readings", wrapper.TakeReading)
 	router.POST(options.BaseURL+"/devices/refractometer/sample", wrapper.PutSample)
-	router.GET(options.BaseURL+"/batches", wrapper.ListBatches)
-	router.POST(options.BaseURL+"/batches", wrapper.BeginBatch)
 	router.POST(options.BaseURL+"/batches-split", wrapper.SplitBatches)
-	router.DELETE(options.BaseURL+"/batches/:id", wrapper.DeleteBatch)
-	router.GET(options.BaseURL+"/batches/:id", wrapper.GetBatch)
-	router.POST(options.BaseURL+"/batches/:id/restore", wrapper.RestoreBatch)
-	router.GET(options.BaseURL+"/batches/:id/document", wrapper.ExportBatch)
-	router.GET(options.BaseURL+"/batches/:id/events", wrapper.WatchBatch)
-	router.POST(options.BaseURL+"/batches/:id/events", wrapper.TellBatch)
-	router.GET(options.BaseURL+"/boards", wrapper.ListBoards)
-	router.POST(options.BaseURL+"/boards", wrapper.BeginBoard)
-	router.DELETE(options.BaseURL+"/boards/:id", wrapper.DeleteBoard)
-	router.GET(options.BaseURL+"/boards/:id", wrapper.GetBoard)
-	router.POST(options.BaseURL+"/boards/:id/restore", wrapper.RestoreBoard)
-	router.GET(options.BaseURL+"/boards/:id/events", wrapper.WatchBoard)
-	router.POST(options.BaseURL+"/boards/:id/events", wrapper.TellBoard)
-	router.GET(options.BaseURL+"/sauces", wrapper.ListSauces)
-	router.POST(options.BaseURL+"/sauces", wrapper.CreateSauce)
-	router.DELETE(options.BaseURL+"/sauces/:id", wrapper.DeleteSauce)
-	router.GET(options.BaseURL+"/sauces/:id", wrapper.GetSauce)
-	router.PUT(options.BaseURL+"/sauces/:id", wrapper.PutSauce)
-	router.POST(options.BaseURL+"/sauces/:id/restore", wrapper.RestoreSauce)
 	router.GET(options.BaseURL+"/sauces/:id/uses", wrapper.ListSauceUses)
 	router.GET(options.BaseURL+"/sauce-examples", wrapper.ListSauceExamples)
-	router.GET(options.BaseURL+"/packs", wrapper.ListPacks)
-	router.DELETE(options.BaseURL+"/packs/:id", wrapper.DeletePack)
-	router.GET(options.BaseURL+"/packs/:id", wrapper.GetPack)
-	router.PUT(options.BaseURL+"/packs/:id", wrapper.PutPack)
-	router.POST(options.BaseURL+"/packs/:id/restore", wrapper.RestorePack)
 	router.GET(options.BaseURL+"/packs/:id/label", wrapper.GetLabel)
 	router.POST(options.BaseURL+"/packs/:id/print", wrapper.PrintLabel)
 	router.GET(options.BaseURL+"/devices/thermometer", wrapper.GetThermometer)
 	router.POST(options.BaseURL+"/devices/thermometer/heat", wrapper.SimulateHeat)
-	router.GET(options.BaseURL+"/variations", wrapper.ListVariations)
-	router.POST(options.BaseURL+"/variations", wrapper.CreateVariation)
-	router.DELETE(options.BaseURL+"/variations/:id", wrapper.DeleteVariation)
-	router.GET(options.BaseURL+"/variations/:id", wrapper.GetVariation)
-	router.PUT(options.BaseURL+"/variations/:id", wrapper.PutVariation)
-	router.POST(options.BaseURL+"/variations/:id/restore", wrapper.RestoreVariation)
 	router.GET(options.BaseURL+"/variations/:id/versions", wrapper.ListVersions)
 	router.POST(options.BaseURL+"/variations/:id/versions", wrapper.NameVersion)
 	router.DELETE(options.BaseURL+"/variations/:id/versions/:revision", wrapper.UnnameVersion)
-	router.GET(options.BaseURL+"/variations/:id/revisions", wrapper.ListStates)
-	router.GET(options.BaseURL+"/variations/:id/revisions/:revision", wrapper.GetRevision)
-	router.GET(options.BaseURL+"/bases", wrapper.ListBases)
-	router.POST(options.BaseURL+"/bases", wrapper.CreateBase)
-	router.GET(options.BaseURL+"/bases/:id/revisions", wrapper.ListBaseStates)
-	router.GET(options.BaseURL+"/bases/:id/revisions/:revision", wrapper.GetBaseRevision)
 	router.POST(options.BaseURL+"/bases-starter", wrapper.AddStarterBases)
 	router.GET(options.BaseURL+"/bases-shelf", wrapper.ListBaseShelf)
 	router.POST(options.BaseURL+"/texts", wrapper.PutText)
@@ -6465,10 +4203,6 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/exports/:kind/:id", wrapper.ExportDocument)
 	router.GET(options.BaseURL+"/archive", wrapper.ExportArchive)
 	router.POST(options.BaseURL+"/archive", wrapper.ImportArchive)
-	router.DELETE(options.BaseURL+"/bases/:id", wrapper.DeleteBase)
-	router.GET(options.BaseURL+"/bases/:id", wrapper.GetBase)
-	router.PUT(options.BaseURL+"/bases/:id", wrapper.PutBase)
-	router.POST(options.BaseURL+"/bases/:id/restore", wrapper.RestoreBase)
 	router.DELETE(options.BaseURL+"/session", wrapper.SignOut)
 	router.GET(options.BaseURL+"/session", wrapper.GetSession)
 	router.POST(options.BaseURL+"/session", wrapper.SignIn)

@@ -12,10 +12,15 @@ import (
 	"os"
 	"path/filepath"
 	"strings"
+	"sync"
 	"testing"
 	"testing/fstest"
 	"time"
 
+	"github.com/getkin/kin-openapi/openapi3"
+	"github.com/getkin/kin-openapi/openapi3filter"
+	"github.com/getkin/kin-openapi/routers"
+	"github.com/getkin/kin-openapi/routers/legacy"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
@@ -81,10 +86,69 @@ func (k kitchen) call(method, path string, body any, out any, headers ...string)
 	defer resp.Body.Close()
 	data, err := io.ReadAll(resp.Body)
 	require.NoError(k.t, err)
+	promised(k.t, req, resp, data)
 	if out != nil {
 		require.NoError(k.t, json.Unmarshal(data, out), string(data))
 	}
 	return resp
+}
+
+// contract finds what the contract says of a request.
+var contract = sync.OnceValue(func() routers.Router {
+	doc, err := openapi3.NewLoader().LoadFromFile("openapi.yaml")
+	if err != nil {
+		panic(err)
+	}
+	for _, s := range doc.Components.Schemas {
+		nothingElse(s)
+	}
+	for _, r := range doc.Components.Responses {
+		for _, m := range r.Value.Content {
+			nothingElse(m.Schema)
+		}
+	}
+	openapi3filter.RegisterBodyDecoder("application/x-ndjson", openapi3filter.PlainBodyDecoder)
+	r, err := legacy.NewRouter(doc)
+	if err != nil {
+		panic(err)
+	}
+	return r
+})
+
+// nothingElse lets an object have the fields that the contract names, and no more.
+func nothingElse(s *openapi3.SchemaRef) {
+	if s == nil || s.Ref != "" {
+		return
+	}
+	if v := s.Value; len(v.Properties) > 0 && v.AdditionalProperties.Has == nil && v.AdditionalProperties.Schema == nil {
+		never := false
+		v.AdditionalProperties.Has = &never
+	}
+	for _, p := range s.Value.Properties {
+		nothingElse(p)
+	}
+	nothingElse(s.Value.Items)
+	nothingElse(s.Value.AdditionalProperties.Schema)
+}
+
+// promised holds an answer against the contract: its fields, their kinds, what is always there.
+func promised(t *testing.T, req *http.Request, resp *http.Response, data []byte) {
+	t.Helper()
+	if !strings.HasPrefix(req.URL.Path, "/api/v1") {
+		return
+	}
+	there := *req.URL
+	there.Scheme, there.Host = "", "" // where the contract has its paths
+	route, params, err := contract().FindRoute(&http.Request{Method: req.Method, URL: &there, Header: req.Header})
+	if err != nil {
+		assert.GreaterOrEqual(t, resp.StatusCode, 400, "%s %s is in no contract", req.Method, req.URL.Path)
+		return
+	}
+	err = openapi3filter.ValidateResponse(t.Context(), (&openapi3filter.ResponseValidationInput{
+		RequestValidationInput: &openapi3filter.RequestValidationInput{Request: req, PathParams: params, Route: route},
+		Status:                 resp.StatusCode, Header: resp.Header,
+	}).SetBodyBytes(data))
+	assert.NoError(t, err, "%s %s", req.Method, req.URL.Path)
 }
 
 type savedDoc struct {

@@ -1,6 +1,7 @@
 package api
 
 import (
+	"encoding/json"
 	"errors"
 	"fmt"
 	"io"
@@ -14,14 +15,11 @@ import (
 	"upbeatladle/store"
 )
 
-// kinds are the saved things by the name that they have in an address.
-var kinds = map[string]store.Kind{"variations": store.Variation, "bases": store.Base, "pantry": store.Pantry, "batches": store.Batch, "boards": store.Board, "packs": store.Pack, "sauces": store.Sauce}
-
 // ExportDocument sends one base, variation or pantry item in an open format.
 func (s *Server) ExportDocument(c *gin.Context, kind string, id Id, p ExportDocumentParams) {
 	as := string(p.As)
 	format, known := document.Exports[as]
-	of, there := kinds[kind]
+	of, there := s.kindAt(kind)
 	switch {
 	case !known:
 		s.fail(c, http.StatusNotFound, "unknown_format", "There is no such format. Use json, jsonld, markdown, csv or text.")
@@ -45,6 +43,9 @@ func (s *Server) ExportDocument(c *gin.Context, kind string, id Id, p ExportDocu
 		return
 	}
 	c.Header("Content-Disposition", `attachment; filename="`+document.Slug(name)+"."+format.Ending+`"`)
+	if as == "json" && !json.Valid(data) { // it is damaged, and goes out as it was kept
+		format.Type = document.Exports["text"].Type
+	}
 	c.Data(http.StatusOK, format.Type, data)
 }
 

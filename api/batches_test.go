@@ -6,7 +6,6 @@ import (
 	"encoding/json"
 	"fmt"
 	"net/http"
-	"os"
 	"strings"
 	"sync"
 	"testing"
@@ -14,7 +13,6 @@ import (
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
-	"go.yaml.in/yaml/v3"
 )
 
 type task struct {
@@ -267,65 +265,6 @@ func TestABatchInTheArchive(t *testing.T) {
 	assert.Equal(t, here, there)
 	resp := k.call("GET", "/api/v1/batches/"+b.ID+"/document", nil, nil)
 	assert.Contains(t, resp.Header.Get("Content-Disposition"), ".json")
-}
-
-// What is answered is what the contract says, field by field.
-func TestABatchFitsTheContract(t *testing.T) {
-	data, err := os.ReadFile("openapi.yaml")
-	require.NoError(t, err)
-	var contract struct {
-		Components struct{ Schemas map[string]any }
-	}
-	require.NoError(t, yaml.Unmarshal(data, &contract))
-	k := open(t)
-	b := k.begin()
-	k.tell(b.ID, map[string]any{"id": "over", "kind": "weighed", "task": b.State.Now, "grams": 520})
-	var now any
-	k.call("GET", "/api/v1/batches/"+b.ID, nil, &now)
-	fits(t, contract.Components.Schemas, map[string]any{"$ref": "#/components/schemas/BatchNow"}, now, "batch")
-	var list any
-	k.call("GET", "/api/v1/batches", nil, &list)
-	fits(t, contract.Components.Schemas, map[string]any{"$ref": "#/components/schemas/BatchList"}, list, "list")
-	var doc any
-	k.call("GET", "/api/v1/batches/"+b.ID+"/document", nil, &doc)
-	fits(t, contract.Components.Schemas, map[string]any{"$ref": "#/components/schemas/Batch"}, doc, "document")
-}
-
-func fits(t *testing.T, schemas map[string]any, s map[string]any, v any, at string) {
-	t.Helper()
-	for {
-		ref, ok := s["$ref"].(string)
-		if !ok {
-			break
-		}
-		s = schemas[ref[strings.LastIndex(ref, "/")+1:]].(map[string]any)
-	}
-	switch v := v.(type) {
-	case map[string]any:
-		props, _ := s["properties"].(map[string]any)
-		if props == nil {
-			return
-		}
-		for name, value := range v {
-			p, ok := props[name].(map[string]any)
-			if assert.True(t, ok, "%s has %q, and the contract has not", at, name) {
-				fits(t, schemas, p, value, at+"/"+name)
-			}
-		}
-		required, _ := s["required"].([]any)
-		for _, name := range required {
-			assert.Contains(t, v, name, at)
-		}
-	case []any:
-		items, _ := s["items"].(map[string]any)
-		for i, value := range v {
-			fits(t, schemas, items, value, fmt.Sprint(at, "/", i))
-		}
-	case string:
-		if enum, ok := s["enum"].([]any); ok {
-			assert.Contains(t, enum, v, at)
-		}
-	}
 }
 
 // Several bowls from one base are begun together or not at all, are followed like any other, and go out and in.

@@ -3,7 +3,6 @@ package api
 import (
 	"bytes"
 	"context"
-	"errors"
 	"maps"
 	"net/http"
 	"sync"
@@ -15,7 +14,6 @@ import (
 	"upbeatladle/device"
 	"upbeatladle/document"
 	"upbeatladle/kitchen"
-	"upbeatladle/store"
 )
 
 // boardNow is a board as it goes out.
@@ -98,61 +96,38 @@ func (s *Server) boardNow(ctx context.Context, b kitchen.BoardNow) boardNow {
 	return out
 }
 
-func (s *Server) answerBoard(c *gin.Context, status int, b kitchen.BoardNow, err error) {
-	switch {
-	case errors.Is(err, kitchen.ErrFull):
-		s.fail(c, http.StatusConflict, "full", sentenceOf(err))
-	case err != nil:
-		s.refuse(c, err)
-	default:
-		s.send(c, status, s.boardNow(c.Request.Context(), b))
-	}
+// beginBoard begins a morning at the plates.
+func (s *Server) beginBoard(c *gin.Context) {
+	b, err := s.kitchen.BeginBoard(c.Request.Context(), idempotencyKey(c))
+	s.answerNow(c, http.StatusCreated, s.boardNow(c.Request.Context(), b), err)
 }
 
-// BeginBoard begins a morning at the plates.
-func (s *Server) BeginBoard(c *gin.Context, p BeginBoardParams) {
-	b, err := s.kitchen.BeginBoard(c.Request.Context(), value(p.IdempotencyKey))
-	s.answerBoard(c, http.StatusCreated, b, err)
-}
-
-// ListBoards lists the boards.
-func (s *Server) ListBoards(c *gin.Context) {
+// listBoards lists the boards.
+func (s *Server) listBoards(c *gin.Context) {
 	all, err := s.kitchen.Boards(c.Request.Context())
 	if err != nil {
 		s.refuse(c, err)
 		return
 	}
-	out := BoardList{Items: []BoardListed{}}
+	type item struct {
+		ID        string    `json:"id"`
+		Name      string    `json:"name"`
+		StartedAt time.Time `json:"started_at"`
+		Closed    bool      `json:"closed"`
+		Served    int       `json:"served"`
+		Poured    int       `json:"poured"`
+		Bowls     []string  `json:"bowls"`
+		Trouble   string    `json:"trouble,omitempty"`
+	}
+	out := []item{}
 	for _, b := range all {
-		one := BoardListed{Id: b.ID, Name: b.Name, StartedAt: b.StartedAt, Closed: b.State.Closed, Served: b.State.Served, Bowls: []string{}}
+		one := item{ID: b.ID, Name: b.Name, StartedAt: b.StartedAt, Closed: b.State.Closed, Served: b.State.Served, Bowls: []string{}, Trouble: b.Trouble}
 		for _, x := range b.State.Bowls {
 			one.Bowls, one.Poured = append(one.Bowls, x.Name), one.Poured+x.Poured
 		}
-		if b.Trouble != "" {
-			one.Trouble = &b.Trouble
-		}
-		out.Items = append(out.Items, one)
+		out = append(out, one)
 	}
-	c.JSON(http.StatusOK, out)
-}
-
-// GetBoard returns a board as it stands now.
-func (s *Server) GetBoard(c *gin.Context, id Id) {
-	b, err := s.kitchen.Board(c.Request.Context(), id)
-	s.answerBoard(c, http.StatusOK, b, err)
-}
-
-// TellBoard adds an event.
-func (s *Server) TellBoard(c *gin.Context, id Id, p TellBoardParams) {
-	data, ok := s.body(c)
-	if !ok {
-		return
-	}
-	b, err := s.kitchen.TellBoard(c.Request.Context(), id, data, waited(p.WaitedMs))
-	if err == nil {
-		s.followHeat(c.Request.Context(), data, b.State)
-	}
-	s.answerBoard(c, http.StatusOK, b, err)
+	c.JSON(http.StatusOK, map[string]any{"items": out})
 }
 
 // followHeat lets simulated plates do what real ones do: they heat up when they are switched on, and cool where they
@@ -177,34 +152,6 @@ func (s *Server) followHeat(ctx context.Context, data []byte, st griddle.State) 
 			}
 		}
 	}
-}
-
-// WatchBoard streams a board as server-sent events, the full state in each, and one a second.
-func (s *Server) WatchBoard(c *gin.Context, id Id) {
-	if _, err := s.kitchen.Board(c.Request.Context(), id); err != nil {
-		s.refuse(c, err)
-		return
-	}
-	s.stream(c, "board", true, func(ctx context.Context) <-chan struct{} { return s.kitchen.Watch(ctx, id) }, func(ctx context.Context) ([]byte, error) {
-		b, err := s.kitchen.Board(ctx, id)
-		if err != nil {
-			return nil, err
-		}
-		data, err := document.Answer(s.boardNow(ctx, b))
-		return bytes.TrimSpace(data), err
-	})
-}
-
-// DeleteBoard puts a board aside.
-func (s *Server) DeleteBoard(c *gin.Context, id Id) { s.remove(c, store.Board, id) }
-
-// RestoreBoard brings it back.
-func (s *Server) RestoreBoard(c *gin.Context, id Id) {
-	if _, err := s.kitchen.BringBack(c.Request.Context(), store.Board, id); err != nil {
-		s.refuse(c, err)
-		return
-	}
-	s.GetBoard(c, id)
 }
 
 // GetThermometer returns what the thermometers read.

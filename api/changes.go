@@ -2,7 +2,9 @@ package api
 
 import (
 	"net/http"
+	"strconv"
 	"strings"
+	"time"
 
 	"github.com/gin-gonic/gin"
 
@@ -94,7 +96,7 @@ func (s *Server) ListBin(c *gin.Context) {
 
 // LookAside shows what was put aside.
 func (s *Server) LookAside(c *gin.Context, kind string, id Id) {
-	of, there := kinds[kind]
+	of, there := s.kindAt(kind)
 	if !there || of == store.Pantry {
 		s.refuse(c, store.ErrNotFound)
 		return
@@ -109,7 +111,7 @@ func (s *Server) LookAside(c *gin.Context, kind string, id Id) {
 
 // Purge takes what was put aside away for good.
 func (s *Server) Purge(c *gin.Context, kind string, id Id) {
-	of, there := kinds[kind]
+	of, there := s.kindAt(kind)
 	err := store.ErrNotFound
 	if there {
 		err = s.kitchen.Purge(c.Request.Context(), of, id)
@@ -121,40 +123,32 @@ func (s *Server) Purge(c *gin.Context, kind string, id Id) {
 	c.Status(http.StatusNoContent)
 }
 
-// ListStates lists what is kept of a variation's past.
-func (s *Server) ListStates(c *gin.Context, id Id) { s.states(c, store.Variation, id) }
-
-// ListBaseStates does the same for a base.
-func (s *Server) ListBaseStates(c *gin.Context, id Id) { s.states(c, store.Base, id) }
-
+// states lists what is kept of a document's past, the newest first.
 func (s *Server) states(c *gin.Context, kind store.Kind, id string) {
 	found, err := s.kitchen.States(c.Request.Context(), kind, id)
 	if err != nil {
 		s.refuse(c, err)
 		return
 	}
-	out := StateList{Items: []State{}}
-	for _, f := range found {
-		st := State{Revision: f.Revision, SavedAt: f.SavedAt}
-		if f.Name != "" {
-			st.Name = &f.Name
-		}
-		out.Items = append(out.Items, st)
+	type item struct {
+		Revision int64     `json:"revision"`
+		SavedAt  time.Time `json:"saved_at"`
+		Name     string    `json:"name,omitempty"`
 	}
-	c.JSON(http.StatusOK, out)
+	out := []item{}
+	for _, f := range found {
+		out = append(out, item{f.Revision, f.SavedAt, f.Name})
+	}
+	c.JSON(http.StatusOK, map[string]any{"items": out})
 }
 
-// GetRevision returns a variation as it was saved then.
-func (s *Server) GetRevision(c *gin.Context, id Id, revision int64) {
-	s.state(c, store.Variation, id, revision)
-}
-
-// GetBaseRevision does the same for a base.
-func (s *Server) GetBaseRevision(c *gin.Context, id Id, revision int64) {
-	s.state(c, store.Base, id, revision)
-}
-
-func (s *Server) state(c *gin.Context, kind store.Kind, id string, revision int64) {
+// state returns a document as it was saved then.
+func (s *Server) state(c *gin.Context, kind store.Kind, id string) {
+	revision, err := strconv.ParseInt(c.Param("revision"), 10, 64)
+	if err != nil {
+		s.fail(c, http.StatusBadRequest, "bad_request", "A revision is a whole number.")
+		return
+	}
 	d, err := s.kitchen.Revision(c.Request.Context(), kind, id, revision)
 	if err != nil {
 		s.refuse(c, err)

@@ -1,6 +1,7 @@
 package api
 
 import (
+	"context"
 	"encoding/json"
 	"errors"
 	"net/http"
@@ -43,46 +44,50 @@ func (s *Server) answer(c *gin.Context, status int, d store.Document) {
 	c.JSON(status, savedOf(d))
 }
 
-func (s *Server) list(c *gin.Context, kind store.Kind, after *string, limit *int) {
+// listPage lists documents of a kind, last changed first.
+func (s *Server) listPage(c *gin.Context, kind store.Kind) {
 	n := 100
-	if limit != nil {
-		n = *limit
+	if limit := c.Query("limit"); limit != "" {
+		var err error
+		if n, err = strconv.Atoi(limit); err != nil {
+			n = 0
+		}
 	}
 	if n < 1 || n > 200 {
 		s.fail(c, http.StatusBadRequest, "limit", "Ask for 1 to 200 at a time.")
 		return
 	}
-	items, next, err := s.kitchen.List(c.Request.Context(), kind, value(after), n)
+	items, next, err := s.kitchen.List(c.Request.Context(), kind, c.Query("after"), n)
 	if err != nil {
 		s.refuse(c, err)
 		return
 	}
-	out := Listing{Items: []ListItem{}}
-	for _, d := range items {
-		item := ListItem{Id: d.ID, Name: d.Name, Form: Form(d.Form), Revision: d.Revision, UpdatedAt: d.UpdatedAt, Verdict: d.Verdict}
-		var picture Picture
-		if json.Unmarshal(d.Picture, &picture) == nil {
-			item.Picture = &picture
-		}
-		out.Items = append(out.Items, item)
+	type item struct {
+		ID        string          `json:"id"`
+		Name      string          `json:"name"`
+		Form      string          `json:"form"`
+		Revision  int64           `json:"revision"`
+		UpdatedAt time.Time       `json:"updated_at"`
+		Verdict   string          `json:"verdict"`
+		Picture   json.RawMessage `json:"picture,omitempty"`
 	}
-	if next != "" {
-		out.Next = &next
+	out := struct {
+		Items []item `json:"items"`
+		Next  string `json:"next,omitempty"`
+	}{[]item{}, next}
+	for _, d := range items {
+		out.Items = append(out.Items, item{d.ID, d.Name, d.Form, d.Revision, d.UpdatedAt, d.Verdict, d.Picture})
 	}
 	c.JSON(http.StatusOK, out)
 }
 
-func (s *Server) create(c *gin.Context, kind store.Kind, key *string) {
+// create saves something new.
+func (s *Server) create(c *gin.Context, save func(ctx context.Context, data []byte, key string) (store.Document, error)) {
 	data, ok := s.body(c)
 	if !ok {
 		return
 	}
-	d, err := s.kitchen.Create(c.Request.Context(), kind, data, value(key))
-	s.created(c, d, err)
-}
-
-// created answers a save of something new.
-func (s *Server) created(c *gin.Context, d store.Document, err error) {
+	d, err := save(c.Request.Context(), data, idempotencyKey(c))
 	if err != nil {
 		s.refuse(c, err)
 		return
@@ -100,8 +105,8 @@ func (s *Server) get(c *gin.Context, kind store.Kind, id string) {
 	s.answer(c, http.StatusOK, d)
 }
 
-func (s *Server) put(c *gin.Context, kind store.Kind, id string, match *string) {
-	revision, err := strconv.ParseInt(strings.Trim(value(match), `"`), 10, 64)
+func (s *Server) put(c *gin.Context, kind store.Kind, id string) {
+	revision, err := strconv.ParseInt(strings.Trim(c.GetHeader("If-Match"), `"`), 10, 64)
 	if err != nil {
 		s.fail(c, http.StatusPreconditionRequired, "if_match", `Say which revision you changed: If-Match: "3".`)
 		return
@@ -145,49 +150,3 @@ func (s *Server) restore(c *gin.Context, kind store.Kind, id string) {
 	}
 	s.answer(c, http.StatusOK, d)
 }
-
-// ListVariations lists saved variations.
-func (s *Server) ListVariations(c *gin.Context, p ListVariationsParams) {
-	s.list(c, store.Variation, p.After, p.Limit)
-}
-
-// CreateVariation saves a new variation.
-func (s *Server) CreateVariation(c *gin.Context, p CreateVariationParams) {
-	s.create(c, store.Variation, p.IdempotencyKey)
-}
-
-// GetVariation returns a saved variation.
-func (s *Server) GetVariation(c *gin.Context, id Id) { s.get(c, store.Variation, id) }
-
-// PutVariation saves over a revision.
-func (s *Server) PutVariation(c *gin.Context, id Id, p PutVariationParams) {
-	s.put(c, store.Variation, id, p.IfMatch)
-}
-
-// DeleteVariation puts a variation aside.
-func (s *Server) DeleteVariation(c *gin.Context, id Id) { s.remove(c, store.Variation, id) }
-
-// RestoreVariation brings it back.
-func (s *Server) RestoreVariation(c *gin.Context, id Id) { s.restore(c, store.Variation, id) }
-
-// ListBases lists saved bases.
-func (s *Server) ListBases(c *gin.Context, p ListBasesParams) {
-	s.list(c, store.Base, p.After, p.Limit)
-}
-
-// CreateBase saves a new base.
-func (s *Server) CreateBase(c *gin.Context, p CreateBaseParams) {
-	s.create(c, store.Base, p.IdempotencyKey)
-}
-
-// GetBase returns a saved base.
-func (s *Server) GetBase(c *gin.Context, id Id) { s.get(c, store.Base, id) }
-
-// PutBase saves over a revision.
-func (s *Server) PutBase(c *gin.Context, id Id, p PutBaseParams) { s.put(c, store.Base, id, p.IfMatch) }
-
-// DeleteBase puts a base aside.
-func (s *Server) DeleteBase(c *gin.Context, id Id) { s.remove(c, store.Base, id) }
-
-// RestoreBase brings it back.
-func (s *Server) RestoreBase(c *gin.Context, id Id) { s.restore(c, store.Base, id) }

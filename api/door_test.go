@@ -11,7 +11,6 @@ import (
 	"net/http"
 	"net/http/cookiejar"
 	"net/url"
-	"os"
 	"path/filepath"
 	"strings"
 	"sync"
@@ -19,9 +18,9 @@ import (
 	"testing/fstest"
 	"time"
 
+	"github.com/getkin/kin-openapi/openapi3"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
-	"go.yaml.in/yaml/v3"
 
 	"upbeatladle/api"
 	"upbeatladle/core/food"
@@ -165,16 +164,12 @@ func (l lan) cookies(c *http.Client) []*http.Cookie {
 // operations are all that the contract lists, each with an address that may exist.
 func operations(t *testing.T) (out [][2]string) {
 	t.Helper()
-	data, err := os.ReadFile("openapi.yaml")
+	doc, err := openapi3.NewLoader().LoadFromFile("openapi.yaml")
 	require.NoError(t, err)
-	var contract struct{ Paths map[string]map[string]any }
-	require.NoError(t, yaml.Unmarshal(data, &contract))
 	fill := strings.NewReplacer("{id}", "x", "{revision}", "1", "{kind}", "variation", "{token}", "x")
-	for path, methods := range contract.Paths {
-		for method := range methods {
-			if method != "parameters" {
-				out = append(out, [2]string{strings.ToUpper(method), "/api/v1" + fill.Replace(path)})
-			}
+	for path, item := range doc.Paths.Map() {
+		for method := range item.Operations() {
+			out = append(out, [2]string{method, "/api/v1" + fill.Replace(path)})
 		}
 	}
 	require.Greater(t, len(out), 60)
@@ -354,11 +349,11 @@ func TestWhatIsLogged(t *testing.T) {
 	l.ask(c, "GET", "/api/v1/kitchen", "")
 	l.ask(c, "POST", "/api/v1/session", `{"passcode":"plum-and-nothing"}`)
 	l.signIn(c)
-	var list api.Listing
+	var list struct{ Items []struct{ ID, Name string } }
 	_, said := l.ask(c, "GET", "/api/v1/variations", "")
 	require.NoError(t, json.Unmarshal([]byte(said), &list))
 	var link api.GuestLink
-	_, said = l.ask(c, "POST", "/api/v1/house/guests", `{"card":"`+list.Items[0].Id+`","days":7}`)
+	_, said = l.ask(c, "POST", "/api/v1/house/guests", `{"card":"`+list.Items[0].ID+`","days":7}`)
 	require.NoError(t, json.Unmarshal([]byte(said), &link))
 	token := strings.TrimPrefix(link.Path, "/guest/")
 	l.ask(l.tablet(), "GET", "/api/v1/guests/"+token, "")
@@ -379,15 +374,15 @@ func TestAGuestSeesOneCard(t *testing.T) {
 	l := openHouse(t)
 	c, guest := l.tablet(), l.tablet()
 	l.signIn(c)
-	var list api.Listing
+	var list struct{ Items []struct{ ID, Name string } }
 	_, said := l.ask(c, "GET", "/api/v1/variations", "")
 	require.NoError(t, json.Unmarshal([]byte(said), &list))
 	card := list.Items[0]
 	for _, days := range []string{"0", "31", `"7"`} {
-		resp, _ := l.ask(c, "POST", "/api/v1/house/guests", `{"card":"`+card.Id+`","days":`+days+`}`)
+		resp, _ := l.ask(c, "POST", "/api/v1/house/guests", `{"card":"`+card.ID+`","days":`+days+`}`)
 		assert.Equal(t, http.StatusBadRequest, resp.StatusCode, days)
 	}
-	resp, said := l.ask(c, "POST", "/api/v1/house/guests", `{"card":"`+card.Id+`","days":7}`)
+	resp, said := l.ask(c, "POST", "/api/v1/house/guests", `{"card":"`+card.ID+`","days":7}`)
 	require.Equal(t, http.StatusCreated, resp.StatusCode, said)
 	var link api.GuestLink
 	require.NoError(t, json.Unmarshal([]byte(said), &link))
@@ -416,9 +411,9 @@ func TestAGuestSeesOneCard(t *testing.T) {
 		assert.Equal(t, http.StatusNotFound, resp.StatusCode)
 		return said
 	}
-	l.ask(c, "DELETE", "/api/v1/variations/"+card.Id, "")
+	l.ask(c, "DELETE", "/api/v1/variations/"+card.ID, "")
 	assert.Contains(t, gone(), "opens nothing any more")
-	l.ask(c, "POST", "/api/v1/variations/"+card.Id+"/restore", "")
+	l.ask(c, "POST", "/api/v1/variations/"+card.ID+"/restore", "")
 	resp, _ = l.ask(guest, "GET", shown, "")
 	assert.Equal(t, http.StatusOK, resp.StatusCode)
 	resp, _ = l.ask(c, "DELETE", "/api/v1/house/guests/"+link.Id, "")

@@ -9,11 +9,10 @@ import (
 	"upbeatladle/core/keep"
 	"upbeatladle/device"
 	"upbeatladle/document"
-	"upbeatladle/store"
 )
 
-// ListPacks lists the freezer.
-func (s *Server) ListPacks(c *gin.Context) {
+// listPacks lists the freezer.
+func (s *Server) listPacks(c *gin.Context) {
 	all, err := s.kitchen.Packs(c.Request.Context())
 	if err != nil {
 		s.refuse(c, err)
@@ -45,18 +44,6 @@ func (s *Server) ListPacks(c *gin.Context) {
 	}
 	c.JSON(http.StatusOK, out)
 }
-
-// GetPack returns a pack.
-func (s *Server) GetPack(c *gin.Context, id Id) { s.get(c, store.Pack, id) }
-
-// PutPack says how many are left in a pack.
-func (s *Server) PutPack(c *gin.Context, id Id, p PutPackParams) { s.put(c, store.Pack, id, p.IfMatch) }
-
-// DeletePack puts a pack aside.
-func (s *Server) DeletePack(c *gin.Context, id Id) { s.remove(c, store.Pack, id) }
-
-// RestorePack brings it back.
-func (s *Server) RestorePack(c *gin.Context, id Id) { s.restore(c, store.Pack, id) }
 
 // GetLabel sends the label of a pack.
 func (s *Server) GetLabel(c *gin.Context, id Id, p GetLabelParams) {

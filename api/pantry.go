@@ -24,8 +24,8 @@ func (s *Server) setting(c *gin.Context) (document.Setting, bool) {
 	return in, true
 }
 
-// ListPantry lists the pantry's items beside what the table says.
-func (s *Server) ListPantry(c *gin.Context) {
+// listPantry lists the pantry's items beside what the table says.
+func (s *Server) listPantry(c *gin.Context) {
 	docs, err := s.kitchen.All(c.Request.Context(), store.Pantry)
 	if err != nil {
 		s.refuse(c, err)
@@ -61,30 +61,6 @@ func (s *Server) ListPantry(c *gin.Context) {
 	}
 	s.send(c, http.StatusOK, map[string]any{"items": out, "troubled": bad})
 }
-
-// CreatePantryItem saves a new item. An own id that is taken gets a number.
-func (s *Server) CreatePantryItem(c *gin.Context, p CreatePantryItemParams) {
-	data, ok := s.body(c)
-	if !ok {
-		return
-	}
-	d, err := s.kitchen.CreateItem(c.Request.Context(), data, value(p.IdempotencyKey))
-	s.created(c, d, err)
-}
-
-// GetPantryItem returns a saved item.
-func (s *Server) GetPantryItem(c *gin.Context, id Id) { s.get(c, store.Pantry, id) }
-
-// PutPantryItem saves over a revision.
-func (s *Server) PutPantryItem(c *gin.Context, id Id, p PutPantryItemParams) {
-	s.put(c, store.Pantry, id, p.IfMatch)
-}
-
-// DeletePantryItem puts an item aside: the tub is empty.
-func (s *Server) DeletePantryItem(c *gin.Context, id Id) { s.remove(c, store.Pantry, id) }
-
-// RestorePantryItem brings it back.
-func (s *Server) RestorePantryItem(c *gin.Context, id Id) { s.restore(c, store.Pantry, id) }
 
 // ExportPantry sends the whole pantry as CSV.
 func (s *Server) ExportPantry(c *gin.Context) {

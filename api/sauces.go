@@ -8,11 +8,10 @@ import (
 	"upbeatladle/core/batter"
 	"upbeatladle/core/sauce"
 	"upbeatladle/document"
-	"upbeatladle/store"
 )
 
-// ListSauces lists the saved sauces.
-func (s *Server) ListSauces(c *gin.Context) {
+// listSauces lists the saved sauces.
+func (s *Server) listSauces(c *gin.Context) {
 	all, err := s.kitchen.Sauces(c.Request.Context())
 	if err != nil {
 		s.refuse(c, err)
@@ -25,7 +24,7 @@ func (s *Server) ListSauces(c *gin.Context) {
 		Kind      sauce.Kind     `json:"made"`
 		Servings  int            `json:"servings"`
 		ServingG  float64        `json:"serving_g"`
-		Place     batter.Place   `json:"place"`
+		Place     batter.Place   `json:"place,omitzero"`
 		StepG     float64        `json:"step_g"`
 		MostG     float64        `json:"most_g"`
 		Colour    string         `json:"colour"`
@@ -40,25 +39,6 @@ func (s *Server) ListSauces(c *gin.Context) {
 	}
 	c.JSON(http.StatusOK, out)
 }
-
-// CreateSauce saves a new sauce.
-func (s *Server) CreateSauce(c *gin.Context, p CreateSauceParams) {
-	s.create(c, store.Sauce, p.IdempotencyKey)
-}
-
-// GetSauce returns a saved sauce.
-func (s *Server) GetSauce(c *gin.Context, id Id) { s.get(c, store.Sauce, id) }
-
-// PutSauce saves over a revision.
-func (s *Server) PutSauce(c *gin.Context, id Id, p PutSauceParams) {
-	s.put(c, store.Sauce, id, p.IfMatch)
-}
-
-// DeleteSauce puts a sauce aside.
-func (s *Server) DeleteSauce(c *gin.Context, id Id) { s.remove(c, store.Sauce, id) }
-
-// RestoreSauce brings it back.
-func (s *Server) RestoreSauce(c *gin.Context, id Id) { s.restore(c, store.Sauce, id) }
 
 // ListSauceUses lists what a sauce goes on.
 func (s *Server) ListSauceUses(c *gin.Context, id Id) {

@@ -110,6 +110,15 @@ func New(p Parts) http.Handler {
 	}
 	s.listening.each = map[string]int{}
 	s.gates = newGates()
+	guard := http.NewCrossOriginProtection()
+	guard.SetDenyHandler(http.HandlerFunc(func(w http.ResponseWriter, _ *http.Request) {
+		writeProblem(w, http.StatusForbidden, Problem{Title: "Not from here", Detail: "Another site asked for this in your name, so it was not done. Open the bench itself and try again."})
+	}))
+	return guarded(guard.Handler(s.routes(p.Pages)))
+}
+
+// routes are what the contract names, health and the front end.
+func (s *Server) routes(pages fs.FS) *gin.Engine {
 	gin.SetMode(gin.ReleaseMode)
 	r := gin.New()
 	r.HandleMethodNotAllowed = true
@@ -119,18 +128,18 @@ func New(p Parts) http.Handler {
 		BaseURL:      "/api/v1",
 		ErrorHandler: func(c *gin.Context, err error, status int) { s.fail(c, status, "bad_request", plain(err)) },
 	})
+	v1 := r.Group("/api/v1")
 	for _, q := range question.Table {
-		r.POST("/api/v1/"+q.Name, s.ask(q))
+		v1.POST("/"+q.Name, s.ask(q))
+	}
+	for _, k := range s.kinds() {
+		s.keeps(v1, k)
 	}
 	r.NoMethod(func(c *gin.Context) {
 		s.fail(c, http.StatusMethodNotAllowed, "method", "This address does not take "+c.Request.Method+".")
 	})
-	r.NoRoute(s.pages(p.Pages))
-	guard := http.NewCrossOriginProtection()
-	guard.SetDenyHandler(http.HandlerFunc(func(w http.ResponseWriter, _ *http.Request) {
-		writeProblem(w, http.StatusForbidden, Problem{Title: "Not from here", Detail: "Another site asked for this in your name, so it was not done. Open the bench itself and try again."})
-	}))
-	return guarded(guard.Handler(r))
+	r.NoRoute(s.pages(pages))
+	return r
 }
 
 func (s *Server) logged(c *gin.Context) {

@@ -34,7 +34,7 @@ func (k *Kitchen) BaseShelf(ctx context.Context) ([]ShelvedBase, error) {
 	for _, d := range docs {
 		b, err := document.DecodeBase(d.Body)
 		if err != nil {
-			b = document.Base{Name: d.Name, Form: d.Form, Lines: []document.Line{}}
+			b = document.Base{Format: document.BaseFormat, Version: 1, Name: d.Name, Form: d.Form, Lines: []document.Line{}}
 			out = append(out, ShelvedBase{d, b, unread(err), []string{}, b.AllergenText(in)})
 			continue
 		}

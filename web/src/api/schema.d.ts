@@ -734,6 +734,25 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/boards/{id}/document": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        /** The board as an open document, with everything that happened */
+        get: operations["exportBoard"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/boards/{id}/events": {
         parameters: {
             query?: never;
@@ -2486,7 +2505,8 @@ export interface components {
             saved_at?: string;
             /** @description Not on the shelf, but something there still uses it */
             put_aside?: boolean;
-            document: Record<string, never>;
+            /** @description The document; one that is damaged goes along as a text */
+            document: Record<string, never> | string;
             /** @description What it was before, the first one first */
             revisions?: components["schemas"]["Earlier"][];
             names?: components["schemas"]["Named"][];
@@ -2573,7 +2593,8 @@ export interface components {
             revision: number;
             /** Format: date-time */
             saved_at?: string;
-            document: Record<string, never>;
+            /** @description The document; one that is damaged goes along as a text */
+            document: Record<string, never> | string;
         };
         Named: {
             /** Format: int64 */
@@ -3528,7 +3549,7 @@ export interface components {
              * @description Names the steps that something else refers to
              * @enum {string}
              */
-            code?: "rest" | "test" | "heat" | "grease" | "under" | "pour" | "place" | "first" | "flip" | "done" | "serve";
+            code?: "aside_first" | "aside" | "aside_last" | "rest" | "test" | "heat" | "grease" | "under" | "pour" | "place" | "first" | "flip" | "done" | "serve";
             /**
              * Format: double
              * @description Of a rest
@@ -4486,7 +4507,7 @@ export interface components {
         BoardState: {
             plates: components["schemas"]["BoardPlate"][];
             bowls: components["schemas"]["BoardBowlNow"][];
-            /** @description What to do */
+            /** @description What to do, the most urgent first */
             todo: components["schemas"]["BoardTodo"][];
             /** @description What waits in the oven, what has the least time left first */
             rack: components["schemas"]["BoardTray"][];
@@ -5187,7 +5208,7 @@ export interface components {
             servings: number;
             /** Format: double */
             serving_g: number;
-            place: components["schemas"]["Place"];
+            place?: components["schemas"]["Place"];
             /**
              * Format: double
              * @description By how much more or less it is put on
@@ -6570,6 +6591,29 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    exportBoard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The document */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Board"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     watchBoard: {
         parameters: {
             query?: never;
@@ -7667,6 +7711,10 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
+                    "application/json": Record<string, never>;
+                    "application/ld+json": Record<string, never>;
+                    "text/markdown": string;
+                    "text/csv": string;
                     "text/plain": string;
                 };
             };
@@ -7716,6 +7764,7 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ArchiveReport"];
+                    "application/x-ndjson": string;
                 };
             };
             default: components["responses"]["Problem"];
