@@ -35,7 +35,11 @@ web/dist/index.html: web/node_modules/.installed $(WEB_FILES)
 $(BIN): web/dist/index.html $(PROGRAM_FILES) go.mod go.sum
 	go build -ldflags "-X upbeatladle/about.Commit=$$(git rev-parse --short HEAD 2>/dev/null || true)" -o $@ ./cmd/upbeat-ladle
 
-check: build ## static checks of both sides, and that generated files are current
+# What is written by a command and committed all the same.
+GENERATED = $(shell git ls-files api/api.gen.go web/src/api/schema.d.ts docs/formats/*.json house/common.bin)
+CORE_TESTS = REQUIRE_FOOD_TABLE=1 go test -timeout 12m -json ./core/...
+
+check: build ## static checks of both sides, the tests of the core, and that what is written by a command is current
 	@unformatted=$$(gofmt -l $(GO_FILES)); test -z "$$unformatted" || { echo "gofmt these: $$unformatted"; exit 1; }
 	go vet ./...
 	go tool staticcheck ./...
@@ -43,9 +47,9 @@ check: build ## static checks of both sides, and that generated files are curren
 	go run ./about/write -check
 	GOOS=js GOARCH=wasm go build ./core/... ./document/...
 	cd web && npm run --silent types && npm run --silent lint && npm run --silent format
-	@tmp=$$(mktemp -d); cp api/api.gen.go web/src/api/schema.d.ts $$tmp; \
-	$(MAKE) --no-print-directory generate >/dev/null; \
-	cmp api/api.gen.go $$tmp/api.gen.go && cmp web/src/api/schema.d.ts $$tmp/schema.d.ts || { echo "generated files were out of date: commit what make generate wrote"; exit 1; }
+	@tmp=$$(mktemp -d); cp --parents $(GENERATED) $$tmp; $(MAKE) --no-print-directory generate >/dev/null; \
+	for f in $(GENERATED); do cmp $$f $$tmp/$$f || { echo "$$f was out of date: commit what make generate wrote"; exit 1; }; done
+	$(CORE_TESTS) | go run ./internal/evidence/write -check docs/evidence.md
 
 audit: web/node_modules/.installed ## ask the registry for known faults of what ships, where it answers
 	@cd web && out=$$(npm audit --omit=dev --audit-level=high --json 2>/dev/null) && status=0 || status=$$?; \
@@ -53,7 +57,7 @@ audit: web/node_modules/.installed ## ask the registry for known faults of what 
 
 test: chromium build check audit ## everything: static checks, all tests, the real interface in Chromium
 	cd web && npm run --silent test
-	REQUIRE_FOOD_TABLE=1 REQUIRE_BROWSER=1 go test -timeout 12m $$(go list ./... | grep -v '/e2e$$')
+	REQUIRE_BROWSER=1 go test -timeout 12m $$(go list ./... | grep -v '/e2e$$\|^upbeatladle/core')
 	e2e/twice
 	go test -race -timeout 10m -skip '$(ALONE)' ./store ./device ./kitchen ./house ./api
 
@@ -72,7 +76,7 @@ bench: build ## print the speed of the solver, of a worksheet, of one over HTTP,
 	go test -count=1 -v -run '^TestDragTime|^TestHowSoon' ./e2e | grep -E '^(drag|weight|ok|FAIL|---)'
 
 evidence: web/node_modules/.installed ## write docs/evidence.md out of the tests that compare with values from outside
-	@dir=$$(mktemp -d); REQUIRE_FOOD_TABLE=1 EVIDENCE=$$dir go test -count=1 ./core/... && go run ./internal/evidence/write $$dir docs/evidence.md && tail -1 docs/evidence.md
+	$(CORE_TESTS) | go run ./internal/evidence/write docs/evidence.md && tail -1 docs/evidence.md
 
 screenshots: chromium build ## take the pictures in docs/screenshots from the demo kitchen
 	go run ./e2e/screenshots

@@ -18,7 +18,7 @@ import (
 func TestSpreadAgainstRousselAndCoussot(t *testing.T) {
 	for ml, want := range map[float64]float64{60: 103.3, 80: 115.9} {
 		d, h := flow.Spread(ml, 18, 1.05)
-		evidence.Check(t, evidence.Claim{What: fmt.Sprintf("spread of %g ml at 18 Pa and 1050 kg/m³", ml), Unit: "mm", Kind: evidence.Published, Source: "Roussel & Coussot 2005", Outside: want, Ours: d, Tolerance: 0.05})
+		evidence.Check(t, evidence.Claim{What: fmt.Sprintf("spread of %g ml at 18 Pa and 1050 kg/m³", ml), Unit: "mm", Kind: evidence.Published, Source: "Roussel & Coussot 2005", Tie: evidence.Copied, Outside: want, Ours: d, Tolerance: 0.05})
 		assert.InEpsilon(t, ml*1000, h*math.Pi*d*d/4, 1e-9, "the disc holds the volume")
 	}
 }
@@ -26,7 +26,7 @@ func TestSpreadAgainstRousselAndCoussot(t *testing.T) {
 // A quarter of a US cup of a standard batter is about 10 cm across (common practice, no source).
 func TestQuarterCupOfStandardBatter(t *testing.T) {
 	d, _ := flow.Spread(59.1, flow.Prior.YieldStress(2.05), 1.06)
-	evidence.Check(t, evidence.Claim{What: "a quarter of a US cup of a standard batter, across", Unit: "mm", Kind: evidence.Practice, Source: "griddle cooks", Outside: 100, Ours: d, Tolerance: 7})
+	evidence.Check(t, evidence.Claim{What: "a quarter of a US cup of a standard batter, across", Unit: "mm", Kind: evidence.Practice, Source: "griddle cooks", Tie: evidence.Fitted, Outside: 100, Ours: d, Tolerance: 7})
 }
 
 func TestALayerLeftToItselfIsNeverThinnerThanThreeMillimetres(t *testing.T) {

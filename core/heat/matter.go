@@ -55,7 +55,7 @@ func (m Matter) SetC() float64 {
 type component struct{ k, rho, cp [3]float64 }
 
 var (
-	ofWater        = component{[3]float64{.57109, 1.7625e-3, -6.7036e-6}, [3]float64{997.18, 3.1439e-3, -3.7574e-3}, [3]float64{4.1289, -9.0864e-5, 5.4731e-6}}
+	ofWater        = component{[3]float64{.57109, 1.7625e-3, -6.7036e-6}, [3]float64{997.18, 3.1439e-3, -3.7574e-3}, [3]float64{4.1762, -9.0864e-5, 5.4731e-6}}
 	ofProtein      = component{[3]float64{.17881, 1.1958e-3, -2.7178e-6}, [3]float64{1329.9, -.51840}, [3]float64{2.0082, 1.2089e-3, -1.3129e-6}}
 	ofFat          = component{[3]float64{.18071, -2.7604e-4, -1.7749e-7}, [3]float64{925.59, -.41757}, [3]float64{1.9842, 1.4733e-3, -4.8008e-6}} // a printed version has 2.7604e-3, which takes it to nothing at 65 °C
 	ofCarbohydrate = component{[3]float64{.20141, 1.3874e-3, -4.3312e-6}, [3]float64{1599.1, -.31046}, [3]float64{1.5488, 1.9625e-3, -5.9399e-6}}

@@ -51,7 +51,7 @@ func gnuUnits(t *testing.T, from, to string, recorded float64) float64 {
 func TestVolumesAgreeWithGNUUnits(t *testing.T) {
 	for _, c := range gnuVolumes {
 		want := gnuUnits(t, c.ask, "ml", c.recorded)
-		evidence.Check(t, evidence.Claim{What: c.standard.Name + " " + string(c.unit), Unit: "ml", Kind: evidence.Published, Source: "GNU units; NIST SP 811 for the US volumes", Outside: want, Ours: c.standard.Volume(c.unit), Share: 1e-6})
+		evidence.Check(t, evidence.Claim{What: c.standard.Name + " " + string(c.unit), Unit: "ml", Kind: evidence.Published, Source: "GNU units; NIST SP 811 for the US volumes", Outside: want, Tie: evidence.Copied, Ours: c.standard.Volume(c.unit), Tolerance: 1e-6 * want})
 	}
 }
 
@@ -62,7 +62,7 @@ func TestMassesAgreeWithGNUUnits(t *testing.T) {
 	}{measure.Oz: {"oz", 28.349523}, measure.Lb: {"lb", 453.59237}} {
 		g, err := measure.US.ToGrams(1, unit, measure.Subject{})
 		require.NoError(t, err)
-		evidence.Check(t, evidence.Claim{What: string(unit), Unit: "g", Kind: evidence.Published, Source: "GNU units; NIST SP 811 for the US volumes", Outside: gnuUnits(t, c.ask, "g", c.recorded), Ours: g, Share: 1e-6})
+		evidence.Check(t, evidence.Claim{What: string(unit), Unit: "g", Kind: evidence.Published, Source: "GNU units; NIST SP 811 for the US volumes", Tie: evidence.Copied, Outside: gnuUnits(t, c.ask, "g", c.recorded), Ours: g, Tolerance: 1e-6 * c.recorded})
 	}
 }
 
@@ -96,7 +96,7 @@ func TestCupsWeighWhatBeranbaumWeighed(t *testing.T) {
 		s.Method = c.method
 		g, err := measure.US.ToGrams(1, c.unit, s)
 		require.NoError(t, err)
-		evidence.Check(t, evidence.Claim{What: "one " + string(c.unit) + " of " + c.id + " " + string(c.method), Unit: "g", Kind: evidence.Published, Source: "Beranbaum, The Cake Bible, as GNU units carries it", Outside: want, Ours: g, Share: 0.002})
+		evidence.Check(t, evidence.Claim{What: "one " + string(c.unit) + " of " + c.id + " " + string(c.method), Unit: "g", Kind: evidence.Published, Source: "Beranbaum, The Cake Bible, as GNU units carries it", Tie: evidence.Copied, Outside: want, Ours: g, Tolerance: 0.002 * want})
 	}
 }
 

@@ -64,13 +64,13 @@ func TestBiteShare(t *testing.T) {
 // Chateau, Ovarlez & Trung 2008: 1.088, 1.217, 1.425 at 10, 20 and 30 %.
 func TestStiffening(t *testing.T) {
 	for phi, want := range map[float64]float64{0: 1, 0.1: 1.088, 0.2: 1.217, 0.3: 1.425} {
-		evidence.Check(t, evidence.Claim{What: fmt.Sprintf("stiffening at %g of pieces", phi), Unit: "×", Kind: evidence.Published, Source: "Chateau, Ovarlez & Trung 2008", Outside: want, Ours: portion.Stiffen(phi), Tolerance: 0.001})
+		evidence.Check(t, evidence.Claim{What: fmt.Sprintf("stiffening at %g of pieces", phi), Unit: "×", Kind: evidence.Published, Source: "Chateau, Ovarlez & Trung 2008", Tie: evidence.Copied, Outside: want, Ours: portion.Stiffen(phi), Tolerance: 0.001})
 	}
 }
 
 // Beris et al. 1985, from memory: 10 mm and 200 kg/m³ need 0.93 Pa.
 func TestSuspension(t *testing.T) {
-	evidence.Check(t, evidence.Claim{What: "yield stress that holds 10 mm and 200 kg/m³", Unit: "Pa", Kind: evidence.Memory, Source: "Beris et al. 1985", Outside: 0.93, Ours: portion.HoldsStill(10, 0.2), Tolerance: 0.005})
+	evidence.Check(t, evidence.Claim{What: "yield stress that holds 10 mm and 200 kg/m³", Unit: "Pa", Kind: evidence.Memory, Source: "Beris et al. 1985", Tie: evidence.Copied, Outside: 0.93, Ours: portion.HoldsStill(10, 0.2), Tolerance: 0.005})
 	standard, crepe := 22.0, 3.0 // L* 2.0 and 2.9
 	assert.False(t, portion.SinkingOf(18, 1.28, standard, 1, 1.06).Moves, "a standard batter holds about 20 mm of chip")
 	assert.True(t, portion.SinkingOf(10, 1.28, crepe, 0.3, 1.08).Moves, "a crêpe batter does not")

@@ -5,8 +5,6 @@ package evidence
 import (
 	"encoding/json"
 	"math"
-	"os"
-	"path/filepath"
 	"testing"
 )
 
@@ -21,45 +19,67 @@ const (
 	Law       Kind = "closed form"                // stoichiometry, geometry, a definition
 )
 
+// Tie says how ours and the outside value hang together.
+type Tie string
+
+// The ties.
+const (
+	Independent Tie = "independent"       // ours was made without it
+	Copied      Tie = "copied from there" // a slip of the pen is all that this finds
+	Fitted      Tie = "own against own"   // ours was moved until it came out so
+)
+
 // Claim is a value from outside, and ours.
 type Claim struct {
-	What      string // is compared
-	Unit      string
-	Kind      Kind
-	Source    string
-	Outside   float64
-	Ours      float64
-	Tolerance float64 // in the unit; the difference must not be larger
-	Share     float64 // or as a share of the outside value
+	What    string // is compared
+	Unit    string
+	Kind    Kind
+	Source  string
+	Tie     Tie // independent when nothing is said
+	Outside float64
+	Ours    float64
+
+	// What is tolerated, in the unit: of a law and of what was copied its own digits, else what the source spreads over.
+	// Without it NoSpread of the outside value is.
+	Tolerance float64
+
+	// Apart is why ours lies further off than that, where it does: then it has to.
+	Apart string
 }
 
-// Record is where the claims of a run go: a folder named by this variable.
-const Record = "EVIDENCE"
+// NoSpread is the share of an outside value that is tolerated where its source names no spread.
+const NoSpread = 0.10
 
-// Check fails the test when ours lies further from the outside value than tolerated, and records
-// the comparison when somebody asked for it.
+// Attribute names the record of a comparison in the output of a test.
+const Attribute = "evidence"
+
+// Tolerated is how far ours may lie from the outside value.
+func (c Claim) Tolerated() float64 {
+	if c.Tolerance == 0 {
+		return NoSpread * math.Abs(c.Outside)
+	}
+	return c.Tolerance
+}
+
+// Check fails the test when ours lies further from the outside value than tolerated, and records the comparison. A
+// tolerance of more than half the value would let anything pass.
 func Check(t testing.TB, c Claim) {
 	t.Helper()
-	if c.Tolerance == 0 {
-		c.Tolerance = math.Abs(c.Share * c.Outside)
+	if c.Tie == "" {
+		c.Tie = Independent
 	}
-	if !(math.Abs(c.Ours-c.Outside) <= c.Tolerance) {
-		t.Errorf("%s: ours is %.6g %s, outside it is %.6g (%s, %s), and %.3g is tolerated", c.What, c.Ours, c.Unit, c.Outside, c.Source, c.Kind, c.Tolerance)
+	if c.Tolerated() > math.Abs(c.Outside)/2 {
+		t.Errorf("%s: %.3g is tolerated of %.6g %s, which is more than half", c.What, c.Tolerated(), c.Outside, c.Unit)
 	}
-	dir := os.Getenv(Record)
-	if dir == "" {
-		return
+	switch near := math.Abs(c.Ours-c.Outside) <= c.Tolerated(); {
+	case !near && c.Apart == "":
+		t.Errorf("%s: ours is %.6g %s, outside it is %.6g (%s, %s), and %.3g is tolerated", c.What, c.Ours, c.Unit, c.Outside, c.Source, c.Kind, c.Tolerated())
+	case near && c.Apart != "":
+		t.Errorf("%s: ours is %.6g %s and outside it is %.6g: it is not apart any more (%s)", c.What, c.Ours, c.Unit, c.Outside, c.Apart)
 	}
 	line, err := json.Marshal(c)
 	if err != nil {
 		t.Fatal(err)
 	}
-	f, err := os.OpenFile(filepath.Join(dir, filepath.Base(os.Args[0])+".jsonl"), os.O_APPEND|os.O_CREATE|os.O_WRONLY, 0o644)
-	if err != nil {
-		t.Fatal(err)
-	}
-	defer f.Close()
-	if _, err := f.Write(append(line, '\n')); err != nil {
-		t.Fatal(err)
-	}
+	t.Attr(Attribute, string(line))
 }

@@ -51,7 +51,7 @@ function setHouse(s: Listed, patch: { each?: number; kind?: Schemas['Place']; re
       const each = patch.each ?? was?.each_g ?? s.serving_g
       const now = !was || patch.renew
       const part: Part = {
-        kind: patch.kind ?? was?.kind ?? s.place,
+        kind: patch.kind ?? was?.kind ?? s.place ?? 'top',
         text: `${s.document.name}, ${onStep(each, 1)} g`,
         each_g: each,
         sauce: now ? s.document : was.sauce,
