@@ -1,12 +1,26 @@
 import { shallowRef } from 'vue'
 import { api, got, Refusal, type Variation } from '@/api/client'
+import type { Draft } from '@/parts/useSaved'
 
-/** Work on a variation that was not sent yet, so that a closed tab loses nothing. */
-export interface Draft {
-  revision: number // that it was made from
-  doc: Variation
+/** What this tablet keeps under a name; undefined where there is nothing, or it is not ours. */
+export function keptAs<T>(name: string): T | undefined {
+  try {
+    return JSON.parse(localStorage.getItem(name) ?? 'null') ?? undefined
+  } catch {
+    return undefined
+  }
 }
-const prefix = 'ladle.draft.'
+
+/** Work that was not sent yet, by the id of what it is on, so that a closed tab loses nothing. */
+export function draftsOf<D>(prefix: string) {
+  return {
+    of: (id: string) => keptAs<Draft<D>>(prefix + id),
+    keep: (id: string, draft: Draft<D>) => localStorage.setItem(prefix + id, JSON.stringify(draft)),
+    drop: (id: string) => localStorage.removeItem(prefix + id),
+    ids: () => Object.keys(localStorage).flatMap((k) => (k.startsWith(prefix) ? [k.slice(prefix.length)] : [])),
+  }
+}
+export const drafts = draftsOf<Variation>('ladle.draft.')
 const localPrefix = 'new-'
 
 /** A variation that was begun while the program was away is called by its letter until it lands. */
@@ -14,37 +28,18 @@ export const localId = (key: string) => localPrefix + key
 export const isLocal = (id: string | undefined) => !!id?.startsWith(localPrefix)
 export const keyOf = (local: string) => local.slice(localPrefix.length)
 
-export function draftOf(id: string): Draft | undefined {
-  try {
-    return JSON.parse(localStorage.getItem(prefix + id) ?? 'null') ?? undefined
-  } catch {
-    return undefined // not ours
-  }
-}
-export const keepDraft = (id: string, draft: Draft) => localStorage.setItem(prefix + id, JSON.stringify(draft))
-export const dropDraft = (id: string) => localStorage.removeItem(prefix + id)
-
 /** What those that were begun while the program was away are called since they landed. */
 const landedKey = 'ladle.landed'
 const landedKept = 50
-function landings(): [string, string][] {
-  try {
-    return JSON.parse(localStorage.getItem(landedKey) ?? '[]')
-  } catch {
-    return []
-  }
-}
+const landings = () => keptAs<[string, string][]>(landedKey) ?? []
 export const noteLanded = (local: string, id: string) =>
   localStorage.setItem(landedKey, JSON.stringify([...landings(), [local, id]].slice(-landedKept)))
 export const landedAs = (local: string) => landings().find(([l]) => l === local)?.[1]
 
 /** Drafts of variations that are not on the bench, by their names. */
 export const elsewhere = shallowRef<{ id: string; name: string }[]>([])
-function ids() {
-  return Object.keys(localStorage).flatMap((k) => (k.startsWith(prefix) ? [k.slice(prefix.length)] : []))
-}
 export function lookElsewhere(open: string | undefined) {
-  elsewhere.value = ids().flatMap((id) => (id === open || isLocal(id) ? [] : [{ id, name: draftOf(id)?.doc.name ?? '' }]))
+  elsewhere.value = drafts.ids().flatMap((id) => (id === open || isLocal(id) ? [] : [{ id, name: drafts.of(id)?.doc.name ?? '' }]))
 }
 
 /**
@@ -52,12 +47,12 @@ export function lookElsewhere(open: string | undefined) {
  * asked about when it is opened.
  */
 export async function sendElsewhere(open: string | undefined) {
-  for (const id of ids()) {
-    const draft = draftOf(id)
+  for (const id of drafts.ids()) {
+    const draft = drafts.of(id)
     if (id === open || isLocal(id) || !draft) continue
     try {
       await got(api.PUT('/variations/{id}', { params: { path: { id }, header: { 'If-Match': `"${draft.revision}"` } }, body: draft.doc }))
-      dropDraft(id)
+      drafts.drop(id)
     } catch (e) {
       if (e instanceof Refusal && e.passes) break
     }
@@ -75,10 +70,4 @@ export interface Last<Sheet> {
 }
 export const keepLast = <S>(last: Last<S>) => localStorage.setItem(lastKey, JSON.stringify(last))
 export const forgetLast = () => localStorage.removeItem(lastKey)
-export function lastSeen<S>(): Last<S> | undefined {
-  try {
-    return JSON.parse(localStorage.getItem(lastKey) ?? 'null') ?? undefined
-  } catch {
-    return undefined
-  }
-}
+export const lastSeen = <S>() => keptAs<Last<S>>(lastKey)

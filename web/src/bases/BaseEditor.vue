@@ -1,8 +1,11 @@
 <script setup lang="ts">
-import { useDebounceFn } from '@vueuse/core'
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { say } from '@/parts/say'
-import { api, got, said, type Problem } from '@/api/client'
+import { faultsOf, said } from '@/api/client'
+import { ask } from '@/parts/ask'
+import TwoSides from '@/parts/TwoSides.vue'
+import { useAsked } from '@/parts/useAsked'
+import { copyOf, useSaved } from '@/parts/useSaved'
 import { waits } from '@/away/outbox'
 import { forms } from '@/bench/choices'
 import SourceText from '@/parts/SourceText.vue'
@@ -11,7 +14,7 @@ import Icon from '@/parts/Icon.vue'
 import BaseHistory from './BaseHistory.vue'
 import FingerprintBars from './FingerprintBars.vue'
 import LineRows from './LineRows.vue'
-import { asVariation, plainBase, useBases, type Base, type Fingerprint, type Shelved } from './bases'
+import { asVariation, useBases, type Base, type Shelved } from './bases'
 import { styles } from './words'
 
 /** A base with its lines, its school and what they make of it. */
@@ -19,17 +22,22 @@ const open = defineModel<boolean>({ required: true })
 const props = defineProps<{ from?: Shelved; fresh?: Base }>()
 const bases = useBases()
 const base = ref<Base>()
-const print = shallowRef<Fingerprint>()
-const trouble = ref('')
+const question = useAsked(() => (base.value ? ask('/fingerprints', { ...copyOf(base.value), name: base.value.name || 'Base' }) : undefined), {
+  afterMs: 150,
+})
+const print = question.answer
+const notKept = ref('') // why it could not be saved
+const trouble = computed(() => notKept.value || question.trouble.value || Object.values(question.faults.value)[0] || '')
 const faults = ref<Record<string, string>>({})
 const busy = ref(false)
 const portions = ref<number>()
+const kept = useSaved<Base>({ send: bases.put })
 
 watch(open, (o) => {
   if (!o) return
   const from = props.from?.document ?? props.fresh
   base.value = from
-    ? plainBase(from)
+    ? copyOf(from)
     : {
         format: 'upbeat-ladle/base',
         version: 1,
@@ -42,19 +50,10 @@ watch(open, (o) => {
           { ingredient: 'egg_whole', amount: 2, unit: 'each' },
         ],
       }
-  trouble.value = ''
+  notKept.value = ''
   faults.value = {}
 })
-const ask = useDebounceFn(async () => {
-  if (!base.value) return
-  const got = await bases.fingerprint({ ...plainBase(base.value), name: base.value.name || 'Base' })
-  if (typeof got === 'string') trouble.value = got
-  else {
-    print.value = got
-    trouble.value = ''
-  }
-}, 150)
-watch(base, () => void ask(), { deep: true })
+watch(base, () => void question.soon(), { deep: true })
 const changed = computed(() => JSON.stringify(base.value) !== JSON.stringify(props.from?.document))
 
 const bowlChoices = [
@@ -68,41 +67,50 @@ const school = (key: 'lumps' | 'eggs' | 'pan_fat' | 'dairy', v: string) => {
   base.value.school = { ...base.value.school, [key]: v || undefined }
 }
 async function standIns(line: number) {
-  const of = plainBase(base.value!)
-  return (await got(api.POST('/swaps', { body: { variation: asVariation(of), line: of.lines[line]?.id ?? `b${line + 1}` } }))).items
+  const of = copyOf(base.value!)
+  return (await ask('/swaps', { variation: asVariation(of), line: of.lines[line]?.id ?? `b${line + 1}` })).items
 }
 async function scale() {
   if (!base.value || !portions.value) return
   try {
-    const scaled = await got(
-      api.POST('/scalings', {
-        body: { variation: asVariation({ ...plainBase(base.value), name: base.value.name || 'Base' }), flour_g: portions.value },
-      }),
-    )
+    const variation = asVariation({ ...copyOf(base.value), name: base.value.name || 'Base' })
+    const scaled = await ask('/scalings', { variation, flour_g: portions.value })
     base.value.lines = scaled.variation.base.lines
     if (scaled.said.length) say({ message: scaled.said.join(' '), duration: 6000 })
   } catch (e) {
-    trouble.value = said(e)
+    notKept.value = said(e)
   }
 }
 async function keep() {
   if (!base.value) return
   busy.value = true
+  notKept.value = ''
+  faults.value = {}
   try {
-    const { landed } = await bases.save(plainBase(base.value), props.from)
-    open.value = false
-    say({ message: landed ? `“${base.value.name}” is among your bases.` : waits(`“${base.value.name}”`), duration: 4000 })
+    const document = copyOf(base.value)
+    const state = props.from ? await kept.keep(props.from, document) : (await bases.create(document)).landed ? 'saved' : 'offline'
+    if (state !== 'conflict') {
+      open.value = false
+      say({ message: state === 'saved' ? `“${document.name}” is among your bases.` : waits(`“${document.name}”`), duration: 4000 })
+    }
   } catch (e) {
-    const p = (e as { problem?: Problem }).problem
-    faults.value = Object.fromEntries((p?.errors ?? []).map((x) => [x.pointer, x.message]))
-    trouble.value = (e as Error).message
+    faults.value = Object.fromEntries(Object.entries(faultsOf(e)).map(([k, v]) => [`/${k}`, v]))
+    notKept.value = said(e)
   }
   busy.value = false
+}
+/** Another tablet changed it while it was changed here. */
+async function settle(side: 'mine' | 'theirs') {
+  kept.settle(side)
+  if (side === 'theirs') base.value = copyOf(kept.doc.value)
+  await kept.save()
+  open.value = false
 }
 </script>
 
 <template>
   <el-dialog v-model="open" :title="from ? from.document.name : 'A new base'" width="min(1080px, 96vw)" top="4vh" append-to-body>
+    <TwoSides :conflict="kept.conflict.value" @settle="settle" />
     <form v-if="open && base" novalidate class="editor" @submit.prevent="keep">
       <div class="lines">
         <div class="head">
@@ -185,7 +193,7 @@ async function keep() {
             ><Icon name="resize" />Scale</el-button
           >
         </div>
-        <BaseHistory v-if="from" :base="from" @chosen="base = plainBase($event)" />
+        <BaseHistory v-if="from" :base="from" @chosen="base = copyOf($event)" />
         <el-button class="go" native-type="submit" :loading="busy" :disabled="!!from && !changed"><Icon name="tick" />Save</el-button>
       </aside>
     </form>

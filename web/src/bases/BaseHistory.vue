@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ask } from '@/parts/ask'
 import { ref } from 'vue'
 import { api, got, said, type Schemas } from '@/api/client'
 import DifferenceTable from '@/parts/DifferenceTable.vue'
@@ -32,7 +33,7 @@ function open() {
 function look(state: Schemas['State']) {
   return attempt(async () => {
     const { document } = await got(api.GET('/bases/{id}/revisions/{revision}', { params: { path: { id: props.base.id, revision: state.revision } } }))
-    const difference = await got(api.POST('/comparisons', { body: { before: asVariation(document), after: asVariation(props.base.document) } }))
+    const difference = await ask('/comparisons', { before: asVariation(document), after: asVariation(props.base.document) })
     looking.value = { state, document, difference }
   })
 }

@@ -1,7 +1,8 @@
 <script setup lang="ts">
+import { ask } from '@/parts/ask'
 import { computed, shallowRef, watch } from 'vue'
 import { say } from '@/parts/say'
-import { api, got, said, type Schemas } from '@/api/client'
+import { said, type Schemas } from '@/api/client'
 import { figure, onStep } from '@/parts/figures'
 import { asVariation, type Shelved } from './bases'
 
@@ -13,7 +14,7 @@ watch(open, async (o) => {
   if (!o || !props.a || !props.b) return
   comparison.value = undefined
   try {
-    comparison.value = await got(api.POST('/comparisons', { body: { before: asVariation(props.a.document), after: asVariation(props.b.document) } }))
+    comparison.value = await ask('/comparisons', { before: asVariation(props.a.document), after: asVariation(props.b.document) })
   } catch (e) {
     say(said(e))
   }

@@ -1,10 +1,12 @@
 <script setup lang="ts">
-import { useDebounceFn } from '@vueuse/core'
-import { computed, ref, shallowRef, watch } from 'vue'
+import { ask } from '@/parts/ask'
+import { useAsked } from '@/parts/useAsked'
+import { copyOf } from '@/parts/useSaved'
+import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { waits } from '@/away/outbox'
 import { say } from '@/parts/say'
-import { api, got, said, faultsOf, useLatest, type Schemas } from '@/api/client'
+import { api, got, said, type Schemas } from '@/api/client'
 import { useBench } from '@/bench/bench'
 import { flourMethods, forms, places, unitLabels } from '@/bench/choices'
 import AllergenLine from '@/parts/AllergenLine.vue'
@@ -33,65 +35,55 @@ async function fillsCups(method: Schemas['FlourMethod']) {
     say({ message: 'It is used here; the kitchen could not remember it.', duration: 5000 })
 }
 const fixes = ref<Record<number, Schemas['ReadingFix']>>({})
-const reading = shallowRef<Schemas['Reading']>()
-const print = shallowRef<Fingerprint>()
-const trouble = ref('')
 const notKept = ref('')
-const lineTrouble = ref<Record<number, string>>({})
 const busy = ref(false)
 
 watch(open, (o) => {
   if (!o) return
   void bases.loadIngredients()
-  text.value = name.value = trouble.value = notKept.value = ''
-  form.value = flourMethod.value = reading.value = print.value = undefined
+  text.value = name.value = notKept.value = ''
+  form.value = flourMethod.value = undefined
+  question.clear()
   fixes.value = {}
 })
-const latest = useLatest()
-async function read() {
-  if (!text.value.trim()) {
-    reading.value = undefined
-    trouble.value = ''
-    return
-  }
-  const sent = Object.values(fixes.value)
-  try {
-    const data = await latest(
-      got(
-        api.POST('/readings', {
-          body: {
-            text: text.value,
-            ...(form.value ? { form: form.value } : {}),
-            ...(flourMethod.value ? { flour_method: flourMethod.value } : {}),
-            ...(name.value ? { name: name.value } : {}),
-            fixes: sent,
-          },
-        }),
-      ),
+let sent: Schemas['ReadingFix'][] = [] // with the last question
+const question = useAsked(
+  async (signal) => {
+    if (!text.value.trim()) return
+    sent = Object.values(fixes.value)
+    const data = await ask(
+      '/readings',
+      {
+        text: text.value,
+        ...(form.value ? { form: form.value } : {}),
+        ...(flourMethod.value ? { flour_method: flourMethod.value } : {}),
+        ...(name.value ? { name: name.value } : {}),
+        fixes: sent,
+      },
+      { signal },
     )
-    if (!data) return
-    lineTrouble.value = {}
-    trouble.value = ''
-    reading.value = data
     if (!name.value && data.title) name.value = data.title
-    if (data.base) {
-      const traits = await latest(bases.fingerprint({ ...data.base, name: name.value || data.base.name }))
-      if (traits) print.value = typeof traits === 'string' ? { ratios: [], sentences: [traits], flour_g: 0 } : traits
-    } else print.value = undefined
-  } catch (e) {
-    lineTrouble.value = {}
-    for (const [pointer, message] of Object.entries(faultsOf(e))) {
-      const at = /^fixes\/(\d+)/.exec(pointer)
-      const fix = at ? sent[Number(at[1])] : undefined
-      if (fix) lineTrouble.value[fix.line] = message
-    }
-    if (!Object.keys(lineTrouble.value).length) {
-      trouble.value = said(e)
-      reading.value = undefined
-    }
-  }
-}
-const readSoon = useDebounceFn(read, 250)
+    const traits = data.base && (await ask('/fingerprints', { ...data.base, name: name.value || data.base.name }, { signal }).catch(unreadTraits))
+    return { data, traits }
+  },
+  { afterMs: 250 },
+)
+const unreadTraits = (e: unknown): Fingerprint => ({ ratios: [], sentences: [said(e)], flour_g: 0 })
+/** What is wrong with what the cook said of a line, by the line. */
+const lineTrouble = computed(() =>
+  Object.fromEntries(
+    Object.entries(question.faults.value).flatMap(([pointer, message]) => {
+      const fix = sent[Number(/^fixes\/(\d+)/.exec(pointer)?.[1] ?? -1)]
+      return fix ? [[fix.line, message]] : []
+    }),
+  ),
+)
+const trouble = computed(() =>
+  Object.keys(lineTrouble.value).length ? '' : (question.trouble.value ?? Object.values(question.faults.value)[0] ?? ''),
+)
+const reading = computed(() => (trouble.value ? undefined : question.answer.value?.data))
+const print = computed(() => question.answer.value?.traits)
+const readSoon = question.soon
 watch(text, () => {
   fixes.value = {}
   name.value = ''
@@ -172,7 +164,7 @@ async function keep(recipe: boolean) {
       void router.push('/')
       return
     }
-    const saved = await bases.save(JSON.parse(JSON.stringify({ ...base.value, source_text })) as Base)
+    const saved = await bases.create(copyOf({ ...base.value, source_text }) as Base)
     open.value = false
     say({ message: saved.landed ? `“${saved.answer.document.name}” is among your bases.` : waits(`“${base.value.name}”`), duration: 4000 })
   } catch (e) {

@@ -2,13 +2,11 @@ import { useCatchUp } from '@/parts/catchUp'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { asItWillBe, bringBack, deliver, onLanded, putAside } from '@/away/outbox'
-import { api, got, Refusal, said, type Ingredient, type Schemas } from '@/api/client'
+import { api, got, said, type Ingredient, type Schemas } from '@/api/client'
 
 export type Base = Schemas['Base']
 export type Shelved = Schemas['ShelvedBase']
 export type Fingerprint = Schemas['Fingerprint']
-
-export const plainBase = (b: Base): Base => JSON.parse(JSON.stringify(b)) as Base
 
 /** A base as a variation without additions: what swapping, scaling and comparing take. */
 export const asVariation = (b: Base): Schemas['Variation'] => ({
@@ -64,21 +62,16 @@ export const useBases = defineStore('bases', () => {
     await load()
     return added
   }
-  async function save(document: Base, over?: { id: string; revision: number }) {
-    try {
-      const what = `the base “${document.name}”`
-      const sent = await deliver<Schemas['SavedBase']>(
-        over
-          ? { what, method: 'PUT', path: path(over.id), revision: over.revision, body: document }
-          : { what: `${what}, new`, method: 'POST', path: '/bases', body: document },
-      )
-      if (sent.landed) await load()
-      return sent
-    } catch (e) {
-      if (e instanceof Refusal && e.status === 409)
-        throw new Error('Another tablet changed this base since you opened it. Nothing was overwritten: close it and open it again.', { cause: e })
-      throw e
-    }
+  const what = (document: Base) => `the base “${document.name}”`
+  async function create(document: Base) {
+    const sent = await deliver<Schemas['SavedBase']>({ what: `${what(document)}, new`, method: 'POST', path: '/bases', body: document })
+    if (sent.landed) await load()
+    return sent
+  }
+  async function put(id: string, document: Base, revision: number) {
+    const sent = await deliver<Schemas['SavedBase']>({ what: what(document), method: 'PUT', path: path(id), revision, body: document })
+    if (sent.landed) await load()
+    return sent
   }
   async function remove(id: string) {
     const what = `the base “${shelf.value.find((b) => b.id === id)?.document.name ?? ''}”`
@@ -87,14 +80,7 @@ export const useBases = defineStore('bases', () => {
       if ((await bringBack(path(id), what)).landed) await load()
     }
   }
-  async function fingerprint(document: Base): Promise<Fingerprint | string> {
-    try {
-      return await got(api.POST('/fingerprints', { body: document }))
-    } catch (e) {
-      return said(e)
-    }
-  }
   useCatchUp(trouble, load)
   onLanded((l) => l.path.startsWith('/bases') && loaded.value && load())
-  return { shelf, trouble, loaded, ingredients, load, loadIngredients, addStarter, save, remove, fingerprint }
+  return { shelf, trouble, loaded, ingredients, load, loadIngredients, addStarter, create, put, remove }
 })

@@ -10,7 +10,7 @@ import { useKitchen } from '@/kitchen/kitchen'
 import Icon from '@/parts/Icon.vue'
 import { useBench } from './bench'
 import BalanceStrip from '@/bench/balance/BalanceStrip.vue'
-import ConflictDialog from '@/bench/dialogs/ConflictDialog.vue'
+import TwoSides from '@/parts/TwoSides.vue'
 import HandDock from '@/bench/hand/HandDock.vue'
 import HeatPanel from '@/bench/heat/HeatPanel.vue'
 import HeatReasons from '@/bench/heat/HeatReasons.vue'
@@ -229,7 +229,7 @@ watch(
     <PullingDialog v-if="bench.doc" v-model="pulling" />
     <ToppingsDialog v-if="bench.doc" v-model="toppings" />
     <GuestDialog v-if="inviting" v-model="inviting" :card="bench.id" :name="bench.doc?.name" />
-    <ConflictDialog />
+    <TwoSides :conflict="bench.conflict" @settle="bench.settle" />
   </main>
 </template>
 

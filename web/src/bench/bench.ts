@@ -1,21 +1,11 @@
-import {
-  draftOf,
-  dropDraft,
-  isLocal,
-  keepDraft as writeDown,
-  landedAs,
-  keepLast,
-  keyOf,
-  lastSeen,
-  localId,
-  noteLanded,
-  lookElsewhere,
-  sendElsewhere,
-} from '@/away/drafts'
+import { drafts, isLocal, landedAs, keepLast, keyOf, lastSeen, localId, noteLanded, lookElsewhere, sendElsewhere } from '@/away/drafts'
 import { bringBack as putBack, deliver, flush, letters, onLanded, putAside, waitingFor } from '@/away/outbox'
 import { useCatchUp } from '@/parts/catchUp'
 import { unitsShown } from '@/parts/settings'
-import { useDebounceFn, useEventListener, useManualRefHistory } from '@vueuse/core'
+import { ask } from '@/parts/ask'
+import { useAsked } from '@/parts/useAsked'
+import { copyOf as copy, useSaved } from '@/parts/useSaved'
+import { useDebounceFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import {
@@ -24,8 +14,8 @@ import {
   newKey,
   Refusal,
   said,
+  unreachable,
   type Addition,
-  type Conflict,
   type Ingredient,
   type ListItem,
   type Saved,
@@ -34,35 +24,38 @@ import {
   type Worksheet,
 } from '@/api/client'
 
-export type SaveState = 'saved' | 'changed' | 'saving' | 'offline' | 'refused' | 'conflict'
-
-const saveAfterMs = 600 // of quiet
-const keepAfterMs = 150 // of quiet, a draft on this tablet
-const retryAfterMs = 4000 // while the program does not answer
 const seenAfterMs = 500 // of quiet
-const rememberAfterMs = 400 // one undo step for one drag
-
-const copy = <T>(v: T): T => (v === undefined ? v : (JSON.parse(JSON.stringify(v)) as T))
 
 const pathOf = (id: string) => `/variations/${id}`
 
 /** The variation on the bench: the document, what the program makes of it, and its saving. */
 export const useBench = defineStore('bench', () => {
-  const id = ref<string>()
-  const revision = ref(0)
-  const doc = ref<Variation>()
+  const kept = useSaved<Variation, Saved>({
+    send: async (to, document, over) => {
+      if (isLocal(to)) return { landed: false } // its letter lands first
+      try {
+        const params = { path: { id: to }, header: { 'If-Match': `"${over}"` } }
+        return { landed: true, answer: await got(api.PUT('/variations/{id}', { params, body: document })) }
+      } catch (e) {
+        if (e instanceof Refusal && e.passes) return { landed: false, again: true }
+        throw e
+      }
+    },
+    changed: () => {
+      plain.value = false
+      void work()
+    },
+    shows: (theirs, draft) => show(theirs, draft),
+    drafts,
+  })
+  const { id, revision, doc, saveState, saveTrouble, conflict, change, save, saveSoon, undo, redo, settle } = kept
   const sheet = shallowRef<Worksheet>()
-  const trouble = ref<string>() // why there are no fresh figures
-  const working = ref(false)
-  const saveState = ref<SaveState>('saved')
-  const saveTrouble = ref<string>()
-  const conflict = shallowRef<Conflict>()
   const there = shallowRef<ListItem[]>([]) // as the program lists them
   /** The list as it will be once everything has landed: begun ones on top, without what was put aside. */
   const list = computed(() => [
     ...letters.value.flatMap((l) => {
       if (l.path !== '/variations' || l.method !== 'POST') return []
-      const { name, form } = (draftOf(localId(l.key))?.doc ?? l.body) as Variation
+      const { name, form } = (drafts.of(localId(l.key))?.doc ?? l.body) as Variation
       return [{ id: localId(l.key), name, form, revision: 0, updated_at: new Date().toISOString(), verdict: 'waits on this tablet' } as ListItem]
     }),
     ...there.value.filter((v) => waitingFor(pathOf(v.id))?.method !== 'DELETE'),
@@ -77,14 +70,6 @@ export const useBench = defineStore('bench', () => {
   const swapping = ref<{ line: string; label: string }>() // the line that something is to stand in for
   watch(why, (now) => now && (swapping.value = undefined))
   watch(swapping, (now) => now && (why.value = undefined))
-
-  // Undo and redo across everything in the document; one drag is one step.
-  const history = useManualRefHistory(doc, { clone: copy, capacity: 200 })
-  const remember = useDebounceFn(() => {
-    if (pendingStep) history.commit()
-    pendingStep = false
-  }, rememberAfterMs)
-  let pendingStep = false
 
   const sheetLine = (lineId: string) => sheet.value?.lines.find((l) => l.id === lineId)
   const additions = computed(() => doc.value?.additions ?? [])
@@ -112,148 +97,44 @@ export const useBench = defineStore('bench', () => {
   const asked = () => (doc.value && plain.value ? { ...doc.value, additions: [], reference: undefined } : doc.value)
 
   let sheetOf: string | undefined // the variation that the sheet is of
-  // One request at a time; the newest document goes next.
-  let asking = false
-  let stale = false
-  async function work() {
-    if (!doc.value) return
-    if (asking) {
-      stale = true
-      return
-    }
-    asking = true
-    working.value = true
-    try {
-      do {
-        stale = false
-        const include = [...included, ...inCups()].join(',') || undefined
-        try {
-          const of = id.value
-          const answer = await got(api.POST('/worksheets', { body: asked()!, params: { query: { include } } }))
-          sheet.value = answer
-          sheetOf = of
-          trouble.value = undefined
-          void seen()
-        } catch (e) {
-          if (sheetOf !== id.value) sheet.value = undefined // another's figures are no figures
-          trouble.value = said(e)
-        }
-      } while (stale)
-    } finally {
-      asking = false
-      working.value = false
-    }
-  }
-
-  let saving: Promise<void> | undefined
-  async function save(): Promise<void> {
-    if (saving) await saving
-    if (saveState.value !== 'changed' && saveState.value !== 'offline') return
-    saving = send().finally(() => (saving = undefined))
-    return saving
-  }
-  async function send() {
-    if (!doc.value || !id.value) return
-    const sent = JSON.stringify(doc.value)
-    const to = id.value
-    if (isLocal(to)) {
-      writeDraft()
-      saveState.value = 'offline' // its letter lands first
-      return
-    }
-    saveState.value = 'saving'
-    try {
-      const kept = await got(
-        api.PUT('/variations/{id}', { params: { path: { id: to }, header: { 'If-Match': `"${revision.value}"` } }, body: doc.value }),
-      )
-      if (id.value !== to) return
-      revision.value = kept.revision
-      saveState.value = JSON.stringify(doc.value) === sent ? 'saved' : 'changed'
-      saveTrouble.value = undefined
-      if (saveState.value === 'saved') dropDraft(to)
-      else void saveSoon()
-    } catch (e) {
-      if (id.value !== to) return
-      const { status, problem, passes } = e as Refusal
-      if (status === 409) {
-        conflict.value = problem as Conflict
-        saveState.value = 'conflict'
-      } else if (passes) {
-        saveState.value = 'offline'
-        setTimeout(() => void save(), retryAfterMs)
-      } else {
-        saveState.value = 'refused'
-        saveTrouble.value = said(e)
-      }
-    }
-  }
-  const saveSoon = useDebounceFn(() => save(), saveAfterMs)
+  const figures = useAsked(
+    async () => {
+      const of = id.value
+      const answer = await ask('/worksheets', asked()!, { include: [...included, ...inCups()] })
+      sheet.value = answer
+      sheetOf = of
+      void seen()
+    },
+    { meanwhile: 'next' }, // a drag shows figures all the way
+  )
+  const { asking: working } = figures
+  /** Why there are no fresh figures. */
+  const trouble = computed({ get: () => figures.trouble.value ?? Object.values(figures.faults.value)[0], set: (to) => (figures.trouble.value = to) })
+  const work = async () => void (doc.value && (await figures.now()))
+  watch([trouble, id], ([t]) => {
+    if (t && sheetOf !== id.value) sheet.value = undefined // another's figures are no figures
+  })
+  watch(trouble, (t, was) => was === unreachable && !t && void follow())
 
   function togglePlain() {
     plain.value = !plain.value
     void work()
   }
 
-  /** What is not sent yet stays on this tablet, should the tab be closed. */
-  function writeDraft() {
-    if (id.value && doc.value && saveState.value !== 'saved') {
-      writeDown(id.value, { revision: revision.value, doc: doc.value })
-    }
-  }
-  const keepDraft = useDebounceFn(writeDraft, keepAfterMs)
-
-  /** Everything that changes the document goes through here. */
-  function change(f: (d: Variation) => void) {
-    if (!doc.value) return
-    plain.value = false
-    f(doc.value)
-    pendingStep = true
-    void remember()
-    touched()
-  }
-  function touched() {
-    if (!id.value || !doc.value) return
-    void keepDraft()
-    if (saveState.value !== 'conflict') saveState.value = 'changed'
-    void work()
-    void saveSoon()
-  }
-  function undo() {
-    if (pendingStep) {
-      history.commit()
-      pendingStep = false
-    }
-    history.undo()
-    touched()
-  }
-  function redo() {
-    history.redo()
-    touched()
-  }
-
   function show(s: Saved, draft?: Variation) {
     plain.value = false
     why.value = swapping.value = undefined
-    id.value = s.id
-    revision.value = s.revision
-    doc.value = withIds(copy(draft ?? s.document))
-    history.clear()
-    history.commit()
-    history.clear()
-    pendingStep = false
-    saveState.value = 'saved'
-    saveTrouble.value = undefined
-    conflict.value = undefined
-    active.value = doc.value.additions?.[0]?.id
+    kept.show({ ...s, document: withIds(copy(s.document)) }, draft && withIds(copy(draft)))
+    active.value = doc.value?.additions?.[0]?.id
     localStorage.setItem('ladle.open', s.id)
     lookElsewhere(s.id)
-    if (draft) touched()
+    if (draft) kept.touched()
     else void work()
   }
 
   async function open(variationId: string): Promise<void> {
     if (saveState.value === 'changed') await save()
-    const draft = draftOf(variationId)
+    const draft = drafts.of(variationId)
     if (isLocal(variationId)) return openLocal(variationId, draft?.doc)
     let data: Saved
     try {
@@ -306,7 +187,7 @@ export const useBench = defineStore('bench', () => {
   })
   /** One that was begun while the program was away is the kitchen's now; what was changed since follows. */
   function landed(local: string, now: Saved) {
-    const draft = draftOf(local)
+    const draft = drafts.of(local)
     noteLanded(local, now.id)
     if (id.value === local && doc.value) {
       id.value = now.id
@@ -315,8 +196,8 @@ export const useBench = defineStore('bench', () => {
       saveState.value = 'changed' // the same again is no new state
       void saveSoon()
       void work()
-    } else if (draft) writeDown(now.id, { revision: now.revision, doc: draft.doc })
-    dropDraft(local)
+    } else if (draft) drafts.keep(now.id, { revision: now.revision, doc: draft.doc })
+    drafts.drop(local)
   }
 
   /** It landed from another tab of this tablet. */
@@ -382,7 +263,7 @@ export const useBench = defineStore('bench', () => {
   /** Asks for the batch in another size. The answer is what was rounded on the way. */
   async function scale(wish: Omit<Schemas['ScaleWish'], 'variation'>) {
     if (!doc.value) return []
-    const scaled = await got(api.POST('/scalings', { body: { variation: doc.value, ...wish } }))
+    const scaled = await ask('/scalings', { variation: doc.value, ...wish })
     change((d) => Object.assign(d, copy(scaled.variation)))
     return scaled.said
   }
@@ -397,7 +278,7 @@ export const useBench = defineStore('bench', () => {
   }
 
   /** What can stand in for a line of the base, as the bowl is now. */
-  const swapsFor = async (lineId: string) => (await got(api.POST('/swaps', { body: { variation: doc.value!, line: lineId } }))).items
+  const swapsFor = async (lineId: string) => (await ask('/swaps', { variation: doc.value!, line: lineId })).items
 
   /** Lets something else stand in for a line; the base that targets are held to stays. */
   function swap(lineId: string, label: string) {
@@ -430,8 +311,8 @@ export const useBench = defineStore('bench', () => {
     const what = `“${list.value.find((v) => v.id === variationId)?.name ?? doc.value?.name ?? ''}”`
     await putAside(pathOf(variationId), what)
     if (id.value === variationId) {
-      id.value = doc.value = sheet.value = undefined
-      saveState.value = 'saved'
+      kept.clear()
+      sheet.value = undefined
     }
     await refreshList()
     if (!id.value && list.value[0]) await open(list.value[0].id).catch((e: unknown) => (listTrouble.value = said(e)))
@@ -440,15 +321,6 @@ export const useBench = defineStore('bench', () => {
       await refreshList()
       await open(variationId)
     }
-  }
-
-  /** Ends a conflict with one of the two sides. */
-  function settle(keep: 'mine' | 'theirs') {
-    const c = conflict.value
-    if (!c || !doc.value) return
-    const mine = copy(doc.value)
-    if (keep === 'theirs' && id.value) dropDraft(id.value)
-    show(c.current, keep === 'mine' ? mine : undefined)
   }
 
   /** What targets are taken from: the plain base, or the recipe as it stands in the bowl now. */
@@ -511,7 +383,7 @@ export const useBench = defineStore('bench', () => {
     changeAddition(lineId, { stage })
     if (!laid || was === 'on_portion' || was === 'under_portion' || !doc.value) return
     try {
-      const { amount_g } = await got(api.POST('/loads', { body: { variation: doc.value, line: lineId, fitting: true } }))
+      const { amount_g } = await ask('/loads', { variation: doc.value, line: lineId, fitting: true })
       changeAddition(lineId, { amount: amount_g, unit: 'g' })
       return amount_g
     } catch {
@@ -581,16 +453,7 @@ export const useBench = defineStore('bench', () => {
     active.value = all[Math.min(all.length - 1, Math.max(0, at + by))]
   }
 
-  useCatchUp(trouble, async () => {
-    await work()
-    if (!trouble.value) await follow()
-  })
   useCatchUp(listTrouble, () => (doc.value ? refreshList() : start()))
-  useEventListener(window, 'online', () => void save())
-  useEventListener(window, 'pagehide', () => {
-    writeDraft()
-    void save()
-  })
   watch(saveState, (s) => s === 'saved' && void refreshList())
 
   return {
@@ -615,8 +478,8 @@ export const useBench = defineStore('bench', () => {
     swapping,
     shelf,
     ledger,
-    canUndo: history.canUndo,
-    canRedo: history.canRedo,
+    canUndo: kept.canUndo,
+    canRedo: kept.canRedo,
     include,
     start,
     open,

@@ -1,14 +1,15 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
-import { useDebounceFn, useEventListener } from '@vueuse/core'
 import { waitingFor } from '@/away/outbox'
-import type { SaveState } from '@/bench/bench'
+import { ask } from '@/parts/ask'
+import { copyOf, useSaved } from '@/parts/useSaved'
+import TwoSides from '@/parts/TwoSides.vue'
 import SaveChip from '@/parts/SaveChip.vue'
 import { say } from '@/parts/say'
 import { flourMethods } from '@/bench/choices'
 import Icon from '@/parts/Icon.vue'
 import type { IconName } from '@/parts/icons'
-import { api, got, newKey, said } from '@/api/client'
+import { newKey, said } from '@/api/client'
 import EarlierKitchens from './EarlierKitchens.vue'
 import PlateHeat from './PlateHeat.vue'
 import OtherTablets from '@/house/OtherTablets.vue'
@@ -16,71 +17,27 @@ import PutAside from './PutAside.vue'
 import { useKitchen, type Own } from './kitchen'
 
 const kitchen = useKitchen()
-const form = ref<Own>()
-const copy = (own: Own) => JSON.parse(JSON.stringify(own)) as Own
-const take = () => (form.value = kitchen.own ? copy(kitchen.own) : undefined)
+/** It saves itself, a moment after the last change; what is typed meanwhile is never overwritten. */
+const kept = useSaved<Own>({ send: (_, document, over) => kitchen.put(document, over), saved: () => take(), saveAfterMs: 700 })
+const { doc: form, saveState, saveTrouble, conflict, faults } = kept
+const take = () => kitchen.own && kept.show({ id: 'kitchen', revision: kitchen.revision, document: kitchen.own })
 onMounted(async () => {
   await kitchen.load()
   take()
 })
-/** It saves itself, a moment after the last change; what is typed meanwhile is never overwritten. */
-const saveAfterMs = 700 // of quiet
-const same = () => JSON.stringify(form.value) === JSON.stringify(kitchen.own)
-const saving = ref(false)
-const edited = ref(false) // since it was saved last
-const refused = ref(false) // what stands there now
-const state = computed<SaveState>(() => {
-  if (kitchen.conflict) return 'conflict'
-  if (saving.value) return 'saving'
-  if (edited.value) return refused.value ? 'refused' : 'changed'
-  return waitingFor('/kitchen') ? 'offline' : 'saved'
-})
+const state = computed(() => (saveState.value === 'saved' && waitingFor('/kitchen') ? 'offline' : saveState.value))
 watch(
   () => kitchen.revision,
-  () => !edited.value && take(),
+  () => (saveState.value === 'saved' || saveState.value === 'offline') && take(),
 )
-watch(
-  form,
-  () => {
-    edited.value = !same()
-    refused.value = false
-    if (edited.value) void saveSoon()
-  },
-  { deep: true },
-)
+watch(form, () => JSON.stringify(form.value) !== JSON.stringify(kitchen.own) && kept.edited(), { deep: true })
 function goBack(own: Own) {
-  form.value = copy(own)
+  form.value = copyOf(own)
   say({ message: 'It is as it was then. “As it was” has the other as well.', duration: 6000, showClose: true })
 }
-const fault = (pointer: string) => kitchen.faults[pointer]
-
-async function save() {
-  if (!form.value || saving.value || !edited.value || kitchen.conflict) return
-  const sent = JSON.stringify(form.value)
-  saving.value = true
-  const kept = await kitchen.save(copy(form.value))
-  saving.value = false
-  if (JSON.stringify(form.value) !== sent) return void saveSoon() // typed on meanwhile
-  refused.value = !kept
-  if (!kept) return
-  edited.value = false
-  take()
-}
-const saveSoon = useDebounceFn(save, saveAfterMs)
-useEventListener(window, 'pagehide', () => void save())
-onBeforeUnmount(() => void save())
-
-/** Ends a meeting with another tablet's change with one of the two. */
-async function settle(mine: boolean) {
-  if (mine && form.value) {
-    edited.value = !(await kitchen.saveOver(copy(form.value)))
-    if (edited.value) return
-  } else {
-    edited.value = false
-    await kitchen.load()
-  }
-  take()
-}
+const fault = (pointer: string) => faults.value[pointer]
+const save = () => kept.save()
+onBeforeUnmount(save)
 
 /** The kitchen's own measures, weighed once: a gram of water is a millilitre. */
 const own = [
@@ -92,7 +49,7 @@ const eggTrouble = ref('')
 async function inShell(shell: number | null | undefined) {
   if (!shell || !form.value) return
   try {
-    form.value.egg_g = (await got(api.POST('/eggs', { body: { shell_g: shell } }))).egg_g
+    form.value.egg_g = (await ask('/eggs', { shell_g: shell })).egg_g
     eggTrouble.value = ''
   } catch (e) {
     eggTrouble.value = said(e)
@@ -131,15 +88,10 @@ const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iro
       <p class="muted">What you cook with. Every figure on the bench uses it.</p>
       <el-button v-if="lastGone" @click="putBack"><Icon name="undo" />Put back</el-button>
       <EarlierKitchens v-else @chosen="goBack" />
-      <SaveChip v-if="form" :state="state" :trouble="kitchen.trouble" />
+      <SaveChip v-if="form" :state="state" :trouble="saveTrouble" />
     </header>
-    <p v-if="kitchen.conflict" class="panel trouble" role="alert">
-      <i class="sign high" /><span
-        >Another tablet changed the kitchen while it was changed here. Keep one of the two; “As it was” has the other.</span
-      >
-      <el-button @click="settle(false)">Take the other tablet's</el-button><el-button class="go" @click="settle(true)">Keep this tablet's</el-button>
-    </p>
-    <p v-else-if="kitchen.trouble" class="panel trouble" role="alert">
+    <TwoSides :conflict="conflict" @settle="kept.settle" />
+    <p v-if="kitchen.trouble" class="panel trouble" role="alert">
       <i class="sign high" />{{ kitchen.trouble }} <el-button @click="kitchen.load">Try again</el-button>
     </p>
     <el-form v-if="form" novalidate class="grid" label-position="top" @submit.prevent="save">

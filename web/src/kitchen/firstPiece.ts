@@ -1,4 +1,5 @@
-import { api, got, said, type Schemas } from '@/api/client'
+import { ask } from '@/parts/ask'
+import { said, type Schemas } from '@/api/client'
 import { say } from '@/parts/say'
 import { offerUndo } from '@/parts/undo'
 import { useKitchen } from './kitchen'
@@ -17,7 +18,7 @@ async function keep(plate: Schemas['Griddle'], then: () => unknown) {
 /** The first one cooked puts a plate of the kitchen right, for every morning; one tap takes it back. */
 export async function learnPlate(before: Schemas['Griddle'], verdict: PieceVerdict, then: () => unknown = () => undefined) {
   try {
-    const learnt = await got(api.POST('/first-pieces', { body: { griddle: before, verdict } }))
+    const learnt = await ask('/first-pieces', { griddle: before, verdict })
     if (JSON.stringify(learnt.griddle) === JSON.stringify(before)) say({ message: learnt.text, duration: 4000, grouping: true })
     else {
       await keep(learnt.griddle, then)

@@ -1,11 +1,13 @@
 import { defineStore } from 'pinia'
 import { ref, shallowRef } from 'vue'
-import { deliver, onLanded, waitingFor } from '@/away/outbox'
-import { api, got, said, faultsOf, Refusal, type Schemas } from '@/api/client'
+import { deliver, onLanded, waitingFor, type Delivered } from '@/away/outbox'
+import { api, got, said, Refusal, type Schemas } from '@/api/client'
 import { useCatchUp } from '@/parts/catchUp'
 import { follow } from '@/parts/settings'
 
 export type Own = Schemas['OwnKitchen']
+/** The kitchen as what is saved of it. */
+type KeptKitchen = Schemas['SavedKitchen'] & { id: string }
 export type KitchenForm = Schemas['KitchenForm']
 
 /** What the cook works with; one for the whole database. */
@@ -14,8 +16,6 @@ export const useKitchen = defineStore('kitchen', () => {
   const revision = ref(0)
   const form = shallowRef<KitchenForm>() // limits of the figures, and new things
   const trouble = ref<string>()
-  const conflict = ref(false) // another tablet saved it meanwhile
-  const faults = ref<Record<string, string>>({}) // sentence by JSON Pointer, without its first slash
 
   async function load() {
     try {
@@ -32,43 +32,38 @@ export const useKitchen = defineStore('kitchen', () => {
     revision.value = saved.revision
     form.value = saved.form
     trouble.value = undefined
-    faults.value = {}
-    conflict.value = false
     follow(saved.document, saved.revision)
   }
 
-  /** Saves; false with the faults at their fields when the program refuses. While it is away, the change waits. */
+  /** Sends it over a revision. While the program is away, the change waits; what another tablet saved meanwhile comes with the refusal. */
+  async function put(document: Own, over = revision.value): Promise<Delivered<KeptKitchen>> {
+    try {
+      const sent = await deliver<Schemas['SavedKitchen']>({ what: 'the kitchen', method: 'PUT', path: '/kitchen', revision: over, body: document })
+      if (!sent.landed) {
+        own.value = document
+        trouble.value = undefined
+        return sent
+      }
+      take(sent.answer)
+      return { landed: true, answer: { id: 'kitchen', ...sent.answer } }
+    } catch (e) {
+      if (!(e instanceof Refusal) || e.status !== 409) throw e
+      const current = { id: 'kitchen', ...(await got(api.GET('/kitchen'))) }
+      throw new Refusal(409, { ...e.problem, current, yours: document } as Refusal['problem'])
+    }
+  }
+  /** Saves what somebody else than the Kitchen's form changed of it; false when it could not be. */
   async function save(document: Own) {
     try {
-      const sent = await deliver<Schemas['SavedKitchen']>({
-        what: 'the kitchen',
-        method: 'PUT',
-        path: '/kitchen',
-        revision: revision.value,
-        body: document,
-      })
-      if (sent.landed) take(sent.answer)
-      else {
-        own.value = document
-        faults.value = {}
-        trouble.value = undefined
-      }
+      await put(document)
       return true
     } catch (e) {
-      if (e instanceof Refusal && e.status === 409) conflict.value = true
-      faults.value = faultsOf(e)
-      trouble.value = faults.value['']
+      trouble.value = said(e)
       return false
     }
   }
 
   useCatchUp(trouble, () => own.value ?? load())
   onLanded((l, answer) => l.path === '/kitchen' && take(answer as Schemas['SavedKitchen']))
-  /** Saves over what the other tablet saved; that stays among the earlier kitchens. */
-  async function saveOver(document: Own) {
-    revision.value = (await got(api.GET('/kitchen'))).revision
-    return save(document)
-  }
-
-  return { own, revision, form, conflict, saveOver, trouble, faults, load, save }
+  return { own, revision, form, trouble, load, put, save }
 })

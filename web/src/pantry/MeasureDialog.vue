@@ -1,7 +1,8 @@
 <script setup lang="ts">
+import { ask } from '@/parts/ask'
 import { ref, watch } from 'vue'
 import { say } from '@/parts/say'
-import { api, got, faultsOf, type Schemas } from '@/api/client'
+import { faultsOf, type Schemas } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
 import ScalePanel from '@/parts/ScalePanel.vue'
 import WeightField from '@/parts/WeightField.vue'
@@ -25,9 +26,7 @@ watch(open, (o) => {
 async function keep() {
   busy.value = true
   try {
-    await pantry.create(
-      await got(api.POST('/measurements', { body: { ...(JSON.parse(JSON.stringify(wish.value)) as Wish), ingredient: props.ingredient.id } })),
-    )
+    await pantry.create(await ask('/measurements', { ...(JSON.parse(JSON.stringify(wish.value)) as Wish), ingredient: props.ingredient.id }))
     open.value = false
     say({ message: 'Measured. It counts for every variation from now on; the table’s value stays beside it.', duration: 4000 })
   } catch (e) {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ask } from '@/parts/ask'
 import { waits } from '@/away/outbox'
 import { computed, ref, watch } from 'vue'
 import { say } from '@/parts/say'
@@ -95,16 +96,12 @@ async function keep() {
       return
     }
     if (way.value === 'pack') {
-      made = await got(
-        api.POST('/labels', {
-          body: {
-            ...(JSON.parse(JSON.stringify(label.value)) as object),
-            name: name.value,
-            like: like.value,
-            ...(chosen.value ? { allergens: chosen.value } : {}),
-          },
-        }),
-      )
+      made = await ask('/labels', {
+        ...(JSON.parse(JSON.stringify(label.value)) as object),
+        name: name.value,
+        like: like.value,
+        ...(chosen.value ? { allergens: chosen.value } : {}),
+      })
     } else {
       made = { ...(JSON.parse(JSON.stringify(item.value)) as Item), id: '', name: name.value, allergens: chosen.value ?? [] }
     }

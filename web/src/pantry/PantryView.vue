@@ -8,6 +8,7 @@ import IngredientPanel from './IngredientPanel.vue'
 import OwnChip from './OwnChip.vue'
 import OwnDialog from './OwnDialog.vue'
 import TroubledItems from './TroubledItems.vue'
+import TwoSides from '@/parts/TwoSides.vue'
 import { usePantry } from './pantry'
 import { groups } from './words'
 
@@ -99,6 +100,7 @@ const filters = computed(() => [
     <IngredientPanel v-if="pantry.detail" :detail="pantry.detail" />
     <OwnDialog v-model="ownOpen" :called="wished" />
     <ImportDialog v-model="importOpen" />
+    <TwoSides :conflict="pantry.conflict" @settle="pantry.settle" />
   </main>
 </template>
 

@@ -23,22 +23,21 @@ watch(
 )
 const changed = computed(() => price.value !== holder.value?.item.price_per_kg || stock.value !== holder.value?.item.stock_g)
 
-const tell = (what: string, { landed }: { landed: boolean }) => landed || say({ message: waits(what), duration: 5000 })
+const tell = (what: string, waiting: boolean) => waiting && say({ message: waits(what), duration: 5000 })
 async function keep() {
   try {
     const what = `The stock of ${props.ingredient.label}`
-    if (holder.value) tell(what, await pantry.change(holder.value, { price_per_kg: price.value, stock_g: stock.value }))
-    else
-      tell(
-        what,
-        await pantry.create({
-          id: `stock_${props.ingredient.id}`,
-          name: props.ingredient.label,
-          stands_for: props.ingredient.id,
-          price_per_kg: price.value,
-          stock_g: stock.value,
-        }),
-      )
+    if (holder.value) tell(what, (await pantry.change(holder.value, { price_per_kg: price.value, stock_g: stock.value })) === 'offline')
+    else {
+      const { landed } = await pantry.create({
+        id: `stock_${props.ingredient.id}`,
+        name: props.ingredient.label,
+        stands_for: props.ingredient.id,
+        price_per_kg: price.value,
+        stock_g: stock.value,
+      })
+      tell(what, !landed)
+    }
   } catch (e) {
     say({ message: (e as Error).message, duration: 6000, showClose: true })
   }

@@ -1,4 +1,5 @@
 import { useCatchUp } from '@/parts/catchUp'
+import { useSaved, type Kept } from '@/parts/useSaved'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { asItWillBe, bringBack, deliver, onLanded, putAside as setAside } from '@/away/outbox'
@@ -80,12 +81,18 @@ export const usePantry = defineStore('pantry', () => {
     if (sent.landed) await moved(item.stands_for ?? sent.answer.document.id)
     return sent
   }
-  async function change(listed: Listed, patch: Partial<Item>) {
-    const item = { ...listed.item, ...patch }
-    const what = `“${item.name}” in the pantry`
-    const sent = await deliver({ what, method: 'PUT', path: path(listed.id), revision: listed.revision, body: asDocument(item) })
-    if (sent.landed) await moved()
-    return sent
+  const kept = useSaved<Item>({
+    send: (id, item, revision) =>
+      deliver<Kept<Item>>({ what: `“${item.name}” in the pantry`, method: 'PUT', path: path(id), revision, body: asDocument(item) }),
+    saved: () => void moved(),
+  })
+  /** Saves what was changed of one; what became of it. */
+  const change = (listed: Listed, patch: Partial<Item>) => kept.keep({ ...listed, document: listed.item }, { ...listed.item, ...patch })
+  /** Another tablet changed it too. */
+  async function settle(side: 'mine' | 'theirs') {
+    kept.settle(side)
+    await kept.save()
+    await moved()
   }
   /** Puts an item aside; the answer brings it back. */
   async function remove(listed: Listed) {
@@ -108,5 +115,25 @@ export const usePantry = defineStore('pantry', () => {
 
   useCatchUp(trouble, () => moved())
   onLanded((l) => l.path.startsWith('/pantry') && loaded.value && moved())
-  return { found, items, troubled, detail, wanted, trouble, query, group, loaded, search, refresh, look, moved, create, change, remove, putAside }
+  return {
+    found,
+    items,
+    troubled,
+    detail,
+    wanted,
+    trouble,
+    query,
+    group,
+    loaded,
+    search,
+    refresh,
+    look,
+    moved,
+    create,
+    change,
+    conflict: kept.conflict,
+    settle,
+    remove,
+    putAside,
+  }
 })

@@ -1,6 +1,7 @@
 <script setup lang="ts">
+import { ask } from '@/parts/ask'
 import { computed, nextTick, ref, watch } from 'vue'
-import { api, got, said, type Schemas } from '@/api/client'
+import { said, type Schemas } from '@/api/client'
 
 /**
  * An amount as a cook types it: "200", "1½", "200g", "2 Tbsp". A plain number is taken as it is; anything else is read
@@ -55,7 +56,7 @@ async function read(e: Event) {
   if (plain.value) return take(typed === '' ? undefined : Number(typed))
   e.preventDefault() // what is not read yet is not sent on by Enter
   try {
-    const answer = await got(api.POST('/amounts', { body: { text: typed, in: props.free ? undefined : props.unit, ingredient: props.ingredient } }))
+    const answer = await ask('/amounts', { text: typed, in: props.free ? undefined : props.unit, ingredient: props.ingredient })
     if (answer.unit && !props.unit) refuse('This is a figure without a unit.')
     else take(answer.amount, answer.unit)
   } catch (problem) {

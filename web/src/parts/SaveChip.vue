@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { SaveState } from '@/bench/bench'
+import type { SaveState } from './useSaved'
 import Icon from './Icon.vue'
 
 /** Whether what is on the screen is kept, where, and if not why. */

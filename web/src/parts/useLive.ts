@@ -1,6 +1,7 @@
 import { useEventSource, useIntervalFn } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { newKey, Refusal, said, signedOut } from '@/api/client'
+import { keptAs } from '@/away/drafts'
 import { deliver, letters, onLanded } from '@/away/outbox'
 
 const againMs = 3000
@@ -24,14 +25,6 @@ interface LiveOptions<N> {
   get: (id: string) => Promise<N>
 }
 
-/** What the tablet last saw of one. */
-function lastSeen<N>(key: string): N | undefined {
-  try {
-    return JSON.parse(localStorage.getItem(key) ?? 'null') ?? undefined
-  } catch {
-    return undefined // not ours
-  }
-}
 function keepSeen(prefix: string, now: LiveNow) {
   try {
     for (const k of Object.keys(localStorage)) if (k.startsWith(prefix) && k !== prefix + now.id) localStorage.removeItem(k)
@@ -80,7 +73,7 @@ export function useLive<N extends LiveNow, E extends LiveEvent>(o: LiveOptions<N
   async function open(which: string) {
     if (id.value !== which) {
       id.value = which
-      now.value = lastSeen<N>(o.keptAs + which)
+      now.value = keptAs<N>(o.keptAs + which)
     }
     gone.value = false
     trouble.value = ''

@@ -1,24 +1,24 @@
+import { ask } from '@/parts/ask'
 import { useCatchUp } from '@/parts/catchUp'
-import { useDebounceFn } from '@vueuse/core'
+import { useAsked } from '@/parts/useAsked'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { deliver } from '@/away/outbox'
-import { api, got, said, faultsOf, useLatest, type Schemas } from '@/api/client'
+import { api, got, said, type Schemas } from '@/api/client'
 
 export type Bench = Schemas['PreparationBench']
 export type Preparation = Schemas['Preparation']
 export type Wish = Schemas['PreparationWish']
 export type Flow = Schemas['Flow']
 
-const askAfterMs = 120 // of quiet
-
 /** One preparation on the bench: what the cook says of it, and what the program makes of that. */
 export const usePrep = defineStore('prep', () => {
   const benches = shallowRef<Bench[]>([])
   const wish = ref<Wish>({ method: 'puree', from: 'beetroot_grated' }) // something to look at; the bench says how it starts
-  const result = shallowRef<Preparation>()
-  const trouble = ref<string>()
-  const faults = ref<Record<string, string>>({})
+  const question = useAsked(() => ask('/preparations', wish.value))
+  const { answer: result, faults } = question
+  const unlisted = ref<string>() // why there are no benches
+  const trouble = computed(() => unlisted.value ?? question.trouble.value)
   const bench = computed(() => benches.value.find((b) => b.method === wish.value.method))
   const asks = computed(() => new Set(bench.value?.asks))
   const back = computed(() => wish.value.want_g !== undefined)
@@ -26,30 +26,16 @@ export const usePrep = defineStore('prep', () => {
   async function load() {
     try {
       benches.value = (await got(api.GET('/preparations'))).items
-      trouble.value = undefined
+      unlisted.value = undefined
       if (!result.value) pick(wish.value.method)
       await work()
     } catch (e) {
-      trouble.value = said(e)
+      unlisted.value = said(e)
     }
   }
 
-  const latest = useLatest()
-  async function work() {
-    try {
-      const answer = await latest(got(api.POST('/preparations', { body: wish.value })))
-      if (!answer) return // a later question is under way
-      result.value = answer
-      faults.value = {}
-      trouble.value = undefined
-    } catch (e) {
-      const { '': general, ...fields } = faultsOf(e)
-      faults.value = fields
-      trouble.value = general
-    }
-  }
-  const workSoon = useDebounceFn(work, askAfterMs)
-  watch(wish, () => void workSoon(), { deep: true })
+  const work = question.now
+  watch(wish, () => void question.soon(), { deep: true })
 
   /** Takes another preparation, with an ingredient that suits it. */
   function pick(method: string, from?: string) {
@@ -88,6 +74,6 @@ export const usePrep = defineStore('prep', () => {
     })
   }
 
-  useCatchUp(trouble, load)
+  useCatchUp(unlisted, load)
   return { benches, bench, asks, wish, result, trouble, faults, back, load, work, pick, change, turn, keep }
 })

@@ -3,7 +3,8 @@ import { computed, ref, watch } from 'vue'
 import LineRows from '@/bases/LineRows.vue'
 import Icon from '@/parts/Icon.vue'
 import WeightField from '@/parts/WeightField.vue'
-import { plainSauce, useSauces, type Sauce } from './sauces'
+import { copyOf } from '@/parts/useSaved'
+import { useSauces, type Sauce } from './sauces'
 import { kindLabel, kinds } from './words'
 
 /** What goes into a pot, and what is wanted of it. Nothing is kept before it can be made. */
@@ -20,7 +21,7 @@ watch(
     sauces.loadExamples().catch(() => undefined) // the program is away: the form shows all
     faults.value = {}
     sauce.value = props.from
-      ? plainSauce(props.from)
+      ? copyOf(props.from)
       : {
           format: 'upbeat-ladle/sauce',
           version: 1,
@@ -77,7 +78,7 @@ async function save() {
     return
   }
   busy.value = true
-  const made = plainSauce(sauce.value)
+  const made = copyOf(sauce.value)
   if (!boils.value && made.target) made.target = { servings: made.target.servings, serving_g: made.target.serving_g }
   if (made.target && !Object.values(made.target).some((v) => v !== undefined)) delete made.target
   const wrong = await props.keep(made).catch((e: Error) => ({ '': e.message }))

@@ -10,6 +10,10 @@ import { say } from '@/parts/say'
 import { sayPutAside } from '@/parts/undo'
 import { useCounter } from '@/parts/useCounter'
 import { useScale } from '@/parts/useScale'
+import SaveChip from '@/parts/SaveChip.vue'
+import TwoSides from '@/parts/TwoSides.vue'
+import { ask } from '@/parts/ask'
+import { copyOf } from '@/parts/useSaved'
 import BoilingCurve from './BoilingCurve.vue'
 import DevicesDialog from './DevicesDialog.vue'
 import GoesOn from './GoesOn.vue'
@@ -20,7 +24,7 @@ import PotDrawing from './PotDrawing.vue'
 import PotLead from './PotLead.vue'
 import SauceEditor from './SauceEditor.vue'
 import StopCards from './StopCards.vue'
-import { plainSauce, useSauces, type Sauce } from './sauces'
+import { useSauces, type Sauce } from './sauces'
 import { useStove } from './useStove'
 import { kindLabel, whenLabel } from './words'
 
@@ -124,7 +128,7 @@ async function take(example: Sauce) {
   newPot.value = false
   try {
     const there = sauces.list?.filter((s) => s.document.name.startsWith(example.name)).length ?? 0
-    await add({ ...plainSauce(example), name: there ? `${example.name} ${there + 1}` : example.name })
+    await add({ ...copyOf(example), name: there ? `${example.name} ${there + 1}` : example.name })
   } catch (e) {
     say(said(e))
   }
@@ -136,7 +140,7 @@ async function add(s: Sauce) {
 async function keep(s: Sauce): Promise<Record<string, string> | undefined> {
   if (editor.value === 'old') return sauces.keep(s)
   try {
-    await got(api.POST('/sauce', { body: { sauce: s } }))
+    await ask('/sauce', { sauce: s })
   } catch (e) {
     return (e as { fields?: Record<string, string> }).fields ?? { '': said(e) }
   }
@@ -180,7 +184,7 @@ async function tub() {
     busy.value = false
   }
 }
-const general = computed(() => sauces.trouble ?? sauces.faults.now ?? Object.values(sauces.faults)[0])
+const general = computed(() => sauces.trouble ?? sauces.wrong ?? sauces.faults.now ?? Object.values(sauces.faults)[0])
 const words = computed(() => {
   const p = pot.value?.pot
   if (!p) return ''
@@ -237,6 +241,10 @@ const words = computed(() => {
         <h2>{{ sauces.doc.name }}</h2>
         <p>{{ pot ? `${kindLabel(pot.kind)}, ${whenLabel[pot.when]}, ${pot.served}` : '' }}</p>
         <span class="end acts">
+          <SaveChip :state="sauces.saveState" :trouble="sauces.saveTrouble" />
+          <el-button class="ghost square" aria-label="Undo" title="Undo" :disabled="!sauces.canUndo" @click="sauces.undo"
+            ><Icon name="undo"
+          /></el-button>
           <ExportMenu v-if="sauces.id" kind="sauces" :id="sauces.id" :name="sauces.doc.name" />
           <el-button class="ghost square" :aria-label="`Put ${sauces.doc.name} aside`" title="Put aside" @click="aside"
             ><Icon name="bin"
@@ -297,6 +305,7 @@ const words = computed(() => {
         :uses="sauces.uses"
         @changed="sauces.loadUses" />
     </aside>
+    <TwoSides :conflict="sauces.conflict" @settle="sauces.settle" />
     <SauceEditor v-model="editing" :from="editor === 'old' ? sauces.doc : undefined" :keep="keep" />
     <NewPotDialog v-model="newPot" @take="take" @blank="blank" />
     <DevicesDialog v-model="devices" />

@@ -24,7 +24,7 @@ async function answer(url: Request | string, init?: RequestInit): Promise<Respon
       : json({ servings: 10, serving_g: 25, lines: asked.sauce.lines, now: asked.now })
   }
   if (request.method === 'PUT') {
-    if (program.stale) return json({ type: 'tag:upbeat-ladle:conflict', detail: 'Somebody else' }, 409)
+    if (program.stale) return json({ type: 'tag:upbeat-ladle:conflict', detail: 'Somebody else', current: { ...saved(), revision: 7 } }, 409)
     program.document = (await request.json()) as Sauce
     program.saves.push(program.document.name)
     program.revision++
@@ -97,12 +97,47 @@ describe('the sauce on the stove', () => {
     expect(sauces.pot).toBeDefined()
   })
 
-  it('shows what another tablet saved meanwhile, and says so', async () => {
+  it('shows both sides when another tablet saved meanwhile, and keeps the one that is chosen', async () => {
     const sauces = await opened()
     program.stale = true
     sauces.change({ served: 'cold' })
     await settle()
-    expect(sauces.doc?.served).toBeUndefined()
-    expect(sauces.trouble).toContain('Another tablet')
+    expect(sauces.saveState).toBe('conflict')
+    expect(sauces.conflict?.current.revision).toBe(7)
+    expect(sauces.doc?.served).toBe('cold')
+    program.stale = false
+    sauces.settle('mine')
+    await settle()
+    expect(sauces.saveState).toBe('saved')
+    expect(program.document.served).toBe('cold')
+    program.stale = true
+    sauces.change({ served: 'warm' })
+    await settle()
+    program.stale = false
+    sauces.settle('theirs')
+    await settle()
+    expect(sauces.doc?.served).toBe('cold')
+    expect(sauces.saveState).toBe('saved')
+  })
+
+  it('keeps what cannot be made over a reload, and takes a change back', async () => {
+    let sauces = await opened()
+    program.refuse = (asked) =>
+      asked.sauce.target?.brix ? { pointer: '/sauce/target/brix', message: 'At 101 there is no water left in it.' } : undefined
+    sauces.change({ target: { brix: 101 } })
+    await settle()
+    setActivePinia(createPinia())
+    sauces = await opened()
+    await settle()
+    expect(sauces.doc?.target).toEqual({ brix: 101 })
+    expect(sauces.faults['sauce/target/brix']).toContain('no water left')
+    sauces.change({ target: undefined })
+    await settle()
+    expect(sauces.saveState).toBe('saved')
+    sauces.change({ note: 'With a stick of cinnamon.' })
+    await settle()
+    sauces.undo()
+    await settle()
+    expect(program.document.note).toBeUndefined()
   })
 })

@@ -1,19 +1,21 @@
-import { useDebounceFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
+import { draftsOf, keptAs } from '@/away/drafts'
 import { asItWillBe, bringBack, deliver, onLanded, putAside } from '@/away/outbox'
-import { api, faultsOf, got, Refusal, said, useLatest, type Schemas } from '@/api/client'
+import { api, faultsOf, got, Refusal, said, type Schemas } from '@/api/client'
+import { ask } from '@/parts/ask'
 import { useCatchUp } from '@/parts/catchUp'
+import { useAsked } from '@/parts/useAsked'
+import { copyOf, useSaved } from '@/parts/useSaved'
 
 export type Sauce = Schemas['Sauce']
 export type Pot = Schemas['SauceAnswer']
 export type Listed = Schemas['SauceListed']
 export type Reading = Schemas['SauceReading']
 
-const askAfterMs = 120 // of quiet
-const saveAfterMs = 500
+const askEveryMs = 360 // a button that is held shows what it does
 
-export const plainSauce = (s: Sauce): Sauce => JSON.parse(JSON.stringify(s)) as Sauce
+const drafts = draftsOf<Sauce>('ladle.sauce.')
 const path = (id: string) => `/sauces/${id}`
 
 /** The sauces that the kitchen keeps, and the one that is on the stove. */
@@ -28,15 +30,30 @@ export const useSauces = defineStore('sauces', () => {
         (s, document) => ({ ...s, document: document as Sauce }),
       ),
   )
-  const trouble = ref<string>()
-  const id = ref<string>()
-  const revision = ref(0)
-  const doc = shallowRef<Sauce>()
-  const pot = shallowRef<Pot>()
-  const faults = ref<Record<string, string>>({})
+  const trouble = ref<string>() // of the list
+  const kept = useSaved<Sauce, Schemas['SavedSauce']>({
+    send: (of, body, over) => deliver({ what: `the sauce “${body.name}”`, method: 'PUT', path: path(of), revision: over, body }),
+    changed: () => {
+      void question.soon()
+      return 'wait' // what cannot be made stays on the screen with its sentence
+    },
+    saved: () => void Promise.all([load(), loadUses()]),
+    drafts,
+  })
+  const { id, doc, revision, saveState, saveTrouble, conflict } = kept
   const reading = shallowRef<Reading>()
+  /** The pot, worked out: whether it can be made as it is. */
+  const question = useAsked<Pot>((): Promise<Pot> | undefined => (doc.value ? workedOut(doc.value) : undefined), { atLeastEveryMs: askEveryMs })
+  async function workedOut(d: Sauce) {
+    const sauce = { ...d, name: d.name || 'Sauce' }
+    const answer = await ask('/sauce', { sauce, now: reading.value }).catch((e: unknown) => withoutReading(e, sauce))
+    if (saveState.value === 'changed') void kept.saveSoon()
+    return answer
+  }
+  const { answer: pot } = question
+  const faults = computed<Record<string, string>>(() => ({ ...question.faults.value, ...(wrong.value ? { now: wrong.value } : {}) }))
+  const wrong = ref<string>() // with what was read
   const uses = shallowRef<Schemas['SauceUse'][]>()
-  const saving = ref<'saved' | 'saving' | 'waiting'>('saved')
 
   async function load() {
     try {
@@ -60,45 +77,22 @@ export const useSauces = defineStore('sauces', () => {
   async function open(of: string) {
     const listed = list.value?.find((s) => s.id === of)
     if (!listed) return
-    id.value = of
-    revision.value = listed.revision
-    doc.value = plainSauce(listed.document)
-    pot.value = undefined
-    uses.value = undefined
-    faults.value = {}
-    try {
-      reading.value = JSON.parse(localStorage.getItem(nameOf(of)) ?? 'null') ?? undefined
-    } catch {
-      reading.value = undefined
-    }
+    question.clear()
+    uses.value = wrong.value = undefined
+    const draft = drafts.of(of)
+    kept.show(draft ? { ...listed, revision: draft.revision } : listed, draft?.doc)
+    reading.value = keptAs<Reading>(nameOf(of))
+    if (draft) kept.touched()
     await Promise.all([work(), loadUses()])
   }
-  const latest = useLatest()
-  /** Works the pot out; whether it can be made as it is. */
-  async function work(): Promise<boolean> {
-    if (!doc.value) return false
-    const ask = (now?: Reading) => got(api.POST('/sauce', { body: { sauce: { ...doc.value!, name: doc.value!.name || 'Sauce' }, now } }))
-    try {
-      const answer = await latest(ask(reading.value))
-      if (!answer) return false
-      pot.value = answer
-      faults.value = {}
-      trouble.value = undefined
-      return true
-    } catch (e) {
-      const { '': general, ...fields } = faultsOf(e)
-      const ofReading = Object.entries(fields).find(([k]) => k.startsWith('now'))
-      if (ofReading) {
-        read(undefined)
-        faults.value = { now: ofReading[1] }
-        const answer = await ask().catch(() => undefined)
-        if (answer) pot.value = answer
-        return true
-      }
-      faults.value = fields
-      trouble.value = general
-      return false
-    }
+  const work = async () => !!(await question.now())
+  /** A reading that cannot be is forgotten and told; the pot is worked out without it. */
+  function withoutReading(e: unknown, sauce: Sauce) {
+    const said = e instanceof Refusal ? Object.entries(e.fields).find(([k]) => k.startsWith('now'))?.[1] : undefined
+    if (!said) throw e
+    read(undefined)
+    wrong.value = said
+    return ask('/sauce', { sauce })
   }
   async function loadUses() {
     const of = id.value
@@ -118,62 +112,28 @@ export const useSauces = defineStore('sauces', () => {
   }
   /** A reading of the pot by one device, judged at once. */
   function shows(now: Reading) {
-    faults.value = {}
+    wrong.value = undefined
     read(now)
     return work()
   }
-
-  /** Saves what can be made; what cannot stays on the screen with its sentence. */
-  async function save() {
-    if (!doc.value || !id.value) return
-    const of = id.value
-    saving.value = 'saving'
-    try {
-      const sent = await deliver<Schemas['SavedSauce']>({
-        what: `the sauce “${doc.value.name}”`,
-        method: 'PUT',
-        path: path(of),
-        revision: revision.value,
-        body: doc.value,
-      })
-      saving.value = sent.landed ? 'saved' : 'waiting'
-      if (!sent.landed) return
-      if (id.value === of) revision.value = sent.answer.revision
-      await Promise.all([load(), loadUses()])
-    } catch (e) {
-      saving.value = 'saved'
-      if (e instanceof Refusal && e.status === 409) {
-        await load()
-        await open(of)
-        trouble.value = 'Another tablet changed this sauce meanwhile. Theirs is shown; change it again.'
-      } else trouble.value = said(e)
-    }
-  }
-  const saveSoon = useDebounceFn(save, saveAfterMs)
-  const workSoon = useDebounceFn(
-    async () => {
-      if (await work()) void saveSoon()
-    },
-    askAfterMs,
-    { maxWait: 3 * askAfterMs }, // a button that is held does not starve it
-  )
   function change(patch: Partial<Sauce>) {
-    if (!doc.value) return
-    doc.value = JSON.parse(JSON.stringify({ ...doc.value, ...patch })) as Sauce
-    void workSoon()
+    kept.change((d) => {
+      Object.assign(d, copyOf(patch))
+      for (const k of Object.keys(patch) as (keyof Sauce)[]) if (patch[k] === undefined) delete d[k]
+    })
   }
   /** A whole sauce from the editor; the sentence at its field when it cannot be made. */
   async function keep(document: Sauce): Promise<Record<string, string> | undefined> {
-    const was = doc.value
-    doc.value = document
-    if (!(await work())) {
-      const wrong = { ...faults.value, ...(trouble.value ? { '': trouble.value } : {}) }
-      doc.value = was
-      faults.value = {}
-      trouble.value = undefined
-      return wrong
+    try {
+      await ask('/sauce', { sauce: document })
+    } catch (e) {
+      return faultsOf(e)
     }
-    await save()
+    kept.change((d) => {
+      for (const k of Object.keys(d) as (keyof Sauce)[]) delete d[k]
+      Object.assign(d, copyOf(document))
+    })
+    await kept.save()
     return undefined
   }
   /** A new one; the fields' sentences when it cannot be made. */
@@ -190,27 +150,24 @@ export const useSauces = defineStore('sauces', () => {
     if (!of) return undefined
     const what = `the sauce “${doc.value?.name ?? ''}”`
     if ((await putAside(path(of), what)).landed) await load()
-    doc.value = undefined
-    pot.value = undefined
-    id.value = undefined
+    kept.clear()
+    question.clear()
     return async () => {
       if ((await bringBack(path(of), what)).landed) await load()
       await open(of)
     }
   }
-  useCatchUp(trouble, async () => {
-    await load()
-    if (!trouble.value) await work()
-  })
+  useCatchUp(trouble, load)
   onLanded(async (l) => {
     if (!l.path.startsWith('/sauces')) return
     await load()
     const now = there.value?.find((s) => s.id === id.value)
-    if (now) revision.value = now.revision
-    saving.value = 'saved'
+    if (now) {
+      revision.value = now.revision
+      if (saveState.value === 'offline') saveState.value = 'saved'
+    }
     await loadUses()
   })
-  watch(trouble, (t) => t && saving.value === 'saving' && (saving.value = 'saved'))
   return {
     examples,
     boiled,
@@ -224,7 +181,13 @@ export const useSauces = defineStore('sauces', () => {
     faults,
     reading,
     uses,
-    saving,
+    wrong: question.trouble,
+    saveState,
+    saveTrouble,
+    conflict,
+    settle: kept.settle,
+    canUndo: kept.canUndo,
+    undo: kept.undo,
     load,
     open,
     work,

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ask } from '@/parts/ask'
 import { computed, ref, watch } from 'vue'
 import { say } from '@/parts/say'
 import { api, got, newKey, said, type Schemas } from '@/api/client'
@@ -30,7 +31,7 @@ watch([shown, () => bench.doc?.reference], () => {
 })
 async function findBehind() {
   try {
-    behind.value = await got(api.POST('/plain-bases', { body: { variation: bench.doc! } }))
+    behind.value = await ask('/plain-bases', { variation: bench.doc! })
     trouble.value = ''
   } catch (e) {
     trouble.value = said(e)

@@ -1,6 +1,7 @@
 <script setup lang="ts">
+import { ask } from '@/parts/ask'
 import { computed, ref } from 'vue'
-import { api, got, said, type Schemas, type Worksheet } from '@/api/client'
+import { said, type Schemas, type Worksheet } from '@/api/client'
 import { useBench } from '@/bench/bench'
 
 /** A ladle of it on a cold plate, by ruler or in words: the program says what to stir in. */
@@ -17,18 +18,18 @@ const looks: { value: NonNullable<Schemas['PourTest']['says']>; label: string }[
   { value: 'just_spreads', label: 'it just spreads' },
   { value: 'runs', label: 'it runs off' },
 ]
-async function ask(test: Schemas['PourTest']) {
+async function pour(test: Schemas['PourTest']) {
   const variation = bench.asked()
   if (!variation) return
   trouble.value = ''
   try {
-    answer.value = await got(api.POST('/correction', { body: { variation, rested: rested.value, test } }))
+    answer.value = await ask('/correction', { variation, rested: rested.value, test })
   } catch (e) {
     answer.value = undefined
     trouble.value = said(e)
   }
 }
-const measured = (mm: number | null | undefined) => mm && ask({ volume_ml: ladle.value, diameter_mm: mm })
+const measured = (mm: number | null | undefined) => mm && pour({ volume_ml: ladle.value, diameter_mm: mm })
 function again() {
   stirred.value.push(...(answer.value?.add.map((a) => `${a.grams} g`) ?? []))
   answer.value = undefined
@@ -46,7 +47,7 @@ function again() {
       <el-input-number v-model="ran" :controls="false" placeholder="?" aria-label="How wide it ran, in mm" @change="measured" /> mm, or</label
     >
     <span class="looks"
-      ><el-button v-for="l in looks" :key="l.value" @click="ask({ says: l.value })">{{ l.label }}</el-button></span
+      ><el-button v-for="l in looks" :key="l.value" @click="pour({ says: l.value })">{{ l.label }}</el-button></span
     >
     <p v-if="trouble" role="alert"><i class="sign high" /> {{ trouble }}</p>
     <p v-if="answer" class="answer" role="status">

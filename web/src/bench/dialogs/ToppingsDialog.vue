@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ask } from '@/parts/ask'
 import { computed, ref, watch } from 'vue'
 import { api, got, said, type Schemas } from '@/api/client'
 import { useBench } from '@/bench/bench'
@@ -21,7 +22,7 @@ watch(
     if (!open) return
     trouble.value = ''
     try {
-      const [bought, ours] = await Promise.all([got(api.POST('/toppings', { body: {} })), got(api.GET('/sauces'))])
+      const [bought, ours] = await Promise.all([ask('/toppings', {}), got(api.GET('/sauces'))])
       usual.value = bought.items
       house.value = ours.items
     } catch (e) {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ask } from '@/parts/ask'
 import { computed, ref, watch } from 'vue'
 import Icon from '@/parts/Icon.vue'
 import { api, got, said, type Schemas } from '@/api/client'
@@ -83,7 +84,7 @@ function look(version: Schemas['State']) {
   return attempt(async () => {
     if (!bench.doc) return
     const then = await got(api.GET('/variations/{id}/revisions/{revision}', { params: { path: { id: bench.id ?? '', revision: version.revision } } }))
-    const difference = await got(api.POST('/comparisons', { body: { before: then.document, after: bench.doc } }))
+    const difference = await ask('/comparisons', { before: then.document, after: bench.doc })
     looking.value = { version, document: then.document, difference }
   })
 }

@@ -1,3 +1,4 @@
+import { ask } from '@/parts/ask'
 import { api, got, type ListItem } from '@/api/client'
 
 /** How hot and how long, for cards that came into sight: asked for one after the other, once for each state. */
@@ -9,14 +10,14 @@ export function heatOf(v: Pick<ListItem, 'id' | 'revision'>, wanted: () => boole
   const key = `${v.id}:${v.revision}`
   let answer = known.get(key)
   if (!answer) {
-    answer = last.then(() => (wanted() ? ask(v.id) : Promise.reject(new Error('not wanted')))).catch(() => (known.delete(key), ''))
+    answer = last.then(() => (wanted() ? leadOf(v.id) : Promise.reject(new Error('not wanted')))).catch(() => (known.delete(key), ''))
     known.set(key, answer)
     last = answer
   }
   return answer
 }
-async function ask(id: string) {
+async function leadOf(id: string) {
   const { document } = await got(api.GET('/variations/{id}', { params: { path: { id } } }))
-  const sheet = await got(api.POST('/worksheets', { body: document, params: { query: { include: 'heat_line' } } }))
+  const sheet = await ask('/worksheets', document, { include: ['heat_line'] })
   return sheet.cook?.lead ?? ''
 }

@@ -1,21 +1,30 @@
-import { useCatchUp } from '@/parts/catchUp'
-import { useDebounceFn } from '@vueuse/core'
+import { ask } from '@/parts/ask'
+import { useAsked } from '@/parts/useAsked'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
-import { api, got, said, type Schemas, type Worksheet } from '@/api/client'
+import type { Schemas, Worksheet } from '@/api/client'
 import { useBench } from '@/bench/bench'
 
 export type Cook = Schemas['Cook']
 type Wish = NonNullable<Schemas['Cooking']>
 
-const askAfterMs = 200 // of quiet: the heat is worked out when the hand rests
-
 /** How the variation on the bench is cooked. It arrives a moment after the bowl's own figures. */
 export const useHeat = defineStore('heat', () => {
   const bench = useBench()
-  const sheet = shallowRef<Worksheet>() // with the heat and the steps at the plate
   const of = shallowRef<Worksheet>() // the bench's, when it was asked
-  const trouble = ref<string>()
+  const question = useAsked(
+    async (signal) => {
+      const body = bench.asked()
+      const now = bench.sheet
+      if (!body || !now) return
+      const answer = await ask('/worksheets', body, { include: [curves.value ? 'curves' : 'cook', ...bench.inCups()], signal })
+      of.value = now
+      return answer
+    },
+    { afterMs: 200 }, // the heat is worked out when the hand rests
+  )
+  const sheet = question.answer // with the heat and the steps at the plate
+  const trouble = computed(() => question.trouble.value ?? Object.values(question.faults.value)[0])
   const open = ref(false) // in the place of the list
   const curves = ref(false) // its course is looked at
 
@@ -23,36 +32,19 @@ export const useHeat = defineStore('heat', () => {
   const coming = computed(() => !trouble.value && (bench.working || of.value !== bench.sheet || !cook.value))
   const clause = computed(() => sheet.value?.verdict.find((v) => v.kind === 'heat'))
 
-  let asking = 0
-  const ask = useDebounceFn(async () => {
-    const body = bench.asked()
-    const now = bench.sheet
-    if (!body || !now) return
-    const mine = ++asking
-    try {
-      const answer = await got(
-        api.POST('/worksheets', { body, params: { query: { include: [curves.value ? 'curves' : 'cook', ...bench.inCups()].join() } } }),
-      )
-      if (mine !== asking) return
-      sheet.value = answer
-      of.value = now
-      trouble.value = undefined
-    } catch (e) {
-      if (mine === asking) trouble.value = said(e)
-    }
-  }, askAfterMs)
   watch(
     () => bench.sheet,
-    () => void ask(),
+    () => void question.soon(),
     { immediate: true },
   )
-  watch(curves, (wanted) => wanted && void ask())
+  watch(curves, (wanted) => wanted && void question.soon())
   watch(
     () => bench.id,
-    () => (sheet.value = of.value = undefined),
+    () => {
+      question.clear()
+      of.value = undefined
+    },
   )
-
-  useCatchUp(trouble, ask)
 
   /** Where the plate stands; without a figure it is advised. */
   function setPlate(c?: number) {
@@ -73,7 +65,7 @@ export const useHeat = defineStore('heat', () => {
     })
   }
 
-  return { sheet, cook, coming, clause, trouble, open, curves, ask, setPlate, wish }
+  return { sheet, cook, coming, clause, trouble, open, curves, ask: question.soon, setPlate, wish }
 })
 
 /** What the choices are called. */

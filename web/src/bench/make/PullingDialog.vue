@@ -1,9 +1,11 @@
 <script setup lang="ts">
+import { ask } from '@/parts/ask'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { isLocal } from '@/away/drafts'
-import { api, got, newKey, said, useLatest, type ListItem, type Schemas, type Variation } from '@/api/client'
+import { api, got, newKey, said, type ListItem, type Variation } from '@/api/client'
 import { useBench } from '@/bench/bench'
+import { useAsked } from '@/parts/useAsked'
 import { sheetOf } from '@/parts/address'
 import AllergenLine from '@/parts/AllergenLine.vue'
 import { onStep } from '@/parts/figures'
@@ -14,9 +16,20 @@ const bench = useBench()
 const router = useRouter()
 const others = ref<ListItem[]>([])
 const chosen = ref<string[]>([])
-const list = ref<Schemas['Pulling']>()
-const trouble = ref('')
-const latest = useLatest()
+const question = useAsked(
+  () => {
+    const mine = bench.asked()
+    return open.value && mine ? listFor(mine) : undefined
+  },
+  { afterMs: 0 },
+)
+const list = question.answer
+const notBegun = ref('')
+const trouble = computed(() => notBegun.value || question.trouble.value || Object.values(question.faults.value)[0] || '')
+async function listFor(mine: Variation) {
+  const more = chosen.value.map((id) => got(api.GET('/variations/{id}', { params: { path: { id } } })))
+  return ask('/pulling', { variations: [mine, ...(await Promise.all(more)).map((s) => s.document as Variation)] })
+}
 
 watch(open, async (is) => {
   if (!is) return
@@ -27,27 +40,14 @@ watch(open, async (is) => {
     others.value = [] // then the list is for this one
   }
 })
-async function pull() {
-  const mine = bench.asked()
-  if (!open.value || !mine) return
-  trouble.value = ''
-  try {
-    const more = await Promise.all(
-      chosen.value.map(async (id) => (await got(api.GET('/variations/{id}', { params: { path: { id } } }))).document as Variation),
-    )
-    const answer = await latest(got(api.POST('/pulling', { body: { variations: [mine, ...more] } })))
-    if (answer) list.value = answer
-  } catch (e) {
-    trouble.value = said(e)
-  }
-}
+const pull = () => void question.now()
 /** Several of one base: weighed and mixed once, and split into their bowls. */
 const splitting = ref(false)
 async function split() {
   const mine = bench.asked()
   if (!mine || splitting.value) return
   splitting.value = true
-  trouble.value = ''
+  notBegun.value = ''
   try {
     const saved = await Promise.all(chosen.value.map((id) => got(api.GET('/variations/{id}', { params: { path: { id } } }))))
     const from = bench.id && !isLocal(bench.id) ? { from: { id: bench.id, revision: bench.revision } } : {}
@@ -56,7 +56,7 @@ async function split() {
     open.value = false
     await router.push(sheetOf(begun.items[0]!.id))
   } catch (e) {
-    trouble.value = said(e)
+    notBegun.value = said(e)
   } finally {
     splitting.value = false
   }

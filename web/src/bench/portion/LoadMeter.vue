@@ -1,7 +1,9 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { ask } from '@/parts/ask'
+import { useAsked } from '@/parts/useAsked'
+import { computed, ref, watch } from 'vue'
 import { say } from '@/parts/say'
-import { api, got, said, type Schemas } from '@/api/client'
+import type { Schemas } from '@/api/client'
 import { useBench } from '@/bench/bench'
 import TrackSlider from '@/parts/TrackSlider.vue'
 
@@ -10,32 +12,20 @@ const bench = useBench()
 const percent = computed(() => 100 * props.load.volume_fraction)
 const end = computed(() => Math.max(160 * props.load.ceiling, percent.value, 1))
 
-// One question at a time; the newest wish goes next.
-let asking = false
-let next: number | undefined
 const wish = ref<number>()
-async function ask(to: number) {
+const question = useAsked(
+  async () => {
+    if (wish.value === undefined || !bench.doc) return
+    const { amount_g } = await ask('/loads', { variation: bench.doc, line: props.line, volume_fraction: Math.max(0.001, wish.value / 100) })
+    bench.changeAddition(props.line, { amount: amount_g, unit: 'g' })
+  },
+  { meanwhile: 'next' },
+)
+watch(question.asking, (on) => !on && (wish.value = undefined))
+watch(question.trouble, (t) => t && say({ message: t, grouping: true }))
+function set(to: number) {
   wish.value = to
-  if (asking) {
-    next = to
-    return
-  }
-  asking = true
-  try {
-    for (let now: number | undefined = to; now !== undefined; now = next) {
-      next = undefined
-      if (!bench.doc) break
-      const { amount_g } = await got(
-        api.POST('/loads', { body: { variation: bench.doc, line: props.line, volume_fraction: Math.max(0.001, now / 100) } }),
-      )
-      bench.changeAddition(props.line, { amount: amount_g, unit: 'g' })
-    }
-  } catch (e) {
-    say({ message: said(e), grouping: true })
-  } finally {
-    asking = false
-    wish.value = undefined
-  }
+  void question.now()
 }
 </script>
 
@@ -49,7 +39,7 @@ async function ask(to: number) {
     <div class="bar">
       <i class="full" :style="{ width: `${(100 * (wish ?? percent)) / end}%` }" />
       <i class="hatch" :style="{ left: `${(100 * 100 * load.ceiling) / end}%` }" />
-      <TrackSlider :value="wish ?? percent" :min="0" :max="end" :step="0.2" :label="`Load of ${label}, per cent of a portion`" @change="ask" />
+      <TrackSlider :value="wish ?? percent" :min="0" :max="end" :step="0.2" :label="`Load of ${label}, per cent of a portion`" @change="set" />
     </div>
   </div>
 </template>

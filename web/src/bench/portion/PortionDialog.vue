@@ -1,6 +1,7 @@
 <script setup lang="ts">
+import { ask } from '@/parts/ask'
 import { computed, ref, watch } from 'vue'
-import { api, got, said, type Schemas, type Worksheet } from '@/api/client'
+import { said, type Schemas, type Worksheet } from '@/api/client'
 import { useBench } from '@/bench/bench'
 import { ladleStrip } from '@/bench/balance/strip'
 import AmountField from '@/parts/AmountField.vue'
@@ -34,11 +35,11 @@ watch(
 )
 
 /** The program answers what the load has to be. */
-async function ask(line: string, wish: { bite_share?: number; pieces_each?: number }) {
+async function fit(line: string, wish: { bite_share?: number; pieces_each?: number }) {
   trouble.value = ''
   try {
     if (!bench.doc) return
-    const { amount_g } = await got(api.POST('/loads', { body: { variation: bench.doc, line, ...wish } }))
+    const { amount_g } = await ask('/loads', { variation: bench.doc, line, ...wish })
     bench.changeAddition(line, { amount: amount_g, unit: 'g' })
   } catch (e) {
     trouble.value = said(e)
@@ -48,7 +49,7 @@ async function simulate() {
   trouble.value = ''
   try {
     if (!bench.doc) return
-    simulated.value = await got(api.POST('/simulations', { body: { variation: bench.doc, bowls: 1000, seed: 1 } }))
+    simulated.value = await ask('/simulations', { variation: bench.doc, bowls: 1000, seed: 1 })
   } catch (e) {
     trouble.value = said(e)
   }
@@ -140,11 +141,11 @@ const tallest = (v: number[]) => Math.max(...v, 1e-9)
             <span
               >a piece in
               <el-input-number v-model="bites[x.line]" :min="1" :max="9" :controls="false" :aria-label="`Bites in ten with ${x.label}`" /> of 10 bites
-              <el-button @click="ask(x.line, { bite_share: (bites[x.line] ?? 8) / 10 })">Set</el-button></span
+              <el-button @click="fit(x.line, { bite_share: (bites[x.line] ?? 8) / 10 })">Set</el-button></span
             >
             <span
               ><el-input-number v-model="pieces[x.line]" :min="1" :max="500" :controls="false" :aria-label="`Pieces of ${x.label} in each`" /> each
-              <el-button @click="ask(x.line, { pieces_each: pieces[x.line] })">Set</el-button></span
+              <el-button @click="fit(x.line, { pieces_each: pieces[x.line] })">Set</el-button></span
             >
             <span v-if="!waffle || x.placing === 'folded'"
               >in
