@@ -19,10 +19,10 @@ import (
 	"upbeatladle/store"
 )
 
-// How bodies are heard (modelling choices). What arrives behind its head costs nothing; who lets the program wait for the rest holds one
-// of a few places.
+// How bodies are heard (modelling choices). What arrives behind its head costs nothing, on a machine that is busy too;
+// who lets the program wait for the rest holds one of a few places.
 const (
-	atHand         = 200 * time.Millisecond
+	atHand         = 2 * time.Second
 	bodyTimeout    = 10 * time.Second // for a document
 	slowestPerS    = 4 << 10          // bytes of a file
 	mostUnread     = 8
