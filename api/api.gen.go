@@ -942,6 +942,27 @@ func (e SauceVersion) Valid() bool {
 	}
 }
 
+// Defines values for SauceChoiceAsks.
+const (
+	Browned    SauceChoiceAsks = "browned"
+	Minutes    SauceChoiceAsks = "minutes"
+	OverrunPct SauceChoiceAsks = "overrun_pct"
+)
+
+// Valid indicates whether the value is a known member of the SauceChoiceAsks enum.
+func (e SauceChoiceAsks) Valid() bool {
+	switch e {
+	case Browned:
+		return true
+	case Minutes:
+		return true
+	case OverrunPct:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for ScaleLoadPlay.
 const (
 	ScaleLoadPlayBack ScaleLoadPlay = "back"
@@ -2567,6 +2588,9 @@ type SauceServed string
 
 // SauceVersion defines model for Sauce.Version.
 type SauceVersion int
+
+// SauceChoiceAsks defines model for SauceChoice.Asks.
+type SauceChoiceAsks string
 
 // SauceTarget One of °Brix, weight, temperature; servings with what one weighs, also beside a °Brix or a temperature
 type SauceTarget struct {

@@ -78,5 +78,5 @@ func (s *Server) ListSauceExamples(c *gin.Context) {
 		s.refuse(c, err)
 		return
 	}
-	c.JSON(http.StatusOK, map[string]any{"items": all, "boiled": document.BoiledSauces()})
+	c.JSON(http.StatusOK, map[string]any{"items": all, "kinds": sauce.Choices()})
 }

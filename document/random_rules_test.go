@@ -254,7 +254,7 @@ func saucedNowAndThen(seed uint64, v document.Variation, in document.Setting) do
 	if r.IntN(4) > 0 {
 		return v
 	}
-	a := document.Sauce{Format: document.SauceFormat, Version: document.Version, Name: "House sauce", Kind: string(pick(r, sauce.Kinds))}
+	a := document.Sauce{Format: document.SauceFormat, Version: document.Version, Name: "House sauce", Kind: string(pick(r, sauce.Kinds()))}
 	for range 1 + r.IntN(4) {
 		g := 5 + 500*r.Float64()
 		a.Lines = append(a.Lines, document.Line{Ingredient: pick(r, food.Reference().All()).ID, Amount: &g, Unit: "g"})

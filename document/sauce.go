@@ -3,7 +3,6 @@ package document
 import (
 	"errors"
 	"fmt"
-	"math"
 	"slices"
 	"strings"
 
@@ -59,74 +58,18 @@ type SauceReading struct {
 
 // SauceAnswer is a pot that was worked out.
 type SauceAnswer struct {
-	Kind       sauce.Kind           `json:"kind"` // which syrup it is
+	sauce.Result
 	Lines      []SauceLine          `json:"lines"`
-	Start      sauce.State          `json:"start"`
-	End        sauce.State          `json:"end"`
-	WaterOffG  float64              `json:"water_off_g"`
-	SievedG    float64              `json:"sieved_g,omitzero"`
-	JuiceG     float64              `json:"juice_g,omitzero"`
-	Pot        SaucePot             `json:"pot"`
+	Pot        sauce.Drawing        `json:"pot"`
 	Watch      sauce.Watch          `json:"watch"` // before anything was read
-	Now        *SauceNow            `json:"now,omitzero"`
-	Stops      []SauceStop          `json:"stops"`
-	Steps      []string             `json:"steps"`
-	Serve      string               `json:"serve,omitzero"`
-	When       batter.MadeWhen      `json:"when"`
-	Served     sauce.Served         `json:"served"`
-	Place      batter.Place         `json:"place"` // where it usually goes
-	Servings   int                  `json:"servings"`
-	ServingG   float64              `json:"serving_g"`
-	SugarsG    float64              `json:"sugars_g_per_serving"`
-	SweetG     float64              `json:"sweet_as_sugar_g_per_serving"`
-	Texture    string               `json:"texture"`
+	Now        *sauce.Now           `json:"now,omitzero"`
 	Colour     string               `json:"colour"`
-	KeepDays   int                  `json:"keep_days"`
-	Cautions   []string             `json:"cautions"`
 	Allergens  []string             `json:"allergens"`
 	MayContain []string             `json:"may_contain"`
 	Text       string               `json:"allergen_text"`
 	Nutrition  *worksheet.Nutrients `json:"nutrition_per_100g"`
 	Curve      []sauce.Point        `json:"curve"` // where sugar in water boils in this kitchen
 	Tub        PantryItem           `json:"tub"`   // what is kept of it
-}
-
-// SaucePot is a pot in section, to scale.
-type SaucePot struct {
-	WideMM   float64  `json:"wide_mm"`
-	HighMM   float64  `json:"high_mm"`
-	StartMM  float64  `json:"start_mm"`
-	StopMM   float64  `json:"stop_mm"`
-	EmptyG   *float64 `json:"empty_g,omitzero"`
-	Boils    bool     `json:"boils"`
-	OffG     float64  `json:"off_g"`
-	RateG    float64  `json:"rate_g_per_min"`
-	Minutes  float64  `json:"minutes"`
-	StopWith *float64 `json:"stop_scale_g,omitzero"` // what the scale shows at the stop, with the pot
-}
-
-// SauceStop is a way to see that it is done, the surest first.
-type SauceStop struct {
-	By    sauce.By `json:"by"`
-	At    *float64 `json:"at,omitzero"` // nothing by eye
-	Unit  string   `json:"unit,omitzero"`
-	Now   *float64 `json:"now,omitzero"`
-	Share *float64 `json:"share,omitzero"` // of the way from the start to the stop
-	Text  string   `json:"text"`
-}
-
-// SauceNow is a pot in the middle of its work.
-type SauceNow struct {
-	By      sauce.By `json:"by"`
-	MassG   float64  `json:"mass_g"`
-	Brix    *float64 `json:"brix,omitzero"`
-	BoilsC  *float64 `json:"boils_c,omitzero"`
-	LevelMM float64  `json:"level_mm"`
-	ToGoG   float64  `json:"to_go_g"`
-	Minutes float64  `json:"minutes"`
-	Share   float64  `json:"share"`
-	Done    bool     `json:"done"`
-	sauce.Watch
 }
 
 // SauceLine is a line as it goes into the pot.
@@ -137,20 +80,6 @@ type SauceLine struct {
 	Allergens  []string `json:"allergens"`
 	MayContain []string `json:"may_contain"`
 }
-
-// BoiledSauces are the kinds, as documents name them, that are boiled down to something.
-func BoiledSauces() []string {
-	out := []string{anySyrup}
-	for _, k := range sauce.Kinds {
-		if sauce.BoiledDown(k) {
-			out = append(out, string(k))
-		}
-	}
-	return out
-}
-
-// anySyrup leaves it to the lines which syrup it is.
-const anySyrup = "syrup"
 
 // Bounds of a sauce (modelling choices: a page, a line, a stock pot).
 const (
@@ -181,27 +110,8 @@ func WorkSauce(w SauceWish, s Setting) (SauceAnswer, error) {
 	if err = refusalOfSauce("", err); err != nil {
 		return out, err
 	}
-	out.Now = &SauceNow{now.By, now.MassG, now.Brix, now.BoilsC, now.LevelMM, now.ToGoG, now.Minutes, now.Share, now.Done, now.Watch}
-	for i := range out.Stops {
-		out.Stops[i].at(now, r.Stops[i])
-	}
+	out.Now, out.Stops = &now, r.Beside(now)
 	return out, nil
-}
-
-// at puts what the device shows now beside a stop.
-func (s *SauceStop) at(now sauce.Now, stop sauce.Stop) {
-	switch s.By {
-	case sauce.ByWeight:
-		s.Now = &now.MassG
-	case sauce.ByRefractometer:
-		s.Now = now.Brix
-	case sauce.ByTemperature:
-		s.Now = now.BoilsC
-	}
-	if s.Now != nil && stop.At != stop.From {
-		share := math.Max(0, math.Min(1, (*s.Now-stop.From)/(stop.At-stop.From)))
-		s.Share = &share
-	}
 }
 
 // refusalOfSauce turns a *sauce.Problem into the error of a document.
@@ -234,8 +144,8 @@ func (a Sauce) pot(at string, table *food.Table, k batter.Kitchen) (sauce.Pot, e
 	case len(a.Lines) > maxSauceLines:
 		r.p.Add(at+"/lines", "too_many", "%d lines are too many; %d is the most.", len(a.Lines), maxSauceLines)
 	}
-	if a.Kind != anySyrup {
-		choice(r, at+"/kind", a.Kind, sauce.Kinds, "", "kind of sauce")
+	if a.Kind != string(sauce.Syrup) {
+		choice(r, at+"/kind", a.Kind, sauce.Kinds(), "", "kind of sauce")
 	}
 	if err := r.p.OrNil(); err != nil {
 		return sauce.Pot{}, err
@@ -271,32 +181,15 @@ func (a Sauce) pot(at string, table *food.Table, k batter.Kitchen) (sauce.Pot, e
 			p.Target.Servings = *t.Servings
 		}
 	}
-	if p.Kind = sauce.Kind(a.Kind); a.Kind == anySyrup {
+	if p.Kind = sauce.Kind(a.Kind); p.Kind == sauce.Syrup {
 		p.Kind = sauce.SyrupOf(p.Parts)
 	}
 	return p, r.p.OrNil()
 }
 
-// unitOf is what a judge of a pot shows.
-var unitOf = map[sauce.By]string{sauce.ByWeight: "g", sauce.ByRefractometer: "°Brix", sauce.ByTemperature: "°C"}
-
 func (a Sauce) answer(r sauce.Result, s Setting) SauceAnswer {
-	pot := r.InPot()
-	out := SauceAnswer{Kind: r.Made(), Watch: r.Watched(), Start: r.Start, End: r.End, WaterOffG: r.WaterOff, SievedG: r.Sieved, JuiceG: r.LiquidG, Steps: r.Steps, Serve: r.Serve, When: r.When,
-		Served: r.Served, Place: r.Place(), Servings: r.Servings, ServingG: r.ServingG, SugarsG: r.SugarsG, SweetG: r.Sweet, Texture: r.Texture, Colour: r.Colour(), KeepDays: r.KeepDays,
-		Cautions: slices.Clone(r.Cautions), Lines: []SauceLine{}, Stops: []SauceStop{}, Curve: sauce.Curve(s.Kitchen.Domain().AltitudeM),
-		Pot: SaucePot{WideMM: pot.WideMM, HighMM: pot.HighMM, StartMM: pot.StartMM, StopMM: pot.StopMM, EmptyG: a.PotG, Boils: pot.Boils, OffG: pot.OffG, RateG: pot.RateG, Minutes: pot.Minutes}}
-	if a.PotG != nil && pot.Boils {
-		with := *a.PotG + pot.StopG
-		out.Pot.StopWith = &with
-	}
-	for _, st := range r.Stops {
-		one := SauceStop{By: st.By, Unit: unitOf[st.By], Text: st.Text}
-		if st.By != sauce.ByEye {
-			one.At = &st.At
-		}
-		out.Stops = append(out.Stops, one)
-	}
+	out := SauceAnswer{Result: r, Lines: []SauceLine{}, Pot: r.InPot(), Watch: r.Watched(), Colour: r.Colour(), Curve: sauce.Curve(s.Kitchen.Domain().AltitudeM)}
+	out.Cautions = slices.Clone(r.Cautions)
 	for _, p := range r.Parts {
 		out.Lines = append(out.Lines, SauceLine{p.Ingredient.ID, p.Ingredient.Label(), p.Grams, append([]string{}, p.Ingredient.Allergens...), append([]string{}, p.Ingredient.MayContain...)})
 		for _, m := range safety.MindFor(p.Ingredient) {
@@ -374,7 +267,7 @@ func SummariseSauce(data []byte, s Setting) (Summary, error) {
 		return Summary{}, err
 	}
 	text, err := a.Encode()
-	return Summary{Name: strings.TrimSpace(a.Name), Form: string(r.Made()), Verdict: fmt.Sprintf("%d servings of %.0f g", r.Servings, r.ServingG), Picture: drawn, Body: text}, err
+	return Summary{Name: strings.TrimSpace(a.Name), Form: string(r.Kind), Verdict: fmt.Sprintf("%d servings of %.0f g", r.Servings, r.ServingG), Picture: drawn, Body: text}, err
 }
 
 // Uses tells whether a sauce names an ingredient; none names nothing.
@@ -409,8 +302,8 @@ func (a Sauce) Export(as string, s Setting) ([]byte, error) {
 	fmt.Fprintf(&b, "\n%sDone when\n\n", heading)
 	for _, st := range w.Stops {
 		at := ""
-		if st.At != nil {
-			at = fmt.Sprintf("%.4g %s: ", *st.At, st.Unit)
+		if st.At != 0 {
+			at = fmt.Sprintf("%.4g %s: ", st.At, st.Unit)
 		}
 		fmt.Fprintf(&b, "%s%s%s\n", item, say(at), say(st.Text))
 	}

@@ -38,7 +38,7 @@ func TestASauceIsAnsweredWhole(t *testing.T) {
 	assert.Equal(t, 40, caramel.Servings)
 	fruit, err := workSauce(t, `{"sauce":{"format":"upbeat-ladle/sauce","version":1,"name":"Berry","kind":"syrup","lines":[{"ingredient":"blueberry_fresh","amount":500,"unit":"g"},{"ingredient":"granulated_sugar","amount":200,"unit":"g"}]}}`)
 	require.NoError(t, err)
-	assert.Positive(t, fruit.SievedG, "a syrup with fruit in it is strained")
+	assert.Positive(t, fruit.Sieved, "a syrup with fruit in it is strained")
 }
 
 func TestABadSauceGetsASentenceAtItsField(t *testing.T) {

@@ -72,16 +72,16 @@ func (w *pot) seen(eye string) {
 	if w.EmptyG > 0 {
 		shows = fmt.Sprintf("with the pot stop at %.0f g", z.MassG+w.EmptyG)
 	}
-	w.Stops = []Stop{{ByWeight, z.MassG, a.MassG, shows}}
+	w.Stops = []Stop{{By: ByWeight, At: z.MassG, From: a.MassG, Text: shows}}
 	var glass, probe []Stop
 	if a.Brix != nil && z.Brix != nil && w.stop.Fat < clouds*w.stop.Mass && *z.Brix <= brixReads {
-		glass = []Stop{{ByRefractometer, *z.Brix, *a.Brix, "cool the drop to 20 °C first"}}
+		glass = []Stop{{By: ByRefractometer, At: *z.Brix, From: *a.Brix, Text: "cool the drop to 20 °C first"}}
 	}
 	weak := false
 	if a.BoilsC != nil && z.BoilsC != nil {
 		apart := *z.BoilsC - *a.BoilsC
 		weak = apart < tellsC
-		probe = []Stop{{ByTemperature, *z.BoilsC, *a.BoilsC, words.Either(weak, fmt.Sprintf("only %.1f K from start to stop: a weak judge", apart), "boiling, in the middle")}}
+		probe = []Stop{{By: ByTemperature, At: *z.BoilsC, From: *a.BoilsC, Text: words.Either(weak, fmt.Sprintf("only %.1f K from start to stop: a weak judge", apart), "boiling, in the middle")}}
 	}
 	if weak {
 		w.Stops = append(append(w.Stops, glass...), probe...)
@@ -235,7 +235,7 @@ func (w *pot) fruitSyrup(t food.Total) error {
 		through.Add(food.Whole([]food.Part{{Ingredient: juice, Grams: runs}}), 1)
 	}
 	w.Sieved += t.Mass - through.Mass
-	if err := w.boil(through, w.has(isSpirit), usuals[FruitSyrup].brix, 0); err != nil {
+	if err := w.boil(through, w.has(isSpirit), w.row.brix, 0); err != nil {
 		return err
 	}
 	w.step("Simmer %s with a lid on until it falls apart, 10 to 15 min.", named(fruit))
@@ -268,7 +268,7 @@ func (w *pot) syrup(t food.Total) error {
 		return problem("lines", "no_sugar", "There is no sugar or syrup in it.")
 	}
 	late := w.has(either(isSpirit, isFlavour))
-	if err := w.boil(t, late, usuals[SugarSyrup].brix, 0); err != nil {
+	if err := w.boil(t, late, w.row.brix, 0); err != nil {
 		return err
 	}
 	w.step("Stir %s over a low heat until no grain is left; then do not stir any more.", named(w.has(not(isSpirit, isFlavour))))
@@ -353,7 +353,7 @@ func (w *pot) caramel(t food.Total) error {
 	w.Texture = CaramelWord(share)
 	w.seen("a drop, cooled on a cold plate: " + w.Texture)
 	w.Stops = slices.DeleteFunc(w.Stops, func(s Stop) bool { return s.By == ByTemperature || s.By == ByRefractometer })
-	w.Stops = append([]Stop{{ByTemperature, amberC, *w.state(first).BoilsC, "the sugar is amber, before anything is poured in: 170 to 175 °C"}}, w.Stops...)
+	w.Stops = append([]Stop{{By: ByTemperature, At: amberC, From: *w.state(first).BoilsC, Text: "the sugar is amber, before anything is poured in: 170 to 175 °C"}}, w.Stops...)
 	w.colour = amber
 	return nil
 }

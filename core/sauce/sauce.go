@@ -9,26 +9,6 @@ import (
 	"upbeatladle/core/words"
 )
 
-// Kind is what is made.
-type Kind string
-
-// The kinds.
-const (
-	Compote    Kind = "compote"
-	FruitSyrup Kind = "fruit_syrup" // strained, then boiled down
-	SugarSyrup Kind = "sugar_syrup"
-	Caramel    Kind = "caramel"
-	Cream      Kind = "cream"
-	Butter     Kind = "butter" // flavoured, or browned
-	Macerated  Kind = "macerated"
-	Nut        Kind = "nut" // nut butter or chocolate, thinned
-	Dairy      Kind = "dairy"
-	Filling    Kind = "filling"
-)
-
-// Kinds lists them.
-var Kinds = []Kind{Compote, FruitSyrup, SugarSyrup, Caramel, Cream, Butter, Macerated, Nut, Dairy, Filling}
-
 // Target is when a pot is done: one of them, or none for what is usual.
 type Target struct {
 	Brix         float64
@@ -71,10 +51,13 @@ type State struct {
 
 // Stop is a way to see that it is done, the surest first.
 type Stop struct {
-	By   By
-	At   float64 // what the device shows then: g, °Brix or °C; 0 by eye
-	From float64 // what it showed at the start
-	Text string
+	By    By       `json:"by"`
+	At    float64  `json:"at,omitzero"` // what the device shows then: g, °Brix or °C; nothing by eye
+	From  float64  `json:"-"`           // what it showed at the start
+	Unit  string   `json:"unit,omitzero"`
+	Now   *float64 `json:"now,omitzero"`   // by a reading
+	Share *float64 `json:"share,omitzero"` // of the way from the start to the stop
+	Text  string   `json:"text"`
 }
 
 // By is what judges a pot.
@@ -88,27 +71,33 @@ const (
 	ByEye           By = "eye"
 )
 
-// Result is a pot that was worked out.
+// unitOf is what a judge of a pot shows.
+var unitOf = map[By]string{ByWeight: "g", ByRefractometer: "°Brix", ByTemperature: "°C"}
+
+// Result is a pot that was worked out. Its fields have the names that they are published under.
 type Result struct {
-	Parts    []food.Part // scaled to the servings that are wanted
-	Start    State
-	End      State
-	WaterOff float64 // g that boil or spit off
-	Sieved   float64 // g that stay in the sieve
-	LiquidG  float64 // of macerated fruit: the juice that was drawn, with the sugar in it
-	Stops    []Stop
-	Steps    []string
-	Serve    string // before it goes on, in a sentence; empty when there is nothing to do
-	Servings int
-	ServingG float64
-	SugarsG  float64 // a serving
-	Sweet    float64 // a serving, as g of white sugar taste
-	Texture  string
-	KeepDays int
-	Cautions []string
-	When     batter.MadeWhen
-	Served   Served
-	Total    food.Total // at the end
+	Kind     Kind            `json:"kind"` // which syrup it is
+	KindName string          `json:"kind_name"`
+	Parts    []food.Part     `json:"-"` // scaled to the servings that are wanted
+	Start    State           `json:"start"`
+	End      State           `json:"end"`
+	WaterOff float64         `json:"water_off_g"`       // that boils or spits off
+	Sieved   float64         `json:"sieved_g,omitzero"` // that stays in the sieve
+	JuiceG   float64         `json:"juice_g,omitzero"`  // that macerated fruit drew, with the sugar in it
+	Stops    []Stop          `json:"stops"`
+	Steps    []string        `json:"steps"`
+	Serve    string          `json:"serve,omitzero"` // before it goes on, in a sentence; empty when there is nothing to do
+	Servings int             `json:"servings"`
+	ServingG float64         `json:"serving_g"`
+	SugarsG  float64         `json:"sugars_g_per_serving"`
+	Sweet    float64         `json:"sweet_as_sugar_g_per_serving"` // as g of white sugar taste
+	Texture  string          `json:"texture"`
+	KeepDays int             `json:"keep_days"`
+	Cautions []string        `json:"cautions"`
+	When     batter.MadeWhen `json:"when"`
+	Served   Served          `json:"served"`
+	Place    batter.Place    `json:"place"` // where it usually goes
+	Total    food.Total      `json:"-"`     // at the end
 
 	pot    Pot
 	boiled food.Total // as it begins to boil down; nothing where it is not boiled
@@ -125,27 +114,8 @@ func problem(field, code, format string, args ...any) error {
 	return &Problem{field, code, fmt.Sprintf(format, args...)}
 }
 
-// What is usual of a kind (common practice, no source).
-type usual struct {
-	brix     float64 // to which it is boiled; 0: it is not
-	servingG float64
-	keepDays int
-	when     batter.MadeWhen
-	served   Served
-	place    batter.Place // on top where nothing else is said
-}
-
-var usuals = map[Kind]usual{
-	Compote: {0, 40, 5, batter.MadeBefore, Warm, batter.OnTop}, FruitSyrup: {65, 20, 30, batter.MadeBefore, Cold, batter.OnTop}, SugarSyrup: {66, 20, 30, batter.MadeBefore, Cold, batter.OnTop}, Caramel: {0, 20, 14, batter.MadeBefore, Warm, batter.OnTop},
-	Cream: {0, 25, 1, batter.MadeResting, Cold, batter.OnTop}, Butter: {0, 10, 14, batter.MadeBefore, Cold, batter.OnTop}, Macerated: {0, 40, 2, batter.MadeBefore, Cold, batter.OnTop}, Nut: {0, 20, 14, batter.MadeResting, Warm, batter.OnTop},
-	Dairy: {0, 40, 2, batter.MadeResting, Cold, batter.OnTop}, Filling: {0, 30, 2, batter.MadeBefore, Cold, batter.Middle},
-}
-
-// Place is where it usually goes.
-func (r Result) Place() batter.Place { return usuals[r.pot.Kind].place }
-
 // UsualG is what one serving of a kind usually weighs [g].
-func UsualG(k Kind) float64 { return usuals[k].servingG }
+func UsualG(k Kind) float64 { return rowOf(k).servingG }
 
 // How pots behave (modelling choices, unless they say otherwise).
 const (
@@ -202,9 +172,6 @@ func Work(p Pot) (Result, error) {
 	return r, nil
 }
 
-// Made is which kind it is.
-func (r Result) Made() Kind { return r.pot.Kind }
-
 // Of is the same sauce in another size: grams of it at the end. The error is *Problem.
 func (r Result) Of(grams float64) (Result, error) {
 	out, err := r.scaled(grams)
@@ -244,7 +211,7 @@ func check(p Pot) error {
 		wanted++
 	}
 	switch {
-	case !slices.Contains(Kinds, p.Kind):
+	case rowOf(p.Kind) == nil:
 		return problem("kind", "unknown_choice", "Say what it is to be.")
 	case wanted > 1:
 		return problem("target", "two_targets", "Give one target: °Brix, a weight, or a temperature; with °Brix or a temperature servings may be counted.")
@@ -268,14 +235,15 @@ func check(p Pot) error {
 type pot struct {
 	Pot
 	Result
+	row *row
 }
 
 func work(in Pot) (Result, error) {
-	w := &pot{Pot: in}
+	w := &pot{Pot: in, row: rowOf(in.Kind)}
 	start := food.Whole(in.Parts)
-	u := usuals[in.Kind]
+	w.Result.Kind, w.KindName = in.Kind, w.row.name
 	w.Result.Parts, w.Result.pot, w.Start = in.Parts, in, w.state(start)
-	w.KeepDays, w.When, w.Result.Served = u.keepDays, u.when, u.served
+	w.KeepDays, w.When, w.Result.Served, w.Place = w.row.keepDays, w.row.when, w.row.served, w.row.place
 	if in.Served != "" {
 		w.Result.Served = in.Served
 	}
@@ -288,27 +256,11 @@ func work(in Pot) (Result, error) {
 			return Result{}, problem("lines", "nothing_to_steep_in", "There is nothing to steep it in: add water, cream or butter.")
 		}
 	}
-	var err error
-	switch in.Kind {
-	case Compote:
-		err = w.compote(start)
-	case FruitSyrup:
-		err = w.fruitSyrup(start)
-	case SugarSyrup:
-		err = w.syrup(start)
-	case Caramel:
-		err = w.caramel(start)
-	case Cream:
-		err = w.cream(start)
-	case Butter:
-		err = w.butter(start)
-	case Macerated:
-		err = w.macerate(start)
-	default:
-		err = w.stirred(start)
-	}
-	if err != nil {
+	if err := w.row.work(w, start); err != nil {
 		return Result{}, err
+	}
+	for i := range w.Stops {
+		w.Stops[i].Unit = unitOf[w.Stops[i].By]
 	}
 	w.table()
 	w.End = w.state(w.Total)
@@ -342,21 +294,16 @@ func (r *Result) serve() {
 	r.SugarsG, r.Sweet = r.Total.Sugars*share, r.Total.Sweetness()*share
 }
 
-// BoiledDown tells whether a kind is boiled down to something.
-func BoiledDown(k Kind) bool {
-	return k == Compote || k == FruitSyrup || k == SugarSyrup || k == Caramel
-}
-
 func isSteeped(in *food.Ingredient) bool { return in.Is(food.Steeps) }
 
 // steep says what is done with leaves, pods and sticks.
 func (w *pot) steep(leaves []food.Part) {
 	switch {
-	case w.Kind == Caramel:
+	case w.row.kind == Caramel:
 		w.step("Steep %s for 10 min in what is poured in later, warm, and strain.", named(leaves))
-	case BoiledDown(w.Kind):
+	case w.row.boiled:
 		w.step("Put %s in with the rest, and take it out at the end.", named(leaves))
-	case w.Kind == Cream:
+	case w.row.kind == Cream:
 		w.step("Warm the cream, steep %s in it for 10 min, strain, and chill it overnight or for 4 h: warm it does not whip.", named(leaves))
 	default:
 		w.step("Steep %s for 10 min in what is warm and wet of it, and strain.", named(leaves))
@@ -365,8 +312,8 @@ func (w *pot) steep(leaves []food.Part) {
 
 // table says how it comes to the table.
 func (w *pot) table() {
-	switch hot := BoiledDown(w.Kind) || w.Browned; {
-	case w.Result.Served == Warm && w.When != batter.MadeAtLast && w.Kind != Nut:
+	switch hot := w.row.boiled || w.Browned; {
+	case w.Result.Served == Warm && w.When != batter.MadeAtLast && w.row.kind != Nut:
 		w.Serve = "Warm it gently, stirring, while the last ones cook."
 	case w.Result.Served == Cold && hot:
 		w.Serve = "Let it cool with the lid off, then chill it, within 2 h."
@@ -402,11 +349,11 @@ func (w *pot) cautions() {
 			w.Cautions = append(w.Cautions, text)
 		}
 	}
-	boiled := BoiledDown(w.Kind)
+	boiled := w.row.boiled
 	say(boiled, hotSugar)
-	say(w.Kind == Caramel && w.Total.Fat > 0, foamsUp)
-	say(w.Kind == Caramel || w.Browned || w.has(isSpirit) != nil, fire)
+	say(w.row.kind == Caramel && w.Total.Fat > 0, foamsUp)
+	say(w.row.kind == Caramel || w.Browned || w.has(isSpirit) != nil, fire)
 	say(!boiled && w.has(isEgg) != nil, "It has egg in it: heat it to 74 °C in the middle, by a probe, before anybody eats of it.")
-	say(w.Kind == Cream || w.Kind == Dairy, "In the fridge until it is served, and not out of it for more than 2 h; follow your local code.")
+	say(w.row.kind == Cream || w.row.kind == Dairy, "In the fridge until it is served, and not out of it for more than 2 h; follow your local code.")
 	say(true, "Keeps "+w.keeps())
 }

@@ -90,14 +90,14 @@ func (w *pot) macerate(t food.Total) error {
 	in := food.Whole(fruit)
 	rest := t
 	rest.Add(in, -1)
-	w.LiquidG = in.Water*Drawn(rest.Sugars/in.Mass, minutes) + rest.Mass
+	w.JuiceG = in.Water*Drawn(rest.Sugars/in.Mass, minutes) + rest.Mass
 	w.Total = t
 	if with := w.has(not(isFruit)); with != nil {
 		w.step("Stir %s under %s, and let it stand for %s, turned once.", named(with), named(fruit), words.Minutes(minutes))
 	} else {
 		w.step("Crush %s a little, and let it stand for %s, turned once.", named(fruit), words.Minutes(minutes))
 	}
-	w.step("About %.0f g of juice are drawn, the sugar in it.", w.LiquidG)
+	w.step("About %.0f g of juice are drawn, the sugar in it.", w.JuiceG)
 	w.Stops = []Stop{{By: ByEye, Text: "the fruit lies in its own juice and no grain is left"}}
 	w.Texture = "fruit in juice"
 	return nil
@@ -119,12 +119,12 @@ func (w *pot) stirred(t food.Total) error {
 	w.Total = t
 	melts := w.has(isMelting)
 	switch {
-	case w.Kind == Nut && melts != nil:
+	case w.row.kind == Nut && melts != nil:
 		w.step("Warm %s gently over a water bath, no hotter than 45 °C.", named(melts))
 		if thin := w.has(not(isMelting)); thin != nil {
 			w.step("Stir in %s, all of it, hand-warm, until it shines: a little water makes it seize, enough makes it smooth.", named(thin))
 		}
-	case w.Kind == Filling && w.has(isStarch) != nil:
+	case w.row.kind == Filling && w.has(isStarch) != nil:
 		w.step("Stir %s smooth, and let it boil for a minute; cool it before it is filled.", named(w.Pot.Parts))
 	default:
 		w.step("Stir %s smooth.", named(w.Pot.Parts))
@@ -133,9 +133,9 @@ func (w *pot) stirred(t food.Total) error {
 		}
 	}
 	switch water := 100 * t.Water / t.Mass; {
-	case w.Kind == Filling && w.Loose():
+	case w.row.kind == Filling && w.Loose():
 		w.Texture = "loose: it runs out early, so little of it, or thicken it"
-	case w.Kind == Filling:
+	case w.row.kind == Filling:
 		w.Texture = "stays inside"
 	case water < 25:
 		w.Texture = "thick, it pours warm"

@@ -3,6 +3,7 @@ package sauce
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"upbeatladle/core/food"
 	"upbeatladle/core/prep"
@@ -36,12 +37,17 @@ func RateG(wideMM float64) float64 { return offPerCM2 * math.Pi * wideMM * wideM
 
 // Drawing is a pot in section, to scale [mm].
 type Drawing struct {
-	WideMM, HighMM  float64
-	StartMM, StopMM float64 // levels; of what is strained after the sieve
-	Boils           bool
-	RateG           float64 // that boil off a minute; 0 where nothing boils off
-	OffG, Minutes   float64 // from the start of the boil to the stop
-	StopG           float64 // as it comes off the heat; what is stirred in afterwards is not in it
+	WideMM   float64 `json:"wide_mm"`
+	HighMM   float64 `json:"high_mm"`
+	StartMM  float64 `json:"start_mm"` // level as it begins to boil down; of what is strained after the sieve
+	StopMM   float64 `json:"stop_mm"`
+	EmptyG   float64 `json:"empty_g,omitzero"` // the pot itself, where it was weighed
+	Boils    bool    `json:"boils"`
+	OffG     float64 `json:"off_g"` // from the start of the boil to the stop
+	RateG    float64 `json:"rate_g_per_min"`
+	Minutes  float64 `json:"minutes"`
+	StopG    float64 `json:"-"`                     // as it comes off the heat; what is stirred in afterwards is not in it
+	StopWith float64 `json:"stop_scale_g,omitzero"` // what the scale shows then, with the pot
 }
 
 // highest and lowest wall that is drawn [mm], and how much of it stays free (modelling choices: what foams needs a third).
@@ -53,13 +59,16 @@ const (
 // InPot is the pot in section.
 func (r Result) InPot() Drawing {
 	wide := r.pot.wide()
-	d := Drawing{WideMM: wide, StartMM: LevelMM(r.Start.VolumeML, wide), StopMM: LevelMM(r.End.VolumeML, wide), Boils: r.boiled.Mass > 0}
+	d := Drawing{WideMM: wide, EmptyG: r.pot.EmptyG, StartMM: LevelMM(r.Start.VolumeML, wide), StopMM: LevelMM(r.End.VolumeML, wide), Boils: r.boiled.Mass > 0}
 	if d.Boils {
 		d.StartMM = LevelMM(stateOf(r.boiled, r.pot.AltitudeM).VolumeML, wide)
 		d.StopMM = LevelMM(stateOf(r.stop, r.pot.AltitudeM).VolumeML, wide)
 		d.OffG, d.StopG = r.boiled.Mass-r.stop.Mass, r.stop.Mass
 		d.RateG = RateG(wide)
 		d.Minutes = d.OffG / d.RateG
+		if d.EmptyG > 0 {
+			d.StopWith = d.EmptyG + d.StopG
+		}
 	}
 	d.HighMM = math.Max(lowestWall, freeWall*math.Max(d.StartMM, d.StopMM))
 	return d
@@ -91,7 +100,7 @@ func (r Result) Watched() Watch {
 	case r.pot.Kind == Cream:
 		return Watch{r.End.VolumeML, "ml", fmt.Sprintf("whipped, out of %.0f ml", r.Start.VolumeML), r.Texture}
 	case r.pot.Kind == Macerated:
-		return Watch{r.LiquidG, "g", "of juice are drawn", "the sugar in it"}
+		return Watch{r.JuiceG, "g", "of juice are drawn", "the sugar in it"}
 	}
 	return Watch{r.Total.Mass, "g", "stirred together", r.Texture}
 }
@@ -99,13 +108,34 @@ func (r Result) Watched() Watch {
 // Now is a pot in the middle of its work.
 type Now struct {
 	State
-	By      By
-	LevelMM float64
-	ToGoG   float64 // that still boil off; below zero too much did
-	Minutes float64 // until then
-	Share   float64 // of what is to boil off that is gone, 0 to 1
-	Done    bool
+	By      By      `json:"by"`
+	LevelMM float64 `json:"level_mm"`
+	ToGoG   float64 `json:"to_go_g"` // that still boil off; below zero too much did
+	Minutes float64 `json:"minutes"` // until then
+	Share   float64 `json:"share"`   // of what is to boil off that is gone, 0 to 1
+	Done    bool    `json:"done"`
 	Watch
+}
+
+// Beside is the stops with what each judge shows now.
+func (r Result) Beside(now Now) []Stop {
+	out := slices.Clone(r.Stops)
+	for i := range out {
+		s := &out[i]
+		switch s.By {
+		case ByWeight:
+			s.Now = &now.MassG
+		case ByRefractometer:
+			s.Now = now.Brix
+		case ByTemperature:
+			s.Now = now.BoilsC
+		}
+		if s.Now != nil && s.At != s.From {
+			share := math.Max(0, math.Min(1, (*s.Now-s.From)/(s.At-s.From)))
+			s.Share = &share
+		}
+	}
+	return out
 }
 
 // At is how a pot stands by a reading. The error is *Problem.

@@ -17,7 +17,7 @@ import (
 
 // anyPot draws a pot that can be made; skip tells that this one cannot.
 func anyPot(t *rapid.T, shelf []*food.Ingredient) (p sauce.Pot, r sauce.Result, ok bool) {
-	p = sauce.Pot{Kind: rapid.SampledFrom(sauce.Kinds).Draw(t, "kind"), AltitudeM: rapid.Float64Range(0, 2500).Draw(t, "m"), Browned: rapid.Bool().Draw(t, "browned"),
+	p = sauce.Pot{Kind: rapid.SampledFrom(sauce.Kinds()).Draw(t, "kind"), AltitudeM: rapid.Float64Range(0, 2500).Draw(t, "m"), Browned: rapid.Bool().Draw(t, "browned"),
 		WideMM: rapid.Float64Range(80, 400).Draw(t, "wide"), EmptyG: rapid.SampledFrom([]float64{0, 900}).Draw(t, "empty")}
 	for range rapid.IntRange(1, 6).Draw(t, "n") {
 		p.Parts = append(p.Parts, food.Part{Ingredient: rapid.SampledFrom(shelf).Draw(t, "in"), Grams: rapid.Float64Range(5, 800).Draw(t, "g")})
@@ -121,7 +121,7 @@ func TestEveryLineIsInAStep(t *testing.T) {
 		}
 		told := strings.ToLower(strings.Join(r.Steps, " "))
 		for _, p := range r.Parts {
-			assert.Contains(t, told, strings.ToLower(p.Ingredient.Label()), "%s", r.Made())
+			assert.Contains(t, told, strings.ToLower(p.Ingredient.Label()), "%s", r.Kind)
 		}
 		assert.NotContains(t, told, "  ")
 		double, err := r.Of(2 * r.Total.Mass)

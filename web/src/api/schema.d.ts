@@ -5082,6 +5082,8 @@ export interface components {
             /** Format: double */
             mass_g: number;
             /** Format: double */
+            volume_ml: number;
+            /** Format: double */
             brix?: number;
             /**
              * Format: double
@@ -5133,6 +5135,7 @@ export interface components {
         SauceKind: "compote" | "fruit_syrup" | "sugar_syrup" | "caramel" | "cream" | "butter" | "macerated" | "nut" | "dairy" | "filling";
         SauceAnswer: {
             kind: components["schemas"]["SauceKind"];
+            kind_name: string;
             /** @description As they go in, scaled to the servings that are wanted */
             lines: components["schemas"]["SauceLine"][];
             start: components["schemas"]["SauceState"];
@@ -5252,8 +5255,19 @@ export interface components {
         };
         SauceExamples: {
             items: components["schemas"]["Sauce"][];
-            /** @description The kinds that are boiled down to something */
-            boiled: string[];
+            kinds: components["schemas"]["SauceChoice"][];
+        };
+        SauceChoice: {
+            /** @enum {string} */
+            kind: "compote" | "syrup" | "fruit_syrup" | "sugar_syrup" | "caramel" | "cream" | "butter" | "macerated" | "nut" | "dairy" | "filling";
+            name: string;
+            says: string;
+            /** @description To a °Brix, a weight or a temperature */
+            boiled_down: boolean;
+            /** @description Beside what every pot is asked */
+            asks: ("browned" | "minutes" | "overrun_pct")[];
+            /** @description Another choice comes to it by itself */
+            rare: boolean;
         };
         ToppingsWish: Record<string, never>;
         Toppings: {

@@ -2,7 +2,6 @@
 import { ref, watch } from 'vue'
 import { said } from '@/api/client'
 import { useSauces, type Sauce } from './sauces'
-import { kindLabel } from './words'
 
 /** A pot to begin with: a worked example, or an empty one. */
 const open = defineModel<boolean>({ required: true })
@@ -33,7 +32,7 @@ watch(
         <span class="what"
           ><b>{{ s.name }}</b
           ><small
-            >{{ kindLabel(s.kind) }}<template v-if="s.note"> · {{ s.note }}</template></small
+            >{{ sauces.kinds.find((k) => k.kind === s.kind)?.name }}<template v-if="s.note"> · {{ s.note }}</template></small
           ></span
         >
         <el-button @click="emit('take', s)">Begin with it</el-button>

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
+import type { Schemas } from '@/api/client'
 import LineRows from '@/bases/LineRows.vue'
 import Icon from '@/parts/Icon.vue'
 import WeightField from '@/parts/WeightField.vue'
 import { copyOf } from '@/parts/useSaved'
 import { useSauces, type Sauce } from './sauces'
-import { kindLabel, kinds } from './words'
 
 /** What goes into a pot, and what is wanted of it. Nothing is kept before it can be made. */
 const open = defineModel<boolean>({ required: true })
@@ -35,13 +35,16 @@ watch(
   },
   { immediate: true },
 )
-/** A sauce that says which syrup it is keeps that. */
+/** What is rare is offered only to the sauce that has it. */
 const choices = computed(() => {
-  const kind = sauce.value?.kind
-  return !kind || kinds.some((k) => k.value === kind) ? kinds : [...kinds, { value: kind, label: kindLabel(kind), says: '' }]
+  const kind = sauce.value?.kind ?? 'compote'
+  const known = sauces.kinds.filter((k) => !k.rare || k.kind === kind)
+  return known.some((k) => k.kind === kind) ? known : [...known, { kind, name: kind, says: '' }]
 })
-/** While nobody knows which kinds are boiled down, nothing is left out. */
-const boils = computed(() => !sauces.boiled.length || sauces.boiled.includes(sauce.value?.kind ?? ''))
+const row = computed(() => sauces.kinds.find((k) => k.kind === sauce.value?.kind))
+/** While nobody knows what a kind is asked, nothing is left out. */
+const boils = computed(() => row.value?.boiled_down ?? true)
+const asks = (what: Schemas['SauceChoice']['asks'][number]) => row.value?.asks.includes(what) ?? true
 
 const downTo = [
   { value: 'usual', label: 'as usual' },
@@ -99,9 +102,9 @@ async function save() {
         <div>
           <label for="sauce-kind">It is a</label
           ><el-select id="sauce-kind" v-model="sauce.kind" aria-label="Kind of sauce"
-            ><el-option v-for="k in choices" :key="k.value" :value="k.value" :label="k.label"
+            ><el-option v-for="k in choices" :key="k.kind" :value="k.kind" :label="k.name"
               ><span class="kind"
-                >{{ k.label }}<small class="muted">{{ k.says }}</small></span
+                >{{ k.name }}<small class="muted">{{ k.says }}</small></span
               ></el-option
             ></el-select
           >
@@ -129,14 +132,11 @@ async function save() {
           @update:model-value="aim({ [by]: $event })" />
       </div>
       <div class="ask">
-        <el-checkbox
-          v-if="sauce.kind === 'butter'"
-          :model-value="!!sauce.browned"
-          @update:model-value="sauce.browned = ($event as boolean) || undefined"
+        <el-checkbox v-if="asks('browned')" :model-value="!!sauce.browned" @update:model-value="sauce.browned = ($event as boolean) || undefined"
           >browned</el-checkbox
         >
         <WeightField
-          v-if="sauce.kind === 'macerated'"
+          v-if="asks('minutes')"
           name="minutes"
           label="It stands"
           unit="min"
@@ -145,7 +145,7 @@ async function save() {
           :fault="fault('minutes')"
           @update:model-value="sauce.minutes = $event" />
         <WeightField
-          v-if="sauce.kind === 'cream'"
+          v-if="asks('overrun_pct')"
           name="overrun"
           label="More volume"
           unit="%"

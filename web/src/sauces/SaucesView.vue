@@ -26,7 +26,7 @@ import SauceEditor from './SauceEditor.vue'
 import StopCards from './StopCards.vue'
 import { useSauces, type Sauce } from './sauces'
 import { useStove } from './useStove'
-import { kindLabel, whenLabel } from './words'
+import { whenLabel } from './words'
 
 /** What goes on top: a pot that is led to its stop, what it makes, what it goes on. */
 const sauces = useSauces()
@@ -239,9 +239,11 @@ const words = computed(() => {
     <section v-else class="panel work" :aria-label="sauces.doc.name" :data-pot="sauces.doc.name">
       <header>
         <h2>{{ sauces.doc.name }}</h2>
-        <p>{{ pot ? `${kindLabel(pot.kind)}, ${whenLabel[pot.when]}, ${pot.served}` : '' }}</p>
-        <span class="end acts">
+        <p>
+          {{ pot ? `${pot.kind_name}, ${whenLabel[pot.when]}, ${pot.served}` : '' }}
           <SaveChip :state="sauces.saveState" :trouble="sauces.saveTrouble" />
+        </p>
+        <span class="acts">
           <el-button class="ghost square" aria-label="Undo" title="Undo" :disabled="!sauces.canUndo" @click="sauces.undo"
             ><Icon name="undo"
           /></el-button>
@@ -335,6 +337,9 @@ const words = computed(() => {
   flex: none;
 }
 .work > header {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 0 var(--s2);
   padding-left: 0;
   padding-right: 0;
   align-items: center;
@@ -343,6 +348,13 @@ const words = computed(() => {
   font-size: var(--t-figure);
   min-width: 0;
   overflow-wrap: anywhere;
+}
+.work > header p {
+  grid-column: 1;
+}
+.acts {
+  grid-column: 2;
+  grid-row: 1 / 3;
 }
 .square {
   width: var(--touch);
@@ -428,16 +440,11 @@ const words = computed(() => {
   .work {
     padding: 0 var(--s3) var(--s3);
   }
-  .work > header {
-    flex-wrap: wrap;
-    gap: 0 var(--s2);
-  }
-  .work > header h2 {
-    flex: 1 1 45%;
-  }
   .work > header p {
-    order: 3;
-    flex: 1 1 100%;
+    grid-column: 1 / -1;
+  }
+  .acts {
+    grid-row: 1;
   }
 }
 </style>

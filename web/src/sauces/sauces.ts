@@ -56,6 +56,7 @@ export const useSauces = defineStore('sauces', () => {
   const uses = shallowRef<Schemas['SauceUse'][]>()
 
   async function load() {
+    void loadExamples().catch(() => undefined) // who writes a pot while the program is away knows them from before
     try {
       there.value = (await got(api.GET('/sauces'))).items
       trouble.value = undefined
@@ -64,13 +65,13 @@ export const useSauces = defineStore('sauces', () => {
     }
   }
   const examples = shallowRef<Sauce[]>()
-  const boiled = shallowRef<string[]>([])
-  /** Worked examples, and which kinds are boiled down; asked for once. */
+  const kinds = shallowRef<Schemas['SauceChoice'][]>([])
+  /** Worked examples, and the kinds with what is asked of each; asked for once. */
   async function loadExamples() {
     if (examples.value) return
     const shown = await got(api.GET('/sauce-examples'))
     examples.value = shown.items
-    boiled.value = shown.boiled
+    kinds.value = shown.kinds
   }
   /** What was read of a pot is kept by the tablet that read it, also over a reload. */
   const nameOf = (of: string) => `ladle.pot.${of}`
@@ -170,7 +171,7 @@ export const useSauces = defineStore('sauces', () => {
   })
   return {
     examples,
-    boiled,
+    kinds,
     loadExamples,
     list,
     trouble,
