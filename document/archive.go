@@ -18,8 +18,12 @@ import (
 // "kitchen_history", "pantry": […], "texts": […], "bases": […], "sauces": […], "variations": […], "batches": […], "boards": […], "packs": […]}.
 const ArchiveFormat = "upbeat-ladle/archive"
 
-// ArchiveVersion is the version that is written; version 1, without histories, is read for ever.
-const ArchiveVersion = 2
+// Versions of an archive: the newest that is read, and the least that is written. Version 1, without histories, is read for ever. A file
+// says the version of the youngest kind in it, so that an older program reads it as long as it knows all that it holds.
+const (
+	newestArchive = 2
+	leastArchive  = 2
+)
 
 // Bounds of an archive (modelling choices). It is read and written piece by piece, so that
 // what is held of it in memory is one piece with its history, and the current states.
@@ -89,16 +93,42 @@ type KitchenHistory struct {
 	Earlier  []Earlier `json:"revisions,omitzero"` // before this one, the first one first
 }
 
-// sections are the lists of an archive by the kind of what is in them.
-var sections = map[string]string{"pantry": "pantry", "text": "texts", "base": "bases", "variation": "variations", "batch": "batches", "board": "boards", "pack": "packs", "sauce": "sauces"}
+// pieceKind is a kind of document that an archive holds: its list, its format on its own, and since which version it may be there.
+type pieceKind struct {
+	kind, section, format string
+	since                 int
+}
+
+var pieceKinds = []pieceKind{
+	{"pantry", "pantry", PantryFormat, 1}, {"text", "texts", TextFormat, 1}, {"base", "bases", BaseFormat, 1}, {"variation", "variations", VariationFormat, 1},
+	{"sauce", "sauces", SauceFormat, 2}, {"batch", "batches", BatchFormat, 2}, {"board", "boards", BoardFormat, 2}, {"pack", "packs", PackFormat, 2},
+}
+
+// pieceWhere finds the first row for which is holds; the zero row where there is none.
+func pieceWhere(is func(pieceKind) bool) pieceKind {
+	if i := slices.IndexFunc(pieceKinds, is); i >= 0 {
+		return pieceKinds[i]
+	}
+	return pieceKind{}
+}
+
+func sectionOf(kind string) string {
+	return pieceWhere(func(p pieceKind) bool { return p.kind == kind }).section
+}
 
 func isSection(name string) bool {
-	for _, s := range sections {
-		if s == name {
-			return true
+	return pieceWhere(func(p pieceKind) bool { return p.section == name }).kind != ""
+}
+
+// archiveFor is the version of an archive that holds such kinds.
+func archiveFor(kinds []string) int {
+	out := leastArchive
+	for _, p := range pieceKinds {
+		if slices.Contains(kinds, p.kind) {
+			out = max(out, p.since)
 		}
 	}
-	return false
+	return out
 }
 
 // ArchiveWriter writes an archive piece by piece.
@@ -109,11 +139,11 @@ type ArchiveWriter struct {
 	err     error
 }
 
-// NewArchiveWriter begins an archive.
-func NewArchiveWriter(w io.Writer) *ArchiveWriter {
+// NewArchiveWriter begins an archive that will hold documents of such kinds.
+func NewArchiveWriter(w io.Writer, kinds []string) *ArchiveWriter {
 	a := &ArchiveWriter{to: bufio.NewWriterSize(w, 1<<16)}
 	a.enc = jsontext.NewEncoder(a.to, json.Deterministic(true))
-	a.tokens(jsontext.BeginObject, jsontext.String("format"), jsontext.String(ArchiveFormat), jsontext.String("version"), jsontext.Int(ArchiveVersion))
+	a.tokens(jsontext.BeginObject, jsontext.String("format"), jsontext.String(ArchiveFormat), jsontext.String("version"), jsontext.Int(int64(archiveFor(kinds))))
 	return a
 }
 
@@ -142,7 +172,7 @@ func (a *ArchiveWriter) Kitchen(k Kept) error {
 
 // Add writes a document; those of a kind one after the other.
 func (a *ArchiveWriter) Add(kind string, k Kept) error {
-	if section := sections[kind]; a.section != section {
+	if section := sectionOf(kind); a.section != section {
 		if a.section != "" {
 			a.tokens(jsontext.EndArray)
 		}
@@ -210,8 +240,10 @@ func OpenArchive(from io.ReadSeeker) (*ArchiveFile, error) {
 	var version int
 	_ = json.Unmarshal(head["version"], &version)
 	switch {
-	case version != ArchiveVersion && version != 1:
-		return nil, Refusal("/version", "wrong_version", "Version %s is not known here; %d is.", clip(string(head["version"])), ArchiveVersion)
+	case version > newestArchive:
+		return nil, Refusal("/version", "wrong_version", "A newer program wrote this archive: it is of version %d, and up to %d are read here. Read it with the newer program; nothing was changed.", version, newestArchive)
+	case version < 1:
+		return nil, Refusal("/version", "wrong_version", "Version %s is not known here; 1 to %d are.", clip(string(head["version"])), newestArchive)
 	case unknown != "":
 		return nil, Refusal("/"+clip(unknown), "unknown_field", "%s is not a field that is known here. Check its spelling.", field(clip(unknown)))
 	case odd != "":
@@ -222,8 +254,10 @@ func OpenArchive(from io.ReadSeeker) (*ArchiveFile, error) {
 
 // standAlone takes the file for one document of a format.
 func (a *ArchiveFile) standAlone(format string) error {
-	kinds := map[string]string{VariationFormat: "variation", BaseFormat: "base", PantryFormat: "pantry", TextFormat: "text", KitchenFormat: "kitchen", BatchFormat: "batch", BoardFormat: "board", PackFormat: "pack", SauceFormat: "sauce"}
-	if a.kind = kinds[format]; a.kind == "" {
+	if a.kind = pieceWhere(func(p pieceKind) bool { return p.format == format }).kind; format == KitchenFormat {
+		a.kind = "kitchen"
+	}
+	if a.kind == "" {
 		return Refusal("/format", "wrong_format", "“%s” is not a format that is known here.", clip(format))
 	}
 	if _, err := a.from.Seek(0, io.SeekStart); err != nil {
@@ -286,7 +320,7 @@ func (a *ArchiveFile) Each(kind string, f func(Kept) error) error {
 		return nil
 	}
 	return a.walk(func(name string, in *pieces) error {
-		if name != sections[kind] {
+		if name != sectionOf(kind) {
 			return in.pass()
 		}
 		n := -1

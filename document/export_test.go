@@ -167,6 +167,8 @@ func TestOneDocumentIsAnArchiveOfOne(t *testing.T) {
 		require.Error(t, err, clipped(text))
 		refusalCode(t, err, code)
 	}
+	_, err = document.OpenArchive(strings.NewReader(`{"format":"upbeat-ladle/archive","version":3,"trials":[{"document":{}}]}`))
+	assert.ErrorContains(t, err, "A newer program wrote this archive: it is of version 3")
 }
 
 func clipped(s string) string { return s[:min(len(s), 60)] }

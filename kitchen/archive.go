@@ -22,58 +22,66 @@ var archived = []store.Kind{store.Pantry, store.Text, store.Base, store.Sauce, s
 // Archive writes everything that the kitchen keeps, as it stands at one moment, with its
 // history; of what was put aside, what is still used.
 func (k *Kitchen) Archive(ctx context.Context, to io.Writer) error {
-	a := document.NewArchiveWriter(to)
-	err := k.store.Still(ctx, func(s store.Still) error {
-		now, earlier, err := s.Kitchen(ctx)
-		if err != nil {
-			return err
-		}
-		if now.Revision > 0 {
-			own, err := keptOf(store.Whole{Document: store.Document{Revision: now.Revision, UpdatedAt: now.SavedAt, Content: store.Content{Body: now.Body}}, Earlier: earlier})
-			if err != nil {
-				return err
-			}
-			if err := a.Kitchen(own); err != nil {
-				return err
-			}
-		}
-		shelved := map[store.Kind][]store.Whole{}
+	return k.store.Still(ctx, func(s store.Still) error {
+		shelved, holds := map[store.Kind][]store.Whole{}, []string{}
 		for _, kind := range archived {
+			var err error
 			if shelved[kind], err = s.Shelved(ctx, kind); err != nil {
 				return err
 			}
+			if len(shelved[kind]) > 0 {
+				holds = append(holds, string(kind))
+			}
 		}
-		inUse := used(shelved)
-		for _, kind := range archived {
-			for _, w := range slices.Backward(shelved[kind]) { // oldest first, so that lists keep their order
-				if (w.PutAside || kind == store.Text) && !inUse(w) {
-					continue
-				}
-				if w, err = s.Whole(ctx, w); err != nil {
-					return err
-				}
-				if h := k.eventful[kind]; h != nil {
-					rows, err := s.Events(ctx, w.ID, 0)
-					if err != nil {
-						return err
-					}
-					if w.Body, err = h.whole(w.Body, rows); err != nil {
-						return err
-					}
-					w.Earlier = nil
-				}
-				one, err := keptOf(w)
+		a := document.NewArchiveWriter(to, holds)
+		return errors.Join(k.archive(ctx, a, s, shelved), a.Close())
+	})
+}
+
+// archive writes what is on the shelves, and of what was put aside what they use.
+func (k *Kitchen) archive(ctx context.Context, a *document.ArchiveWriter, s store.Still, shelved map[store.Kind][]store.Whole) error {
+	now, earlier, err := s.Kitchen(ctx)
+	if err != nil {
+		return err
+	}
+	if now.Revision > 0 {
+		own, err := keptOf(store.Whole{Document: store.Document{Revision: now.Revision, UpdatedAt: now.SavedAt, Content: store.Content{Body: now.Body}}, Earlier: earlier})
+		if err != nil {
+			return err
+		}
+		if err := a.Kitchen(own); err != nil {
+			return err
+		}
+	}
+	inUse := used(shelved)
+	for _, kind := range archived {
+		for _, w := range slices.Backward(shelved[kind]) { // oldest first, so that lists keep their order
+			if (w.PutAside || kind == store.Text) && !inUse(w) {
+				continue
+			}
+			if w, err = s.Whole(ctx, w); err != nil {
+				return err
+			}
+			if h := k.eventful[kind]; h != nil {
+				rows, err := s.Events(ctx, w.ID, 0)
 				if err != nil {
 					return err
 				}
-				if err := a.Add(string(kind), one); err != nil {
+				if w.Body, err = h.whole(w.Body, rows); err != nil {
 					return err
 				}
+				w.Earlier = nil
+			}
+			one, err := keptOf(w)
+			if err != nil {
+				return err
+			}
+			if err := a.Add(string(kind), one); err != nil {
+				return err
 			}
 		}
-		return nil
-	})
-	return errors.Join(err, a.Close())
+	}
+	return nil
 }
 
 // Scratch is a file that an archive passes through on its way in or out.
