@@ -1995,19 +1995,19 @@ type Inclusion struct {
 	FewerThan *int     `json:"fewer_than,omitempty"`
 
 	// FirstToLast Pieces from the first ladle to the last
-	FirstToLast []float64 `json:"first_to_last"`
-	Floats      *bool     `json:"floats,omitempty"`
-	Grams       float64   `json:"grams"`
-	HeightMm    float64   `json:"height_mm"`
+	FirstToLast *[]float64 `json:"first_to_last,omitempty"`
+	Floats      *bool      `json:"floats,omitempty"`
+	Grams       float64    `json:"grams"`
+	HeightMm    float64    `json:"height_mm"`
 
 	// Histogram Chance of so many pieces
-	Histogram []float64 `json:"histogram"`
+	Histogram *[]float64 `json:"histogram,omitempty"`
 
 	// HistogramFrom Pieces of the first column
 	HistogramFrom int `json:"histogram_from"`
 
 	// HistogramStep How many counts a column holds
-	HistogramStep int    `json:"histogram_step"`
+	HistogramStep *int   `json:"histogram_step,omitempty"`
 	Ingredient    string `json:"ingredient"`
 	Label         string `json:"label"`
 
@@ -2364,16 +2364,16 @@ type Plate struct {
 // Portion defines model for Portion.
 type Portion struct {
 	// Choices Ladles and scoops, with what each would give
-	Choices    []PortionChoice `json:"choices"`
-	CookedMm   *float64        `json:"cooked_mm,omitempty"`
-	Count      int             `json:"count"`
-	DiameterMm *float64        `json:"diameter_mm,omitempty"`
-	Drawing    *Drawing        `json:"drawing,omitempty"`
-	Inclusions *[]Inclusion    `json:"inclusions,omitempty"`
-	LeftOverMl float64         `json:"left_over_ml"`
-	Load       *Load           `json:"load,omitempty"`
-	MassG      float64         `json:"mass_g"`
-	PouredMm   *float64        `json:"poured_mm,omitempty"`
+	Choices    *[]PortionChoice `json:"choices,omitempty"`
+	CookedMm   *float64         `json:"cooked_mm,omitempty"`
+	Count      int              `json:"count"`
+	DiameterMm *float64         `json:"diameter_mm,omitempty"`
+	Drawing    *Drawing         `json:"drawing,omitempty"`
+	Inclusions *[]Inclusion     `json:"inclusions,omitempty"`
+	LeftOverMl float64          `json:"left_over_ml"`
+	Load       *Load            `json:"load,omitempty"`
+	MassG      float64          `json:"mass_g"`
+	PouredMm   *float64         `json:"poured_mm,omitempty"`
 
 	// Reason Why there is no diameter
 	Reason   *string `json:"reason,omitempty"`

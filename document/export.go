@@ -26,7 +26,7 @@ func (v Variation) Export(ctx context.Context, as string, s Setting, items []Pan
 		v.Pantry = usedItems(v, items)
 		return v.Encode()
 	}
-	s.Include.Cook = true // a recipe that goes out goes on to the plate
+	s.Include.Cook, s.Include.Nutrition = true, true // a recipe that goes out goes on to the plate
 	w, err := v.Worksheet(ctx, s)
 	if err != nil {
 		return nil, err
@@ -39,7 +39,7 @@ func (b Base) Export(ctx context.Context, as string, s Setting) ([]byte, error) 
 	if as == "json" {
 		return b.Encode()
 	}
-	s.Include.Cook = true
+	s.Include.Cook, s.Include.Nutrition = true, true
 	w, err := b.Worksheet(ctx, s)
 	if err != nil {
 		return nil, err

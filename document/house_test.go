@@ -55,7 +55,7 @@ func worked(t testing.TB, v document.Variation, s document.Setting) worksheet.Wo
 }
 
 func inKitchen() document.Setting {
-	return document.Setting{Table: food.Reference(), Kitchen: document.DefaultOwnKitchen(), Today: time.Date(2026, 11, 27, 7, 0, 0, 0, time.UTC)}
+	return document.Setting{Table: food.Reference(), Kitchen: document.DefaultOwnKitchen(), Today: time.Date(2026, 11, 27, 7, 0, 0, 0, time.UTC), Include: worksheet.Include{Nutrition: true}}
 }
 
 // Eight worked examples of our own, of eight kinds; each can be made and says how it is kept and what is in it.

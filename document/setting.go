@@ -52,12 +52,18 @@ func ReadInclude(list string) (worksheet.Include, error) {
 			out.Cook = true
 		case "cups":
 			out.Cups = true
+		case "choices":
+			out.Choices = true
+		case "drawing":
+			out.Drawing = true
+		case "nutrition":
+			out.Nutrition = true
 		case "heat_line":
 			out.HeatLine = true
 		case "curves":
 			out.Cook, out.Curves = true, true
 		default:
-			return out, Refusal("/include", "unknown_choice", "“%s” cannot be included. Use working, strategies, cook, curves, heat_line or cups, divided by commas.", clip(name))
+			return out, Refusal("/include", "unknown_choice", "“%s” cannot be included. Use working, strategies, cook, curves, heat_line, cups, choices, drawing or nutrition, divided by commas.", clip(name))
 		}
 	}
 	return out, nil

@@ -26,7 +26,7 @@ type Worksheet struct {
 	Portion             Portion          `json:"portion"`
 	Parts               []ServedPart     `json:"parts,omitzero"` // for the pan and the table
 	Plate               *Plate           `json:"plate,omitzero"`
-	NutritionPerPortion *Nutrients       `json:"nutrition_per_portion,omitzero"` // nil when the bowl fills no portion
+	NutritionPerPortion *Nutrients       `json:"nutrition_per_portion,omitzero"` // nil when the bowl fills no portion, or nobody asked
 	NutritionPer100G    *Nutrients       `json:"nutrition_per_100g,omitzero"`
 	PanFatG             float64          `json:"pan_fat_g,omitzero"` // a portion, when it is counted
 	Served              *Served          `json:"served,omitzero"`    // with what goes on, when somebody said how much
@@ -95,10 +95,13 @@ type Include struct {
 	Curves     bool // that, with the course of it
 	Cups       bool // steps and verdict in cups and spoons, where that can be
 	HeatLine   bool // how hot and how long, and nothing of why: a third of the time, for a card
+	Choices    bool // what each ladle and scoop would give
+	Drawing    bool // a portion with its pieces to scale, and how they fall from portion to portion
+	Nutrition  bool // of a portion and of 100 g
 }
 
 // Everything is all that is told of a worksheet; curves are drawn, and asked for by name.
-var Everything = Include{Working: true, Strategies: true, Cook: true}
+var Everything = Include{Working: true, Strategies: true, Cook: true, Choices: true, Drawing: true, Nutrition: true}
 
 // State of a ledger line.
 type State string
@@ -340,7 +343,7 @@ type Portion struct {
 	Inclusions []Inclusion `json:"inclusions,omitzero"`
 	Load       *Load       `json:"load,omitzero"`
 	Drawing    *Drawing    `json:"drawing,omitzero"`
-	Choices    []Choice    `json:"choices"` // ladles and scoops
+	Choices    []Choice    `json:"choices,omitzero"` // ladles and scoops
 }
 
 // Choice is a ladle or scoop with what it would give.
@@ -374,10 +377,10 @@ type Inclusion struct {
 	HeightMM    float64         `json:"height_mm"`
 	Share       float64         `json:"share_of_bowl"`  // of the portions that get it
 	Cover       float64         `json:"cover,omitzero"` // of the portion's area, for slices under the batter
-	FirstToLast []float64       `json:"first_to_last"`
-	Histogram   []float64       `json:"histogram"` // chance of so many pieces, a column for every Step from From on
+	FirstToLast []float64       `json:"first_to_last,omitzero"`
+	Histogram   []float64       `json:"histogram,omitzero"` // chance of so many pieces, a column for every Step from From on
 	From        int             `json:"histogram_from"`
-	Step        int             `json:"histogram_step"`
+	Step        int             `json:"histogram_step,omitzero"`
 	Colour      string          `json:"colour,omitzero"`
 }
 

@@ -21,7 +21,7 @@ import (
 
 func cookedIn(t testing.TB, v batter.Variation, k batter.Kitchen) worksheet.Worksheet {
 	t.Helper()
-	w, err := worksheet.Work(context.Background(), v, k, worksheet.Include{Cook: true})
+	w, err := worksheet.Work(context.Background(), v, k, worksheet.Include{Cook: true, Nutrition: true})
 	require.NoError(t, err)
 	require.NotNil(t, w.Cook)
 	return w

@@ -232,5 +232,8 @@ func (w *described) nutrition() {
 		each.Add(food.Whole(parts), 1)
 		w.out.PanFatG = w.pan.each
 	}
-	w.out.NutritionPerPortion, w.out.NutritionPer100G = NutrientsOf(each, 1), NutrientsOf(each, 100/each.Mass)
+	w.each = NutrientsOf(each, 1)
+	if w.include.Nutrition {
+		w.out.NutritionPerPortion, w.out.NutritionPer100G = w.each, NutrientsOf(each, 100/each.Mass)
+	}
 }

@@ -34,7 +34,7 @@ const (
 // in the unit of the gauge, in which a pull of the tang counts too.
 func (w *solved) across(g Gauge, of func(bowl) float64) Gauge {
 	g.OfBase, g.OfAll, g.OfWeighed, g.OfMeasured = finite(of(w.plain)), finite(of(w.with)), finite(of(w.weighed)), finite(of(w.bySpoon))
-	if w.cups {
+	if w.include.Cups {
 		g.OfWeighed = g.OfMeasured
 	}
 	if _, ok := w.v.Offset.Targets[batter.Hold(g.Key)]; ok && g.OfBase != nil {

@@ -126,7 +126,7 @@ func (w *described) inclusions() {
 	if volume > 0 {
 		w.load(volume, weight)
 	}
-	if width > 0 && len(kinds) > 0 {
+	if width > 0 && len(kinds) > 0 && w.include.Drawing {
 		thick := p.VolumeML * 1000 / area
 		d := Drawing{Seed: drawSeed, WidthMM: width, LengthMM: length, BiteMM: portion.BiteMM}
 		spots, drawn := portion.Draw(rand.New(rand.NewPCG(drawSeed, drawSeed)), width, length, thick, kinds)
@@ -160,6 +160,14 @@ func (w *described) fold(x *Inclusion, in *food.Ingredient, pieces float64, pot 
 	x.FewerK = max(1, int(math.Floor(x.Mean/2)))
 	fewer := c.Fewer(x.FewerK)
 	x.Fewer = &fewer
+	var sinking portion.Sinking
+	if tau > 0 {
+		sinking = portion.SinkingOf(min(x.LengthMM, x.WidthMM, x.HeightMM), in.PieceDensity(), tau, portion.Viscosity(w.v.Form), pot.Density())
+	}
+	x.Sinks, x.Floats = sinking.Moves && sinking.Down, sinking.Moves && !sinking.Down
+	if !w.include.Drawing {
+		return
+	}
 	low, high := c.Quantile(histogramTail), c.Quantile(1-histogramTail)
 	if low < mostColumns/2 {
 		low = 0
@@ -170,11 +178,6 @@ func (w *described) fold(x *Inclusion, in *food.Ingredient, pieces float64, pot 
 		from := low + i*x.Step
 		x.Histogram[i] = c.Between(from, min(from+x.Step, high+1))
 	}
-	var sinking portion.Sinking
-	if tau > 0 {
-		sinking = portion.SinkingOf(min(x.LengthMM, x.WidthMM, x.HeightMM), in.PieceDensity(), tau, portion.Viscosity(w.v.Form), pot.Density())
-	}
-	x.Sinks, x.Floats = sinking.Moves && sinking.Down, sinking.Moves && !sinking.Down
 	n := max(1, int(math.Round(float64(p.Count)*x.Share)))
 	x.FirstToLast = portion.FirstToLast(pieces, n, pot.VolumeML*x.Share, p.VolumeML, 0, sinking)
 }
@@ -200,6 +203,9 @@ func (w *described) lay(x *Inclusion, a batter.Addition, pieces, mass float64) {
 		x.None = 1 - float64(extra)/float64(n)
 	}
 	x.Grams = x.Mean * mass * x.Share
+	if !w.include.Drawing {
+		return
+	}
 	x.From, x.Step = each, 1
 	x.Histogram = []float64{1 - float64(extra)/float64(n), float64(extra) / float64(n)}
 	for i := range n {

@@ -33,7 +33,7 @@ func (w *described) recipe() mixing.Recipe {
 	items := make([]mixing.Item, 0, len(w.out.Lines))
 	inBowl := 0
 	for i, l := range w.out.Lines {
-		item := mixing.Item{ID: l.ID, Label: l.Label, Role: l.Role, WeighG: l.Weigh, IntoG: l.Weigh, Step: l.Step, InCups: w.cups}
+		item := mixing.Item{ID: l.ID, Label: l.Label, Role: l.Role, WeighG: l.Weigh, IntoG: l.Weigh, Step: l.Step, InCups: w.include.Cups}
 		var of batter.Line
 		if l.From == FromBase {
 			of = w.v.Base.Lines[i]

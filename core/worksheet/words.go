@@ -459,7 +459,7 @@ func (w *solved) weighLead(most int) (lead, reason string) {
 
 // says is how much of a line goes in, weighed or measured.
 func (w *solved) says(l Line) string {
-	if w.cups && l.Measure != "" {
+	if w.include.Cups && l.Measure != "" {
 		return l.Measure
 	}
 	return words.Grams(l.Weigh, l.Step)

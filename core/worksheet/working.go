@@ -168,7 +168,7 @@ func (w *described) portionWorking() {
 		w.show("", "load", "Volume of the pieces over the volume of the portion, against what the form carries.", append(terms,
 			Term{"load", 100 * l.Fraction, "%", "piece density, never bulk"}, Term{"ceiling", 100 * l.Ceiling, "%", "common practice, " + fromModel}))
 	}
-	if n := w.out.NutritionPerPortion; n != nil {
+	if n := w.each; n != nil {
 		w.show("", "energy", "The portion's share of everything in the bowl, and of what is put on it"+words.Either(w.out.PanFatG > 0, fmt.Sprintf("; with %s of fat from the pan.", words.Grams(measure.Round(w.out.PanFatG, 0.1), 0.1)), "; nobody has said what fat goes on the plate, so none is counted."), []Term{
 			{"protein, 4 kcal/g", n.Protein, "g", "table"}, {"fat, 9 kcal/g", n.Fat, "g", "table"},
 			{"carbohydrate, 4 kcal/g", n.Carbohydrate, "g", "table"}, {"fibre, 2 kcal/g", n.Fibre, "g", "table"},

@@ -83,13 +83,13 @@ type measured struct {
 	raw       []food.Part // the additions as they are weighed, before their preparation
 	treated   []*prep.Result
 	flour     float64
+	include   Include
 	reference []food.Part // the bowl that targets are taken from; nil is the base as it is
 	pan       panFat
 }
 
 // solved is a measured variation with its offsets, rounded to what can be weighed.
 type solved struct {
-	cups bool // is how amounts are said
 	measured
 	solution                      balance.Solution
 	weigh                         []float64   // g of the base lines, rounded to the scale
@@ -105,7 +105,8 @@ type described struct {
 	solved
 	allergens safety.Allergens
 	onPlate   onPlate
-	safeS     float64 // the second side, or the time closed, is never shorter
+	safeS     float64    // the second side, or the time closed, is never shorter
+	each      *Nutrients // of a portion; nil when the bowl fills none
 	out       Worksheet
 }
 
@@ -134,13 +135,16 @@ func work(ctx context.Context, v batter.Variation, k batter.Kitchen, include Inc
 	if err != nil {
 		return nil, err
 	}
-	s, err := inGrams(v, k).solve(ctx, false)
+	m := inGrams(v, k)
+	m.include = include
+	s, err := m.solve(ctx, false)
 	if err != nil {
 		return nil, err
 	}
-	s.cups = include.Cups
 	w := describe(s, said)
-	w.choices()
+	if include.Choices {
+		w.choices()
+	}
 	w.greased()
 	w.nutrition()
 	w.cost()

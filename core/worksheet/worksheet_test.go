@@ -42,7 +42,7 @@ func add(ingredient string, grams float64, stage batter.Stage) batter.Addition {
 }
 
 // shown is what most tests look at; the heat has tests of its own.
-var shown = worksheet.Include{Working: true, Strategies: true}
+var shown = worksheet.Include{Working: true, Strategies: true, Choices: true, Drawing: true, Nutrition: true}
 
 func work(t require.TestingT, v batter.Variation) worksheet.Worksheet {
 	w, err := worksheet.Work(context.Background(), v, batter.DefaultKitchen(), shown)
@@ -301,4 +301,25 @@ func BenchmarkWork(b *testing.B) {
 			b.Fatal(err)
 		}
 	}
+}
+
+// What nobody asked for costs nothing: neither ladles, nor the drawing, nor the label. What is told beside them is the same.
+func TestOnlyWhatIsAskedForIsTold(t *testing.T) {
+	v := hatch(with("walnuts_chopped", 60, batter.StageFoldIn))
+	bare, err := worksheet.Work(context.Background(), v, equipped(), worksheet.Include{})
+	require.NoError(t, err)
+	all, err := worksheet.Work(context.Background(), v, equipped(), worksheet.Include{Choices: true, Drawing: true, Nutrition: true})
+	require.NoError(t, err)
+	assert.NotEmpty(t, all.Portion.Choices)
+	assert.NotNil(t, all.Portion.Drawing)
+	assert.NotNil(t, all.NutritionPerPortion)
+	assert.NotNil(t, all.NutritionPer100G)
+	all.Portion.Choices, all.Portion.Drawing, all.NutritionPerPortion, all.NutritionPer100G = nil, nil, nil, nil
+	for i := range all.Portion.Inclusions {
+		x := &all.Portion.Inclusions[i]
+		assert.NotEmpty(t, x.Histogram)
+		assert.NotEmpty(t, x.FirstToLast)
+		x.Histogram, x.FirstToLast, x.From, x.Step = nil, nil, 0, 0
+	}
+	assert.Equal(t, bare, all)
 }

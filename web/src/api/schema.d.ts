@@ -3854,7 +3854,7 @@ export interface components {
             load?: components["schemas"]["Load"];
             drawing?: components["schemas"]["Drawing"];
             /** @description Ladles and scoops, with what each would give */
-            choices: components["schemas"]["PortionChoice"][];
+            choices?: components["schemas"]["PortionChoice"][];
         };
         PortionChoice: {
             ladle_id?: string;
@@ -3906,13 +3906,13 @@ export interface components {
              */
             cover?: number;
             /** @description Pieces from the first ladle to the last */
-            first_to_last: number[];
+            first_to_last?: number[];
             /** @description Chance of so many pieces */
-            histogram: number[];
+            histogram?: number[];
             /** @description Pieces of the first column */
             histogram_from: number;
             /** @description How many counts a column holds */
-            histogram_step: number;
+            histogram_step?: number;
             colour?: string;
         };
         Load: {
@@ -5321,7 +5321,7 @@ export interface operations {
     createWorksheet: {
         parameters: {
             query?: {
-                /** @description What is worked out only when asked for, divided by commas: working, strategies, cook, curves (cook with its course), heat_line (cook without its reasons), cups (steps and verdict in cups and spoons) */
+                /** @description What is worked out only when asked for, divided by commas: working, strategies, cook, curves (cook with its course), heat_line (cook without its reasons), cups (steps and verdict in cups and spoons), choices (what each ladle and scoop would give), drawing (a portion to scale, its pieces from ladle to ladle), nutrition */
                 include?: string;
             };
             header?: never;

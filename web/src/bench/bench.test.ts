@@ -19,7 +19,7 @@ async function answer(request: Request): Promise<Response> {
   const path = new URL(request.url, 'http://here').pathname.replace('/api/v1', '')
   if (path === '/worksheets') {
     program.worksheets++
-    return program.worksheet ? program.worksheet() : json({ lines: [], held: ['thickness', 'tang'] })
+    return program.worksheet ? program.worksheet() : json({ lines: [], portion: {}, held: ['thickness', 'tang'] })
   }
   if (request.method === 'PUT') {
     const document = (await request.json()) as Variation

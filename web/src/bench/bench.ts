@@ -77,9 +77,9 @@ export const useBench = defineStore('bench', () => {
   const ledger = computed(() => sheet.value?.lines.filter((l) => l.from === 'base') ?? [])
   const order = computed(() => [...additions.value.map((a) => a.id ?? ''), ...ledger.value.map((l) => l.id)])
 
-  /** What a dialog that is open shows; nobody else pays for it. */
-  const included = new Set<string>()
-  function include(what: 'working' | 'strategies', wanted: boolean) {
+  /** What is shown all the time, and what a dialog or a list that is open shows; nobody else pays for that. */
+  const included = new Set<string>(['drawing'])
+  function include(what: 'working' | 'strategies' | 'choices' | 'nutrition', wanted: boolean) {
     if (wanted === included.has(what)) return
     if (!wanted) included.delete(what)
     else {
@@ -88,6 +88,8 @@ export const useBench = defineStore('bench', () => {
     }
   }
   watch(why, (figure) => include('working', !!figure))
+  /** Ladles and scoops with what each would give, as it was when the list was last open. */
+  const ladles = shallowRef<Schemas['PortionChoice'][]>()
 
   /** Steps and verdict come in cups while this tablet shows cups. */
   const inCups = () => (unitsShown.value === 'cups' ? ['cups'] : [])
@@ -100,8 +102,9 @@ export const useBench = defineStore('bench', () => {
   const figures = useAsked(
     async () => {
       const of = id.value
-      const answer = await ask('/worksheets', asked()!, { include: [...included, ...inCups()] })
+      const answer = await ask('/worksheets', asked()!, { include: [...included, !ladles.value && 'choices', ...inCups()] })
       sheet.value = answer
+      ladles.value = answer.portion.choices ?? ladles.value
       sheetOf = of
       void seen()
     },
@@ -123,7 +126,7 @@ export const useBench = defineStore('bench', () => {
 
   function show(s: Saved, draft?: Variation) {
     plain.value = false
-    why.value = swapping.value = undefined
+    why.value = swapping.value = ladles.value = undefined
     kept.show({ ...s, document: withIds(copy(s.document)) }, draft && withIds(copy(draft)))
     active.value = doc.value?.additions?.[0]?.id
     localStorage.setItem('ladle.open', s.id)
@@ -481,6 +484,7 @@ export const useBench = defineStore('bench', () => {
     canUndo: kept.canUndo,
     canRedo: kept.canRedo,
     include,
+    ladles,
     start,
     open,
     refreshList,

@@ -1,11 +1,14 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, watch } from 'vue'
 import type { Worksheet } from '@/api/client'
+import { useBench } from '@/bench/bench'
 import { figure } from '@/parts/figures'
 
 const shown = defineModel<boolean>({ required: true })
 const props = defineProps<{ sheet: Worksheet }>()
 const emit = defineEmits<{ why: [] }>()
+const bench = useBench()
+watch(shown, (open) => bench.include('nutrition', open))
 /** What the figures are of. */
 const counted = computed(() => {
   const { served, pan_fat_g: fat } = props.sheet

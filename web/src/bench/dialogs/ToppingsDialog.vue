@@ -90,6 +90,7 @@ function set(t: Topping, grams: number) {
     else delete d.parts
   })
 }
+watch(shown, (open) => bench.include('nutrition', open))
 const energy = computed(() => bench.sheet?.nutrition_per_portion?.energy_kcal)
 </script>
 

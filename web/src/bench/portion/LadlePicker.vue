@@ -6,8 +6,9 @@ import { useBench } from '@/bench/bench'
 
 import AmountField from '@/parts/AmountField.vue'
 
-const props = defineProps<{ volumeMl: number; choices: Schemas['PortionChoice'][] }>()
+const props = defineProps<{ volumeMl: number }>()
 const bench = useBench()
+const choices = computed(() => bench.ladles ?? [])
 const kitchen = useKitchen()
 const keyOf = (c: Schemas['PortionChoice']) => (c.ladle_id ? `ladle:${c.ladle_id}` : `scoop:${c.scoop_no}`)
 const chosen = computed({
@@ -15,11 +16,11 @@ const chosen = computed({
     const p = bench.doc?.portion
     if (p?.volume_ml === undefined && p?.scoop_no) return `scoop:${p.scoop_no}`
     if (p?.volume_ml === undefined && p?.ladle_id) return `ladle:${p.ladle_id}`
-    const same = props.choices.find((c) => c.volume_ml === props.volumeMl)
+    const same = choices.value.find((c) => c.volume_ml === props.volumeMl)
     return same ? keyOf(same) : ''
   },
   set: (v: string) => {
-    const c = props.choices.find((x) => keyOf(x) === v)
+    const c = choices.value.find((x) => keyOf(x) === v)
     if (!c) return
     bench.change((d) => {
       const count = d.portion?.count
@@ -38,7 +39,13 @@ const ml = computed({
 
 <template>
   <div class="ladle">
-    <el-select v-model="chosen" aria-label="Ladle or scoop" placeholder="Ladle" popper-class="ladle-list" :fit-input-width="false">
+    <el-select
+      v-model="chosen"
+      aria-label="Ladle or scoop"
+      placeholder="Ladle"
+      popper-class="ladle-list"
+      :fit-input-width="false"
+      @visible-change="bench.include('choices', $event)">
       <el-option v-for="c in choices" :key="keyOf(c)" :value="keyOf(c)" :label="c.name"
         ><span class="choice"
           >{{ c.name }} <small>{{ gives(c) }}</small></span

@@ -61,6 +61,7 @@ const shares = [
   { value: 0.25, label: 'a quarter' },
 ]
 const percent = (v: number) => (v > 0 && v < 0.01 ? 'under 1 %' : `${(100 * v).toFixed(0)} %`)
+const columns = (x: Schemas['Inclusion']) => x.histogram ?? []
 const tallest = (v: number[]) => Math.max(...v, 1e-9)
 </script>
 
@@ -103,17 +104,17 @@ const tallest = (v: number[]) => Math.max(...v, 1e-9)
             <figure>
               <svg viewBox="0 0 200 58" role="img" :aria-label="`Portions by number of ${x.label}`">
                 <rect
-                  v-for="(v, k) in x.histogram"
+                  v-for="(v, k) in columns(x)"
                   :key="k"
-                  :x="(k * 200) / x.histogram.length + 0.5"
-                  :width="Math.max(1, 200 / x.histogram.length - 1)"
-                  :y="44 - (42 * v) / tallest(x.histogram)"
-                  :height="(42 * v) / tallest(x.histogram)"
+                  :x="(k * 200) / columns(x).length + 0.5"
+                  :width="Math.max(1, 200 / columns(x).length - 1)"
+                  :y="44 - (42 * v) / tallest(columns(x))"
+                  :height="(42 * v) / tallest(columns(x))"
                   fill="var(--rim)" />
                 <path d="M0 44.500h200" stroke="var(--ink)" />
                 <text x="0" y="57" font-size="12" fill="var(--ink-2)">{{ x.histogram_from }}</text>
                 <text x="200" y="57" font-size="12" text-anchor="end" fill="var(--ink-2)">
-                  {{ x.histogram_from + x.histogram.length * x.histogram_step - 1 }}
+                  {{ x.histogram_from + columns(x).length * (x.histogram_step ?? 1) - 1 }}
                 </text>
               </svg>
               <figcaption>pieces in a portion</figcaption>
@@ -121,12 +122,12 @@ const tallest = (v: number[]) => Math.max(...v, 1e-9)
             <figure>
               <svg viewBox="0 0 200 58" role="img" :aria-label="`Pieces of ${x.label} from the first ladle to the last`">
                 <rect
-                  v-for="(v, k) in ladleStrip(x.first_to_last)"
+                  v-for="(v, k) in ladleStrip(x.first_to_last ?? [])"
                   :key="k"
-                  :x="(k * 200) / ladleStrip(x.first_to_last).length + 0.5"
-                  :width="200 / ladleStrip(x.first_to_last).length - 1"
-                  :y="44 - (42 * v) / tallest(x.first_to_last)"
-                  :height="(42 * v) / tallest(x.first_to_last)"
+                  :x="(k * 200) / ladleStrip(x.first_to_last ?? []).length + 0.5"
+                  :width="200 / ladleStrip(x.first_to_last ?? []).length - 1"
+                  :y="44 - (42 * v) / tallest(x.first_to_last ?? [])"
+                  :height="(42 * v) / tallest(x.first_to_last ?? [])"
                   :fill="x.sinks || x.floats ? 'var(--beet)' : 'var(--leaf)'" />
                 <path d="M0 44.500h200" stroke="var(--ink)" />
                 <text x="0" y="57" font-size="12" fill="var(--ink-2)">first ladle</text>

@@ -98,7 +98,7 @@ const claims = computed(() => {
       <StepButton :label="`${p.count + 1} portions`" icon="plus" @step="toCount(1)" />
       <el-button aria-label="Scale the batch" title="Scale the batch" @click="scaleOpen = true"><Icon name="resize" /></el-button>
     </div>
-    <LadlePicker class="foot" :volume-ml="p.volume_ml" :choices="p.choices" />
+    <LadlePicker class="foot" :volume-ml="p.volume_ml" />
     <PullChoices
       v-if="sheet.gauges.lift.pull?.choices && !(wide && inclusions.length)"
       class="lift"
