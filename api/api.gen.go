@@ -3054,6 +3054,12 @@ type FindParams struct {
 	Q *string `form:"q,omitempty" json:"q,omitempty"`
 }
 
+// GetSettingParams defines parameters for GetSetting.
+type GetSettingParams struct {
+	// IfNoneMatch The stamp of the setting that is known
+	IfNoneMatch *string `json:"If-None-Match,omitempty"`
+}
+
 // ServerInterface represents all server handlers.
 type ServerInterface interface {
 	// GetAbout Which program this is, and what of others ships inside it
@@ -3179,6 +3185,9 @@ type ServerInterface interface {
 	// SignIn Give the passcode; the tablet is known by a cookie that scripts cannot read
 	// (POST /session)
 	SignIn(c *gin.Context)
+	// GetSetting What every figure depends on beside what is asked, so that the same is answered elsewhere
+	// (GET /setting)
+	GetSetting(c *gin.Context, params GetSettingParams)
 	// PutText Keep the text of a recipe, once, beside what was read from it
 	// (POST /texts)
 	PutText(c *gin.Context)
@@ -4041,6 +4050,46 @@ func (siw *ServerInterfaceWrapper) SignIn(c *gin.Context) {
 	siw.Handler.SignIn(c)
 }
 
+// GetSetting operation middleware
+func (siw *ServerInterfaceWrapper) GetSetting(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetSettingParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "If-None-Match" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("If-None-Match")]; found {
+		var IfNoneMatch string
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for If-None-Match, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "If-None-Match", valueList[0], &IfNoneMatch, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter If-None-Match: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IfNoneMatch = &IfNoneMatch
+
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetSetting(c, params)
+}
+
 // PutText operation middleware
 func (siw *ServerInterfaceWrapper) PutText(c *gin.Context) {
 
@@ -4193,6 +4242,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/about", wrapper.GetAbout)
 	router.GET(options.BaseURL+"/kitchen", wrapper.GetKitchen)
 	router.PUT(options.BaseURL+"/kitchen", wrapper.PutKitchen)
+	router.GET(options.BaseURL+"/setting", wrapper.GetSetting)
 	router.GET(options.BaseURL+"/search", wrapper.Find)
 	router.GET(options.BaseURL+"/ingredients", wrapper.ListIngredients)
 	router.GET(options.BaseURL+"/ingredients/:id", wrapper.GetIngredient)

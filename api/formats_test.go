@@ -1,6 +1,7 @@
 package api_test
 
 import (
+	"bytes"
 	"encoding/json"
 	"fmt"
 	"io"
@@ -14,6 +15,10 @@ import (
 	"github.com/santhosh-tekuri/jsonschema/v6"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"upbeatladle/core/food"
+	"upbeatladle/document"
+	"upbeatladle/document/question"
 )
 
 const formats = "../docs/formats"
@@ -91,4 +96,56 @@ func TestEveryExportFitsItsSchema(t *testing.T) {
 		require.Equal(t, http.StatusOK, k.call("POST", "/api/v1/"+path, of.body, &v).StatusCode)
 		fitsSchema(t, of.schema, v)
 	}
+}
+
+// Whoever holds the setting answers as the program does: every variation of the demo kitchen, with everything that can be asked of it.
+// It changes with the kitchen and the pantry, and one that is known costs nothing.
+func TestWhoHoldsTheSettingAnswersTheSame(t *testing.T) {
+	k := open(t)
+	fitsItsSchema(t, k, "setting", "/api/v1/setting")
+	get := func(etag string) (*http.Response, []byte) {
+		req, err := http.NewRequest(http.MethodGet, k.url+"/api/v1/setting", nil)
+		require.NoError(t, err)
+		req.Header.Set("If-None-Match", etag)
+		resp, err := http.DefaultClient.Do(req)
+		require.NoError(t, err)
+		defer resp.Body.Close()
+		data, err := io.ReadAll(resp.Body)
+		require.NoError(t, err)
+		return resp, data
+	}
+	first, text := get("")
+	d, err := document.DecodeSetting(text)
+	require.NoError(t, err)
+	assert.NotEmpty(t, d.Pantry)
+	assert.NotEmpty(t, d.Sauces)
+	in, err := d.Setting(food.Reference())
+	require.NoError(t, err)
+	const include = "working,strategies,cook,choices,drawing,nutrition"
+	in.Include, err = document.ReadInclude(include)
+	require.NoError(t, err)
+	asked, _ := question.Named("worksheets")
+	var all struct{ Items []struct{ ID string } }
+	k.call("GET", "/api/v1/variations?limit=200", nil, &all)
+	assert.NotEmpty(t, all.Items)
+	for _, i := range all.Items {
+		var v savedDoc
+		k.call("GET", "/api/v1/variations/"+i.ID, nil, &v)
+		resp, err := http.Post(k.url+"/api/v1/worksheets?include="+include, "application/json", bytes.NewReader(v.Document))
+		require.NoError(t, err)
+		there, err := io.ReadAll(resp.Body)
+		resp.Body.Close()
+		require.NoError(t, err)
+		here, err := asked.Answer(t.Context(), in, v.Document)
+		require.NoError(t, err)
+		assert.Equal(t, string(there), string(here))
+	}
+	known, nothing := get(first.Header.Get("ETag"))
+	assert.Equal(t, http.StatusNotModified, known.StatusCode)
+	assert.Empty(t, nothing)
+	status := k.call("POST", "/api/v1/pantry", `{"format":"upbeat-ladle/pantry-item","version":1,"id":"","name":"Walnuts of the yard","stands_for":"walnuts_chopped","stock_g":500}`, nil).StatusCode
+	require.Equal(t, http.StatusCreated, status)
+	again, _ := get(first.Header.Get("ETag"))
+	assert.Equal(t, http.StatusOK, again.StatusCode, "the pantry is another")
+	assert.NotEqual(t, first.Header.Get("ETag"), again.Header.Get("ETag"))
 }

@@ -41,6 +41,22 @@ func (s *Server) sendKitchen(c *gin.Context, k document.OwnKitchen, revision int
 	c.JSON(http.StatusOK, savedKitchen{revision, body, document.FormOfKitchen()})
 }
 
+// GetSetting returns what a figure depends on beside what is asked; the stamp of a setting that is known is answered with nothing.
+func (s *Server) GetSetting(c *gin.Context, p GetSettingParams) {
+	d, err := s.kitchen.SettingDocument(c.Request.Context())
+	if err != nil {
+		s.refuse(c, err)
+		return
+	}
+	tag := strconv.Quote(d.Stamp)
+	c.Header("ETag", tag)
+	if value(p.IfNoneMatch) == tag {
+		c.Status(http.StatusNotModified)
+		return
+	}
+	c.JSON(http.StatusOK, d)
+}
+
 // PutKitchen saves it.
 func (s *Server) PutKitchen(c *gin.Context, p PutKitchenParams) {
 	revision, err := strconv.ParseInt(strings.Trim(value(p.IfMatch), `"`), 10, 64)

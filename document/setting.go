@@ -1,6 +1,9 @@
 package document
 
 import (
+	"crypto/sha256"
+	"encoding/json"
+	"fmt"
 	"strings"
 	"time"
 
@@ -15,6 +18,74 @@ type Setting struct {
 	Kitchen OwnKitchen
 	Today   time.Time // zero: no tub is ever too old
 	Include worksheet.Include
+}
+
+// SettingFormat is a setting on its own: what a figure of this kitchen and this day depends on, beside what is asked.
+const SettingFormat = "upbeat-ladle/setting"
+
+// SettingDocument is a setting with what it was taken from, so that somebody else gives the same answers: another program, or a
+// tablet while the program is away.
+type SettingDocument struct {
+	Format  string         `json:"format"`
+	Version int            `json:"version"`
+	Stamp   string         `json:"stamp"` // changes when anything of it does
+	Rules   string         `json:"rules"` // the program that the answers are of
+	Table   string         `json:"table"` // of ingredients, by its fingerprint
+	Today   string         `json:"today"`
+	Kitchen OwnKitchen     `json:"kitchen"`
+	Pantry  []PantryItem   `json:"pantry"` // the last one of two from a day counts
+	Sauces  []SettingSauce `json:"sauces"` // that the house keeps
+}
+
+// SettingSauce names a sauce that the house keeps.
+type SettingSauce struct {
+	ID       string `json:"id"`
+	Name     string `json:"name"`
+	Revision int64  `json:"revision"`
+}
+
+// NewSetting writes a setting down; items as they lie on the shelf, the oldest first.
+func NewSetting(by WorkedBy, today string, k OwnKitchen, items []PantryItem, sauces []SettingSauce) (SettingDocument, error) {
+	d := SettingDocument{SettingFormat, Version, "", by.Program, by.Table, today, k, append([]PantryItem{}, items...), append([]SettingSauce{}, sauces...)}
+	text, err := json.Marshal(d)
+	if err != nil {
+		return d, fmt.Errorf("writing a setting: %w", err)
+	}
+	d.Stamp = fmt.Sprintf("%x", sha256.Sum256(text))[:stampLetters]
+	return d, nil
+}
+
+// stampLetters are enough to tell two settings apart (modelling choice).
+const stampLetters = 24
+
+// DecodeSetting reads a setting document strictly. The error is Problems.
+func DecodeSetting(data []byte) (SettingDocument, error) {
+	var d SettingDocument
+	if err := Strict(data, &d); err != nil {
+		return d, err
+	}
+	if err := header(d.Format, d.Version, SettingFormat); err != nil {
+		return d, err
+	}
+	if _, err := time.Parse(dayLayout, d.Today); d.Today != "" && err != nil {
+		return d, Refusal("/today", "not_a_day", "Write the day as 2026-12-01.")
+	}
+	text, err := json.Marshal(d.Kitchen)
+	if err != nil {
+		return d, fmt.Errorf("reading a setting: %w", err)
+	}
+	d.Kitchen, err = DecodeKitchen(text)
+	return d, under("/kitchen", err)
+}
+
+// Setting is the document over a table of ingredients. The error is Problems.
+func (d SettingDocument) Setting(table *food.Table) (Setting, error) {
+	today, _ := time.Parse(dayLayout, d.Today) // it was read; without one nothing ages
+	shelf, err := Shelf(table, d.Pantry, today)
+	if err != nil {
+		return Setting{}, Refusal("/pantry", "unusable", "The pantry cannot be laid out: %s.", strings.TrimSuffix(strings.ReplaceAll(err.Error(), "\n", "; "), "."))
+	}
+	return Setting{Table: shelf, Kitchen: d.Kitchen, Today: today}, nil
 }
 
 const dayLayout = "2006-01-02"

@@ -11,6 +11,7 @@ import (
 
 	lru "github.com/hashicorp/golang-lru/v2"
 
+	"upbeatladle/about"
 	"upbeatladle/core/food"
 	"upbeatladle/core/heat"
 	"upbeatladle/document"
@@ -67,6 +68,32 @@ type ground struct {
 func (k *Kitchen) Setting(ctx context.Context) (document.Setting, error) {
 	in, _, err := k.stand(ctx)
 	return in, err
+}
+
+// SettingDocument is the setting written down, for whoever gives the same answers elsewhere.
+func (k *Kitchen) SettingDocument(ctx context.Context) (document.SettingDocument, error) {
+	in, err := k.Setting(ctx)
+	if err != nil {
+		return document.SettingDocument{}, err
+	}
+	items, _, err := k.Items(ctx)
+	if err != nil {
+		return document.SettingDocument{}, err
+	}
+	slices.Reverse(items) // as they are laid over the table; what cannot be is left out here too
+	items = slices.DeleteFunc(items, func(i document.PantryItem) bool {
+		_, err := document.Shelf(k.table, []document.PantryItem{i}, in.Today)
+		return err != nil
+	})
+	kept, err := k.store.All(ctx, store.Sauce)
+	if err != nil {
+		return document.SettingDocument{}, err
+	}
+	var sauces []document.SettingSauce
+	for _, d := range kept {
+		sauces = append(sauces, document.SettingSauce{ID: d.ID, Name: d.Name, Revision: d.Revision})
+	}
+	return document.NewSetting(document.WorkedBy{Program: about.String(), Table: food.ReferenceStamp()}, in.Day(), in.Kitchen, items, sauces)
 }
 
 // Own is what the cook works with, and its revision.

@@ -26,6 +26,7 @@ var documents = map[string]string{
 	"sauce.schema.json":       "Sauce",
 	"reading.schema.json":     "Reading",
 	"worksheet.schema.json":   "Worksheet",
+	"setting.schema.json":     "Setting",
 }
 
 func main() {

@@ -37,6 +37,13 @@ const variation = `{"format":"upbeat-ladle/variation","version":1,"name":"x","fo
 
 func TestProgram(t *testing.T) {
 	bin := program(t)
+	written := func(name, text string) string {
+		at := filepath.Join(t.TempDir(), name)
+		require.NoError(t, os.WriteFile(at, []byte(text), 0o600))
+		return at
+	}
+	const usual = `{"format":"upbeat-ladle/setting","version":1,"stamp":"","rules":"","table":"","today":"2026-12-01","kitchen":{"format":"upbeat-ladle/kitchen","version":1,"name":"Cellar"},"pantry":[],"sauces":[]}`
+	setting, noSetting := written("setting.json", usual), written("none.json", strings.Replace(usual, "2026-12-01", "today", 1))
 	t.Run("work", func(t *testing.T) {
 		for name, c := range map[string]struct {
 			args  []string
@@ -51,6 +58,8 @@ func TestProgram(t *testing.T) {
 			"no file":            {[]string{"work", "/no/such/file"}, "", 2, "cannot be opened"},
 			"a recipe":           {[]string{"read", "-"}, "Plain\n\n1 1/2 cups plain flour, sifted\n2 eggs\n300 ml milk", 0, `"amount":1.5,"unit":"cup","note":"sifted"`},
 			"a question":         {[]string{"ask", "amounts", "-"}, `{"text":"1 1/2"}`, 0, `{"amount":1.5}`},
+			"in a setting":       {[]string{"ask", "worksheets", "-", "--setting", setting}, variation, 0, `"mass_g"`},
+			"in no setting":      {[]string{"ask", "worksheets", "-", "--setting", noSetting}, variation, 2, "Write the day as"},
 			"all questions":      {[]string{"ask"}, "", 0, "fingerprints"},
 			"no such question":   {[]string{"ask", "weather", "-"}, "{}", 2, "there is no question"},
 			"half a question":    {[]string{"ask", "amounts"}, "", 2, "name a question and one document"},

@@ -11,7 +11,7 @@ import (
 )
 
 func workCommand() *cobra.Command {
-	var kitchen string
+	var in whereFlags
 	c := &cobra.Command{
 		Use:   "work FILE|-",
 		Short: "Read a variation document and print its worksheet document",
@@ -21,9 +21,9 @@ func workCommand() *cobra.Command {
 			}
 			return nil
 		},
-		RunE: func(c *cobra.Command, args []string) error { return answer(c, "worksheets", args[0], kitchen) },
+		RunE: func(c *cobra.Command, args []string) error { return answer(c, "worksheets", args[0], in) },
 	}
-	c.Flags().StringVar(&kitchen, "kitchen", "", "kitchen document to work in")
+	in.flags(c)
 	return c
 }
 

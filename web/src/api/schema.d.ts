@@ -259,6 +259,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/setting": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What every figure depends on beside what is asked, so that the same is answered elsewhere */
+        get: operations["getSetting"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/comparisons": {
         parameters: {
             query?: never;
@@ -4215,6 +4232,31 @@ export interface components {
             handful_ml?: number;
             flour_method?: components["schemas"]["FlourMethod"];
         };
+        Setting: {
+            /** @enum {string} */
+            format: "upbeat-ladle/setting";
+            /** @enum {integer} */
+            version: 1;
+            /** @description Changes when anything of it does */
+            stamp: string;
+            /** @description The program that the answers are of */
+            rules: string;
+            /** @description Of ingredients, by its fingerprint */
+            table: string;
+            /** Format: date */
+            today: string;
+            kitchen: components["schemas"]["OwnKitchen"];
+            /** @description As it is laid over the table: the last one of two from a day counts */
+            pantry: components["schemas"]["PantryItem"][];
+            /** @description That the house keeps */
+            sauces: components["schemas"]["SettingSauce"][];
+        };
+        SettingSauce: {
+            id: string;
+            name: string;
+            /** Format: int64 */
+            revision: number;
+        };
         SavedKitchen: {
             /** Format: int64 */
             revision: number;
@@ -5712,6 +5754,39 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["SavedKitchen"];
                 };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getSetting: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The stamp of the setting that is known */
+                "If-None-Match"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The setting */
+            200: {
+                headers: {
+                    /** @description Its stamp */
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Setting"];
+                };
+            };
+            /** @description It is as it was */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             default: components["responses"]["Problem"];
         };
