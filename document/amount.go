@@ -1,6 +1,11 @@
 package document
 
 import (
+	"cmp"
+	"errors"
+	"strconv"
+	"strings"
+
 	"upbeatladle/core/measure"
 	"upbeatladle/core/recipe"
 )
@@ -27,6 +32,15 @@ func ReadAmount(w AmountWish, in Setting) (Amount, error) {
 		return Amount{}, p
 	}
 	v, unit, err := recipe.ReadAmount(*w.Text)
+	var two *recipe.TwoReadings
+	if errors.As(err, &two) {
+		u := cmp.Or(two.Unit, w.In)
+		if u == measure.Gram || u == measure.Ml || strings.Contains(*w.Text, ",") {
+			p.Add("/text", "two_readings", "Is that %s or %s? Type the one that you mean, without a mark between thousands.", spokenAs(two.Large, u), spokenAs(two.Small, u))
+			return Amount{}, p
+		}
+		v, unit, err = two.Small, two.Unit, nil
+	}
 	if err != nil {
 		p.Add("/text", "not_an_amount", "That is not an amount. Type it like 200, 1.5, 1½, 200 g or 1 1/2 cups.")
 		return Amount{}, p
@@ -55,6 +69,11 @@ func ReadAmount(w AmountWish, in Setting) (Amount, error) {
 		return Amount{}, p
 	}
 	return Amount{v, w.In}, nil
+}
+
+// spokenAs is a figure with its unit, where there is one.
+func spokenAs(v float64, u measure.Unit) string {
+	return strings.TrimSpace(strconv.FormatFloat(v, 'f', -1, 64) + " " + string(u))
 }
 
 // unitSaid is a unit in the middle of a sentence.

@@ -98,8 +98,7 @@ type Solution struct {
 	DryTo   []float64 // under the strategy DryAddition: what each addition is dried to
 }
 
-// Left that is worth saying: L* in ml/g as the design has it; for sugars and batch size a
-// relative figure of the same weight (modelling choice).
+// Left that is worth saying: L* in ml/g; for sugars and batch size a relative figure of the same weight (modelling choices).
 const (
 	thicknessLeft = 0.03
 	relativeLeft  = 0.02

@@ -52,7 +52,7 @@ func solve(t require.TestingT, p balance.Problem) balance.Solution {
 	return s
 }
 
-// The worked scale of the design (docs/maths.md section 6), before rounding.
+// The worked scale of docs/maths.md section 6, before rounding.
 func TestWorkedScale(t *testing.T) {
 	for _, c := range []struct {
 		name                      string

@@ -10,7 +10,7 @@ import (
 )
 
 const (
-	maxEggs = 2 // whole eggs that are tried (the design)
+	maxEggs = 2 // whole eggs that are tried (modelling choice)
 
 	// StructureWord is the share of the reference's structure below which a word is due, and
 	// which the structure hold keeps; StructureWarn the share, and StructureLeast the figure in

@@ -74,7 +74,7 @@ func TestSourFruitTakesMoreSodaAndLessPowder(t *testing.T) {
 }
 
 // Surplus soda first meets the new acid; more is added only beyond that, to a ratio of 0.9 at
-// most, and the powder keeps half (the design's two cases).
+// most, and the powder keeps half (worked by hand).
 func TestSodaDoesNotRunAway(t *testing.T) {
 	p := bowl(batter.HoldBackLiquid, map[string]float64{
 		"plain_flour": 240, "buttermilk_cultured": 400, "egg_whole": 100, "butter_unsalted": 45, "granulated_sugar": 25,

@@ -23,7 +23,7 @@ func line(id, ingredient string, amount float64, unit measure.Unit) batter.Line 
 	return batter.Line{ID: id, Ingredient: in(ingredient), Amount: amount, Unit: unit, Role: in(ingredient).Role}
 }
 
-// worked is the design's worked base.
+// worked is the worked base of docs/maths.md section 6.
 func worked(additions ...batter.Addition) batter.Variation {
 	return batter.Variation{
 		Name: "Worked", Form: batter.Pancake, Additions: additions, Portion: batter.Portion{VolumeML: 60},
@@ -51,7 +51,7 @@ func ratio(t require.TestingT, f base.Fingerprint, key string) base.Ratio {
 }
 
 // Baker's percentages by hand: 400 g milk, 100 g egg, 50 g butter and 30 g sugar on 250 g flour;
-// L* is the design's worked 1.99.
+// L* is the 1.99 that was worked by hand.
 func TestFingerprintByHand(t *testing.T) {
 	f := printOf(t, worked(batter.Addition{Line: line("beetroot", "beetroot_cooked", 200, measure.Gram), Stage: batter.StageBatter}))
 	for key, want := range map[string]float64{"liquid": 160, "egg": 40, "fat": 20, "sugar": 12, "salt": 0} {

@@ -55,7 +55,7 @@ const (
 func SaltBand(base float64) Band { return around(base, saltShare, saltFloor) }
 
 // Gas per 100 g of flour-type body [ml at 25 °C]: below is flat, above is coarse, salty and
-// collapses; between, from fluffyAbove on, it is very fluffy (the design's bands).
+// collapses; between, from fluffyAbove on, it is very fluffy (modelling choice).
 const (
 	flatBelow   = 250
 	fluffyAbove = 500

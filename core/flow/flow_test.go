@@ -41,7 +41,7 @@ func part(id string, g float64) food.Part {
 	return food.Part{Ingredient: food.Reference().ByID(id), Grams: g}
 }
 
-// The worked scale of the design: 250 g flour, 400 g milk, 2 eggs, 50 g butter, 30 g sugar has
+// The worked scale of docs/maths.md section 6: 250 g flour, 400 g milk, 2 eggs, 50 g butter, 30 g sugar has
 // L* 1.99; 200 g of smooth beetroot purée moves it to 2.38.
 func TestWorkedScaleOfThickness(t *testing.T) {
 	base := []food.Part{part("plain_flour", 250), part("milk_whole", 400), part("egg_whole", 100), part("butter_unsalted", 50), part("granulated_sugar", 30)}

@@ -20,7 +20,7 @@ var vulgar = map[rune]float64{
 
 // ParseAmount reads an amount as a cook types it: "1 1/2", "1½", "1.5", "0,5", "½".
 // The result is zero or more and finite. A comma is a decimal comma: "1,000" is refused
-// since it may mean a thousand.
+// since it may mean a thousand, "0,125" may not.
 func ParseAmount(text string) (float64, error) {
 	s := strings.TrimSpace(strings.NewReplacer("⁄", "/", "∕", "/", "\u00a0", " ", "\u202f", " ").Replace(text))
 	if s == "" || len(s) > 40 {
@@ -82,7 +82,7 @@ func term(t string) (v float64, whole bool, err error) {
 
 func decimal(t string) (v float64, whole bool, err error) {
 	if before, after, ok := strings.Cut(t, ","); ok {
-		if len(after) == 3 || strings.ContainsAny(after, ".,") || strings.Contains(before, ".") {
+		if len(after) == 3 && before != "0" || strings.ContainsAny(after, ".,") || strings.Contains(before, ".") {
 			return 0, false, ErrAmount
 		}
 		t = before + "." + after

@@ -13,7 +13,7 @@ import (
 	"upbeatladle/core/mixing"
 )
 
-// The check value of the design: 60 ml at 18 Pa and 1050 kg/m³ run to 103.3 mm (Roussel & Coussot 2005).
+// By hand: 60 ml at 18 Pa and 1050 kg/m³ run to 103.3 mm (Roussel & Coussot 2005).
 func TestARulerTellsTheYieldStress(t *testing.T) {
 	tau, ok := flow.StressOf(60, 103.3, 1.05)
 	assert.True(t, ok)

@@ -59,7 +59,7 @@ func step(w worksheet.Worksheet, code string) mixing.Step {
 }
 
 // The test before the rest and the test after it each have the figure that the batter's own
-// pours have at that minute (the design's courgette).
+// pours have at that minute (courgette).
 func TestTheSpreadTestIsForItsMinute(t *testing.T) {
 	w := work(t, variation(batter.Pancake, plain(), with("courgette_grated", 200, batter.StageBatter)))
 	text := step(w, mixing.CodeTest).Text

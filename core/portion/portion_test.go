@@ -18,7 +18,7 @@ func part(id string, g float64) food.Part {
 
 var plain = []food.Part{part("plain_flour", 250), part("milk_whole", 400), part("egg_whole", 100), part("butter_unsalted", 50), part("granulated_sugar", 30)}
 
-// About 1.06 g/ml with stirred-in air (the design's figure for a usual batter).
+// About 1.06 g/ml with stirred-in air (modelling choice: a usual batter).
 func TestDensityOfAUsualBatter(t *testing.T) {
 	b := portion.BowlOf(plain, portion.Air(batter.Pancake))
 	assert.InDelta(t, 1.06, b.Density(), 0.03)

@@ -2,6 +2,7 @@ package recipe
 
 import (
 	"math"
+	"strconv"
 	"strings"
 	"unicode"
 	"unicode/utf8"
@@ -24,6 +25,7 @@ type token struct {
 	raw    string
 	at, to int
 	value  float64
+	other  float64 // that a number may be as well: "1.250" is one and a quarter, or a thousand more
 }
 
 const fractions = "¼½¾⅐⅑⅒⅓⅔⅕⅖⅗⅘⅙⅚⅛⅜⅝⅞"
@@ -38,8 +40,11 @@ func tokens(s string) []token {
 		case unicode.IsSpace(r):
 			i += size
 		case r >= '0' && r <= '9' || strings.ContainsRune(fractions, r):
-			n, v := scanNumber(s[i:])
-			out = append(out, token{number, s[i : i+n], s[i : i+n], i, i + n, v})
+			n, v, other := inThrees(s[i:])
+			if n == 0 {
+				n, v = scanNumber(s[i:])
+			}
+			out = append(out, token{number, s[i : i+n], s[i : i+n], i, i + n, v, other})
 			i += n
 		case unicode.IsLetter(r) || r == '°':
 			j := i
@@ -50,7 +55,7 @@ func tokens(s string) []token {
 				}
 				j += w
 			}
-			out = append(out, token{word, fold(s[i:j]), s[i:j], i, j, 0})
+			out = append(out, token{word, fold(s[i:j]), s[i:j], i, j, 0, 0})
 			i = j
 		default:
 			text, of := string(r), sign
@@ -60,11 +65,52 @@ func tokens(s string) []token {
 			case r == '&':
 				text, of = "and", word
 			}
-			out = append(out, token{of, text, s[i : i+size], i, i + size, 0})
+			out = append(out, token{of, text, s[i : i+size], i, i + size, 0, 0})
 			i += size
 		}
 	}
 	return out
+}
+
+// inThrees reads a number whose digits stand in threes: "1.250", "1,250" and "1.250,5". With one group it may be a decimal as
+// well: v is the decimal, other the thousands. n is 0 for anything else.
+func inThrees(s string) (n int, v, other float64) {
+	digits := func(from int) int {
+		to := from
+		for to < len(s) && s[to] >= '0' && s[to] <= '9' {
+			to++
+		}
+		return to - from
+	}
+	n = digits(0)
+	if n < 1 || n > 3 || s[0] == '0' {
+		return 0, 0, 0
+	}
+	large, groups, by := s[:n], 0, byte(0)
+	for n < len(s) && (s[n] == '.' || s[n] == ',') && (by == 0 || s[n] == by) && digits(n+1) == 3 {
+		by = s[n]
+		large += s[n+1 : n+4]
+		n, groups = n+4, groups+1
+	}
+	if groups == 0 {
+		return 0, 0, 0
+	}
+	decimals := ""
+	if n < len(s) && (s[n] == '.' || s[n] == ',') && s[n] != by {
+		if d := digits(n + 1); d > 0 {
+			decimals = "." + s[n+1:n+1+d]
+			n += 1 + d
+		}
+	}
+	if n < len(s) && strings.ContainsRune("/⁄"+fractions, []rune(s[n:])[0]) || len(large) > 9 {
+		return 0, 0, 0
+	}
+	other, _ = strconv.ParseFloat(large+decimals, 64) // digits
+	if groups > 1 || decimals != "" {
+		return n, other, 0
+	}
+	v, _ = strconv.ParseFloat(large[:len(large)-3]+"."+large[len(large)-3:], 64)
+	return n, v, other
 }
 
 // scanNumber reads the longest number at the front of s: digits, a decimal, a fraction, or a
@@ -193,9 +239,10 @@ type quantity struct {
 	size       float64 // of a container
 	sizeUnit   measure.Unit
 	vague      string
-	inside     bool // in brackets
-	apiece     bool // "60 g each"
-	guessed    bool // a fraction that lost its stroke
+	inside     bool    // in brackets
+	apiece     bool    // "60 g each"
+	guessed    bool    // a fraction that lost its stroke
+	other      float64 // grams or ml that it may be as well: the thousands
 }
 
 // quantities finds the amounts of a line, in their order.
@@ -294,6 +341,9 @@ func quantityAt(toks []token, i int) (quantity, bool) {
 		return quantity{}, false
 	}
 	q := quantity{start: i, end: end, amount: v, unit: measure.Each}
+	if end == i+1 {
+		q.other = t.other
+	}
 	bare := t.kind == word && (t.text == "a" || t.text == "an")
 	// a range
 	if end < len(toks) && (toks[end].text == "-" || toks[end].text == "to" || toks[end].text == "or") {
@@ -301,7 +351,9 @@ func quantityAt(toks []token, i int) (quantity, bool) {
 			q.low, q.high, q.amount, q.end = v, w, (v+w)/2, e
 		}
 	}
-	q, ok = finish(toks, q)
+	if q, ok = finish(toks, q); q.word != "" || q.high > 0 || q.unit != measure.Gram && q.unit != measure.Ml || q.amount != v {
+		q.other = 0 // of a kilogram, a litre or a cup it is a decimal
+	}
 	if bare && q.end == i+1 && q.vague == "" && q.unit == measure.Each {
 		// "a" before a plain word is an amount only at the front: "an egg".
 		return q, i == 0 || (toks[i-1].text == "," || toks[i-1].text == "and") && q.end < len(toks) && oneOf[stem(toks[q.end].text)]

@@ -164,7 +164,11 @@ func addUp(toks []token, qs []quantity) []quantity {
 			between := toks[last.end:q.start]
 			joins := len(between) > 0 && len(nameWords(between)) == 0 && (between[0].text == "plus" || between[0].text == "+" || between[0].text == "and" || between[0].text == "&")
 			a, b := spoons[last.unit], spoons[q.unit]
+			of, finer := within[last.unit]
 			switch {
+			case finer && q.unit == of.unit && last.word == "" && q.word == "" && last.high == 0 && q.high == 0 && q.amount > 0 && q.amount < of.per && (len(between) == 0 || joins):
+				last.amount, last.unit, last.end = last.amount*of.per+q.amount, of.unit, q.end // "1 lb 2 oz"
+				continue
 			case !joins || last.word != "" || q.word != "" || last.vague != "" || q.vague != "":
 			case last.unit == q.unit && q.unit != measure.Each:
 				last.amount, last.end = last.amount+q.amount, q.end
@@ -178,6 +182,9 @@ func addUp(toks []token, qs []quantity) []quantity {
 	}
 	return out
 }
+
+// within are the units that stand behind a larger one, and how many of them make one of it (by definition).
+var within = map[measure.Unit]unit{measure.Lb: {measure.Oz, 16, ""}, measure.Kilogram: {measure.Gram, 1000, ""}, "l": {measure.Ml, 1000, ""}}
 
 // named reads the name and the note of one part of a line, with its amount if it has one.
 func (r *reader) named(text string, toks []token, q *quantity, brackets []quantity) []Line {
@@ -221,10 +228,23 @@ func (r *reader) named(text string, toks []token, q *quantity, brackets []quanti
 	}
 	one := l.settle(r.names.match(core), r.kitchen, r.out.Language)
 	one.Or = r.alternative(one)
+	if q != nil && q.other > 0 && one.Ingredient != nil {
+		one.thousands(q)
+	}
 	if one.Status == Read && one.Place == "" && twoUses(low) {
 		one.doubt("It is for the batter and for the pan. How much of it goes into the batter?", nil)
 	}
 	return []Line{one}
+}
+
+// thousands asks whether "1.250 g" are a thousand and more, as is likely of what is not weighed on the fine scale.
+func (l *Line) thousands(q *quantity) {
+	likely, rarer := q.other, q.amount
+	if in := l.Ingredient; in.Role == food.RoleLeavener || in.Role == food.RoleSoda || in.Group == food.GroupSalt || in.Group == food.GroupSpice || in.Is(food.Yeasts) {
+		likely, rarer = rarer, likely
+	}
+	l.Amount = likely
+	l.doubt(fmt.Sprintf("Is it %g %s, or %g %s?", likely, l.Unit, rarer, l.Unit), &Suggestion{l.Ingredient, rarer, l.Unit})
 }
 
 // hasExtra tells whether a line names a second amount for another place: "50 g butter, plus extra for the

@@ -21,6 +21,9 @@ const English Language = "en"
 // LanguageNames say them to a cook.
 var LanguageNames = map[Language]string{English: "English", "de": "German", "fr": "French", "es": "Spanish", "it": "Italian", "nl": "Dutch", "pl": "Polish"}
 
+// languages are those beside English, in the order in which they are tried.
+var languages = []Language{"de", "fr", "es", "it", "nl", "pl"}
+
 const longestPhrase = 4 // words
 
 // phrases by language, by the words in their order with a space between.
@@ -88,7 +91,7 @@ func (x *index) languageOf(lines []string) Language {
 		}
 	}
 	best, most := English, english
-	for _, lang := range []Language{"de", "fr", "es", "it", "nl", "pl"} {
+	for _, lang := range languages {
 		if n := knows[lang]; n > most && n >= fewest && float64(n) > foreignFrom*float64(all) {
 			best, most = lang, n
 		}

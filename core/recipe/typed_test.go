@@ -17,6 +17,9 @@ func TestAmountsAsTheyAreTyped(t *testing.T) {
 	}{
 		"200": {200, ""}, "0,5": {0.5, ""}, "1½": {1.5, ""}, "200g": {200, measure.Gram}, "200 G": {200, measure.Gram}, "1 1/2 cups": {1.5, measure.Cup}, "1½ cups": {1.5, measure.Cup},
 		"2 Tbsp": {2, measure.Tbsp}, "2 tbsp.": {2, measure.Tbsp}, "½ tsp": {0.5, measure.Tsp}, "0.2 kg": {0.2, "kg"}, "250ml": {250, measure.Ml}, "3 oz": {3, "oz"},
+		// as they are read in a recipe
+		"1 lb 2 oz": {18, "oz"}, "1 kg 250 g": {1250, measure.Gram}, "1 stick": {113, measure.Gram}, "1½ sticks": {169.5, measure.Gram}, "2 c. à s.": {2, measure.Tbsp}, "1 c. à c.": {1, measure.Tsp}, "2 EL": {2, measure.Tbsp}, "1 cda": {1, measure.Tbsp},
+		"1.250 kg": {1.25, "kg"}, "1.250,5 g": {1250.5, measure.Gram}, "0.125": {0.125, ""}, "0,125 l": {0.125, "l"}, "1.250.000": {1250000, ""},
 	} {
 		v, unit, err := recipe.ReadAmount(text)
 		require.NoError(t, err, text)
@@ -25,7 +28,38 @@ func TestAmountsAsTheyAreTyped(t *testing.T) {
 	}
 	for _, text := range []string{"", "x", "some", "200 g milk", "2 or 3 cups", "1,000", "-3", "2-3 g", "1e400", "a pinch or two"} {
 		_, _, err := recipe.ReadAmount(text)
-		assert.ErrorIs(t, err, measure.ErrAmount, text)
+		assert.Error(t, err, text)
+	}
+	for text, unit := range map[string]measure.Unit{"1,250": "", "1.250": "", "1.250 g": measure.Gram, "1,250 ml": measure.Ml} {
+		_, _, err := recipe.ReadAmount(text)
+		var two *recipe.TwoReadings
+		require.ErrorAs(t, err, &two, text)
+		assert.Equal(t, recipe.TwoReadings{Small: 1.25, Large: 1250, Unit: unit}, *two, text)
+	}
+}
+
+// A thousand and a bit, or one and a bit: whoever wrote it knows. Of salt and powders the little is likelier, of the rest the much.
+func TestThousandsAreAsked(t *testing.T) {
+	for text, want := range map[string]struct {
+		amount float64
+		asks   string
+	}{
+		"1.250 g flour": {1250, "Is it 1250 g, or 1.25 g?"}, "1,250 g flour": {1250, "Is it 1250 g, or 1.25 g?"}, "1.500 ml milk": {1500, "Is it 1500 ml, or 1.5 ml?"},
+		"5.125 g salt": {5.125, "Is it 5.125 g, or 5125 g?"}, "1.250 kg flour": {1.25, ""}, "1,250 l milk": {1.25, ""}, "1.250,5 g flour": {1250.5, ""}, "0.125 l milk": {0.125, ""},
+		"1 lb 2 oz flour": {18, ""}, "2 kg 250 g flour": {2250, ""}, "1 lb, 4 eggs": {1, "x"},
+	} {
+		r := listed(text)
+		if want.asks == "x" { // a pound of what, and eggs: two things
+			assert.Len(t, r.Lines, 2, text)
+			continue
+		}
+		require.Len(t, r.Lines, 1, text)
+		assert.InDelta(t, want.amount, r.Lines[0].Amount, 1e-9, text)
+		assert.Equal(t, want.asks, r.Lines[0].Asks, text)
+		if want.asks != "" {
+			assert.Equal(t, recipe.Unsure, r.Lines[0].Status, text)
+			require.NotNil(t, r.Lines[0].Suggests, text)
+		}
 	}
 }
 

@@ -87,7 +87,7 @@ func mustGauge(t *testing.T, w worksheet.Worksheet, key string, _ worksheet.Gaug
 	return against{worksheet.InBand}
 }
 
-// From a soda:acid ratio of 0.95 up anthocyanin fruit turns green-grey (the design).
+// From a soda:acid ratio of 0.95 up anthocyanin fruit turns green-grey (modelling choice: lift.GreyAbove).
 func TestBerriesTurnGreyWithSoda(t *testing.T) {
 	v := cultured(add("blueberry_puree", 100, batter.StageBatter))
 	v.Base.Lines[5].Amount = 4.2
@@ -248,7 +248,7 @@ func TestDryingIsShownOnTheAddition(t *testing.T) {
 	v.Additions = []batter.Addition{add("courgette_grated", 300, batter.StageBatter)}
 	w = work(t, v)
 	assert.Contains(t, w.Mixing[0].Text, "squeeze")
-	assert.Contains(t, note(w, "thickness_left"), "Even squeezed", "no press takes it all: 200 g squeezed to 120 g still asks for 41 g of milk (the design)")
+	assert.Contains(t, note(w, "thickness_left"), "Even squeezed", "no press takes it all: 200 g squeezed to 120 g still asks for 41 g of milk")
 }
 
 // What sets: about 7.3 g per 100 g in a standard milk batter; purées soften it long before it

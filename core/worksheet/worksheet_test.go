@@ -22,7 +22,7 @@ func line(id, ingredient string, amount float64, unit measure.Unit) batter.Line 
 	return batter.Line{ID: id, Ingredient: in(ingredient), Amount: amount, Unit: unit, Role: in(ingredient).Role}
 }
 
-// worked is the design's worked base with a pinch of what else a batter has.
+// worked is the worked base of docs/maths.md section 6 with a pinch of what else a batter has.
 func worked(additions ...batter.Addition) batter.Variation {
 	return batter.Variation{
 		Name: "Worked", Form: batter.Pancake,
@@ -64,7 +64,7 @@ func codes(w worksheet.Worksheet) []string {
 	return out
 }
 
-// The design's worked scale, weighed out: 200 g beetroot purée holds back 113 g milk, 12 g sugar.
+// The worked scale of docs/maths.md section 6, weighed out: 200 g beetroot purée holds back 113 g milk, 12 g sugar.
 func TestBeetrootLedger(t *testing.T) {
 	w := work(t, worked(add("beetroot_cooked", 200, batter.StageBatter)))
 	milk, sugar, flour := find(t, w, "milk"), find(t, w, "sugar"), find(t, w, "flour")

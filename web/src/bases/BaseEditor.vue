@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import AmountField from '@/parts/AmountField.vue'
 import { computed, ref, watch } from 'vue'
 import { say } from '@/parts/say'
 import { faultsOf, said } from '@/api/client'
@@ -145,12 +146,12 @@ async function settle(side: 'mine' | 'theirs') {
           </div>
           <div>
             <label for="base-rest">Rests, min</label
-            ><el-input-number
+            ><AmountField
               id="base-rest"
-              :model-value="base.school?.rest_min ?? null"
-              :controls="false"
+              label="Rests, min"
+              :model-value="base.school?.rest_min"
               placeholder="usual"
-              @change="base.school = { ...base.school, rest_min: $event ?? undefined }" />
+              @update:model-value="base.school = { ...base.school, rest_min: $event ?? undefined }" />
           </div>
           <div>
             <label for="base-eggs">Eggs</label
@@ -187,11 +188,13 @@ async function settle(side: 'mine' | 'theirs') {
         <p v-if="trouble" class="fault" role="alert"><i class="sign high" />{{ trouble }}</p>
         <div class="scale">
           <label for="base-flour">Scale to flour, g</label
-          ><el-input-number id="base-flour" v-model="portions" :controls="false" :min="1" :placeholder="print?.flour_g.toFixed(0)" /><el-button
-            :disabled="!portions"
-            @click="scale"
-            ><Icon name="resize" />Scale</el-button
-          >
+          ><AmountField
+            id="base-flour"
+            label="Scale to flour, g"
+            unit="g"
+            v-model="portions"
+            :limits="{ low: 1, high: Infinity }"
+            :placeholder="print?.flour_g.toFixed(0)" /><el-button :disabled="!portions" @click="scale"><Icon name="resize" />Scale</el-button>
         </div>
         <BaseHistory v-if="from" :base="from" @chosen="base = copyOf($event)" />
         <el-button class="go" native-type="submit" :loading="busy" :disabled="!!from && !changed"><Icon name="tick" />Save</el-button>
@@ -228,7 +231,7 @@ label {
   font-size: var(--t-mini);
   padding-bottom: 2px;
 }
-.head .el-input-number {
+.head .amount-field {
   width: 100%;
 }
 .print {
@@ -254,7 +257,7 @@ label {
 .scale label {
   padding: 0;
 }
-.scale .el-input-number {
+.scale .amount-field {
   width: 90px;
 }
 @media (max-width: 820px) {

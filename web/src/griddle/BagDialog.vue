@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import FigureField from '@/parts/FigureField.vue'
 import { computed, ref, watch } from 'vue'
 import { useBoard } from './board'
 import { msOf } from './words'
@@ -26,7 +27,7 @@ async function bag() {
   <el-dialog v-model="open" :title="`Bag ${flat?.count ?? ''} ${bowl?.name ?? ''}`" width="min(480px, 96vw)" append-to-body>
     <form @submit.prevent="bag">
       <el-form-item label="In a pack" :error="says">
-        <el-input-number v-model="each" :min="1" :max="flat?.count ?? 1" :step="1" step-strictly aria-label="Pieces in a pack" />
+        <FigureField v-model="each" :limits="{ low: 1, high: flat?.count ?? 1 }" :step="1" label="Pieces in a pack" />
       </el-form-item>
       <p>So many in each, what is left over in the last one. Every pack gets its label: name, what it contains, made on, use by.</p>
       <p v-if="bowl" class="well contains">

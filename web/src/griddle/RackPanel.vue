@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import AmountField from '@/parts/AmountField.vue'
 import { computed, ref } from 'vue'
 import { atClock, countdown } from '@/parts/clock'
 import Icon from '@/parts/Icon.vue'
@@ -95,9 +96,7 @@ function openProbe() {
     <el-dialog v-model="probing" title="How hot is the food?" width="min(420px, 94vw)" append-to-body>
       <form @submit.prevent="keepProbe">
         <el-form-item label="The probe reads" :error="probeSays">
-          <el-input-number v-model="probe" :min="-30" :max="150" :controls="false" :precision="0" aria-label="The probe reads, in °C" /><span
-            >&nbsp;°C</span
-          >
+          <AmountField v-model="probe" :limits="{ low: -30, high: 150 }" label="The probe reads, in °C" /><span>&nbsp;°C</span>
         </el-form-item>
         <p class="muted">In the middle of the one that waits longest. It outranks every clock.</p>
         <p class="acts"><el-button class="go" native-type="submit" :disabled="probe === undefined">Keep it</el-button></p>

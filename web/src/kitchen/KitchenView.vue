@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import FigureField from '@/parts/FigureField.vue'
+import AmountField from '@/parts/AmountField.vue'
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { waitingFor } from '@/away/outbox'
 import { ask } from '@/parts/ask'
@@ -73,11 +75,12 @@ const id = () => newKey().slice(0, 8)
 function put(list: 'ladles' | 'griddles' | 'irons', thing: Own[typeof list] extends (infer T)[] | undefined ? T | undefined : never) {
   if (form.value && thing) form.value[list] = [...(form.value[list] ?? []), { ...thing, id: id() }] as never
 }
-/** The step of the hand, and what may stand there; what is outside gets its sentence, never another figure. */
+/** What may stand there, and the step of the hand; what is outside gets its sentence, never another figure. */
 const limit = (name: string) => {
   const l = kitchen.form?.limits[name]
-  return l ? { step: l.step, title: `between ${l.low} and ${l.high}` } : {}
+  return l ? { title: `between ${l.low} and ${l.high}` } : {}
 }
+const stepped = (name: string) => ({ ...limit(name), step: kitchen.form?.limits[name]?.step, limits: kitchen.form?.limits[name] })
 const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iron: 'iron' }
 </script>
 
@@ -106,7 +109,7 @@ const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iro
               </el-select>
             </el-form-item>
             <el-form-item label="One egg, no shell (g)" :error="fault('egg_g')"
-              ><el-input-number v-model="form.egg_g" v-bind="limit('egg_g')" aria-label="One egg in grams"
+              ><FigureField v-model="form.egg_g" v-bind="stepped('egg_g')" label="One egg in grams"
             /></el-form-item>
             <el-form-item label="or by its size">
               <el-select
@@ -118,15 +121,10 @@ const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iro
               </el-select>
             </el-form-item>
             <el-form-item label="or one in its shell (g)" :error="eggTrouble"
-              ><el-input-number
-                :model-value="null"
-                :controls="false"
-                placeholder="weigh it"
-                aria-label="One egg weighed in its shell"
-                @change="inShell"
+              ><AmountField :model-value="undefined" placeholder="weigh it" label="One egg weighed in its shell" @update:model-value="inShell"
             /></el-form-item>
             <el-form-item v-for="m in own" :key="m.key" :label="m.label" :error="fault(m.key)"
-              ><el-input-number v-model="form[m.key]" v-bind="limit('own_ml')" placeholder="not yet" :aria-label="m.label"
+              ><FigureField v-model="form[m.key]" v-bind="stepped('own_ml')" placeholder="not yet" :label="m.label"
             /></el-form-item>
             <el-form-item label="Flour in a recipe's cup" :error="fault('flour_method')">
               <el-select v-model="form.flour_method" clearable placeholder="ask each time" aria-label="How flour gets into the cup">
@@ -134,13 +132,13 @@ const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iro
               </el-select>
             </el-form-item>
             <el-form-item label="Altitude (m)" :error="fault('altitude_m')"
-              ><el-input-number v-model="form.altitude_m" v-bind="limit('altitude_m')" aria-label="Altitude in metres"
+              ><FigureField v-model="form.altitude_m" v-bind="stepped('altitude_m')" label="Altitude in metres"
             /></el-form-item>
             <el-form-item label="Scale shows steps of (g)" :error="fault('scale_step_g')"
-              ><el-input-number v-model="form.scale_step_g" v-bind="limit('scale_step_g')" aria-label="Step of the scale in grams"
+              ><FigureField v-model="form.scale_step_g" v-bind="stepped('scale_step_g')" label="Step of the scale in grams"
             /></el-form-item>
             <el-form-item label="Fine scale, for powder (g)" :error="fault('leavener_step_g')"
-              ><el-input-number v-model="form.leavener_step_g" v-bind="limit('leavener_step_g')" aria-label="Step of the fine scale in grams"
+              ><FigureField v-model="form.leavener_step_g" v-bind="stepped('leavener_step_g')" label="Step of the fine scale in grams"
             /></el-form-item>
             <el-form-item label="Prices in" :error="fault('currency')"
               ><el-input v-model="form.currency" maxlength="8" placeholder="sign or letters"
@@ -167,14 +165,9 @@ const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iro
             <li v-for="(g, i) in form.griddles" :key="g.id" class="well">
               <Icon :name="icons.griddle!" /><el-input v-model="g.name" :aria-label="`Name of plate ${i + 1}`" />
               <el-checkbox :model-value="!!g.round" @update:model-value="g.round = $event as boolean">round</el-checkbox>
-              <el-input-number v-model="g.width_cm" v-bind="limit('width_cm')" :controls="false" :aria-label="`Width of ${g.name} in cm`" />
+              <AmountField v-model="g.width_cm" v-bind="limit('width_cm')" :label="`Width of ${g.name} in cm`" />
               <template v-if="!g.round"
-                ><span>×</span
-                ><el-input-number
-                  v-model="g.depth_cm"
-                  v-bind="limit('depth_cm')"
-                  :controls="false"
-                  :aria-label="`Depth of ${g.name} in cm`" /></template
+                ><span>×</span><AmountField v-model="g.depth_cm" v-bind="limit('depth_cm')" :label="`Depth of ${g.name} in cm`" /></template
               ><span>cm</span>
               <el-button class="ghost" :aria-label="`Take ${g.name} off the list`" @click="takeOut('griddles', i)"><Icon name="bin" /></el-button>
               <PlateHeat v-model="form.griddles![i]!" :limit="limit" :fault="(f) => fault(`griddles/${i}/${f}`)" />
@@ -196,9 +189,7 @@ const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iro
           <ul>
             <li v-for="(l, i) in form.ladles" :key="l.id" class="well">
               <Icon :name="icons.ladle!" /><el-input v-model="l.name" :aria-label="`Name of ladle ${i + 1}`" />
-              <el-input-number v-model="l.volume_ml" v-bind="limit('volume_ml')" :controls="false" :aria-label="`Volume of ${l.name} in ml`" /><span
-                >ml</span
-              >
+              <AmountField v-model="l.volume_ml" v-bind="limit('volume_ml')" :label="`Volume of ${l.name} in ml`" /><span>ml</span>
               <el-button class="ghost" :aria-label="`Take ${l.name} off the list`" @click="takeOut('ladles', i)"><Icon name="bin" /></el-button>
               <p v-if="fault(`ladles/${i}/volume_ml`) || fault(`ladles/${i}/name`)" class="fault" role="alert">
                 {{ fault(`ladles/${i}/volume_ml`) ?? fault(`ladles/${i}/name`) }}
@@ -219,67 +210,31 @@ const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iro
               <el-checkbox :model-value="!!n.round" @update:model-value="n.round = $event as boolean">round</el-checkbox>
               <el-button class="ghost" :aria-label="`Take ${n.name} off the list`" @click="takeOut('irons', i)"><Icon name="bin" /></el-button>
               <div class="sizes">
-                <label
-                  >across
-                  <el-input-number
-                    v-model="n.width_mm"
-                    v-bind="limit('width_mm')"
-                    :controls="false"
-                    :aria-label="`Width of a waffle of ${n.name} in mm`"
-                /></label>
+                <label>across <AmountField v-model="n.width_mm" v-bind="limit('width_mm')" :label="`Width of a waffle of ${n.name} in mm`" /></label>
                 <label v-if="!n.round"
-                  >long
-                  <el-input-number
-                    v-model="n.length_mm"
-                    v-bind="limit('length_mm')"
-                    :controls="false"
-                    :aria-label="`Length of a waffle of ${n.name} in mm`"
+                  >long <AmountField v-model="n.length_mm" v-bind="limit('length_mm')" :label="`Length of a waffle of ${n.name} in mm`"
                 /></label>
-                <label
-                  >high
-                  <el-input-number
-                    v-model="n.depth_mm"
-                    v-bind="limit('depth_mm')"
-                    :controls="false"
-                    :aria-label="`Height of a waffle of ${n.name} in mm`"
-                /></label>
-                <label
-                  >gap
-                  <el-input-number v-model="n.gap_mm" v-bind="limit('gap_mm')" :controls="false" :aria-label="`Gap of the plates of ${n.name} in mm`"
-                /></label>
-                <label
-                  >at once
-                  <el-input-number v-model="n.moulds" v-bind="limit('moulds')" :controls="false" :aria-label="`Waffles at once in ${n.name}`"
-                /></label>
+                <label>high <AmountField v-model="n.depth_mm" v-bind="limit('depth_mm')" :label="`Height of a waffle of ${n.name} in mm`" /></label>
+                <label>gap <AmountField v-model="n.gap_mm" v-bind="limit('gap_mm')" :label="`Gap of the plates of ${n.name} in mm`" /></label>
+                <label>at once <AmountField v-model="n.moulds" v-bind="limit('moulds')" :label="`Waffles at once in ${n.name}`" /></label>
                 <label title="Weigh the batter of one that came out well: it outranks the sizes"
                   >takes
-                  <el-input-number
-                    v-model="n.takes_g"
-                    v-bind="limit('takes_g')"
-                    :controls="false"
-                    placeholder="?"
-                    :aria-label="`Batter that ${n.name} takes in g`" />
+                  <AmountField v-model="n.takes_g" v-bind="limit('takes_g')" placeholder="?" :label="`Batter that ${n.name} takes in g`" />
                   g</label
                 >
                 <label
                   >hot after
-                  <el-input-number
+                  <AmountField
                     v-model="n.heat_up_min"
                     v-bind="limit('heat_up_min')"
-                    :controls="false"
                     :placeholder="`${kitchen.form?.iron.heat_up_min ?? ''}`"
-                    :aria-label="`Minutes until ${n.name} is hot`" />
+                    :label="`Minutes until ${n.name} is hot`" />
                   min</label
                 >
                 <el-checkbox :model-value="!!n.light" @update:model-value="n.light = $event as boolean">has a light or tone</el-checkbox>
                 <label v-if="n.light"
                   >that comes after
-                  <el-input-number
-                    v-model="n.closed_s"
-                    v-bind="limit('closed_s')"
-                    :controls="false"
-                    placeholder="?"
-                    :aria-label="`Seconds until the light of ${n.name}`" />
+                  <AmountField v-model="n.closed_s" v-bind="limit('closed_s')" placeholder="?" :label="`Seconds until the light of ${n.name}`" />
                   s</label
                 >
               </div>
@@ -347,7 +302,8 @@ const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iro
 .fields .el-form-item {
   margin-bottom: var(--s3);
 }
-.fields .el-input-number {
+.fields .figure-field,
+.fields .amount-field {
   width: 100%;
 }
 ul {
@@ -368,7 +324,7 @@ li > .el-input {
   flex: 1 1 120px;
   min-width: 0;
 }
-li .el-input-number {
+li .amount-field {
   width: 74px;
 }
 li .ghost {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import AmountField from '@/parts/AmountField.vue'
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import { useKitchen } from './kitchen'
@@ -51,25 +52,18 @@ const faults = computed(() =>
 
 <template>
   <div class="sizes">
-    <label
-      >heats from
-      <el-input-number
-        v-model="griddle.min_c"
-        v-bind="limit('min_c')"
-        :controls="false"
-        :aria-label="`Lowest heat of ${griddle.name} in °C`" /></label
+    <label>heats from <AmountField v-model="griddle.min_c" v-bind="limit('min_c')" :label="`Lowest heat of ${griddle.name} in °C`" /></label
     ><label
       >to
-      <el-input-number v-model="griddle.max_c" v-bind="limit('max_c')" :controls="false" :aria-label="`Highest heat of ${griddle.name} in °C`" />
+      <AmountField v-model="griddle.max_c" v-bind="limit('max_c')" :label="`Highest heat of ${griddle.name} in °C`" />
       °C</label
     ><label
       >hot after
-      <el-input-number
+      <AmountField
         v-model="griddle.heat_up_min"
         v-bind="limit('heat_up_min')"
-        :controls="false"
         :placeholder="`${kitchen.form?.griddle.heat_up_min ?? ''}`"
-        :aria-label="`Minutes until ${griddle.name} is hot`" />
+        :label="`Minutes until ${griddle.name} is hot`" />
       min</label
     >
   </div>
@@ -87,12 +81,11 @@ const faults = computed(() =>
     ></label>
     <label v-for="m in asked" :key="m"
       >{{ m }}
-      <el-input-number
+      <AmountField
         :model-value="degrees(m)"
         v-bind="limit('min_c')"
-        :controls="false"
         placeholder="?"
-        :aria-label="`${griddle.name} at ${m} in °C`"
+        :label="`${griddle.name} at ${m} in °C`"
         @update:model-value="setMark(m, $event)" />
       °C</label
     >
@@ -125,7 +118,7 @@ small {
   color: var(--ink-2);
   font-size: var(--t-mini);
 }
-.el-input-number {
+.amount-field {
   width: 74px;
 }
 .dial {

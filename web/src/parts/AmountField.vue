@@ -33,8 +33,12 @@ watch(
   { immediate: true },
 )
 let refused = '' // the text that the trouble is about
-/** Only what nobody can misread is taken without asking: a comma may mean a thousand, and the program decides. */
-const plain = computed(() => /^(\d+(\.\d+)?)?$/.test(text.value.trim()))
+/** Only what nobody can misread is taken without asking: "1.250" may mean a thousand, and the program decides. */
+const plain = computed(() => {
+  const typed = text.value.trim()
+  if (typed.startsWith('-') && !((props.limits?.low ?? 0) < 0)) return false
+  return /^(-?\d+([.,]\d+)?)?$/.test(typed) && !/^[1-9]\d{0,2}[.,]\d{3}$/.test(typed)
+})
 
 function refuse(sentence: string) {
   trouble.value = sentence
@@ -43,7 +47,7 @@ function refuse(sentence: string) {
 function take(amount: number | undefined, unit = props.unit) {
   const { low, high } = props.limits ?? {}
   if (amount !== undefined && low !== undefined && high !== undefined && (amount < low || amount > high)) {
-    return refuse(`It goes from ${low} to ${high}${unit ? ` ${unit}` : ''}.`)
+    return refuse(high === Infinity ? `It is at least ${low}.` : `It goes from ${low} to ${high}${unit ? ` ${unit}` : ''}.`)
   }
   trouble.value = ''
   if (props.free) emit('read', { amount, unit })
@@ -53,7 +57,7 @@ function take(amount: number | undefined, unit = props.unit) {
 async function read(e: Event) {
   const typed = text.value.trim()
   if (typed === shown(value.value) || (trouble.value && typed === refused)) return
-  if (plain.value) return take(typed === '' ? undefined : Number(typed))
+  if (plain.value) return take(typed === '' ? undefined : Number(typed.replace(',', '.')))
   e.preventDefault() // what is not read yet is not sent on by Enter
   try {
     const answer = await ask('/amounts', { text: typed, in: props.free ? undefined : props.unit, ingredient: props.ingredient })
@@ -76,14 +80,17 @@ async function enter(e: KeyboardEvent) {
   await nextTick()
   if (document.activeElement === field) field.select()
 }
+const field = ref<{ focus: () => void }>()
+defineExpose({ focus: () => field.value?.focus() })
 </script>
 
 <template>
   <div class="amount-field" @click="takeInHand">
     <el-input
       :id="id"
+      ref="field"
       v-model="text"
-      inputmode="text"
+      :inputmode="unit || free ? 'text' : 'decimal'"
       autocomplete="off"
       :aria-label="id ? undefined : label"
       :placeholder="placeholder"

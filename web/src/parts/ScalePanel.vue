@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import AmountField from '@/parts/AmountField.vue'
 import { computed, ref } from 'vue'
 import Icon from './Icon.vue'
 import { useScale } from './useScale'
@@ -36,7 +37,7 @@ const put = ref<number>(1000)
       <i class="sign" :class="live && scale?.steady ? 'in_band' : live || none ? 'unknown' : 'high'" />{{ says }}
     </p>
     <form v-if="scale?.simulated" novalidate class="put" @submit.prevent="load(put ?? 0)">
-      <el-input-number v-model="put" :min="0" :max="6000" :controls="false" aria-label="Put on the simulated scale, g" />
+      <AmountField v-model="put" :limits="{ low: 0, high: 6000 }" label="Put on the simulated scale, g" />
       <el-button native-type="submit"><Icon name="scale" />Put on</el-button>
       <el-button aria-label="Take everything off the simulated scale" @click="load(0)">Off</el-button>
     </form>
@@ -61,7 +62,7 @@ const put = ref<number>(1000)
   align-items: center;
   min-height: 26px;
 }
-.put .el-input-number {
+.put .amount-field {
   flex: 1;
   min-width: 0;
   width: auto;

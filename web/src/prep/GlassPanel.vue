@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import AmountField from '@/parts/AmountField.vue'
 import { ref } from 'vue'
 import { api, got, said } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
@@ -49,12 +50,8 @@ async function put() {
     <p v-if="trouble" class="says fault" role="alert"><i class="sign high" />{{ trouble }}</p>
     <p v-else-if="reading" class="says">{{ reading.shown.toFixed(1) }} shown at {{ reading.sample_c.toFixed(0) }} °C, corrected to 20 °C</p>
     <form v-if="open" novalidate class="put" @submit.prevent="put">
-      <label
-        >°Brix<el-input-number v-model="sample.brix" :min="0" :max="85" :controls="false" aria-label="True °Brix of the simulated sample"
-      /></label>
-      <label
-        >°C<el-input-number v-model="sample.sample_c" :min="10" :max="40" :controls="false" aria-label="Temperature of the simulated sample"
-      /></label>
+      <label>°Brix<AmountField v-model="sample.brix" :limits="{ low: 0, high: 85 }" label="True °Brix of the simulated sample" /></label>
+      <label>°C<AmountField v-model="sample.sample_c" :limits="{ low: 10, high: 40 }" label="Temperature of the simulated sample" /></label>
       <el-button native-type="submit">Put on</el-button>
     </form>
   </section>
@@ -92,7 +89,7 @@ async function put() {
   font-size: var(--t-mini);
   color: var(--ink-2);
 }
-.put .el-input-number {
+.put .amount-field {
   width: 100%;
 }
 </style>

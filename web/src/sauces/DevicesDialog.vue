@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import AmountField from '@/parts/AmountField.vue'
 import { ref, watch } from 'vue'
 import { api, got, said } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
@@ -50,7 +51,7 @@ async function stick() {
         </div>
         <p v-if="trouble" class="says" role="status"><i class="sign" :class="none ? 'unknown' : 'high'" />{{ trouble }}</p>
         <form v-if="simulated" novalidate class="put" @submit.prevent="stick">
-          <el-input-number v-model="put" :min="0" :max="240" :controls="false" aria-label="What the simulated probe sticks in, °C" />
+          <AmountField v-model="put" :limits="{ low: 0, high: 240 }" label="What the simulated probe sticks in, °C" />
           <el-button native-type="submit">Stick it in</el-button>
         </form>
       </section>
@@ -67,7 +68,7 @@ async function stick() {
 .figure {
   font-size: var(--t-figure);
 }
-.put .el-input-number {
+.put .amount-field {
   flex: 1;
 }
 </style>

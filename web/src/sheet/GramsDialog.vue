@@ -1,22 +1,23 @@
 <script setup lang="ts">
+import AmountField from '@/parts/AmountField.vue'
 import { nextTick, ref, watch } from 'vue'
 
 /** A weight in grams, typed. */
 const open = defineModel<boolean>({ required: true })
 const props = defineProps<{ title: string; label: string; says?: string; keep: (grams: number) => Promise<string> }>()
-const grams = ref<number | null>(null)
+const grams = ref<number>()
 const trouble = ref('')
 const field = ref<{ focus: () => void }>()
 watch(open, async (is) => {
   if (!is) return
-  grams.value = null
+  grams.value = undefined
   trouble.value = ''
   await nextTick()
   setTimeout(() => field.value?.focus())
 })
 /** What the program refuses is said here, and what was typed stays. */
 async function submit() {
-  trouble.value = grams.value === null ? 'Give the weight in grams.' : await props.keep(grams.value)
+  trouble.value = grams.value === undefined ? 'Give the weight in grams.' : await props.keep(grams.value)
   if (!trouble.value) open.value = false
 }
 </script>
@@ -27,16 +28,7 @@ async function submit() {
       <p v-if="says" class="muted">{{ says }}</p>
       <label>
         {{ label }}
-        <span class="field"
-          ><el-input-number
-            ref="field"
-            v-model="grams"
-            :controls="false"
-            inputmode="decimal"
-            :aria-label="`${label}, in g`"
-            :aria-invalid="!!trouble" />
-          g</span
-        >
+        <span class="field"><AmountField ref="field" v-model="grams" :label="`${label}, in g`" :aria-invalid="!!trouble" /> g</span>
       </label>
       <p v-if="trouble" class="fault" role="alert">{{ trouble }}</p>
       <el-button class="big go" native-type="submit">That much</el-button>
@@ -60,7 +52,7 @@ label {
   gap: var(--s2);
   font-size: 26px;
 }
-.field .el-input-number {
+.field .amount-field {
   width: 190px;
 }
 .field :deep(.el-input__wrapper) {

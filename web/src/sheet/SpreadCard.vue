@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import AmountField from '@/parts/AmountField.vue'
 import { computed, ref, watch } from 'vue'
 import Icon from '@/parts/Icon.vue'
 import StepButton from '@/parts/StepButton.vue'
@@ -73,9 +74,7 @@ defineExpose({ enter })
         </svg>
         <div class="read">
           <p class="muted">{{ ladle }} ml on a flat cold plate ran to</p>
-          <p class="big-figure">
-            <el-input-number :model-value="ran" :controls="false" aria-label="How wide it ran, in mm" @change="set" /><small>mm</small>
-          </p>
+          <p class="big-figure"><AmountField :model-value="ran" label="How wide it ran, in mm" @update:model-value="set" /><small>mm</small></p>
           <p class="wants">
             wants <b>{{ wanted.toFixed(0) }}</b> {{ advice?.target_mm ? 'at this minute' : 'just mixed'
             }}<template v-if="state.test.rested_mm && !advice?.target_mm">, {{ state.test.rested_mm.toFixed(0) }} rested</template>
@@ -211,7 +210,7 @@ svg text {
   font-size: 30px;
   font-weight: 700;
 }
-.big-figure .el-input-number {
+.big-figure .amount-field {
   width: 164px;
 }
 .big-figure :deep(.el-input__wrapper) {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import FigureField from '@/parts/FigureField.vue'
 import { computed, ref, watch } from 'vue'
 import { say } from '@/parts/say'
 import AmountField from '@/parts/AmountField.vue'
@@ -44,7 +45,7 @@ async function scale() {
         ><el-radio-button value="left">what is left</el-radio-button>
       </el-radio-group>
       <p v-if="by === 'count'" class="row">
-        <span>I want</span><el-input-number v-model="count" :min="1" :max="5000" aria-label="Portions" /><span>portions</span>
+        <span>I want</span><FigureField :step="1" v-model="count" :limits="{ low: 1, high: 5000 }" label="Portions" /><span>portions</span>
       </p>
       <p v-else-if="by === 'flour'" class="row">
         <span>The base gets</span><AmountField v-model="flour" class="much" unit="g" label="Flour in grams" /><span>g flour</span>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import AmountField from '@/parts/AmountField.vue'
 import { ask } from '@/parts/ask'
 import { computed, ref } from 'vue'
 import { said, type Schemas, type Worksheet } from '@/api/client'
@@ -8,7 +9,7 @@ import { useBench } from '@/bench/bench'
 const props = defineProps<{ sheet: Worksheet; ruler?: boolean }>()
 const bench = useBench()
 const rested = ref(false)
-const ran = ref<number | null>(null)
+const ran = ref<number>()
 const answer = ref<Schemas['Correction']>()
 const trouble = ref('')
 const stirred = ref<string[]>([]) // since the bowl was mixed
@@ -33,7 +34,7 @@ const measured = (mm: number | null | undefined) => mm && pour({ volume_ml: ladl
 function again() {
   stirred.value.push(...(answer.value?.add.map((a) => `${a.grams} g`) ?? []))
   answer.value = undefined
-  ran.value = null
+  ran.value = undefined
 }
 </script>
 
@@ -43,8 +44,7 @@ function again() {
       <el-radio-button :value="false">just mixed</el-radio-button><el-radio-button :value="true">after the rest</el-radio-button>
     </el-radio-group>
     <label v-if="ruler" class="ruler"
-      >{{ ladle }} ml ran to
-      <el-input-number v-model="ran" :controls="false" placeholder="?" aria-label="How wide it ran, in mm" @change="measured" /> mm, or</label
+      >{{ ladle }} ml ran to <AmountField v-model="ran" placeholder="?" label="How wide it ran, in mm" @update:model-value="measured" /> mm, or</label
     >
     <span class="looks"
       ><el-button v-for="l in looks" :key="l.value" @click="pour({ says: l.value })">{{ l.label }}</el-button></span
@@ -80,7 +80,7 @@ function again() {
   align-items: center;
   gap: var(--s2);
 }
-.el-input-number {
+.amount-field {
   width: 84px;
 }
 .looks {

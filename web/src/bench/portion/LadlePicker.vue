@@ -69,9 +69,6 @@ const ml = computed({
 .ml {
   width: 62px;
 }
-.el-input-number :deep(.el-input__wrapper) {
-  padding: 0 var(--s1);
-}
 .choice {
   display: flex;
   justify-content: space-between;

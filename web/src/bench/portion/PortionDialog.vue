@@ -140,12 +140,11 @@ const tallest = (v: number[]) => Math.max(...v, 1e-9)
           </div>
           <div class="asks">
             <span
-              >a piece in
-              <el-input-number v-model="bites[x.line]" :min="1" :max="9" :controls="false" :aria-label="`Bites in ten with ${x.label}`" /> of 10 bites
+              >a piece in <AmountField v-model="bites[x.line]" :limits="{ low: 1, high: 9 }" :label="`Bites in ten with ${x.label}`" /> of 10 bites
               <el-button @click="fit(x.line, { bite_share: (bites[x.line] ?? 8) / 10 })">Set</el-button></span
             >
             <span
-              ><el-input-number v-model="pieces[x.line]" :min="1" :max="500" :controls="false" :aria-label="`Pieces of ${x.label} in each`" /> each
+              ><AmountField v-model="pieces[x.line]" :limits="{ low: 1, high: 500 }" :label="`Pieces of ${x.label} in each`" /> each
               <el-button @click="fit(x.line, { pieces_each: pieces[x.line] })">Set</el-button></span
             >
             <span v-if="!waffle || x.placing === 'folded'"
@@ -230,10 +229,10 @@ figcaption {
   gap: 6px;
 }
 .asks .much,
-.asks .el-input-number {
+.asks .amount-field {
   width: 62px;
 }
-.asks .el-input-number :deep(.el-input__wrapper) {
+.asks .amount-field :deep(.el-input__wrapper) {
   padding: 0 var(--s1);
 }
 .share {
