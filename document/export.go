@@ -5,10 +5,15 @@ import (
 	"context"
 	"encoding/csv"
 	"fmt"
+	"math"
 	"strconv"
 	"strings"
+	"time"
 
 	"upbeatladle/core/batter"
+	"upbeatladle/core/food"
+	"upbeatladle/core/griddle"
+	"upbeatladle/core/portion"
 	"upbeatladle/core/worksheet"
 )
 
@@ -114,6 +119,9 @@ type recipeLD struct {
 	Name         string    `json:"name"`
 	Category     string    `json:"recipeCategory"`
 	Yield        string    `json:"recipeYield,omitzero"`
+	Prep         string    `json:"prepTime,omitzero"`
+	Cook         string    `json:"cookTime,omitzero"`
+	Total        string    `json:"totalTime,omitzero"`
 	Description  string    `json:"description"`
 	Ingredients  []string  `json:"recipeIngredient"`
 	Instructions []stepLD  `json:"recipeInstructions"`
@@ -126,10 +134,51 @@ type stepLD struct {
 }
 
 type nutrient struct {
-	Type     string `json:"@type"`
-	Serving  string `json:"servingSize"`
-	Calories string `json:"calories"`
-	Sugar    string `json:"sugarContent"`
+	Type         string `json:"@type"`
+	Serving      string `json:"servingSize"`
+	Calories     string `json:"calories"`
+	Fat          string `json:"fatContent"`
+	Carbohydrate string `json:"carbohydrateContent"`
+	Sugar        string `json:"sugarContent"`
+	Fibre        string `json:"fiberContent"`
+	Protein      string `json:"proteinContent"`
+	Sodium       string `json:"sodiumContent"`
+}
+
+// nutrientOf is a portion's label with the properties of the public vocabulary.
+func nutrientOf(n *worksheet.Nutrients) *nutrient {
+	g := func(v float64) string { return fmt.Sprintf("%.1f g", v) }
+	return &nutrient{"NutritionInformation", "1 portion", fmt.Sprintf("%.0f kcal", n.EnergyKcal), g(n.Fat), g(n.Carbohydrate), g(n.Sugars), g(n.Fibre), g(n.Protein), fmt.Sprintf("%.0f mg", n.Salt/food.SaltOnLabel)}
+}
+
+// takes is how long the hands and the rests need before the first portion, and the plate for all of them; 0 for what is not known.
+func takes(w worksheet.Worksheet) (prep, cook time.Duration) {
+	prep = griddle.MixingTakes(len(w.Lines))
+	for _, s := range w.Mixing {
+		prep += time.Duration(s.Minutes * float64(time.Minute))
+	}
+	if c, p := w.Cook, w.Plate; c != nil && p != nil && c.FirstSideS > 0 && w.Portion.Count > 0 && p.Fit > 0 {
+		b := griddle.Bowl{FirstS: c.FirstSideS, Count: w.Portion.Count, Places: make([]portion.At, p.Fit)}
+		if c.SecondSideS != nil {
+			b.SecondS = *c.SecondSideS
+		}
+		cook = b.Takes(b.Count, b.KeepsUp())
+	}
+	return prep, cook
+}
+
+// duration is a time in whole minutes as ISO 8601 has it; empty for none.
+func duration(d time.Duration) string {
+	m := int(math.Ceil(d.Minutes()))
+	switch {
+	case m <= 0:
+		return ""
+	case m < 60:
+		return fmt.Sprintf("PT%dM", m)
+	case m%60 == 0:
+		return fmt.Sprintf("PT%dH", m/60)
+	}
+	return fmt.Sprintf("PT%dH%dM", m/60, m%60)
 }
 
 func jsonLD(name, form string, lines []string, w worksheet.Worksheet) ([]byte, error) {
@@ -141,7 +190,12 @@ func jsonLD(name, form string, lines []string, w worksheet.Worksheet) ([]byte, e
 		out.Instructions = append(out.Instructions, stepLD{"HowToStep", strings.Join(append([]string{s.Text}, s.Mind...), " ")})
 	}
 	if n := w.NutritionPerPortion; n != nil {
-		out.Nutrition = &nutrient{"NutritionInformation", "1 portion", fmt.Sprintf("%.0f kcal", n.EnergyKcal), fmt.Sprintf("%.1f g", n.Sugars)}
+		out.Nutrition = nutrientOf(n)
+	}
+	prep, cook := takes(w)
+	out.Prep, out.Cook = duration(prep), duration(cook)
+	if out.Cook != "" {
+		out.Total = duration(prep + cook)
 	}
 	return encode(out)
 }
@@ -242,7 +296,21 @@ func ledgerCSV(w worksheet.Worksheet) ([]byte, error) {
 		if p.Unknown {
 			unknown = p.Text
 		}
-		rec := []string{"", guarded(p.Text), string(p.Kind), "", "", "", "", "", guarded(strings.Join(p.Allergens, ";")), guarded(strings.Join(p.MayContain, ";")), guarded(unknown)}
+		of, name, weigh := "", p.Text, ""
+		switch {
+		case p.Pan != nil:
+			of, name = p.Pan.Ingredient.ID, p.Pan.Ingredient.Name
+			if p.Pan.Grams >= 1 {
+				weigh = figure(&p.Pan.Grams)
+			}
+		case len(p.Each) > 0:
+			all := 0.0
+			for _, e := range p.Each {
+				all += e.Grams * float64(w.Portion.Count)
+			}
+			weigh = figure(&all)
+		}
+		rec := []string{guarded(of), guarded(name), string(p.Kind), "", "", "", weigh, "", guarded(strings.Join(p.Allergens, ";")), guarded(strings.Join(p.MayContain, ";")), guarded(unknown)}
 		if err := c.Write(rec); err != nil {
 			return nil, err
 		}

@@ -5,7 +5,10 @@ import (
 	"context"
 	"encoding/csv"
 	"encoding/json"
+	"fmt"
+	"math"
 	"regexp"
+	"strconv"
 	"strings"
 	"testing"
 
@@ -38,7 +41,10 @@ func TestStructuredDataIsARecipe(t *testing.T) {
 			Type string `json:"@type"`
 			Text string
 		} `json:"recipeInstructions"`
-		Nutrition struct{ Calories string }
+		Nutrition struct {
+			Calories, FatContent, ProteinContent, SodiumContent string
+		}
+		PrepTime, CookTime, TotalTime string
 	}
 	require.NoError(t, json.Unmarshal(exported(t, "jsonld"), &r))
 	assert.Equal(t, "https://schema.org", r.Context)
@@ -47,7 +53,41 @@ func TestStructuredDataIsARecipe(t *testing.T) {
 	assert.Contains(t, r.Ingredients[2], "200 g Beetroot")
 	assert.Equal(t, "HowToStep", r.Instructions[0].Type)
 	assert.Contains(t, r.Yield, "portions")
-	assert.Contains(t, r.Nutrition.Calories, "kcal")
+	// Energy, Mass and Duration as schema.org has them: a figure with its unit, ISO 8601.
+	assert.Regexp(t, `^\d+ kcal$`, r.Nutrition.Calories)
+	for _, mass := range []string{r.Nutrition.FatContent, r.Nutrition.ProteinContent} {
+		assert.Regexp(t, `^\d+\.\d g$`, mass)
+	}
+	assert.Regexp(t, `^\d+ mg$`, r.Nutrition.SodiumContent)
+	assert.Equal(t, "PT18M", r.PrepTime, "three lines of 25 s, 90 s to mix, 15 min of rest")
+	assert.Empty(t, r.CookTime+r.TotalTime, "nobody knows the plate")
+}
+
+// By hand: in rounds of what a cook keeps up with, each the two sides and the hands of one portion; all of it is both together.
+func TestTimesOfARecipe(t *testing.T) {
+	v, err := document.DecodeVariation([]byte(small))
+	require.NoError(t, err)
+	s := here()
+	s.Kitchen.Griddles = []document.Griddle{{ID: "pan", Name: "Pan", WidthCM: g(34), Round: true}}
+	s.Include.Cook = true
+	w, err := v.Worksheet(context.Background(), s)
+	require.NoError(t, err)
+	text, err := v.Export(context.Background(), "jsonld", s, nil)
+	require.NoError(t, err)
+	var r struct{ PrepTime, CookTime, TotalTime string }
+	require.NoError(t, json.Unmarshal(text, &r))
+	lies := w.Cook.FirstSideS + *w.Cook.SecondSideS
+	places := min(w.Plate.Fit, int(lies/40)) // 40 s of hands a portion
+	rounds := math.Ceil(float64(w.Portion.Count) / float64(places))
+	minutes := rounds * (lies + 40) / 60
+	said := func(m float64) string {
+		if whole := int(math.Ceil(m)); whole >= 60 {
+			return strings.TrimSuffix(fmt.Sprintf("PT%dH%dM", whole/60, whole%60), "0M")
+		}
+		return fmt.Sprintf("PT%.0fM", math.Ceil(m))
+	}
+	assert.Equal(t, said(minutes), r.CookTime)
+	assert.Equal(t, said(minutes+17.75), r.TotalTime)
 }
 
 func TestTheCardRunsNothing(t *testing.T) {
@@ -68,6 +108,27 @@ func TestTheLedgerAsATable(t *testing.T) {
 	assert.Equal(t, "milk_whole", rows[2][0])
 	assert.True(t, strings.HasPrefix(rows[2][5], "-"), "held back, as a number")
 	assert.Empty(t, rows[3][3], "an addition has no base")
+}
+
+// The fat of the pan has its grams in their column, and its name in its own.
+func TestThePanIsARowOfTheLedger(t *testing.T) {
+	v, err := document.DecodeVariation([]byte(strings.Replace(small, `"version":1`, `"version":2,"cook":{"fat":"butter"}`, 1)))
+	require.NoError(t, err)
+	data, err := v.Export(context.Background(), "csv", here(), nil)
+	require.NoError(t, err)
+	rows, err := csv.NewReader(bytes.NewReader(bytes.TrimPrefix(data, []byte("\ufeff")))).ReadAll()
+	require.NoError(t, err)
+	last := rows[len(rows)-1]
+	assert.Equal(t, []string{"butter_unsalted", "pan"}, []string{last[0], last[2]})
+	assert.NotContains(t, last[1], " g ")
+	grams, err := strconv.ParseFloat(last[6], 64)
+	require.NoError(t, err)
+	s := here()
+	s.Include.Cook = true
+	w, err := v.Worksheet(context.Background(), s)
+	require.NoError(t, err)
+	assert.InDelta(t, w.Cook.Fat.GramsPerPortion*float64(w.Portion.Count), grams, 0.5)
+	assert.Equal(t, "milk", last[8])
 }
 
 // Own JSON carries the tub that it was made with, so that it works in a kitchen without it.

@@ -37,6 +37,11 @@ func (b Bowl) Takes(portions, places int) time.Duration {
 	return time.Duration(rounds * (b.cooksS() + pieceS) * float64(time.Second))
 }
 
+// MixingTakes is how long the hands need to weigh so many lines and to mix them.
+func MixingTakes(lines int) time.Duration {
+	return time.Duration((WeighS*float64(lines) + MixS) * float64(time.Second))
+}
+
 // ByAllergens puts bowls in the order of what they may carry over, the fewest first, so that nothing is carried that need
 // not be; what is equal stays as it is.
 func ByAllergens[T any](bowls []T, of func(T) Bowl) {

@@ -81,6 +81,7 @@ type ServedPart struct {
 	MayContain []string     `json:"may_contain,omitzero"`
 
 	Each  []food.Part   `json:"-"` // of it on a portion, where somebody said how much
+	Pan   *food.Part    `json:"-"` // of the pan: what it is, and how much the whole batch takes; 0 g when that is not known
 	House *batter.House `json:"-"` // a sauce of the house
 
 	Unknown bool `json:"-"` // nobody knows what is in it

@@ -64,12 +64,12 @@ func (w *described) beside() (notKnown []string) {
 		w.out.Parts = append(w.out.Parts, ServedPart{Kind: batter.InPan, Text: p.unknown, Unknown: true})
 	case p.said && !p.beside: // as a line that can be weighed and read back
 		for _, in := range p.used {
-			text := in.Name
-			if g := math.Round(p.each * float64(w.out.Portion.Count) / float64(len(p.used))); g >= 1 {
+			text, g := in.Name, math.Round(p.each*float64(w.out.Portion.Count)/float64(len(p.used)))
+			if g >= 1 {
 				text = words.Grams(g, 1) + " " + text
 			}
 			own := safety.AllergensOf([]*food.Ingredient{in})
-			w.out.Parts = append(w.out.Parts, ServedPart{Kind: batter.InPan, Text: text, Allergens: own.Contains, MayContain: own.May})
+			w.out.Parts = append(w.out.Parts, ServedPart{Kind: batter.InPan, Text: text, Allergens: own.Contains, MayContain: own.May, Pan: &food.Part{Ingredient: in, Grams: g}})
 		}
 	}
 	return notKnown
