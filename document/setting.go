@@ -12,7 +12,7 @@ import (
 )
 
 // Setting is where a document is worked out: the shelf, the kitchen, and the day, which the
-// age of a tub is counted from.
+// age of a tub is counted from. Nobody who is handed one changes what is in it: it is safe for concurrent use.
 type Setting struct {
 	Table   *food.Table
 	Kitchen OwnKitchen

@@ -105,7 +105,8 @@ func slack(i mixing.Item) float64 {
 	return i.Step * math.Max(1, math.Floor(share*i.WeighG/i.Step+1e-9))
 }
 
-// Making is a batch that can be followed: its plan, with what is behind it.
+// Making is a batch that can be followed: its plan, with what is behind it. Nothing of it changes once it was begun or
+// followed: it is safe for concurrent use.
 type Making struct {
 	Plan Plan
 	bowl mixing.Recipe

@@ -20,7 +20,8 @@ import (
 //go:embed ingredients.csv
 var referenceCSV []byte
 
-// Table is a set of ingredients by id, in the order of its source.
+// Table is a set of ingredients by id, in the order of its source. It and its ingredients are never changed once it was
+// made: it is safe for concurrent use, and With makes another.
 type Table struct {
 	rows []*Ingredient
 	byID map[string]*Ingredient
