@@ -24,16 +24,22 @@ func TestEggsByTheirSizeAndAMug(t *testing.T) {
 	c.types("input[aria-label='One egg weighed in its shell']", "62.5")
 	c.sees(egg + ` === '55'`)
 	c.types("input[aria-label='Your mug: water in it (g)']", "320")
+	c.types("input[aria-label='Step of the scale in grams']", "0,5") // half of a gram, never five
+	c.sees(`document.querySelector("input[aria-label='Step of the scale in grams']").value === '0.5'`)
+	c.click("[aria-label='More: Altitude in metres']")
+	c.sees(`document.querySelector("input[aria-label='Altitude in metres']").value === '50'`)
 	c.sees(`document.querySelector('.kitchen [data-save=saved]')`)
 	var own struct {
 		Document struct {
 			EggG  float64 `json:"egg_g"`
 			MugML float64 `json:"mug_ml"`
+			Step  float64 `json:"scale_step_g"`
 		}
 	}
 	c.get("/api/v1/kitchen", &own)
 	assert.Equal(t, 55.0, own.Document.EggG)
 	assert.Equal(t, 320.0, own.Document.MugML)
+	assert.Equal(t, 0.5, own.Document.Step)
 	c.do(chromedp.Navigate(c.k.URL))
 	c.sees(`document.querySelector('[data-line=egg_whole] .out')?.innerText.startsWith('220')`)
 }
