@@ -357,7 +357,8 @@ func (w *measured) solve(ctx context.Context, preview bool) (*solved, error) {
 
 // roundBase makes the ledger of the base's lines and the bowl as it is weighed.
 func (w *solved) roundBase() {
-	w.weigh, w.spooned, w.lines = nil, nil, nil
+	n := len(w.v.Base.Lines)
+	w.weigh, w.spooned, w.lines = make([]float64, 0, n), make([]float64, 0, n), make([]Line, 0, n+len(w.v.Additions))
 	for i, l := range w.v.Base.Lines {
 		w.lines = append(w.lines, w.baseLine(i, l))
 	}
