@@ -1,0 +1,35 @@
+package food_test
+
+import (
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"upbeatladle/core/food"
+	"upbeatladle/internal/rules"
+)
+
+func TestRules(t *testing.T) {
+	row := func(t testing.TB, g rules.Given) *food.Ingredient {
+		in := food.Reference().ByID(g.At(0))
+		require.NotNil(t, in, g.At(0))
+		return in
+	}
+	rules.Check(t, map[string]rules.Do{
+		"contains": func(t testing.TB, g rules.Given) string {
+			if a := row(t, g).Allergens; len(a) > 0 {
+				return strings.Join(a, ", ")
+			}
+			return "-"
+		},
+		"releases": func(t testing.TB, g rules.Given) string {
+			if row(t, g).Release() < 1 {
+				return "part"
+			}
+			return "all"
+		},
+		"white": func(t testing.TB, g rules.Given) string { return rules.N(row(t, g).White()) },
+		"salt":  func(t testing.TB, g rules.Given) string { return rules.N(g.F(t, 0) * food.SaltOnLabel) },
+	})
+}

@@ -1,0 +1,99 @@
+package griddle_test
+
+import (
+	"fmt"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/require"
+
+	"upbeatladle/core/batter"
+	"upbeatladle/core/griddle"
+	"upbeatladle/core/keep"
+	"upbeatladle/core/portion"
+	"upbeatladle/internal/rules"
+)
+
+func TestRules(t *testing.T) {
+	seconds := func(s float64) time.Duration { return time.Duration(s * float64(time.Second)) }
+	bowl := func(plate string, first, second float64) griddle.Bowl {
+		return griddle.Bowl{Name: "Ours", Plate: plate, GriddleC: 175, FirstS: first, SecondS: second, Count: 9, PortionML: 60, DiameterMM: 100, Places: []portion.At{{X: 60, Y: 60}, {X: 180, Y: 60}}, Hold: keep.HoldOf(batter.Pancake)}
+	}
+	pour := func(b *board, one griddle.Bowl, place int) string {
+		key := b.s.Bowls
+		of := ""
+		if len(key) > 0 {
+			of = key[0].Key
+		} else {
+			of = b.puts(one)
+		}
+		return b.tell(griddle.Event{Kind: griddle.Poured, Plate: one.Plate, Place: place, Of: of})
+	}
+	judged := func(b *board) string {
+		switch x := b.s.Bowls[0]; {
+		case x.Early > 0:
+			return "early"
+		case x.Late > 0:
+			return "late"
+		}
+		return "right"
+	}
+	rules.Check(t, map[string]rules.Do{
+		"flips": func(t testing.TB, g rules.Given) string {
+			b := open(t)
+			id := pour(b, bowl("long", g.F(t, 0), 80), 1)
+			b.pass(seconds(g.F(t, 1)))
+			b.tell(griddle.Event{Kind: griddle.Flipped, Portion: id})
+			return judged(b)
+		},
+		"lifts": func(t testing.TB, g rules.Given) string {
+			b := open(t)
+			id := pour(b, bowl("long", 100, g.F(t, 0)), 1)
+			b.pass(seconds(100))
+			b.tell(griddle.Event{Kind: griddle.Flipped, Portion: id})
+			b.pass(seconds(g.F(t, 1)))
+			b.tell(griddle.Event{Kind: griddle.Lifted, Portion: id})
+			return judged(b)
+		},
+		"iron": func(t testing.TB, g rules.Given) string {
+			b := open(t)
+			one := bowl("pier", g.F(t, 0), 0)
+			one.Form = batter.Waffle
+			id := pour(b, one, 1)
+			b.pass(seconds(g.F(t, 1)))
+			b.tell(griddle.Event{Kind: griddle.Lifted, Portion: id})
+			return judged(b)
+		},
+		"trays": func(t testing.TB, g rules.Given) string {
+			b := open(t)
+			one := bowl("long", 100, 80)
+			first, second := pour(b, one, 1), pour(b, one, 2)
+			b.pass(seconds(100))
+			for _, id := range []string{first, second} {
+				b.tell(griddle.Event{Kind: griddle.Flipped, Portion: id})
+			}
+			b.pass(seconds(80))
+			b.tell(griddle.Event{Kind: griddle.Lifted, Portion: first})
+			b.pass(seconds(g.F(t, 0)))
+			b.tell(griddle.Event{Kind: griddle.Lifted, Portion: second})
+			return fmt.Sprint(len(b.s.Rack))
+		},
+		"verdict": func(t testing.TB, g rules.Given) string {
+			was := bowl("long", 100, 80)
+			switch to := was.After(griddle.Verdict(g.At(0))); g.At(1) {
+			case "plate":
+				return rules.N(to.PlateC - was.GriddleC)
+			default:
+				return rules.N(to.FirstS)
+			}
+		},
+		"reads": func(t testing.TB, g rules.Given) string {
+			b := open(t)
+			one := bowl("long", 100, 80)
+			one.GriddleC, one.WindowC = g.F(t, 1), []float64{g.F(t, 1) - 1, g.F(t, 1) + 1}
+			pour(b, one, 1)
+			require.NotEmpty(t, b.s.Bowls)
+			return string(b.s.Read("long", g.F(t, 0), false).Stands)
+		},
+	})
+}
