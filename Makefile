@@ -12,7 +12,7 @@ WEB_FILES := $(filter-out web/components.d.ts,$(shell git ls-files web 2>/dev/nu
 ALONE := TestAMorningOfSixtyPortions|TestSeveralBowlsFromOneBatter|TestEveryFormatOfEveryDocument|TestRestoringLosesNothing|TestAPastIsFilledIn|TestAFileIsPackedWhenItPays
 
 .DEFAULT_GOAL := help
-.PHONY: help demo demo-reset test build check audit generate notices bench evidence screenshots chromium clean
+.PHONY: help demo demo-reset test build check audit generate notices bench mutants evidence screenshots chromium clean
 
 help: ## list the targets
 	@grep -E '^[a-z-]+:.*## ' $(MAKEFILE_LIST) | sed -E 's/^([a-z-]+):.*## /\1\t/' | expand -t 14
@@ -50,6 +50,7 @@ check: build ## static checks of both sides, the tests of the core, and that wha
 	@tmp=$$(mktemp -d); cp --parents $(GENERATED) $$tmp; $(MAKE) --no-print-directory generate >/dev/null; \
 	for f in $(GENERATED); do cmp $$f $$tmp/$$f || { echo "$$f was out of date: commit what make generate wrote"; exit 1; }; done
 	$(CORE_TESTS) | go run ./internal/evidence/write -check docs/evidence.md
+	go run ./internal/mutants -draw 10
 
 audit: web/node_modules/.installed ## ask the registry for known faults of what ships, where it answers
 	@cd web && out=$$(npm audit --omit=dev --audit-level=high --json 2>/dev/null) && status=0 || status=$$?; \
@@ -74,6 +75,9 @@ bench: build ## print the speed of the solver, of a worksheet, of one over HTTP,
 	go test -run '^$$' -bench . -benchmem ./core/balance ./core/heat ./core/portion ./core/recipe ./core/worksheet ./demo ./document
 	go test -run '^$$' -bench "HTTP|Tick" -benchtime 3x ./api
 	go test -count=1 -v -run '^TestDragTime|^TestHowSoon' ./e2e | grep -E '^(drag|weight|ok|FAIL|---)'
+
+mutants: ## change one figure of the core at a time, and see that its tests notice
+	go run ./internal/mutants
 
 evidence: web/node_modules/.installed ## write docs/evidence.md out of the tests that compare with values from outside
 	$(CORE_TESTS) | go run ./internal/evidence/write docs/evidence.md && tail -1 docs/evidence.md

@@ -1,6 +1,7 @@
 package batter_test
 
 import (
+	"math"
 	"testing"
 
 	"upbeatladle/core/batter"
@@ -45,6 +46,9 @@ func TestRules(t *testing.T) {
 		"track": func(t testing.TB, g rules.Given) string { return rules.N(batter.DoseOf(own(t, g), g.F(t, 2), 0).Max) },
 		"step": func(t testing.TB, g rules.Given) string {
 			return rules.N(batter.DoseOf(&food.Ingredient{Dose: food.Dose{High: g.F(t, 0)}}, 100, 0).Step)
+		},
+		"rest": func(_ testing.TB, g rules.Given) string {
+			return rules.N(batter.Base{School: batter.School{RestMin: math.NaN()}}.Rest(batter.Form(g.At(0)), batter.Kitchen{RestMin: math.NaN()}))
 		},
 		"dose of": func(t testing.TB, g rules.Given) string { return rules.N(batter.DoseReference(g.F(t, 0), g.F(t, 1))) },
 	})

@@ -54,19 +54,22 @@ func (s scoop) append(b []byte) []byte {
 // around returns the scoops of the vessel just below (perhaps none) and just above ml.
 func (v vessel) around(ml float64) (below, above scoop) {
 	n := math.Floor(ml / v.ml)
-	below, above = scoop{of: v}, scoop{ml: math.Inf(1)}
+	low, high := 0.0, math.Inf(1)
+	var under, over struct {
+		whole float64
+		part  int
+	}
 	for _, k := range [2]float64{n, n + 1} {
-		for _, f := range v.fractions {
-			s := scoop{(k + f.v) * v.ml, k, f, v}
-			switch {
-			case s.ml <= ml+1e-9 && s.ml >= below.ml:
-				below = s
-			case s.ml > ml+1e-9 && s.ml < above.ml:
-				above = s
+		for i, f := range v.fractions {
+			switch at := (k + f.v) * v.ml; {
+			case at <= ml+1e-9 && at >= low:
+				low, under.whole, under.part = at, k, i
+			case at > ml+1e-9 && at < high:
+				high, over.whole, over.part = at, k, i
 			}
 		}
 	}
-	return below, above
+	return scoop{low, under.whole, v.fractions[under.part], v}, scoop{high, over.whole, v.fractions[over.part], v}
 }
 
 // phrase is a wording: a scoop, perhaps with a second one added or taken away.
@@ -174,16 +177,22 @@ func (st Standard) settled(grams, density float64) (p phrase, text string) {
 		return phrase{ml: pinch}, "a pinch"
 	}
 	p = st.phraseFor(ml)
-	text = p.String()
 	for range 5 { // another wording may suit what this one gives; it comes to rest at once or at the next
 		q := st.phraseFor(p.ml)
-		next := q.String()
-		if next == text {
+		if q.says(p) {
 			break
 		}
-		p, text = q, next
+		p = q
 	}
-	return p, text
+	return p, p.String()
+}
+
+// says tells whether two wordings are the same.
+func (p phrase) says(q phrase) bool {
+	same := func(a, b scoop) bool {
+		return a.ml == b.ml && (a.ml <= 0 || a.of.one == b.of.one && a.part.text == b.part.text)
+	}
+	return p.less == q.less && same(p.first, q.first) && same(p.second, q.second)
 }
 
 // Fill is one cup or spoon that is filled level, so many times.
