@@ -180,12 +180,13 @@ async function settle(side: 'mine' | 'theirs') {
         </div>
       </div>
       <aside class="well print">
+        <el-button class="go" native-type="submit" :loading="busy" :disabled="!!from && !changed"><Icon name="tick" />Save</el-button>
+        <p v-if="trouble" class="fault" role="alert"><i class="sign high" />{{ trouble }}</p>
         <h3>
           Fingerprint <small v-if="print?.class" class="muted">{{ print.class }}</small>
         </h3>
         <FingerprintBars v-if="print" :print="print" />
         <p v-for="s in print?.sentences" :key="s" class="said">{{ s }}</p>
-        <p v-if="trouble" class="fault" role="alert"><i class="sign high" />{{ trouble }}</p>
         <div class="scale">
           <label for="base-flour">Scale to flour, g</label
           ><AmountField
@@ -197,7 +198,6 @@ async function settle(side: 'mine' | 'theirs') {
             :placeholder="print?.flour_g.toFixed(0)" /><el-button :disabled="!portions" @click="scale"><Icon name="resize" />Scale</el-button>
         </div>
         <BaseHistory v-if="from" :base="from" @chosen="base = copyOf($event)" />
-        <el-button class="go" native-type="submit" :loading="busy" :disabled="!!from && !changed"><Icon name="tick" />Save</el-button>
       </aside>
     </form>
   </el-dialog>
