@@ -17,20 +17,16 @@ import (
 const digits = 6
 
 // Answer writes what was worked out: its figures with six significant digits, its lists never
-// null. The value is the caller's own; its figures are rounded in place. Documents inside of it
+// null. The value stays as it is, whoever shares it: what is rounded is a copy of its figures. Documents inside of it
 // that are kept as they are (Kept) keep every digit. A figure that is no number is an error.
 func Answer(v any) ([]byte, error) {
-	at := reflect.ValueOf(v)
-	if at.Kind() != reflect.Pointer {
-		box := reflect.New(at.Type())
-		box.Elem().Set(at)
-		at, v = box, box.Interface()
-	}
-	planOf(at.Type()).round(at)
+	own := reflect.New(reflect.TypeOf(v))
+	own.Elem().Set(reflect.ValueOf(v))
+	planOf(own.Elem().Type()).round(own.Elem())
 	var b bytes.Buffer
 	e := json.NewEncoder(&b)
 	e.SetEscapeHTML(false)
-	if err := e.Encode(v); err != nil {
+	if err := e.Encode(own.Elem().Interface()); err != nil {
 		return nil, fmt.Errorf("writing an answer: %w", err)
 	}
 	return b.Bytes(), nil
@@ -140,6 +136,7 @@ func cutTag(tag string) (name, options string, ok bool) {
 	return tag, "", false
 }
 
+// round rounds a value that can be set. What it points to, lists and maps are copied first: somebody else may be reading them.
 func (p *plan) round(v reflect.Value) {
 	if p == nil {
 		return
@@ -149,25 +146,36 @@ func (p *plan) round(v reflect.Value) {
 		v.SetFloat(significant(v.Float()))
 	case reflect.Pointer:
 		if !v.IsNil() {
-			p.elem.round(v.Elem())
+			own := reflect.New(v.Type().Elem())
+			own.Elem().Set(v.Elem())
+			p.elem.round(own.Elem())
+			v.Set(own)
 		}
 	case reflect.Slice:
 		if v.IsNil() && p.empties != nil {
 			v.Set(reflect.MakeSlice(p.empties, 0, 0))
 			return
 		}
-		if p.elem != nil {
-			for i := range v.Len() {
-				p.elem.round(v.Index(i))
+		if n := v.Len(); p.elem != nil && n > 0 {
+			own := reflect.MakeSlice(v.Type(), n, n)
+			reflect.Copy(own, v)
+			for i := range n {
+				p.elem.round(own.Index(i))
 			}
+			v.Set(own)
 		}
 	case reflect.Map:
+		if v.IsNil() {
+			return
+		}
+		own := reflect.MakeMapWithSize(v.Type(), v.Len())
 		for _, key := range v.MapKeys() {
 			box := reflect.New(v.Type().Elem()).Elem()
 			box.Set(v.MapIndex(key))
 			p.elem.round(box)
-			v.SetMapIndex(key, box)
+			own.SetMapIndex(key, box)
 		}
+		v.Set(own)
 	case reflect.Interface:
 		if v.IsNil() {
 			return

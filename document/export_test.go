@@ -362,3 +362,30 @@ func TestNoLinkOfACardDoesAnything(t *testing.T) {
 		}
 	}
 }
+
+// What is written is a copy: whoever shares a list, a pointer or a map with an answer reads what was there.
+func TestWritingAnAnswerChangesNothing(t *testing.T) {
+	third := 1. / 3
+	shared := []float64{third}
+	type inner struct {
+		V []float64 `json:"v"`
+	}
+	type answer struct {
+		F float64            `json:"f"`
+		P *float64           `json:"p"`
+		L []inner            `json:"l"`
+		I any                `json:"i"`
+		M map[string]float64 `json:"m"`
+		N []string           `json:"n"`
+	}
+	for range 2 {
+		a := answer{third, &third, []inner{{shared}}, &inner{shared}, map[string]float64{"x": third}, nil}
+		for _, v := range []any{a, &a} {
+			text, err := document.Answer(v)
+			require.NoError(t, err)
+			assert.Equal(t, `{"f":0.333333,"p":0.333333,"l":[{"v":[0.333333]}],"i":{"v":[0.333333]},"m":{"x":0.333333},"n":[]}`+"\n", string(text))
+			assert.Equal(t, answer{1. / 3, &third, []inner{{shared}}, &inner{shared}, map[string]float64{"x": 1. / 3}, nil}, a)
+			assert.Equal(t, []float64{1. / 3}, shared)
+		}
+	}
+}

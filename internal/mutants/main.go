@@ -2,7 +2,7 @@
 // (testdata/rules.tsv), then all of them. The changes stand in internal/mutants/list.tsv: file, what stands there, what is put in its
 // place, and who notices: rules, tests, or “nobody: why not”.
 //
-//	go run ./internal/mutants            tries all of them, prints what is not as the list says, and fails then
+//	go run ./internal/mutants            tries all of them, and fails where it is not as the list says
 //	go run ./internal/mutants -write     writes the list anew with what was found
 //	go run ./internal/mutants -draw 10   tries ten of those that are noticed, drawn by the commit
 package main
@@ -16,7 +16,10 @@ import (
 	"os"
 	"os/exec"
 	"path/filepath"
+	"runtime"
+	"slices"
 	"strings"
+	"sync"
 )
 
 const list = "internal/mutants/list.tsv"
@@ -53,25 +56,35 @@ func run(write bool, draw int, only string) error {
 			return err
 		}
 	}
+	try = slices.DeleteFunc(slices.Clone(try), func(m *mutant) bool { return !strings.HasPrefix(m.file, only) })
+	found, faults := make([]string, len(try)), make([]error, len(try))
+	var workers sync.WaitGroup
+	next := make(chan int)
+	for range runtime.NumCPU() {
+		workers.Go(func() {
+			for i := range next {
+				found[i], faults[i] = try[i].try()
+				fmt.Printf("%-7s %s: %s\n", found[i], try[i].file, try[i].to)
+			}
+		})
+	}
+	for i := range try {
+		next <- i
+	}
+	close(next)
+	workers.Wait()
 	wrong := 0
-	for _, m := range try {
-		if !strings.HasPrefix(m.file, only) {
-			continue
-		}
-		found, err := m.try()
-		if err != nil {
-			return fmt.Errorf("%s, %q: %w", m.file, m.from, err)
+	for i, m := range try {
+		if faults[i] != nil {
+			return fmt.Errorf("%s, %q: %w", m.file, m.from, faults[i])
 		}
 		said, _, _ := strings.Cut(m.noticed, ":")
-		switch {
-		case found == said || found == byRules && said == byTests:
-			fmt.Printf("%-7s %s: %s\n", found, m.file, m.to)
-		default:
-			wrong++
-			fmt.Printf("%-7s %s: %s (the list says %s)\n", strings.ToUpper(found), m.file, m.to, m.noticed)
-		}
-		if found != said {
-			m.noticed = found
+		if found[i] != said {
+			if !(found[i] == byRules && said == byTests) {
+				wrong++
+				fmt.Printf("%s: %s is noticed by %s, the list says %s\n", m.file, m.to, found[i], m.noticed)
+			}
+			m.noticed = found[i]
 		}
 	}
 	if write {
