@@ -34,7 +34,8 @@ func TestRules(t *testing.T) {
 		"tang": func(t testing.TB, g rules.Given) string { return batter.TangWord(g.F(t, 0)) },
 		"load": func(_ testing.TB, g rules.Given) string { return rules.N(batter.LoadCeiling(batter.Form(g.At(0)))) },
 		"value": func(_ testing.TB, g rules.Given) string {
-			return rules.N(map[string]float64{"crepe piece": batter.CrepePieceMM, "scorch": batter.ScorchSugar}[g.At(0)])
+			return rules.N(map[string]float64{"crepe piece": batter.CrepePieceMM, "scorch": batter.ScorchSugar, "max pull": batter.MaxPull, "min pull": batter.MinPull, "max tang pull": batter.MaxTangPull,
+				"lines": batter.MaxLines, "least portion": batter.MinPortionML, "most portion": batter.MaxPortionML, "most line": batter.MaxLineG}[g.At(0)])
 		},
 		"stage": func(_ testing.TB, g rules.Given) string {
 			return string(batter.UsualStage(food.Reference().ByID(g.At(0))))

@@ -21,6 +21,14 @@ func TestRules(t *testing.T) {
 			c := map[string]food.Composition{"water": {Water: 100}, "sugars": {Sugars: 100}, "fat": {Fat: 100}, "protein": {Protein: 100}, "alcohol": {Alcohol: 100}}[g.At(0)]
 			return rules.N(flow.LiquidPerGram(&food.Ingredient{Composition: c}))
 		},
+		"let go": func(t testing.TB, g rules.Given) string {
+			in := &food.Ingredient{Group: food.GroupGrated, ReleaseFraction: 1, Composition: food.Composition{Water: 100}}
+			return rules.N(flow.At([]food.Part{{Ingredient: in, Grams: 1}}, g.F(t, 0)).Liquid)
+		},
+		"drunk": func(t testing.TB, g rules.Given) string {
+			in := &food.Ingredient{Group: food.GroupDryPiece, Uptake: 1}
+			return rules.N(-flow.At([]food.Part{{Ingredient: in, Grams: 1}}, g.F(t, 0)).Liquid)
+		},
 		"rested":   func(t testing.TB, g rules.Given) string { return rules.N(flow.RestShare(g.F(t, 0), g.F(t, 1))) },
 		"believed": func(t testing.TB, g rules.Given) string { return rules.YesNo(flow.InModel(g.F(t, 0))) },
 	})

@@ -80,12 +80,27 @@ func TestRules(t *testing.T) {
 		},
 		"verdict": func(t testing.TB, g rules.Given) string {
 			was := bowl("long", 100, 80)
+			switch g.At(1) {
+			case "crepe":
+				was.Form = batter.Crepe
+				return rules.N(was.After(griddle.Verdict(g.At(0))).SecondS)
+			case "iron":
+				was.Form = batter.Waffle
+			}
 			switch to := was.After(griddle.Verdict(g.At(0))); g.At(1) {
 			case "plate":
 				return rules.N(to.PlateC - was.GriddleC)
 			default:
 				return rules.N(to.FirstS)
 			}
+		},
+		"cools": func(_ testing.TB, g rules.Given) string {
+			b := bowl("long", 100, 80)
+			b.Places = b.Places[:1]
+			if g.At(0) == "iron" {
+				b.Form = batter.Waffle
+			}
+			return rules.N(b.DropK())
 		},
 		"reads": func(t testing.TB, g rules.Given) string {
 			b := open(t)

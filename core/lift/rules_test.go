@@ -25,6 +25,15 @@ func TestRules(t *testing.T) {
 		"pressure":   func(t testing.TB, g rules.Given) string { return rules.N(lift.PressureKPa(g.F(t, 0))) },
 		"grey":       func(testing.TB, rules.Given) string { return rules.N(lift.GreyAbove) },
 		"sour":       func(t testing.TB, g rules.Given) string { return rules.YesNo(lift.Of(bowl(t, g)).Sour) },
+		"sour acid": func(t testing.TB, g rules.Given) string {
+			in := &food.Ingredient{Group: food.GroupLiquid, Composition: food.Composition{Water: 100, Acid: g.F(t, 0)}}
+			return rules.YesNo(lift.Of([]food.Part{{Ingredient: in, Grams: 100}}).Sour)
+		},
+		"sour share": func(t testing.TB, g rules.Given) string { // a liquid of 4 meq beside one of 2
+			sour := &food.Ingredient{Group: food.GroupLiquid, Composition: food.Composition{Water: 100, Acid: 4}}
+			mild := &food.Ingredient{Group: food.GroupLiquid, Composition: food.Composition{Water: 100, Acid: 2}}
+			return rules.YesNo(lift.Of([]food.Part{{Ingredient: sour, Grams: 100 * g.F(t, 0) / 4}, {Ingredient: mild, Grams: 100 * (1 - g.F(t, 0)) / 2}}).Sour)
+		},
 		"ratio": func(t testing.TB, g rules.Given) string {
 			return rules.N(lift.Lift{SodaG: g.F(t, 0), AcidMeq: g.F(t, 1)}.SodaToAcid())
 		},
