@@ -2,6 +2,7 @@ package griddle_test
 
 import (
 	"fmt"
+	"slices"
 	"testing"
 	"time"
 
@@ -93,6 +94,14 @@ func TestRules(t *testing.T) {
 			default:
 				return rules.N(to.FirstS)
 			}
+		},
+		"lays": func(t testing.TB, g rules.Given) string {
+			b := open(t)
+			one := bowl("long", 100, 80)
+			one.Place = []string{"Berries"}
+			pour(b, one, 1)
+			b.pass(seconds(g.F(t, 0)))
+			return rules.YesNo(slices.Contains(acts(b.s), griddle.DoPlace))
 		},
 		"cools": func(_ testing.TB, g rules.Given) string {
 			b := bowl("long", 100, 80)

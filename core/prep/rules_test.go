@@ -15,9 +15,12 @@ func TestRules(t *testing.T) {
 	}
 	nut := *row(t, "walnuts_chopped")
 	nut.Water = 5
+	dried := *row(t, "raisins")
+	dried.Uptake = 0.5
 	jobs := map[string]prep.Job{
 		"squeeze": {Method: prep.Squeeze, From: fruit(food.GroupGrated)}, "salted": {Method: prep.Squeeze, From: fruit(food.GroupGrated), Salt: true},
 		"reduce": {Method: prep.Reduce, From: fruit(food.GroupPuree)}, "thaw": {Method: prep.Thaw, From: fruit(food.GroupFrozenPiece)}, "toss": {Method: prep.Toss, From: fruit(food.GroupFreshPiece)},
+		"steep": {Method: prep.Steep, From: row(t, "milk_whole")}, "pressed": {Method: prep.Steep, From: row(t, "milk_whole"), Pressed: true}, "plump": {Method: prep.Plump, From: &dried},
 		"toast": {Method: prep.Toast, From: &nut},
 	}
 	of := func(t testing.TB, name string) prep.Result {

@@ -46,6 +46,9 @@ func TestRules(t *testing.T) {
 			return fmt.Sprint(map[string]int{"fridge from": safety.FridgeFromMin, "leaven waits": safety.LeavenWaitsMin, "discard after": safety.DiscardAfterMin,
 				"chill again within": safety.ChillAgainWithinMin, "use within": safety.UseWithinMin}[g.At(0)])
 		},
+		"spoils milk": func(t testing.TB, g rules.Given) string {
+			return rules.YesNo(safety.Spoils([]*food.Ingredient{{Group: food.GroupCulturedDairy, Allergens: []string{"milk"}, Composition: food.Composition{Water: g.F(t, 0)}}}))
+		},
 		"spoils": func(_ testing.TB, g rules.Given) string {
 			return rules.YesNo(safety.Spoils([]*food.Ingredient{food.Reference().ByID(g.At(0))}))
 		},

@@ -1,6 +1,7 @@
 package sauce_test
 
 import (
+	"errors"
 	"fmt"
 	"testing"
 
@@ -71,6 +72,22 @@ func TestRules(t *testing.T) {
 			now, err := r.At(sauce.Reading{ScaleG: r.InPot().StopG + g.F(t, 0)})
 			require.NoError(t, err)
 			return now.Says
+		},
+		"cooks to": func(t testing.TB, g rules.Given) string {
+			_, err := sauce.Work(sauce.Pot{Kind: sauce.SugarSyrup, Parts: pots[sauce.SugarSyrup], Target: sauce.Target{TemperatureC: g.F(t, 0)}})
+			var wrong *sauce.Problem
+			if errors.As(err, &wrong) && wrong.Code == "out_of_range" {
+				return wrong.Code
+			}
+			return "may be"
+		},
+		"dried": func(t testing.TB, g rules.Given) string {
+			return string(sauce.SyrupOf(mix(food.Composition{Sugars: g.F(t, 0), Fat: g.F(t, 1)}, food.GroupDryPiece)))
+		},
+		"wall": func(t testing.TB, g rules.Given) string {
+			r, err := sauce.Work(sauce.Pot{Kind: sauce.Dairy, Parts: []food.Part{row("yogurt_strained", g.F(t, 0))}})
+			require.NoError(t, err)
+			return rules.N(r.InPot().HighMM)
 		},
 		"is butter": func(t testing.TB, g rules.Given) string {
 			_, err := sauce.Work(sauce.Pot{Kind: sauce.Butter, Parts: mix(food.Composition{Fat: g.F(t, 0), Water: 100 - g.F(t, 0)}, food.GroupFat)})
