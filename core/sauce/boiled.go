@@ -31,6 +31,8 @@ func (w *pot) boil(t food.Total, late []food.Part, brix, share float64) error {
 func (w *pot) boiledTo(t food.Total, lateG, brix, share float64) (float64, error) {
 	off := 0.0
 	switch g := w.Target; {
+	case g.Brix > 0 && dissolved(t) <= 0:
+		return 0, problem("target/brix", "no_sugar", "Nothing is dissolved in it, so it never reads anything. Add sugar, or ask for a weight.")
 	case g.Brix > 0:
 		if off = offToBrix(t, g.Brix); off < -1e-9 {
 			return 0, problem("target/brix", "not_more", "It reads %.0f °Brix as it goes in, and boiling only raises that. Begin with more water, or ask for more.", brixOf(t))

@@ -81,6 +81,14 @@ func TestRules(t *testing.T) {
 			}
 			return "may be"
 		},
+		"water to": func(t testing.TB, g rules.Given) string {
+			_, err := sauce.Work(sauce.Pot{Kind: sauce.Compote, Parts: []food.Part{row("water", 500)}, Target: sauce.Target{Brix: g.F(t, 0)}})
+			var wrong *sauce.Problem
+			if errors.As(err, &wrong) {
+				return wrong.Field + " " + wrong.Code
+			}
+			return "may be"
+		},
 		"dried": func(t testing.TB, g rules.Given) string {
 			return string(sauce.SyrupOf(mix(food.Composition{Sugars: g.F(t, 0), Fat: g.F(t, 1)}, food.GroupDryPiece)))
 		},
