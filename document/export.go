@@ -13,7 +13,6 @@ import (
 	"upbeatladle/core/batter"
 	"upbeatladle/core/food"
 	"upbeatladle/core/griddle"
-	"upbeatladle/core/portion"
 	"upbeatladle/core/worksheet"
 )
 
@@ -151,22 +150,6 @@ func nutrientOf(n *worksheet.Nutrients) *nutrient {
 	return &nutrient{"NutritionInformation", "1 portion", fmt.Sprintf("%.0f kcal", n.EnergyKcal), g(n.Fat), g(n.Carbohydrate), g(n.Sugars), g(n.Fibre), g(n.Protein), fmt.Sprintf("%.0f mg", n.Salt/food.SaltOnLabel)}
 }
 
-// takes is how long the hands and the rests need before the first portion, and the plate for all of them; 0 for what is not known.
-func takes(w worksheet.Worksheet) (prep, cook time.Duration) {
-	prep = griddle.MixingTakes(len(w.Lines))
-	for _, s := range w.Mixing {
-		prep += time.Duration(s.Minutes * float64(time.Minute))
-	}
-	if c, p := w.Cook, w.Plate; c != nil && p != nil && c.FirstSideS > 0 && w.Portion.Count > 0 && p.Fit > 0 {
-		b := griddle.Bowl{FirstS: c.FirstSideS, Count: w.Portion.Count, Places: make([]portion.At, p.Fit)}
-		if c.SecondSideS != nil {
-			b.SecondS = *c.SecondSideS
-		}
-		cook = b.Takes(b.Count, b.KeepsUp())
-	}
-	return prep, cook
-}
-
 // duration is a time in whole minutes as ISO 8601 has it; empty for none.
 func duration(d time.Duration) string {
 	m := int(math.Ceil(d.Minutes()))
@@ -192,7 +175,7 @@ func jsonLD(name, form string, lines []string, w worksheet.Worksheet) ([]byte, e
 	if n := w.NutritionPerPortion; n != nil {
 		out.Nutrition = nutrientOf(n)
 	}
-	prep, cook := takes(w)
+	prep, cook := griddle.RecipeTakes(w)
 	out.Prep, out.Cook = duration(prep), duration(cook)
 	if out.Cook != "" {
 		out.Total = duration(prep + cook)

@@ -27,7 +27,7 @@ func TestEggsByTheirSizeAndAMug(t *testing.T) {
 	c.types("input[aria-label='Step of the scale in grams']", "0,5") // half of a gram, never five
 	c.sees(`document.querySelector("input[aria-label='Step of the scale in grams']").value === '0.5'`)
 	c.click("[aria-label='More: Altitude in metres']")
-	c.sees(`document.querySelector("input[aria-label='Altitude in metres']").value === '50'`)
+	c.sees(`document.querySelector("input[aria-label='Altitude in metres']").value === '54'`)
 	c.sees(`document.querySelector('.kitchen [data-save=saved]')`)
 	var own struct {
 		Document struct {

@@ -1,6 +1,7 @@
 package recipe
 
 import (
+	"cmp"
 	"math"
 	"strconv"
 	"strings"
@@ -72,8 +73,11 @@ func tokens(s string) []token {
 	return out
 }
 
-// inThrees reads a number whose digits stand in threes: "1.250", "1,250" and "1.250,5". With one group it may be a decimal as
-// well: v is the decimal, other the thousands. n is 0 for anything else.
+// betweenThrees are the marks that stand between thousands; the first two may be a decimal's as well, after one group.
+var betweenThrees = []string{".", ",", "'", "’", "\u00a0", "\u2009", "\u202f"}
+
+// inThrees reads a number whose digits stand in threes: "1.250", "1,250", "1'250" and "1.250,5". Where it may be a decimal as well
+// v is that, and other the thousands. n is 0 for anything else.
 func inThrees(s string) (n int, v, other float64) {
 	digits := func(from int) int {
 		to := from
@@ -86,17 +90,22 @@ func inThrees(s string) (n int, v, other float64) {
 	if n < 1 || n > 3 || s[0] == '0' {
 		return 0, 0, 0
 	}
-	large, groups, by := s[:n], 0, byte(0)
-	for n < len(s) && (s[n] == '.' || s[n] == ',') && (by == 0 || s[n] == by) && digits(n+1) == 3 {
-		by = s[n]
-		large += s[n+1 : n+4]
-		n, groups = n+4, groups+1
+	large, groups, by := s[:n], 0, ""
+	for _, mark := range betweenThrees {
+		for strings.HasPrefix(s[n:], mark) && digits(n+len(mark)) == 3 {
+			by, groups = mark, groups+1
+			large += s[n+len(mark) : n+len(mark)+3]
+			n += len(mark) + 3
+		}
+		if groups > 0 {
+			break
+		}
 	}
 	if groups == 0 {
 		return 0, 0, 0
 	}
 	decimals := ""
-	if n < len(s) && (s[n] == '.' || s[n] == ',') && s[n] != by {
+	if n < len(s) && (s[n] == '.' || s[n] == ',') && s[n:n+1] != by {
 		if d := digits(n + 1); d > 0 {
 			decimals = "." + s[n+1:n+1+d]
 			n += 1 + d
@@ -105,12 +114,11 @@ func inThrees(s string) (n int, v, other float64) {
 	if n < len(s) && strings.ContainsRune("/⁄"+fractions, []rune(s[n:])[0]) || len(large) > 9 {
 		return 0, 0, 0
 	}
-	other, _ = strconv.ParseFloat(large+decimals, 64) // digits
-	if groups > 1 || decimals != "" {
-		return n, other, 0
+	v, _ = strconv.ParseFloat(large+decimals, 64) // digits
+	if groups > 1 || decimals != "" || by != "." && by != "," {
+		return n, v, 0
 	}
-	v, _ = strconv.ParseFloat(large[:len(large)-3]+"."+large[len(large)-3:], 64)
-	return n, v, other
+	return n, v / 1000, v
 }
 
 // scanNumber reads the longest number at the front of s: digits, a decimal, a fraction, or a
@@ -242,7 +250,7 @@ type quantity struct {
 	inside     bool    // in brackets
 	apiece     bool    // "60 g each"
 	guessed    bool    // a fraction that lost its stroke
-	other      float64 // grams or ml that it may be as well: the thousands
+	other      float64 // grams or ml that it may be as well: the thousands; 0 where there is no doubt
 }
 
 // quantities finds the amounts of a line, in their order.
@@ -262,10 +270,26 @@ func quantities(toks []token) []quantity {
 			continue
 		}
 		q.inside = depth > 0
-		out = append(out, q)
 		i = q.end
+		if n := len(out); n > 0 && out[n-1].end == q.start && out[n-1].inside == q.inside && out[n-1].takes(q) {
+			continue
+		}
+		out = append(out, q)
 	}
 	return out
+}
+
+// within are the units that stand behind a larger one, and how many of them make one of it (by definition).
+var within = map[measure.Unit]unit{measure.Lb: {measure.Oz, 16, ""}, measure.Kilogram: {measure.Gram, 1000, ""}, "l": {measure.Ml, 1000, ""}}
+
+// takes adds what stands behind an amount in the smaller unit to it: "1 lb 2 oz".
+func (q *quantity) takes(next quantity) bool {
+	of, ok := within[q.unit]
+	if !ok || next.unit != of.unit || q.word != "" || next.word != "" || q.high > 0 || next.high > 0 || !(next.amount > 0 && next.amount < of.per) {
+		return false
+	}
+	q.amount, q.unit, q.end = q.amount*of.per+next.amount, of.unit, next.end
+	return true
 }
 
 // numberAt reads a number, in digits or words, with a half after it.
@@ -344,21 +368,62 @@ func quantityAt(toks []token, i int) (quantity, bool) {
 	if end == i+1 {
 		q.other = t.other
 	}
+	var lows, highs float64 // of a range, as thousands
 	bare := t.kind == word && (t.text == "a" || t.text == "an")
 	// a range
 	if end < len(toks) && (toks[end].text == "-" || toks[end].text == "to" || toks[end].text == "or") {
-		if w, e, ok := numberAt(toks, end+1); ok && toks[end+1].text != "a" && w > v {
-			q.low, q.high, q.amount, q.end = v, w, (v+w)/2, e
+		if w, e, ok := numberAt(toks, end+1); ok && toks[end+1].text != "a" {
+			other := 0.0
+			if e == end+2 {
+				other = toks[end+1].other
+			}
+			if w <= v && other > v { // "900-1.100"
+				w, other = other, 0
+			}
+			if w > v {
+				q.low, q.high, q.amount, q.end = v, w, (v+w)/2, e
+				if q.other > 0 {
+					lows, highs = q.other, cmp.Or(other, w)
+					q.other = (lows + highs) / 2
+				}
+			}
 		}
 	}
-	if q, ok = finish(toks, q); q.word != "" || q.high > 0 || q.unit != measure.Gram && q.unit != measure.Ml || q.amount != v {
+	if q, ok = finish(toks, q); !inThousands(q.unit) || q.word != "" {
 		q.other = 0 // of a kilogram, a litre or a cup it is a decimal
+	} else if q.other > 0 && q.high > 0 {
+		q.low, q.high = lows, highs
 	}
 	if bare && q.end == i+1 && q.vague == "" && q.unit == measure.Each {
 		// "a" before a plain word is an amount only at the front: "an egg".
 		return q, i == 0 || (toks[i-1].text == "," || toks[i-1].text == "and") && q.end < len(toks) && oneOf[stem(toks[q.end].text)]
 	}
 	return q, ok
+}
+
+// inThousands tells whether so many of a unit are often more than a thousand, and hardly ever told by their thousandths.
+func inThousands(u measure.Unit) bool { return u == measure.Gram || u == measure.Ml }
+
+// most is the amount, as thousands where it may be.
+func (q quantity) most() float64 { return cmp.Or(q.other, q.amount) }
+
+// sizeAt reads the size of a pack, in the unit of the documents: no pack is told by its thousandths.
+func sizeAt(toks []token, i int) (v float64, u measure.Unit, end int, ok bool) {
+	if i >= len(toks) || toks[i].kind != number {
+		return 0, "", i, false
+	}
+	v, end, ok = numberAt(toks, i)
+	if !ok || end >= len(toks) {
+		return 0, "", i, false
+	}
+	known, ok := units[toks[end].text]
+	if !ok || known.word != "" {
+		return 0, "", i, false
+	}
+	if end == i+1 && toks[i].other > 0 && inThousands(known.unit) {
+		v = toks[i].other
+	}
+	return v * known.per, known.unit, end + 1, true
 }
 
 // oneOf are foods of which a cook says "an egg" in the middle of a sentence.
@@ -395,27 +460,21 @@ func finish(toks []token, q quantity) (quantity, bool) {
 		return quantity{}, false
 	}
 	// "one 14 ounce can", "two 400 g tins"
-	if v, e, ok := numberAt(toks, i); ok && toks[i].kind == number {
-		if u, ok := units[at(e)]; ok && u.word == "" && (units[at(e+1)].word == "can" || containers[at(e+1)]) {
-			q.size, q.sizeUnit, i = v*u.per, u.unit, e+1
-		}
+	if v, u, e, ok := sizeAt(toks, i); ok && (units[at(e)].word == "can" || containers[at(e)]) {
+		q.size, q.sizeUnit, i = v, u, e
 	}
 	// "2 x 400 g can", "1 x 400 ml can"
 	if (at(i) == "x" || at(i) == "×") && i+1 < len(toks) {
-		if v, e, ok := numberAt(toks, i+1); ok {
-			if u, ok := units[at(e)]; ok && u.word == "" {
-				q.size, q.sizeUnit, i = v*u.per, u.unit, e+1
-			}
-		} else {
+		if v, u, e, ok := sizeAt(toks, i+1); ok {
+			q.size, q.sizeUnit, i = v, u, e
+		} else if _, _, counted := numberAt(toks, i+1); !counted {
 			i++
 		}
 	}
 	// "1 (14 oz) can"
 	if at(i) == "(" {
-		if v, e, ok := numberAt(toks, i+1); ok {
-			if u, ok := units[at(e)]; ok && u.word == "" && at(e+1) == ")" && (units[at(e+2)].word == "can" || containers[at(e+2)]) {
-				q.size, q.sizeUnit, i = v*u.per, u.unit, e+2
-			}
+		if v, u, e, ok := sizeAt(toks, i+1); ok && at(e) == ")" && (units[at(e+1)].word == "can" || containers[at(e+1)]) {
+			q.size, q.sizeUnit, i = v, u, e+1
 		}
 	}
 	for sizeWords[at(i)] && (units[at(i+1)].unit != "" || containers[at(i+1)] || sizeWords[at(i+1)] || vague[at(i+1)]) {
@@ -450,13 +509,10 @@ func finish(toks []token, q quantity) (quantity, bool) {
 		}
 		// the size may stand after it: "a tin (400 ml) of"
 		if q.size == 0 && at(q.end) == "(" {
-			if v, e, ok := numberAt(toks, q.end+1); ok {
-				if u, ok := units[at(e)]; ok && u.word == "" {
-					q.size, q.sizeUnit = v*u.per, u.unit
-					q.end = e + 1
-					if at(q.end) == ")" {
-						q.end++
-					}
+			if v, u, e, ok := sizeAt(toks, q.end+1); ok {
+				q.size, q.sizeUnit, q.end = v, u, e
+				if at(q.end) == ")" {
+					q.end++
 				}
 			}
 		}
@@ -467,6 +523,9 @@ func finish(toks []token, q quantity) (quantity, bool) {
 		if j := q.end; u.word == "" && (units[at(j)].word == "can" || at(j) == "-" && units[at(j+1)].word == "can") {
 			if at(j) == "-" {
 				j++
+			}
+			if q.other > 0 && inThousands(u.unit) {
+				q.amount = q.other
 			}
 			q.size, q.sizeUnit, q.word, q.amount, q.end = q.amount*u.per, u.unit, "can", 1, j+1
 			return q.closed(toks), true

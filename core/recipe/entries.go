@@ -164,13 +164,14 @@ func addUp(toks []token, qs []quantity) []quantity {
 			between := toks[last.end:q.start]
 			joins := len(between) > 0 && len(nameWords(between)) == 0 && (between[0].text == "plus" || between[0].text == "+" || between[0].text == "and" || between[0].text == "&")
 			a, b := spoons[last.unit], spoons[q.unit]
-			of, finer := within[last.unit]
 			switch {
-			case finer && q.unit == of.unit && last.word == "" && q.word == "" && last.high == 0 && q.high == 0 && q.amount > 0 && q.amount < of.per && (len(between) == 0 || joins):
-				last.amount, last.unit, last.end = last.amount*of.per+q.amount, of.unit, q.end // "1 lb 2 oz"
+			case joins && last.takes(q):
 				continue
 			case !joins || last.word != "" || q.word != "" || last.vague != "" || q.vague != "":
 			case last.unit == q.unit && q.unit != measure.Each:
+				if all := last.most() + q.most(); all > last.amount+q.amount {
+					last.other = all
+				}
 				last.amount, last.end = last.amount+q.amount, q.end
 				continue
 			case a > 0 && b > 0:
@@ -182,9 +183,6 @@ func addUp(toks []token, qs []quantity) []quantity {
 	}
 	return out
 }
-
-// within are the units that stand behind a larger one, and how many of them make one of it (by definition).
-var within = map[measure.Unit]unit{measure.Lb: {measure.Oz, 16, ""}, measure.Kilogram: {measure.Gram, 1000, ""}, "l": {measure.Ml, 1000, ""}}
 
 // named reads the name and the note of one part of a line, with its amount if it has one.
 func (r *reader) named(text string, toks []token, q *quantity, brackets []quantity) []Line {
@@ -199,7 +197,7 @@ func (r *reader) named(text string, toks []token, q *quantity, brackets []quanti
 	core, note := r.divide(toks, q)
 	l.Note = note
 	if q != nil {
-		l.Amount, l.Unit = q.amount, q.unit
+		l.Amount, l.Unit, l.other = q.amount, q.unit, q.other
 		l.fit(q, brackets, r.kitchen.Measures)
 	}
 	low := fold(text)
@@ -228,8 +226,8 @@ func (r *reader) named(text string, toks []token, q *quantity, brackets []quanti
 	}
 	one := l.settle(r.names.match(core), r.kitchen, r.out.Language)
 	one.Or = r.alternative(one)
-	if q != nil && q.other > 0 && one.Ingredient != nil {
-		one.thousands(q)
+	if one.other > 0 && one.Ingredient != nil {
+		one.thousands()
 	}
 	if one.Status == Read && one.Place == "" && twoUses(low) {
 		one.doubt("It is for the batter and for the pan. How much of it goes into the batter?", nil)
@@ -238,8 +236,8 @@ func (r *reader) named(text string, toks []token, q *quantity, brackets []quanti
 }
 
 // thousands asks whether "1.250 g" are a thousand and more, as is likely of what is not weighed on the fine scale.
-func (l *Line) thousands(q *quantity) {
-	likely, rarer := q.other, q.amount
+func (l *Line) thousands() {
+	likely, rarer := l.other, l.Amount
 	if in := l.Ingredient; in.Role == food.RoleLeavener || in.Role == food.RoleSoda || in.Group == food.GroupSalt || in.Group == food.GroupSpice || in.Is(food.Yeasts) {
 		likely, rarer = rarer, likely
 	}
@@ -286,6 +284,9 @@ func grams(v float64, u measure.Unit) (float64, bool) {
 	return g, err == nil
 }
 
+// apart tells whether two amounts that should be the same are not, beyond their rounding (modelling choice).
+func apart(own, told float64) bool { return math.Abs(own-told) > 0.1*own }
+
 // fit turns containers, cans and weights in brackets into an amount.
 func (l *Line) fit(q *quantity, brackets []quantity, known measure.Standard) {
 	note := func(format string, args ...any) { l.Note = joined(l.Note, fmt.Sprintf(format, args...)) }
@@ -311,7 +312,7 @@ func (l *Line) fit(q *quantity, brackets []quantity, known measure.Standard) {
 		size, unit := q.size, q.sizeUnit
 		for _, b := range brackets {
 			if size == 0 {
-				size, unit = b.amount, b.unit
+				size, unit = b.most(), b.unit
 			}
 		}
 		if size > 0 {
@@ -332,7 +333,13 @@ func (l *Line) fit(q *quantity, brackets []quantity, known measure.Standard) {
 	for _, b := range brackets {
 		if g, ok := grams(b.amount, b.unit); ok && q.word != "can" && b.vague == "" && b.word == "" {
 			if own, same := grams(l.Amount, l.Unit); same {
-				if math.Abs(own-g) > 0.1*own {
+				if l.other > 0 && apart(l.other, g) != apart(own, g) { // what it says twice tells which it is
+					if !apart(l.other, g) {
+						own = l.other
+					}
+					l.Amount, l.other = own, 0
+				}
+				if apart(own, g) {
 					l.Asks = fmt.Sprintf("%s g and %s g do not agree. Which is it?", short(own), short(g))
 				}
 				continue
@@ -345,7 +352,7 @@ func (l *Line) fit(q *quantity, brackets []quantity, known measure.Standard) {
 					g *= l.Amount
 				}
 			}
-			l.Amount, l.Unit = g, measure.Gram
+			l.Amount, l.Unit, l.other = g, measure.Gram, b.other
 		}
 	}
 	if q.guessed {
@@ -359,7 +366,7 @@ func (l *Line) fit(q *quantity, brackets []quantity, known measure.Standard) {
 // bracketed is the first amount in brackets that is a weight.
 func bracketed(brackets []quantity) (float64, bool) {
 	for _, b := range brackets {
-		if g, ok := grams(b.amount, b.unit); ok && b.vague == "" && b.word == "" {
+		if g, ok := grams(b.most(), b.unit); ok && b.vague == "" && b.word == "" {
 			return g, true
 		}
 	}

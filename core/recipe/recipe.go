@@ -40,6 +40,7 @@ type Line struct {
 	Or         *Suggestion  // what may be taken instead, as the line says
 	Suggests   *Suggestion  // what it may have meant, when that can be said
 	pieces     float64      // counted, where a weight was told too
+	other      float64      // that the amount may be as well: the thousands
 	Place      batter.Place // where it stands when it is not part of the batter
 }
 

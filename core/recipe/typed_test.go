@@ -72,3 +72,40 @@ func FuzzReadAmount(f *testing.F) {
 		}
 	})
 }
+
+// Thousands stand in ranges, in brackets, in sums and on packs as well: nowhere is a kilogram read as a gram without a word.
+func TestThousandsWhereverTheyStand(t *testing.T) {
+	for text, want := range map[string]struct {
+		amount float64
+		unit   measure.Unit
+		asks   string
+	}{
+		"1.250-1.500 g flour":               {1375, measure.Gram, "Is it 1375 g, or 1.375 g?"},
+		"900-1.100 g flour":                 {1000, measure.Gram, ""},
+		"8 cups (1.000 g) flour":            {1000, measure.Gram, "Is it 1000 g, or 1 g?"},
+		"1.000 g plus 250 g flour":          {1250, measure.Gram, "Is it 1250 g, or 251 g?"},
+		"2 x 1.000 g bags flour":            {2000, measure.Gram, ""},
+		"1 bag (1.000 g) flour":             {1000, measure.Gram, ""},
+		"a 1.000 g bag of flour":            {1000, measure.Gram, "Is it 1000 g, or 1 g?"},
+		"flour, 1.250 g":                    {1250, measure.Gram, "Is it 1250 g, or 1.25 g?"},
+		"Flour: 1.250 g":                    {1250, measure.Gram, "Is it 1250 g, or 1.25 g?"},
+		"1.000 g flour, or 2.2 lb":          {1000, measure.Gram, "Is it 1000 g, or 1 g?"},
+		"1'000 g flour":                     {1000, measure.Gram, ""},
+		"1 1/2 lb 2 oz flour":               {26, "oz", ""},
+		"2.500 g baking powder":             {2.5, measure.Gram, "Is it 2.5 g, or 2500 g?"},
+		"1.250 g (2 lb 12 oz) flour":        {1250, measure.Gram, ""},
+		"about 1.250 ml milk, warm":         {1250, measure.Ml, "Is it 1250 ml, or 1.25 ml?"},
+		"3 large eggs, 1.250 g in all":      {3, measure.Each, ""},
+		"1 kg 250 g (about 2.750 lb) flour": {1250, measure.Gram, ""},
+	} {
+		r := listed(text)
+		if !assert.NotEmpty(t, r.Lines, text) {
+			continue
+		}
+		l := r.Lines[0]
+		assert.InDelta(t, want.amount, l.Amount, 1e-6, text)
+		assert.Equal(t, want.unit, l.Unit, text)
+		assert.Equal(t, want.asks, l.Asks, text)
+		assert.Equal(t, want.asks != "", l.Status == recipe.Unsure, text)
+	}
+}

@@ -33,11 +33,11 @@ watch(
   { immediate: true },
 )
 let refused = '' // the text that the trouble is about
-/** Only what nobody can misread is taken without asking: "1.250" may mean a thousand, and the program decides. */
+/** Only what nobody can misread is taken without asking, also while the program is away: a figure of at most two decimals. */
 const plain = computed(() => {
   const typed = text.value.trim()
   if (typed.startsWith('-') && !((props.limits?.low ?? 0) < 0)) return false
-  return /^(-?\d+([.,]\d+)?)?$/.test(typed) && !/^[1-9]\d{0,2}[.,]\d{3}$/.test(typed)
+  return /^(-?\d+([.,]\d{1,2})?)?$/.test(typed)
 })
 
 function refuse(sentence: string) {

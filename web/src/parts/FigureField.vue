@@ -5,12 +5,10 @@ import StepButton from './StepButton.vue'
 /** A figure that is typed, or stepped by hand. */
 const value = defineModel<number | undefined>()
 const props = defineProps<{ label: string; step?: number; placeholder?: string; limits?: { low: number; high: number } }>()
-/** A step lands on a step: 0.1 is no sum of binary tenths. */
 function by(steps: number) {
-  const each = props.step ?? 1
-  const next = Math.round((value.value ?? props.limits?.low ?? 0) / each + steps) * each
-  const decimals = String(each).split('.')[1]?.length ?? 0
-  value.value = Math.min(props.limits?.high ?? Infinity, Math.max(props.limits?.low ?? -Infinity, Number(next.toFixed(decimals))))
+  const { low = -Infinity, high = Infinity } = props.limits ?? {}
+  const next = (value.value ?? props.limits?.low ?? 0) + steps * (props.step ?? 1)
+  value.value = Math.min(high, Math.max(low, Number(next.toFixed(4)))) // binary tenths do not add up
 }
 </script>
 
