@@ -35,7 +35,7 @@ func ReadAmount(w AmountWish, in Setting) (Amount, error) {
 	var two *recipe.TwoReadings
 	if errors.As(err, &two) {
 		u := cmp.Or(two.Unit, w.In)
-		if u == measure.Gram || u == measure.Ml || strings.Contains(*w.Text, ",") {
+		if u == "" || u == measure.Gram || u == measure.Ml { // of a kilogram, a litre or a cup it is a decimal
 			p.Add("/text", "two_readings", "Is that %s or %s? Type the one that you mean, without a mark between thousands.", spokenAs(two.Large, u), spokenAs(two.Small, u))
 			return Amount{}, p
 		}

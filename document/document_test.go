@@ -12,6 +12,7 @@ import (
 
 	"upbeatladle/core/batter"
 	"upbeatladle/core/food"
+	"upbeatladle/core/measure"
 	"upbeatladle/document"
 )
 
@@ -285,4 +286,22 @@ func TestKitchenDocument(t *testing.T) {
 	outranked, err := document.Work(context.Background(), []byte(strings.TrimSuffix(cup, "}")+`,"kitchen":{"measures":"metric"}}`), document.Setting{Table: food.Reference(), Kitchen: k})
 	require.NoError(t, err)
 	assert.NotEqual(t, own, outranked)
+}
+
+// A figure that may be a thousand is asked, in a field of grams and in one without a unit: an altitude of 1.250 m is no step of a stair.
+func TestAFieldAsksForThousands(t *testing.T) {
+	for _, c := range []struct {
+		text, in string
+		want     float64 // 0: it is asked
+	}{
+		{"1.250", "", 0}, {"1,250", "", 0}, {"1.250", "g", 0}, {"1.250 g", "", 0}, {"1.250", "ml", 0}, {"1.250", "kg", 1.25}, {"1,250 kg", "", 1.25}, {"1.250 kg", "g", 1250}, {"1'250", "", 1250}, {"0.125", "", 0.125}, {"1.25", "", 1.25},
+	} {
+		got, err := document.ReadAmount(document.AmountWish{Text: &c.text, In: measure.Unit(c.in)}, document.Setting{Table: food.Reference(), Kitchen: document.DefaultOwnKitchen()})
+		if c.want == 0 {
+			refusal(t, err, "/text", "two_readings")
+			continue
+		}
+		require.NoError(t, err, c.text)
+		assert.InDelta(t, c.want, got.Amount, 1e-9, "%s in %s", c.text, c.in)
+	}
 }

@@ -111,7 +111,7 @@ async function settle(side: 'mine' | 'theirs') {
 
 <template>
   <el-dialog v-model="open" :title="from ? from.document.name : 'A new base'" width="min(1080px, 96vw)" top="4vh" append-to-body>
-    <TwoSides :conflict="kept.conflict.value" @settle="settle" />
+    <TwoSides past :conflict="kept.conflict.value" @settle="settle" />
     <form v-if="open && base" novalidate class="editor" @submit.prevent="keep">
       <div class="lines">
         <div class="head">

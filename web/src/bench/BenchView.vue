@@ -229,7 +229,7 @@ watch(
     <PullingDialog v-if="bench.doc" v-model="pulling" />
     <ToppingsDialog v-if="bench.doc" v-model="toppings" />
     <GuestDialog v-if="inviting" v-model="inviting" :card="bench.id" :name="bench.doc?.name" />
-    <TwoSides :conflict="bench.conflict" @settle="bench.settle" />
+    <TwoSides past :conflict="bench.conflict" @settle="bench.settle" />
   </main>
 </template>
 

@@ -93,7 +93,7 @@ const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iro
       <EarlierKitchens v-else @chosen="goBack" />
       <SaveChip v-if="form" :state="state" :trouble="saveTrouble" />
     </header>
-    <TwoSides :conflict="conflict" @settle="kept.settle" />
+    <TwoSides past :conflict="conflict" @settle="kept.settle" />
     <p v-if="kitchen.trouble" class="panel trouble" role="alert">
       <i class="sign high" />{{ kitchen.trouble }} <el-button @click="kitchen.load">Try again</el-button>
     </p>

@@ -115,6 +115,7 @@ defineExpose({ focus: () => field.value?.focus() })
 .fault {
   color: var(--beet);
   font-size: var(--t-mini);
+  line-height: 1.35;
   padding-top: 2px;
 }
 </style>
