@@ -1641,7 +1641,10 @@ type Cook struct {
 	ShownFirst  []string `json:"shown_first"`
 	ShownSecond []string `json:"shown_second"`
 	SignsFirst  []string `json:"signs_first"`
-	SignsSecond []string `json:"signs_second"`
+
+	// SignsHot That the plate is hot, for whoever has no thermometer; none where its dial is mapped
+	SignsHot    *[]string `json:"signs_hot,omitempty"`
+	SignsSecond []string  `json:"signs_second"`
 
 	// StartC Of the batter
 	StartC float64 `json:"start_c"`

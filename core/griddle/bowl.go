@@ -82,6 +82,7 @@ type Bowl struct {
 	Count      int          `json:"count"` // portions
 	PortionML  float64      `json:"portion_ml"`
 	DiameterMM float64      `json:"diameter_mm,omitzero"` // that one takes on the plate; 0 in an iron
+	PouredMM   float64      `json:"poured_mm,omitzero"`   // that it stands, as poured
 	Places     []portion.At `json:"places"`
 	HeatText   string       `json:"heat_text"`          // "156 °C"
 	Dial       string       `json:"dial,omitzero"`      // "just under 4"
@@ -89,6 +90,7 @@ type Bowl struct {
 	GriddleC   float64      `json:"griddle_c"`          //
 	WindowC    []float64    `json:"window_c,omitempty"` //
 	HotStart   string       `json:"hot_start,omitzero"` // how it is poured hotter first
+	HotSigns   string       `json:"hot_signs,omitzero"` // that it is hot, for whoever has no thermometer
 	PreheatMin float64      `json:"preheat_min"`
 	FirstS     float64      `json:"first_s"`           // closed, in an iron
 	SecondS    float64      `json:"second_s,omitzero"` // none in an iron
@@ -175,8 +177,9 @@ func Lay(ctx context.Context, v batter.Variation, k batter.Kitchen, on string, c
 // take takes the worksheet over.
 func (b *Bowl) take(sheet worksheet.Worksheet, lies worksheet.Lies) {
 	c := sheet.Cook
-	b.Count, b.PortionML = sheet.Portion.Count, sheet.Portion.VolumeML
+	b.Count, b.PortionML, b.PouredMM = sheet.Portion.Count, sheet.Portion.VolumeML, lies.ThickMM
 	b.HeatText, b.Dial, b.Window, b.GriddleC, b.WindowC, b.PreheatMin, b.HotStart = c.GriddleText, c.Dial, c.WindowText, c.GriddleC, c.WindowC, c.PreheatMin, c.HotStart
+	b.HotSigns = strings.Join(c.SignsHot, "; ")
 	a := sheet.Cooked
 	b.Contains, b.May, b.NotKnown, b.Suspects, b.Allergens = append([]string{}, a.Contains...), append([]string{}, a.May...), a.NotKnown, a.Suspects(), a.Text()
 	if sheet.AllergenText != b.Allergens {
@@ -399,21 +402,11 @@ func (b Bowl) After(v Verdict) Adjust {
 	return a
 }
 
-// A plate cools where it is poured on: so many K for a mm of batter, an iron so many at once (the cooking model's).
-const (
-	dropKMM = 2.1
-	dropK   = 40.0
-)
-
 // DropK is by how much the surface cools when one is poured, as a thermometer in its middle sees it [K]. On a plate of
 // many places it sees a part of that (modelling choice: one over the root of them).
 func (b Bowl) DropK() float64 {
 	if b.Iron() {
-		return dropK
+		return heat.IronDropPerMM * b.PouredMM
 	}
-	if b.DiameterMM <= 0 {
-		return 0
-	}
-	mm := b.PortionML * 1000 / (math.Pi * b.DiameterMM * b.DiameterMM / 4)
-	return dropKMM * mm / math.Sqrt(float64(max(1, len(b.Places))))
+	return heat.DropPerMM * b.PouredMM / math.Sqrt(float64(max(1, len(b.Places))))
 }

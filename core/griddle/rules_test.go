@@ -103,9 +103,9 @@ func TestRules(t *testing.T) {
 			b.pass(seconds(g.F(t, 0)))
 			return rules.YesNo(slices.Contains(acts(b.s), griddle.DoPlace))
 		},
-		"cools": func(_ testing.TB, g rules.Given) string {
+		"cools": func(t testing.TB, g rules.Given) string {
 			b := bowl("long", 100, 80)
-			b.Places = b.Places[:1]
+			b.Places, b.PouredMM = b.Places[:1], g.F(t, 1)
 			if g.At(0) == "iron" {
 				b.Form = batter.Waffle
 			}

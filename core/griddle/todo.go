@@ -253,7 +253,7 @@ func (f *telling) forPlate(p *plate, b *bowl, out *PlateNow) bool {
 		ask(DoOn, SwitchOn, "Switch on "+name, fmt.Sprintf("%s; hot in about %s", heat, words.Minutes(b.PreheatMin)), nil)
 		return false
 	case !out.Hot && p.set == nil:
-		ask(DoHot, IsHot, words.Upper(name)+" hot?", heat, after(p.onAt, 60*b.PreheatMin))
+		ask(DoHot, IsHot, words.Upper(name)+" hot?", strings.TrimSuffix(heat+"; "+b.HotSigns, "; "), after(p.onAt, 60*b.PreheatMin))
 		return false
 	case !out.Hot:
 		ask(DoHot, IsHot, "Set "+name, heat, nil)

@@ -66,21 +66,46 @@ const (
 	TooPale     Trouble = "too_pale"     // at any heat the plate has, once it is cooked
 	BrownsFirst Trouble = "browns_first" // before it is cooked
 	NeverSets   Trouble = "never_sets"   // within a quarter of an hour a side
-	StaysWet    Trouble = "stays_wet"    // cooked, but gummy: it loses too little water
 	StaysFrozen Trouble = "stays_frozen" // pieces are still frozen in the middle
 )
 
 // Advice is how to cook a portion.
 type Advice struct {
-	PlateC      float64
-	Low, High   float64 // °C: the window; NaN when no heat does all that is wanted
-	FirstS      float64 // to 5 s
-	SecondS     float64 // to 5 s; 0 in an iron
-	SafeS       float64 // the second side (in an iron the time closed) is never shorter, so that eggs set in a bad contact too; NaN when not even so
-	Result      Cooked  // with these times
-	Trouble     Trouble
-	ColourFirst batter.Colour
-	ColourAfter batter.Colour // of the second side
+	PlateC    float64
+	Low, High float64 // °C: the window; NaN when no heat does all that is wanted
+	FirstS    float64 // to 5 s
+	SecondS   float64 // to 5 s; 0 in an iron
+	SafeS     float64 // the second side (in an iron the time closed) is never shorter, so that eggs set in a bad contact too; NaN when not even so
+	// MiddleDecides: the second side waits for the middle by the cautious figures, longer than its colour asks.
+	MiddleDecides bool
+	Result        Cooked // with these times
+	Trouble       Trouble
+	ColourFirst   batter.Colour
+	ColourAfter   batter.Colour // of the second side
+}
+
+// A slice between plate and batter does not set: its portion takes so many times the first side of one without it, on
+// both sides, at the same heat; cooler by so much where the batter's own face would come out darker than deep
+// (fitted: about 3 + 3 min on a medium plate, 3 to 6 mm soften and 9 mm stay hard).
+const (
+	sliceTimes = 1.5
+	sliceLessK = 10.0 // K
+)
+
+// Firmness of a slice, 1 raw to 0 soft, up to which it is soft and from which it is hard (modelling choices).
+const (
+	SoftTo   = 0.30
+	HardFrom = 0.45
+)
+
+// bare is a portion without the slices it lies on, and whether there are any.
+func (p Portion) bare() (Portion, bool) {
+	n := 0
+	for n < len(p.Layers) && p.Layers[n].Fruit {
+		n++
+	}
+	p.Layers = p.Layers[n:]
+	return p, n > 0
 }
 
 // Ask is a portion to be cooked on a plate. GivenC is where the plate stands, 0 when it is to be
@@ -90,7 +115,6 @@ type Ask struct {
 	Plate    Plate
 	GivenC   float64
 	HotStart bool
-	Closed   Span    // of practice for an iron; zero when nobody knows
 	LightS   float64 // s until the iron's own light comes; 0 without one
 }
 
@@ -148,6 +172,21 @@ func AdviseAt(ctx context.Context, a Ask, c float64) (Advice, error) {
 // nearest to it when there are none.
 func (a *Ask) window(ctx context.Context) (Advice, error) {
 	a.Portion.air = airAt(a.Portion.AltitudeM)
+	if bare, on := a.Portion.bare(); on {
+		without := *a
+		without.Portion = bare
+		w, err := without.window(ctx)
+		if err != nil {
+			return w, err
+		}
+		own, err := a.timed(ctx, w.PlateC)
+		if err == nil && own.Result.DoseSecond >= burntFrom {
+			for _, c := range []*float64{&w.PlateC, &w.Low, &w.High} {
+				*c = a.Plate.clamp(*c - sliceLessK)
+			}
+		}
+		return w, err
+	}
 	target := a.Portion.target()
 	low, high := math.NaN(), math.NaN()
 	best, bestScore := a.Plate.clamp((coolestPlate+hottestPlate)/2), math.Inf(1)
@@ -191,7 +230,7 @@ func (a *Ask) at(ctx context.Context, c float64) (Advice, error) {
 
 // fits tells whether a cook did all that is wanted.
 func fits(r Cooked, target float64, iron bool) bool {
-	if !r.Sets || !iron && !r.Shed {
+	if !r.Sets {
 		return false
 	}
 	if iron {
@@ -206,9 +245,6 @@ func misses(r Cooked, target float64, iron bool) float64 {
 	s := off(r.DoseFirst, target)
 	if !iron {
 		s += 0.5 * off(r.DoseSecond, (secondDose+0.2)*target)
-		if !r.Shed {
-			s++
-		}
 	}
 	if !r.Sets {
 		s += 100
@@ -229,36 +265,33 @@ func (a *Ask) timed(ctx context.Context, c float64) (Advice, error) {
 	}
 	p := a.on(c)
 	p.Record = false
-	r := Cook(p, Times{})
-	out := Advice{PlateC: c, Low: math.NaN(), High: math.NaN(), FirstS: timeStep * math.Round(r.FirstS/timeStep)}
+	bare, onSlice := p.bare()
+	r := Cook(bare, Times{})
+	out := Advice{PlateC: c, Low: math.NaN(), High: math.NaN(), FirstS: roundUp(r.FirstS)}
+	if onSlice {
+		out.FirstS = roundUp(sliceTimes * r.FirstS)
+		r.SecondS = out.FirstS
+	}
 	careful := p
 	careful.Cautious, careful.untilSet = true, true
 	if p.Iron {
 		safe := Cook(careful, Times{})
 		out.SafeS = safe.SetAfterS
-		out.FirstS = roundUp(math.Max(a.closed(r.FirstS), orZero(out.SafeS)))
+		if a.LightS > 0 {
+			out.FirstS = a.LightS // its own light comes first
+		}
+		out.FirstS = roundUp(math.Max(out.FirstS, orZero(out.SafeS)))
 	} else {
 		safe := Cook(careful, Times{FirstS: out.FirstS})
 		out.SafeS = safe.SetAfterS
 		out.SecondS = roundUp(math.Max(r.SecondS, orZero(out.SafeS)))
+		out.MiddleDecides = r.setLast || out.SecondS > roundUp(r.SecondS)
 	}
 	out.Result = Cook(p, Times{out.FirstS, out.SecondS})
 	out.Result.CueS, out.Result.slab = r.CueS, nil
 	out.ColourFirst, out.ColourAfter = ColourOf(out.Result.DoseFirst), ColourOf(out.Result.DoseSecond)
 	out.Trouble = out.trouble(p)
 	return out, nil
-}
-
-// closed is how long an iron is closed: until its own light when there is one, else the model's
-// time inside what practice names.
-func (a *Ask) closed(model float64) float64 {
-	switch {
-	case a.LightS > 0:
-		return a.LightS
-	case a.Closed.High > 0:
-		return math.Min(a.Closed.High, math.Max(a.Closed.Low, model))
-	}
-	return model
 }
 
 func (a *Advice) trouble(p Portion) Trouble {
@@ -270,10 +303,8 @@ func (a *Advice) trouble(p Portion) Trouble {
 		return StaysFrozen
 	case r.DoseFirst > 2*firstMost*target || r.DoseSecond > 2*secondMost*target || math.Max(r.DoseFirst, r.DoseSecond) >= burntFrom:
 		return BrownsFirst
-	case r.DoseFirst < firstLeast*target/2:
+	case r.DoseFirst < firstLeast*target/2 && !p.Layers[0].Fruit:
 		return TooPale
-	case !p.Iron && r.Gummy:
-		return StaysWet
 	}
 	return NoTrouble
 }

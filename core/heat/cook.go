@@ -2,13 +2,14 @@ package heat
 
 import (
 	"math"
+	"slices"
 
 	"upbeatladle/core/batter"
 )
 
 // Read-outs of a cook.
 const (
-	flipShare  = 0.52 // of the batter's thickness has set when it is time to flip (fitted; the weakest number here)
+	flipShare  = 0.60 // of the batter's thickness has set when it is time to flip (fitted with setBareC; the weakest number here)
 	waitDose   = 0.85 // of the wished colour that the first side waits for
 	waitMore   = 1.35 // times the flip's time that it waits at most,
 	waitMoreS  = 45.0 // or so many seconds beyond it
@@ -17,14 +18,21 @@ const (
 	shedWater  = 0.53 // share of water in it
 	shedMore   = 0.8  // more for each share of water above
 	gummyShare = 0.8  // of that, below which it eats gummy for certain (modelling choice)
-	slowSecond = 1.3  // times the first side that the second may take to steam off (modelling choice)
+	slowSecond = 1.3  // times the first side that the second may wait for its colour, where it comes late (modelling choice)
+	rawSecond  = 2.0  // times the first side, after which a middle that is still raw is given up (modelling choice)
 
-	ironDose  = 0.6  // of the wished colour an iron waits for
-	ironSteam = 0.62 // of its peak that the steam has fallen to (fitted to 4-5 min)
-	steamMean = 10.0 // s over which the steam is averaged
+	ironDose = 0.8 // of the wished colour an iron waits for (fitted)
 
 	eggsSetC  = 74.0  // °C: eggs and everything else are safe (common guidance; the local code decides)
 	mostSideS = 900.0 // s, after which a side is given up
+)
+
+// The cautious set: the worst that contact, steam and setting are likely to be (modelling choices).
+const (
+	carefulContact = 0.75 // times the contact
+	carefulSteam   = 0.5  // times the steam that condenses inside
+	carefulPores   = 0.75 // times the vapour's way through the pores
+	carefulK       = 2.0  // K more to set
 )
 
 // Browning of a face: dose a second at 140 °C for the standard batter, and the rise in temperature
@@ -94,6 +102,7 @@ type Frozen struct {
 	FromC   float64 // °C
 	PerM2   float64 // pieces
 	DiamMM  float64
+	OnTop   bool // laid on after pouring: they meet the cells beside them until the flip
 }
 
 // Change is a new setting of the plate on the way.
@@ -110,6 +119,7 @@ type Portion struct {
 	Iron      bool    // a plate on both faces, and no flip
 	Colour    batter.Colour
 	NoStarch  bool // nothing in it turns gummy: the rule of what has to steam off does not hold
+	Patted    bool // a grated cake: patted flat, it gives off water for long
 	Cautious  bool // the worst that contact, steam and setting are likely to be
 	Cells     int  // 0 for the usual number
 
@@ -139,8 +149,8 @@ type Moment struct {
 type Cooked struct {
 	CueS            float64 // s until it may be flipped; NaN when it never may
 	FirstS, SecondS float64 // s; the second is 0 in an iron
-	SetAfterS       float64 // s after the flip (in an iron: after closing) until the coldest point has set and is hot enough; NaN when never
-	CentreC         float64 // °C of the coldest point of the batter at the end
+	SetAfterS       float64 // s after the flip (in an iron: after closing) until all of it has set and was hot enough; NaN when never
+	CentreC         float64 // °C half-way up the batter at the end
 	DoseFirst       float64
 	DoseSecond      float64
 	Lost            float64 // share of the poured mass that left as steam
@@ -151,8 +161,30 @@ type Cooked struct {
 	Sets            bool    // all of the batter has set and was hot enough
 	Curve           []Moment
 
+	setLast bool    // the second side had its colour before its middle had set
 	balance float64 // the worst relative error of the heat account
 	slab    *slab
+}
+
+// patient tells whether the second side's colour comes late, so that it may take longer than the
+// first: the dial goes down after the flip, frozen pieces lie on top, or it is a grated cake.
+func (p *Portion) patient(flipS float64) bool {
+	if p.onTop() {
+		return true
+	}
+	at := p.PlateC
+	for _, ch := range p.Changes {
+		if ch.FromS >= flipS && ch.PlateC < at {
+			return true
+		}
+		at = ch.PlateC
+	}
+	return p.Patted
+}
+
+// onTop tells whether frozen pieces lie on top.
+func (p *Portion) onTop() bool {
+	return slices.ContainsFunc(p.Frozen, func(f Frozen) bool { return f.OnTop })
 }
 
 // contactOf is a face on the plate.
@@ -161,7 +193,7 @@ func (p *Portion) contactOf(plateC, times float64) face {
 		times *= p.Contact
 	}
 	if p.Cautious {
-		times *= 0.75
+		times *= carefulContact
 	}
 	return face{plate: true, plateC: plateC, contact: times * contactWet, dry: times * contactDry}
 }
@@ -180,9 +212,9 @@ func Cook(p Portion, times Times) Cooked {
 	r := run{p: p, s: s, target: p.target()}
 	s.iron = p.Iron
 	if p.Cautious {
-		s.stays, s.pore = steamStays/2, poreShare/2
+		s.stays, s.pore = steamStays*carefulSteam, poreShare*carefulPores
 		for i := range s.set {
-			s.set[i] += 2
+			s.set[i] += carefulK
 		}
 	}
 	for i := range s.n {
@@ -228,7 +260,11 @@ func (f Frozen) draws(startC, thick float64) thawing {
 	}
 	const bedK = 0.45 // W/mK of batter
 	area := f.PerM2 * 4 * math.Pi * radius * radius
-	return thawing{wants: wants, per: area * bedK / radius / thick}
+	out := thawing{wants: wants, per: area * bedK / radius / thick}
+	if f.OnTop {
+		out.above = onTopFrom
+	}
+	return out
 }
 
 // run is a cook under way.
@@ -242,7 +278,6 @@ type run struct {
 	plateC                            float64 // of the plate, or of both of an iron, now
 	t                                 float64
 	left                              float64 // kg of steam
-	steam, peak                       float64 // averaged, and its highest
 	flipped                           bool
 	balance                           float64
 	curve                             []Moment
@@ -278,6 +313,9 @@ func (r *run) advance(dt float64) {
 		times := 1.0
 		if r.flipped {
 			times = secondFace
+			if r.p.onTop() {
+				times *= onTopContact
+			}
 		}
 		below = r.p.contactOf(mid, times)
 	}
@@ -293,9 +331,6 @@ func (r *run) advance(dt float64) {
 	r.faces = [2]float64{lower, upper}
 	r.left += r.s.steam
 	rate := r.s.steam / dt
-	share := 1 - math.Exp(-dt/steamMean)
-	r.steam += (rate - r.steam) * share
-	r.peak = math.Max(r.peak, r.steam)
 	r.t += dt
 	if scale := math.Abs(r.s.in) + math.Abs(r.s.out) + math.Abs(r.s.stored); scale > 0 {
 		r.balance = math.Max(r.balance, math.Abs(r.s.in-r.s.out-r.s.stored)/scale)
@@ -403,17 +438,19 @@ func (s *slab) front() float64 {
 	return 1
 }
 
-// coldest is the coldest point of the batter now, and whether all of it has set.
-func (s *slab) coldest() (c float64, set bool) {
-	c, set = math.Inf(1), true
+// through tells whether all of the batter has set, and was hot enough for egg.
+func (s *slab) through() bool {
 	for i := range s.n {
-		if s.layers[s.layer[i]].Fruit {
-			continue
+		if !s.layers[s.layer[i]].Fruit && s.most[i] < math.Max(eggsSetC, s.set[s.layer[i]]) {
+			return false
 		}
-		c = math.Min(c, s.t[i])
-		set = set && s.most[i] >= s.set[s.layer[i]]
 	}
-	return c, set
+	return true
+}
+
+// thawed tells whether every frozen piece is.
+func (s *slab) thawed() bool {
+	return !slices.ContainsFunc(s.sink, func(f thawing) bool { return f.wants > 0 })
 }
 
 // needs is the share of its mass that the batter has to lose.
@@ -446,10 +483,10 @@ const least = 1e-9 // s
 func (r *run) cook(times Times) Cooked {
 	out := Cooked{CueS: math.NaN(), SetAfterS: math.NaN(), Firm: math.NaN()}
 	if r.p.Iron {
-		r.plateC = r.p.PlateC - ironDrop
+		r.plateC = r.p.PlateC - IronDropPerMM*1000*r.thick
 		r.closed(times, &out)
 	} else {
-		drop := dropPerMM * 1000 * r.thick
+		drop := DropPerMM * 1000 * r.thick
 		r.plateC = r.p.PlateC - drop
 		r.first(times, &out)
 		r.s.flip()
@@ -457,15 +494,11 @@ func (r *run) cook(times Times) Cooked {
 		r.plateC -= drop / 2
 		r.second(times, &out)
 	}
-	out.CentreC, out.Sets = r.s.coldest()
-	out.Sets = out.Sets && !math.IsNaN(out.SetAfterS)
+	out.CentreC, out.Sets = r.s.middle(), r.s.through()
 	out.DoseFirst, out.DoseSecond = r.dose[0], r.dose[1]
 	out.Lost, out.Shed = r.left/r.mass0, r.shed()
 	out.Gummy = !out.Shed && r.left/r.batter0 < gummyShare*r.needs()
-	out.Thawed = true
-	for _, f := range r.s.sink {
-		out.Thawed = out.Thawed && f.wants <= 0
-	}
+	out.Thawed = r.s.thawed()
 	var fruit, firm float64
 	for i := range r.s.n {
 		if r.s.layers[r.s.layer[i]].Fruit {
@@ -507,34 +540,36 @@ func (r *run) first(times Times, out *Cooked) {
 	out.FirstS = r.t
 }
 
-// second is the second side: until the coldest point is done, enough has steamed off and it has
-// its colour, but not much longer than the first; or for its time.
+// second is the second side: until the coldest point is done and it has its colour, but no longer
+// than the first once it is done; or for its time.
 func (r *run) second(times Times, out *Cooked) {
 	flip := r.t
-	end := flip + mostSideS
+	longest := out.FirstS
+	if r.p.patient(flip) {
+		longest *= slowSecond
+	}
+	end := flip + math.Min(mostSideS, rawSecond*out.FirstS)
 	if times.SecondS > 0 {
 		end = flip + times.SecondS
 	}
 	for p := r.pace(); end-r.t > least; {
 		r.advance(p.next(end - r.t))
-		if c, set := r.s.coldest(); math.IsNaN(out.SetAfterS) && set && c >= eggsSetC {
+		if math.IsNaN(out.SetAfterS) && r.s.through() {
 			out.SetAfterS = r.t - flip
+			out.setLast = r.dose[1] >= secondDose*r.target
 		}
 		if times.SecondS > 0 {
 			continue
 		}
 		done := !math.IsNaN(out.SetAfterS)
-		if done && r.p.untilSet {
-			break
-		}
-		if done && r.shed() && r.dose[1] >= secondDose*r.target || r.t-flip >= slowSecond*out.FirstS && (done || r.t-flip >= 2*out.FirstS) {
+		if done && (r.p.untilSet || r.dose[1] >= secondDose*r.target && r.s.thawed() || r.t-flip >= longest) {
 			break
 		}
 	}
 	out.SecondS = r.t - flip
 }
 
-// closed is the time in an iron: until it has set, has its colour and steams less, or its time.
+// closed is the time in an iron: until it has set and has its colour, or its time.
 func (r *run) closed(times Times, out *Cooked) {
 	end := mostSideS
 	if times.FirstS > 0 {
@@ -542,7 +577,7 @@ func (r *run) closed(times Times, out *Cooked) {
 	}
 	for p := r.pace(); end-r.t > least; {
 		r.advance(p.next(end - r.t))
-		if c, set := r.s.coldest(); math.IsNaN(out.SetAfterS) && set && c >= eggsSetC {
+		if math.IsNaN(out.SetAfterS) && r.s.through() {
 			out.SetAfterS = r.t
 		}
 		if times.FirstS > 0 || math.IsNaN(out.SetAfterS) {
@@ -551,7 +586,7 @@ func (r *run) closed(times Times, out *Cooked) {
 		if r.p.untilSet {
 			break
 		}
-		if r.dose[0] >= ironDose*r.target && r.steam <= ironSteam*r.peak {
+		if r.dose[0] >= ironDose*r.target {
 			break
 		}
 	}

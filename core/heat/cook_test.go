@@ -45,8 +45,8 @@ func TestMatterIsWhatItsPartsAre(t *testing.T) {
 		assert.InEpsilon(t, want.Rho, got.Rho, 1e-3)
 		assert.InEpsilon(t, want.Cp, got.Cp, 1e-3)
 	}
-	assert.InDelta(t, 82.8, standard.SetC(), 0.05)
-	assert.InDelta(t, 83.9, pureed.SetC(), 0.05)
+	assert.InDelta(t, 70+0.35*100*.065/(.065+.53), standard.SetC(), 1e-9, "70 °C, and 0.35 K a percent of sugar in the liquid")
+	assert.InDelta(t, 70, Matter{Water: 1}.SetC(), 1e-9)
 	assert.InDelta(t, 1, standard.Browns(), 1e-3)
 	assert.InDelta(t, .115, 10*browning(1, 140), 1e-9)
 	assert.InDelta(t, 1.15, 10*browning(1, 180), 1e-9)
@@ -73,16 +73,48 @@ func TestTimesOfPractice(t *testing.T) {
 		evidence.Check(t, evidence.Claim{What: c.what + ": second side", Unit: "s", Kind: evidence.Practice, Source: "breakfast cooks", Tie: evidence.Fitted, Outside: mid, Ours: r.SecondS, Tolerance: math.Min(c.otherHi-mid, mid/2)})
 		assert.Equal(t, batter.Golden, ColourOf(r.DoseFirst))
 	}
-	for c, want := range map[float64][2]float64{163: {164, 105}, 170: {137, 90}, 175: {130, 81}, 182: {128, 69}, 190: {125, 57}} { // kept values
+	for c, want := range map[float64][2]float64{163: {165, 110}, 175: {120, 85}, 190: {115, 60}} { // by the settled law, to 5 s
 		r := Cook(portionOf(standard, 7).at(c), Times{})
-		assert.InEpsilon(t, want[0], r.FirstS, 0.03)
-		assert.InEpsilon(t, want[1], r.SecondS, 0.04)
+		assert.InDelta(t, want[0], r.FirstS, timeStep)
+		assert.InDelta(t, want[1], r.SecondS, timeStep)
 	}
-	iron := portionOf(waffle, 7.5).at(195)
-	iron.Iron, iron.Layers[0].Rise = true, 1.6
-	w := Cook(iron, Times{})
-	evidence.Check(t, evidence.Claim{What: "a thick waffle takes 4 to 5 min", Unit: "s", Kind: evidence.Practice, Source: "waffle cooks", Tie: evidence.Fitted, Outside: 270, Ours: w.FirstS, Tolerance: 30})
+}
+
+func ironOf(mm float64) Portion {
+	p := portionOf(waffle, mm)
+	p.Iron, p.Layers[0].Rise = true, 1.6
+	return p
+}
+
+// Irons: seconds closed by depth and heat. Hotter is quicker, deeper takes longer.
+func TestIronsFollowHeatAndDepth(t *testing.T) {
+	for mm, want := range map[float64]map[float64]float64{
+		7.5: {170: 298, 180: 249, 190: 210, 200: 181},
+		12:  {170: 348, 180: 293, 190: 248, 200: 215},
+	} {
+		for c, s := range want {
+			assert.InDelta(t, s, Cook(ironOf(mm).at(c), Times{}).FirstS, 2, "%g mm at %g °C", mm, c)
+		}
+	}
+	rapid.Check(t, func(t *rapid.T) {
+		mm, c := rapid.Float64Range(3, 14).Draw(t, "mm"), rapid.Float64Range(160, 210).Draw(t, "c")
+		s := Cook(ironOf(mm).at(c), Times{}).FirstS
+		if hotter := Cook(ironOf(mm).at(c+rapid.Float64Range(1, 20).Draw(t, "hotter")), Times{}).FirstS; hotter > s {
+			t.Fatalf("hotter takes %g s, not %g", hotter, s)
+		}
+		if deeper := Cook(ironOf(mm+rapid.Float64Range(0.2, 3).Draw(t, "deeper")).at(c), Times{}).FirstS; deeper < s {
+			t.Fatalf("deeper takes %g s, not %g", deeper, s)
+		}
+	})
+	w := Cook(ironOf(7.5).at(195), Times{})
 	assert.Less(t, w.SetAfterS, 80.0, "it is safe long before it is done")
+	light, err := Advise(context.Background(), Ask{Portion: ironOf(7.5), GivenC: 195, LightS: 150})
+	require.NoError(t, err)
+	assert.Equal(t, 150.0, light.FirstS, "its own light comes first")
+	early, err := Advise(context.Background(), Ask{Portion: ironOf(12), GivenC: 170, LightS: 60})
+	require.NoError(t, err)
+	assert.GreaterOrEqual(t, early.FirstS, early.SafeS, "but not before the middle has set in a bad contact")
+	assert.Greater(t, early.SafeS, 60.0)
 	for i := range w.slab.n / 2 {
 		assert.InDelta(t, w.slab.t[i], w.slab.t[w.slab.n-1-i], 1e-9, "a waffle is the same from both sides")
 	}
@@ -97,7 +129,6 @@ func TestRulesOfThePlate(t *testing.T) {
 	assert.Less(t, usual.PlateC+8, thin.PlateC)
 	assert.Greater(t, fruit.FirstS, usual.FirstS+30)
 	assert.Greater(t, usual.FirstS, thin.FirstS+30)
-	assert.Greater(t, fruit.SecondS, usual.SecondS+30, "wet ones want a longer second side")
 
 	sweet := standard
 	sweet.Carbohydrate, sweet.Sugars, sweet.Reducing, sweet.Water = sweet.Carbohydrate+.03, sweet.Sugars+.03, sweet.Reducing+.03, sweet.Water-.03
@@ -108,11 +139,11 @@ func TestRulesOfThePlate(t *testing.T) {
 		r := Cook(portionOf(standard, mm).at(165), Times{})
 		assert.Greater(t, r.CueS, last, "thicker takes longer")
 		last = r.CueS
-		kept := map[float64]float64{3: 34, 5: 74, 7: 134, 9: 216, 12: 379}
+		kept := map[float64]float64{3: 30, 5: 69, 7: 124, 9: 200, 12: 353}
 		assert.InEpsilon(t, kept[mm], r.CueS, 0.06)
 	}
 	last = math.Inf(1)
-	for c, kept := range map[float64]float64{5: 156, 20: 132, 30: 114} {
+	for c, kept := range map[float64]float64{5: 146, 20: 122, 30: 103} {
 		p := portionOf(standard, 7).at(170)
 		p.Layers[0].StartC = c
 		assert.InEpsilon(t, kept, Cook(p, Times{}).CueS, 0.03, "batter of %g °C", c)
@@ -137,35 +168,136 @@ func TestRulesOfThePlate(t *testing.T) {
 	assert.Less(t, mountain.Result.CentreC, usual.Result.CentreC, "water boils cooler there")
 }
 
-func TestSlicesSoftenOrStayCrunchy(t *testing.T) {
-	firm := func(mm float64, under bool) Cooked {
-		batter, slice := Layer{Matter: standard, ThickMM: 5, StartC: 20, Gas: GasOnPlate, Rise: 1.6}, Layer{Matter: apple, ThickMM: mm, StartC: 20, Gas: gasFruit, Rise: 1, Fruit: true}
-		layers := []Layer{batter, slice}
-		if under {
-			layers = []Layer{slice, batter}
-		}
-		return Cook(Portion{Layers: layers, PlateC: 168}, Times{180, 120})
-	}
-	for _, mm := range []float64{3, 4, 6} {
-		assert.Less(t, firm(mm, true).Firm, 0.35, "%g mm under the batter is soft", mm)
-	}
-	for _, mm := range []float64{9, 12} {
-		assert.Greater(t, firm(mm, true).Firm, 0.45, "%g mm stays crunchy", mm)
-		assert.Greater(t, firm(mm, false).Firm, firm(mm, true).Firm, "under the batter it softens more")
-	}
-	assert.False(t, firm(9, false).Sets && firm(12, true).Sets, "thick slices leave the batter raw")
+func onSlice(mm float64) Portion {
+	p := portionOf(standard, 7)
+	p.Layers = append([]Layer{{Matter: apple, ThickMM: mm, StartC: 20, Gas: gasFruit, Rise: 1, Fruit: true}}, p.Layers...)
+	return p
 }
 
+// An apple ring under 7 mm of batter on 175 °C: about 3 + 3 min; 3 to 6 mm soften, 9 mm stays hard (practice).
+func TestSlicesSoftenOrStayHard(t *testing.T) {
+	bare, err := Advise(context.Background(), Ask{Portion: portionOf(standard, 7), GivenC: 175})
+	require.NoError(t, err)
+	last := 0.0
+	for _, mm := range []float64{3, 4.5, 6, 9, 12} {
+		a, err := Advise(context.Background(), Ask{Portion: onSlice(mm), GivenC: 175})
+		require.NoError(t, err)
+		assert.InDelta(t, 1.5*bare.FirstS, a.FirstS, timeStep, "half as long again as without it")
+		assert.Equal(t, math.Max(a.FirstS, roundUp(a.SafeS)), a.SecondS, "as long on its own side, unless the middle asks for more")
+		assert.Greater(t, a.Result.Firm, last, "thicker is harder")
+		last = a.Result.Firm
+		if mm <= 6 {
+			assert.InDelta(t, 185, a.FirstS, timeStep)
+			assert.InDelta(t, 185, a.SecondS, timeStep)
+			assert.InDelta(t, map[float64]float64{3: .02, 4.5: .10, 6: .25}[mm], a.Result.Firm, .03)
+		} else {
+			assert.Greater(t, a.Result.Firm, HardFrom)
+		}
+	}
+	dark, plain := onSlice(3), portionOf(standard, 7)
+	dark.Colour, plain.Colour = batter.Deep, batter.Deep
+	under, err := Advise(context.Background(), Ask{Portion: dark})
+	require.NoError(t, err)
+	without, err := Advise(context.Background(), Ask{Portion: plain})
+	require.NoError(t, err)
+	assert.InDelta(t, without.PlateC-10, under.PlateC, 1e-9, "the batter's own face would pass deep: cooler")
+	never, err := Advise(context.Background(), Ask{Portion: Portion{Layers: []Layer{portionOf(standard, 5).Layers[0], onSlice(25).Layers[0]}}, GivenC: 170})
+	require.NoError(t, err)
+	assert.Equal(t, NeverSets, never.Trouble, "through so much fruit the batter stays raw")
+}
+
+// berries are so many frozen ones of so many g in all, laid on 60 ml that lie 7 mm thick.
+func berries(n, grams float64) []Frozen {
+	const m2 = 60e-6 / 7e-3
+	return []Frozen{{KgPerM2: grams / 1000 / m2, Water: .85, FromC: -18, PerM2: n / m2, DiamMM: 10 * math.Cbrt(6*grams/n/math.Pi), OnTop: true}}
+}
+
+// A few frozen berries laid on: the first side as without, half a minute to a minute more on the
+// second, five to ten degrees less (common practice, no source).
 func TestFrozenPiecesTakeTheirHeat(t *testing.T) {
+	for _, given := range []float64{0, 163, 170} {
+		bare, err := Advise(context.Background(), Ask{Portion: portionOf(standard, 7), GivenC: given})
+		require.NoError(t, err)
+		p := portionOf(standard, 7)
+		p.Frozen = berries(5, 6)
+		a, err := Advise(context.Background(), Ask{Portion: p, GivenC: given})
+		require.NoError(t, err)
+		assert.True(t, a.FirstS >= bare.FirstS && a.FirstS <= bare.FirstS+15, "first side at %g: %g s, bare %g", given, a.FirstS, bare.FirstS)
+		assert.True(t, a.SecondS >= bare.SecondS+30 && a.SecondS <= bare.SecondS+60, "second side at %g: %g s, bare %g", given, a.SecondS, bare.SecondS)
+		assert.True(t, a.Result.Thawed)
+		if given == 0 {
+			assert.True(t, a.PlateC <= bare.PlateC-4 && a.PlateC >= bare.PlateC-10, "%g °C, bare %g", a.PlateC, bare.PlateC)
+		}
+	}
 	plain := portionOf(standard, 7).at(165)
-	cold := plain
-	cold.Frozen = []Frozen{{KgPerM2: 0.8, Water: 0.85, FromC: -18, PerM2: 1600, DiamMM: 10}}
-	a, b := Cook(plain, Times{}), Cook(cold, Times{})
-	assert.Greater(t, b.CueS, a.CueS+10)
+	folded := plain
+	folded.Frozen = []Frozen{{KgPerM2: 0.8, Water: 0.85, FromC: -18, PerM2: 1600, DiamMM: 10}}
+	a, b := Cook(plain, Times{}), Cook(folded, Times{})
+	assert.Greater(t, b.CueS, a.CueS+10, "folded in, they cool all of it")
 	assert.Less(t, b.balance, 1e-9)
 	big := plain
 	big.Frozen = []Frozen{{KgPerM2: 2, Water: 0.9, FromC: -18, PerM2: 200, DiamMM: 28}}
 	assert.False(t, Cook(big, Times{120, 60}).Thawed, "a big berry is still ice inside")
+}
+
+// Mountains: water boils cooler, so it takes longer, but pancakes are made there daily.
+func TestMountainsTakeLongerAndNoLonger(t *testing.T) {
+	total := func(m, given float64) float64 {
+		p := portionOf(standard, 7)
+		p.AltitudeM = m
+		a, err := Advise(context.Background(), Ask{Portion: p, GivenC: given})
+		require.NoError(t, err)
+		assert.Equal(t, NoTrouble, a.Trouble, "%g m", m)
+		return a.FirstS + a.SecondS
+	}
+	for m, most := range map[float64][2]float64{2400: {1.20, 1.35}, 4000: {1.50, 1.80}} {
+		assert.LessOrEqual(t, total(m, 170)/total(0, 170), most[0], "at a given 170 °C and %g m", m)
+		assert.LessOrEqual(t, total(m, 0)/total(0, 0), most[1], "at the advised heat and %g m", m)
+		assert.Greater(t, total(m, 170), total(0, 170))
+	}
+}
+
+// The second side is no longer than the first, unless the middle asks for it by the cautious figures, or its colour
+// comes late: the dial goes down after the flip, frozen pieces lie on it, or it is a grated cake.
+func TestTheSecondSideIsNoLongerThanTheFirst(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		m := standard
+		m.Water = rapid.Float64Range(.45, .65).Draw(t, "water")
+		m.Carbohydrate = 1 - m.Water - m.Protein - m.Fat - m.Fibre - m.Ash
+		p := portionOf(m, rapid.Float64Range(2, 14).Draw(t, "mm"))
+		p.Colour = rapid.SampledFrom(batter.Colours).Draw(t, "colour")
+		p.Patted = rapid.Bool().Draw(t, "patted")
+		if rapid.Bool().Draw(t, "frozen") {
+			p.Frozen = berries(5, rapid.Float64Range(1, 15).Draw(t, "g"))
+		}
+		a, err := AdviseAt(context.Background(), Ask{Portion: p}, rapid.Float64Range(140, 200).Draw(t, "c"))
+		require.NoError(t, err)
+		if a.Trouble == NeverSets {
+			return
+		}
+		most := a.FirstS
+		if p.Patted || p.onTop() {
+			most *= slowSecond
+		}
+		if a.SecondS > math.Max(roundUp(most), roundUp(a.SafeS)) {
+			t.Fatalf("%g s after %g, safe from %g", a.SecondS, a.FirstS, a.SafeS)
+		}
+		if a.SecondS > roundUp(most) && !a.MiddleDecides {
+			t.Fatalf("nobody says why it takes so long: %+v", a)
+		}
+	})
+	down := portionOf(standard, 7).at(190)
+	down.Changes = []Change{{130, 150}}
+	steady := Cook(portionOf(standard, 7).at(190), Times{FirstS: 120})
+	assert.Greater(t, Cook(down, Times{FirstS: 120}).SecondS, steady.SecondS, "the dial goes down after the flip")
+	a := advised(t, standard, 13, usualRise)
+	assert.LessOrEqual(t, a.SecondS, a.FirstS, "up to 13 mm")
+	assert.False(t, a.MiddleDecides)
+	pale := portionOf(standard, 12)
+	pale.Colour = batter.Pale
+	a, err := AdviseAt(context.Background(), Ask{Portion: pale}, 170)
+	require.NoError(t, err)
+	assert.True(t, a.MiddleDecides, "a thick one that is wanted pale: the middle decides")
 }
 
 func TestTheGridIsFineEnough(t *testing.T) {
@@ -220,7 +352,7 @@ func TestAnyBowlIsAnsweredSanely(t *testing.T) {
 					t.Fatal("less than no water")
 				}
 			}
-			if r.Lost < 0 || r.Lost > 1 || water < 0 || r.balance > 1e-9 {
+			if r.Lost < 0 || r.Lost > 1 || water < 0 || r.balance > 1e-8 { // rounding
 				t.Fatalf("lost %g, balance %g", r.Lost, r.balance)
 			}
 			if r.FirstS > mostSideS+1 || r.SecondS > mostSideS+1 {
@@ -332,7 +464,7 @@ func BenchmarkAdvice(b *testing.B) {
 func ExampleAdvise() {
 	a, _ := Advise(context.Background(), Ask{Portion: portionOf(standard, 7)})
 	fmt.Printf("%.0f °C, %.0f s, then %.0f s\n", a.PlateC, a.FirstS, a.SecondS)
-	// Output: 170 °C, 135 s, then 95 s
+	// Output: 173 °C, 130 s, then 90 s
 }
 
 // forgetful is a memory that holds a few, so that it loses some on the way.

@@ -38,7 +38,7 @@ func (m Matter) dry() float64 { return m.Protein + m.Fat + m.Carbohydrate + m.Fi
 // Setting of egg and starch (modelling choice, after the shift of starch's gelatinisation by
 // sucrose, about 0.3-0.5 K a percent in the liquid, from memory).
 const (
-	setBareC  = 79.0
+	setBareC  = 70.0
 	setPerPct = 0.35 // K per g of sugar in 100 g of sugar and water
 )
 

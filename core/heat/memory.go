@@ -20,17 +20,16 @@ const digits = 6
 // Key is all that advice depends on: equal keys, equal advice. What the slab is made of is rounded, and the advice is worked
 // out from that, so that it does not depend on which of two nearly equal portions was asked first.
 type Key struct {
-	layers             [keyLayers]Layer
-	frozen             [keyFrozen]Frozen
-	altitudeM, contact float64
-	iron, noStarch     bool
-	colour             batter.Colour
-	cells              int
-	plate              Plate
-	hotStart           bool
-	closed             Span
-	lightS             float64
-	atC                float64 // where the plate stands; 0 while the window is looked for
+	layers                 [keyLayers]Layer
+	frozen                 [keyFrozen]Frozen
+	altitudeM, contact     float64
+	iron, noStarch, patted bool
+	colour                 batter.Colour
+	cells                  int
+	plate                  Plate
+	hotStart               bool
+	lightS                 float64
+	atC                    float64 // where the plate stands; 0 while the window is looked for
 }
 
 // Memory keeps advice. It never changes an answer, only how soon it comes: what it has lost is worked out again. It is
@@ -71,8 +70,8 @@ func (a *Ask) key(atC float64) (k Key, ok bool) {
 		return k, false
 	}
 	k = Key{
-		altitudeM: p.AltitudeM, contact: p.Contact, iron: p.Iron, noStarch: p.NoStarch, colour: p.Colour, cells: p.Cells,
-		plate: a.Plate, hotStart: a.HotStart, closed: a.Closed, lightS: a.LightS, atC: atC,
+		altitudeM: p.AltitudeM, contact: p.Contact, iron: p.Iron, noStarch: p.NoStarch, patted: p.Patted, colour: p.Colour, cells: p.Cells,
+		plate: a.Plate, hotStart: a.HotStart, lightS: a.LightS, atC: atC,
 	}
 	copy(k.layers[:], p.Layers)
 	copy(k.frozen[:], p.Frozen)

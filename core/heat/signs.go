@@ -12,10 +12,10 @@ type Sign struct {
 type Look struct {
 	Form   batter.Form
 	GasML  float64 // per 100 g of flour-type body; NaN without any
-	Whips  bool
-	Hidden bool // its own colour hides the browning
-	Light  bool // the iron has a light or a tone of its own
-	Whole  bool // one cake of the whole bowl
+	Whips  bool    // whipped whites lift it: they bubble too
+	Hidden bool    // its own colour hides the browning
+	Light  bool    // the iron has a light or a tone of its own
+	Whole  bool    // one cake of the whole bowl
 }
 
 // littleGas is the gas below which bubbles are not waited for [ml per 100 g of flour-type body]:
@@ -24,7 +24,26 @@ const littleGas = 250.0
 
 // Bubbles tells whether bubbles that stay open can be waited for.
 func (l Look) Bubbles() bool {
-	return (l.Form == batter.Pancake || l.Form == batter.DropScone) && l.GasML >= littleGas && !l.Whips
+	return (l.Form == batter.Pancake || l.Form == batter.DropScone) && (l.GasML >= littleGas || l.Whips)
+}
+
+// dancesC is the plate's temperature in °C from which a drop of water dances; cooler it sizzles where it falls (common
+// practice, no source).
+const dancesC = 150.0
+
+// HotSigns say that a plate of so many °C is hot, to whoever has no thermometer; none for an iron with a light of its own.
+func (l Look) HotSigns(plateC float64, fat batter.Fat) []string {
+	if l.Form == batter.Waffle && l.Light {
+		return nil
+	}
+	out := []string{"a drop of water sizzles where it falls"}
+	if plateC >= dancesC {
+		out[0] = "a drop of water dances and is gone"
+	}
+	if (fat == batter.Butter || fat == batter.Both) && l.Form != batter.Waffle {
+		out = append(out, "butter foams, then hushes")
+	}
+	return out
 }
 
 // FirstSigns say when the first side is done, or an iron may be opened.

@@ -16,6 +16,7 @@ type Cooking struct {
 	PreheatMin    float64  //
 	Fat           string   // a sentence
 	First, Second string   // minutes of a side; the second is empty for an iron
+	SignsHot      []string // that the plate is hot, for whoever has no thermometer
 	SignsFirst    []string //
 	SignsSecond   []string //
 	Turn          string   // a sentence, when one turner will not do
@@ -75,7 +76,11 @@ func (o *order) heat(now bool) {
 	if c.On != "" {
 		what = c.On
 	}
-	o.step(nil, "Switch on %s before you pour: %s, %s.%s", words.Minutes(c.PreheatMin), what, c.At, c.Hands).Code = CodeHeat
+	hot := ""
+	if len(c.SignsHot) > 0 {
+		hot = " Hot enough: " + strings.Join(c.SignsHot, "; ") + "."
+	}
+	o.step(nil, "Switch on %s before you pour: %s, %s.%s%s", words.Minutes(c.PreheatMin), what, c.At, hot, c.Hands).Code = CodeHeat
 }
 
 func (o *order) pour(c *Cooking, over, between bool) {

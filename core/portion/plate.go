@@ -9,14 +9,33 @@ import (
 // ScoopML is the volume in ml of a disher by its number: scoops to a US quart (definition).
 func ScoopML(number float64) float64 { return 946.353 / number }
 
-// Rise is cooked over poured thickness for gas in ml per 100 g of flour-type body (modelling
-// choice, 1.1 to 1.9). Gas that is no number, for want of flour, lifts nothing.
+// Rise of a batter with its gas [ml per 100 g of flour-type body] (modelling choices).
+const (
+	riseLeast  = 1.1   // cooked over poured thickness without any gas,
+	riseMore   = 0.8   // and as much more as it ever gains,
+	riseGas    = 300.0 // with so much gas for 63 % of that
+	holdsGas   = 800.0 // more than this the crumb does not hold: bubbles run together and burst,
+	sinksMost  = 0.35  // so that it sinks back by this share at most,
+	sinksGas   = 600.0 // with so much beyond it for 63 % of that
+	sinksWorth = 0.05  // of its height lost is worth a sentence
+)
+
+// Rise is cooked over poured thickness for gas in ml per 100 g of flour-type body. Gas that is no
+// number, for want of flour, lifts nothing.
 func Rise(gas float64) float64 {
 	if !(gas > 0) {
 		gas = 0
 	}
-	return 1.1 + 0.8*(1-math.Exp(-gas/300))
+	return (riseLeast + riseMore*(1-math.Exp(-gas/riseGas))) * (1 - lost(gas))
 }
+
+// lost is the share of its height that a batter with so much gas loses again.
+func lost(gas float64) float64 {
+	return sinksMost * (1 - math.Exp(-math.Max(0, gas-holdsGas)/sinksGas))
+}
+
+// Sinks tells whether that is worth a sentence.
+func Sinks(gas float64) bool { return lost(gas) >= sinksWorth }
 
 // gapMM is left between two pancakes on the plate for the turner (common practice, no source).
 const gapMM = 15.0

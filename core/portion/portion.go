@@ -82,6 +82,34 @@ func (b Bowl) Count(ml float64) int {
 // choice, the cooking model's crêpe).
 const crepeLayerMM = 1.2
 
+// On a hot plate the lowest film thins and slips before it sets, so that a stiff batter stands no higher than one of
+// these yield stresses [Pa] (modelling choices, fitted to drop scones of 15-20 ml that come out 70-80 mm across).
+const (
+	hotMostPa = 22.0
+	dropPa    = 10.0 // a drop scone up to dropML,
+	dropML    = 25.0 // rising to hotMostPa
+	dropFull  = 40.0 // at so many ml
+)
+
+// HotStress is the yield stress in Pa with which ml of a batter of tau [Pa] lie on a hot plate, before pieces and foam
+// stiffen it. A cold plate knows none of it.
+func HotStress(f batter.Form, ml, tau float64) float64 {
+	switch f {
+	case batter.Pancake:
+		return math.Min(tau, hotMostPa)
+	case batter.DropScone:
+		rises := math.Min(1, math.Max(0, (ml-dropML)/(dropFull-dropML)))
+		return math.Min(tau, dropPa+(hotMostPa-dropPa)*rises)
+	}
+	return tau
+}
+
+// A grated cake is patted flat to so many mm, not poured (common practice, no source: 8-10 mm).
+const pattedMM = 9.0
+
+// Patted is how a grated cake of ml lies.
+func Patted(ml float64) Layer { return Layer{flow.Disc(ml, pattedMM), pattedMM} }
+
 // Layer is one poured portion on the plate, in mm.
 type Layer struct{ DiameterMM, ThicknessMM float64 }
 

@@ -27,7 +27,12 @@ func TestRules(t *testing.T) {
 			}
 			return rules.N(l.DiameterMM)
 		},
-		"mould": func(t testing.TB, g rules.Given) string { return rules.N(portion.MouldML(iron(t, g))) },
+		"sinks": func(t testing.TB, g rules.Given) string { return rules.YesNo(portion.Sinks(g.F(t, 0))) },
+		"stands": func(t testing.TB, g rules.Given) string {
+			return rules.N(portion.HotStress(batter.Form(g.At(0)), g.F(t, 1), g.F(t, 2)))
+		},
+		"patted": func(t testing.TB, g rules.Given) string { return rules.N(portion.Patted(g.F(t, 0)).DiameterMM) },
+		"mould":  func(t testing.TB, g rules.Given) string { return rules.N(portion.MouldML(iron(t, g))) },
 		"fills": func(t testing.TB, g rules.Given) string {
 			_, ml := portion.Fill(iron(t, g), 100, g.F(t, 2), 1)
 			return rules.N(ml)

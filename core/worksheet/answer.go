@@ -454,6 +454,7 @@ type Cook struct {
 	ColourSecond batter.Colour `json:"colour_second,omitzero"`
 	ShadeFirst   *float64      `json:"shade_first,omitzero"` // 0 raw to 1 black
 	ShadeSecond  *float64      `json:"shade_second,omitzero"`
+	SignsHot     []string      `json:"signs_hot,omitempty"` // that the plate is hot; none where its dial is mapped
 	SignsFirst   []string      `json:"signs_first"`
 	SignsSecond  []string      `json:"signs_second"`
 	ShownFirst   []string      `json:"shown_first"` // names of their drawings

@@ -26,8 +26,8 @@ const (
 	usualLowC   = 120.0 // °C that plates go from
 	usualHighC  = 230.0 // and to (common practice, no source)
 	fahrenheit  = 5.0   // °F that a cook's °F are told to
-	firmFruit   = 0.55
-	softFruit   = 0.35
+	frozenMostG = 15.0  // g of frozen pieces laid on a portion above which they are thawed first (modelling choice)
+	mountainM   = 1500  // m from which thin air is why it takes long (modelling choice)
 )
 
 // onPlate is a portion of a bowl as it lies on the plate.
@@ -67,6 +67,7 @@ func (w *described) lies(b bowl) onPlate {
 	}
 	o.area = ml * 1000 / o.mm
 	o.portion = heat.Portion{
+		Patted:    b.grated() && w.v.Form != batter.Waffle,
 		Layers:    []heat.Layer{{Matter: heat.MatterOf(b.account), ThickMM: o.mm, StartC: w.from().StartC(), Gas: heat.GasOnPlate, Rise: w.rise(b)}},
 		AltitudeM: w.k.AltitudeM, Iron: w.v.Form == batter.Waffle, NoStarch: w.v.Form == batter.Flourless, Colour: w.v.Cooking.Colour,
 	}
@@ -89,6 +90,7 @@ func (w *described) withPieces(o onPlate) onPlate {
 			radius := math.Cbrt(3 * 1000 * in.Piece.MassG / in.PieceDensity() / (4 * math.Pi)) // mm of a ball as heavy
 			o.portion.Frozen = append(o.portion.Frozen, heat.Frozen{
 				KgPerM2: x.Grams / x.Share / 1000 / (o.area / 1e6), Water: in.Water / 100, FromC: frozenC, PerM2: x.Mean / (o.area / 1e6), DiamMM: 2 * radius,
+				OnTop: a.Stage == batter.StageOnPortion,
 			})
 		}
 		if !in.IsSlice() || o.portion.Iron || a.Stage.InBowl() {
@@ -151,6 +153,9 @@ func (w *described) cook(ctx context.Context, include Include) error {
 		c.Reasons = append(c.Reasons, hidden+" hides the gold: go by rim, feel and clock.")
 	}
 	w.sayHeat(c)
+	if c.GriddleC > 0 && (c.DialFace == nil || !c.DialFace.Known) {
+		c.SignsHot = look.HotSigns(c.GriddleC, c.Fat.Kind)
+	}
 	return nil
 }
 
@@ -269,9 +274,8 @@ func (w *described) askOf(o onPlate) heat.Ask {
 		a.Plate = heat.Plate{LowC: g.MinC, HighC: g.MaxC}
 	}
 	if w.v.Form == batter.Waffle {
-		a.Closed = heat.IronTimes(0)
 		if i, ok := w.iron(); ok {
-			a.Closed, a.LightS = heat.IronTimes(i.DepthMM), i.ClosedS
+			a.LightS = i.ClosedS
 		}
 		return a
 	}
@@ -319,7 +323,9 @@ func (w *described) fill(c *Cook, a heat.Advice, o onPlate, ask heat.Ask) {
 	c.CentreC = finite(a.Result.CentreC)
 	c.ColourFirst, c.ShadeFirst = a.ColourFirst, finite(heat.Shade(a.Result.DoseFirst))
 	if o.portion.Iron {
-		c.RangeS = []float64{ask.Closed.Low, ask.Closed.High}
+		i, _ := w.iron()
+		practice := heat.IronTimes(i.DepthMM)
+		c.RangeS = []float64{practice.Low, practice.High}
 		if ask.LightS > 0 && a.FirstS >= ask.LightS+1 {
 			c.Warnings = append(c.Warnings, fmt.Sprintf("Its own light comes after %s, before the middle is surely set: leave it closed for %s.", words.Seconds(ask.LightS), words.Seconds(a.FirstS)))
 		}
@@ -331,12 +337,18 @@ func (w *described) fill(c *Cook, a heat.Advice, o onPlate, ask heat.Ask) {
 	if f := a.Result.Firm; !math.IsNaN(f) {
 		word := "tender, with a bite"
 		switch {
-		case f < softFruit:
+		case f < heat.SoftTo:
 			word = "soft"
-		case f > firmFruit:
-			word = "still crunchy"
+		case f >= heat.HardFrom:
+			word = "still hard: cut them thinner, or cook them first"
 		}
 		c.Reasons = append(c.Reasons, "The slices come out "+word+".")
+	}
+	if a.MiddleDecides {
+		c.Reasons = append(c.Reasons, "The middle decides the second side, not its colour: thinner is quicker.")
+	}
+	if a.Result.Gummy && !o.portion.Iron {
+		c.Reasons = append(c.Reasons, "It keeps much of its water and eats moist: let it steam off for a minute on a rack before it is stacked.")
 	}
 	c.Curve = a.Result.Curve
 	w.sayTrouble(c, a, o)
@@ -352,7 +364,7 @@ func (w *described) sayTrouble(c *Cook, a heat.Advice, o onPlate) {
 		} else if o.mm > heat.ThickestMM {
 			warn("Poured %.0f mm thick it stays raw inside on an open plate, at any heat. Pour less or thinner, or cook it covered or in the oven until a probe reads 74 °C in the middle.", o.mm)
 		} else {
-			warn("At %s it does not set through within a quarter of an hour a side. Pour thinner, or look for what is missing in the bowl.", heatAt)
+			warn("At %s it does not set through%s. Pour thinner%s.", heatAt, w.thinAir(), words.Either(c.Given, ", or turn it up", ""))
 		}
 	case heat.StaysFrozen:
 		warn("The frozen pieces may still be ice in the middle when the batter is done. Thaw them first, or take smaller ones.")
@@ -360,9 +372,29 @@ func (w *described) sayTrouble(c *Cook, a heat.Advice, o onPlate) {
 		warn("At %s it turns %s before it is cooked through: %s.", heatAt, darker(a), words.Either(c.Given, "turn it down, or pour thinner", "pour thinner, or take another plate, for no heat of this one does both"))
 	case heat.TooPale:
 		warn("At %s it stays pale. It is cooked all the same; %s.", heatAt, words.Either(c.Given, "for more colour turn it up, if the plate can", "this plate gives no more colour"))
-	case heat.StaysWet:
-		warn("At %s it is cooked before enough steam has left, and eats gummy: %s.", heatAt, words.Either(c.Given, "lower and longer, or pour thinner", "pour thinner, or make the batter drier, for no heat mends it"))
 	}
+	if g := o.frozenOn(); g > frozenMostG {
+		warn("%s of frozen pieces on each one is more than the heat of its batter thaws: thaw them first and drain them, or lay on fewer.", words.Grams(g, 1))
+	}
+}
+
+// thinAir says that water boils cooler up here, where that is so.
+func (w *described) thinAir() string {
+	if w.k.AltitudeM < mountainM {
+		return ""
+	}
+	return fmt.Sprintf(" (water boils at %s here)", w.degree(heat.BoilsAt(w.k.AltitudeM)))
+}
+
+// frozenOn is the frozen pieces that are laid on a portion [g].
+func (o onPlate) frozenOn() float64 {
+	var kg float64
+	for _, f := range o.portion.Frozen {
+		if f.OnTop {
+			kg += f.KgPerM2 * o.area / 1e6
+		}
+	}
+	return 1000 * kg
 }
 
 func darker(a heat.Advice) string {
@@ -450,8 +482,10 @@ func (w *described) why(say func(string, ...any), o, base onPlate, mine, theirs 
 			say("%s less on the first side.", words.Seconds(-d))
 		}
 		switch d := mine.SecondS - theirs.SecondS; {
+		case d >= worthS && o.frozenOn() > 0:
+			say("%s more on the second side: the frozen pieces lie under it.", words.Seconds(d))
 		case d >= worthS && water > was+1:
-			say("%s more on the second side: %.0f g of water to 100 g dry, the base %.0f.", words.Seconds(d), water, was)
+			say("Moister, %.0f g of water to 100 g dry against %.0f: %s more on the second side.", water, was, words.Seconds(d))
 		case d >= worthS:
 			say("%s more on the second side.", words.Seconds(d))
 		case d <= -worthS:

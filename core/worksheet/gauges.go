@@ -129,7 +129,7 @@ func (w *solved) thickness() Gauge {
 		return g
 	}
 	g = w.judge(g, band, levelThickness)
-	if w.weighed.pieceShare() > gratedCakeShare {
+	if w.weighed.grated() {
 		g.State, g.VerdictText = Unknown, "More pieces than batter: a cake, not judged on thickness"
 		return g
 	}

@@ -102,7 +102,7 @@ func (w *described) atPlate() *mixing.Cooking {
 		return nil
 	}
 	out := &mixing.Cooking{
-		On: c.On, PreheatMin: c.PreheatMin, Fat: w.greaseStep(c.Fat.Text), SignsFirst: c.SignsFirst, SignsSecond: c.SignsSecond, Whole: w.onPlate.whole,
+		On: c.On, PreheatMin: c.PreheatMin, Fat: w.greaseStep(c.Fat.Text), SignsHot: c.SignsHot, SignsFirst: c.SignsFirst, SignsSecond: c.SignsSecond, Whole: w.onPlate.whole,
 		Warnings: c.Warnings, FirstPiece: c.FirstPiece, Probe: slices.Contains(w.out.Allergens, "egg"),
 	}
 	if c.GriddleC > 0 {

@@ -11,6 +11,7 @@ import (
 	"upbeatladle/core/flow"
 	"upbeatladle/core/food"
 	"upbeatladle/core/lift"
+	"upbeatladle/core/portion"
 	"upbeatladle/core/safety"
 	"upbeatladle/core/words"
 )
@@ -213,8 +214,12 @@ func (w *described) liftNotes() {
 	w.sodaNotes()
 	w.greyNotes()
 	if room := lift.Expansion(w.k.AltitudeM); math.Abs(w.k.AltitudeM) >= sayAltitude && w.weighed.lift.GasML() > 0 {
-		w.note("altitude", "", "At %.0f m the same gas fills %.0f %% %s room. A base that was written for sea level takes %.0f %% %s powder and soda here.",
-			w.k.AltitudeM, 100*math.Abs(room-1), words.Either(room > 1, "more", "less"), 100*math.Abs(1-1/room), words.Either(room > 1, "less", "more"))
+		w.note("altitude", "", "At %.0f m the same gas fills %.0f %% %s room: a base that was written for sea level takes %.0f %% %s powder and soda here%s.",
+			w.k.AltitudeM, 100*math.Abs(room-1), words.Either(room > 1, "more", "less"), 100*math.Abs(1-1/room), words.Either(room > 1, "less", "more"),
+			words.Either(room > 1, ", and a splash more liquid, for it dries faster", ""))
+	}
+	if gas := w.gas(w.weighed) * lift.Expansion(w.k.AltitudeM); gas > w.gas(w.plain)+1 && portion.Sinks(gas) {
+		w.note("collapses", "", "So much gas is more than the crumb holds: it rises and sinks back. With less powder it stands higher.")
 	}
 	var added float64
 	for _, p := range w.made {

@@ -152,8 +152,9 @@ func (w *described) portionWorking() {
 		{"ladle", p.VolumeML, "ml", fromRecipe},
 	})
 	if p.DiameterMM != nil && b.YieldStressPa != nil {
-		w.show("", "diameter", "How far a portion runs on a flat cold plate before its own stiffness stops it.", []Term{
+		w.show("", "diameter", "How far a portion runs on the plate before its own stiffness stops it; a hot plate lets a stiff one down a little.", []Term{
 			{"L*", w.weighed.thick.L(), "ml/g", "docs/maths.md 3"}, {"yield stress", *b.YieldStressPa, "Pa", fmt.Sprintf("ln τ = %.4g − %.4g·(L* − 2)", w.k.Calibration.C, w.k.Calibration.B)},
+			{"on the hot plate it stands as", w.stands(w.weighed, p.VolumeML), "Pa", "docs/maths.md 5"},
 			{"stiffer by its pieces and foam", w.stiffer(w.weighed), "×", "Chateau, Ovarlez & Trung 2008"},
 			{"portion", p.VolumeML, "ml", fromRecipe}, {"density", b.DensityGML, "g/ml", "docs/maths.md 5"}, {"diameter", *p.DiameterMM, "mm", fromRoussel},
 		})

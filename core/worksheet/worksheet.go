@@ -31,10 +31,11 @@ type bowl struct {
 	account food.Total // batter account
 	thick   flow.Thickness
 	lift    lift.Lift
+	pulled  float64 // times the reference's L* that it was pulled to
 }
 
 func bowlOf(parts []food.Part, lines int) bowl {
-	return bowl{parts, lines, food.Whole(parts), food.Batter(parts), flow.Of(parts), lift.Of(parts)}
+	return bowl{parts, lines, food.Whole(parts), food.Batter(parts), flow.Of(parts), lift.Of(parts), 1}
 }
 
 func (b bowl) sweetness() float64 {
@@ -69,6 +70,9 @@ func (b bowl) pieceShare() float64 {
 	}
 	return pieces / all
 }
+
+// grated tells a cake of grated things, which is patted flat, from a batter.
+func (b bowl) grated() bool { return b.pieceShare() > gratedCakeShare }
 
 // A worksheet is worked out in three steps, each a value that the next one is made of: what is
 // measured, what is solved, what is described.
@@ -363,6 +367,7 @@ func (w *solved) roundBase() {
 		w.lines = append(w.lines, w.baseLine(i, l))
 	}
 	w.weighed = bowlOf(w.parts(w.weigh), len(w.weigh))
+	w.weighed.pulled = w.problem().Targets.Of(batter.HoldThickness, 1)
 }
 
 // crosses tells whether rounding has taken the bowl over the edge of grey fruit or of soap, which

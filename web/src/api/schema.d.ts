@@ -2922,6 +2922,8 @@ export interface components {
             shade_first?: number;
             /** Format: double */
             shade_second?: number;
+            /** @description That the plate is hot, for whoever has no thermometer; none where its dial is mapped */
+            signs_hot?: string[];
             signs_first: string[];
             signs_second: string[];
             /** @description Names of their drawings */
@@ -4753,6 +4755,11 @@ export interface components {
             portion_ml: number;
             /** Format: double */
             diameter_mm?: number;
+            /**
+             * Format: double
+             * @description How thick one stands, as poured
+             */
+            poured_mm?: number;
             places: {
                 /** Format: double */
                 x_mm: number;
@@ -4762,6 +4769,8 @@ export interface components {
             heat_text: string;
             dial?: string;
             window?: string;
+            /** @description That the plate is hot, for whoever has no thermometer */
+            hot_signs?: string;
             /** Format: double */
             griddle_c: number;
             window_c?: number[];
@@ -4834,6 +4843,11 @@ export interface components {
             portion_ml: number;
             /** Format: double */
             diameter_mm?: number;
+            /**
+             * Format: double
+             * @description How thick one stands, as poured
+             */
+            poured_mm?: number;
             places: {
                 /** Format: double */
                 x_mm: number;
@@ -4843,6 +4857,8 @@ export interface components {
             heat_text: string;
             dial?: string;
             window?: string;
+            /** @description That the plate is hot, for whoever has no thermometer */
+            hot_signs?: string;
             /** Format: double */
             griddle_c: number;
             window_c?: number[];
