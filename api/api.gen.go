@@ -735,6 +735,42 @@ func (e Place) Valid() bool {
 	}
 }
 
+// Defines values for PortionSpreadBy.
+const (
+	PortionSpreadByHand   PortionSpreadBy = "hand"
+	PortionSpreadByItself PortionSpreadBy = "itself"
+)
+
+// Valid indicates whether the value is a known member of the PortionSpreadBy enum.
+func (e PortionSpreadBy) Valid() bool {
+	switch e {
+	case PortionSpreadByHand:
+		return true
+	case PortionSpreadByItself:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for PortionWishSpreadBy.
+const (
+	PortionWishSpreadByHand   PortionWishSpreadBy = "hand"
+	PortionWishSpreadByItself PortionWishSpreadBy = "itself"
+)
+
+// Valid indicates whether the value is a known member of the PortionWishSpreadBy enum.
+func (e PortionWishSpreadBy) Valid() bool {
+	switch e {
+	case PortionWishSpreadByHand:
+		return true
+	case PortionWishSpreadByItself:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for PourWhen.
 const (
 	AfterTheRest PourWhen = "after the rest"
@@ -2379,8 +2415,11 @@ type Portion struct {
 	PouredMm   *float64         `json:"poured_mm,omitempty"`
 
 	// Reason Why there is no diameter
-	Reason   *string `json:"reason,omitempty"`
-	VolumeMl float64 `json:"volume_ml"`
+	Reason *string `json:"reason,omitempty"`
+
+	// Spread How wide a portion lies on the plate, and who makes it so
+	Spread   *PortionSpread `json:"spread,omitempty"`
+	VolumeMl float64        `json:"volume_ml"`
 }
 
 // PortionChoice defines model for PortionChoice.
@@ -2393,13 +2432,46 @@ type PortionChoice struct {
 	VolumeMl   float64  `json:"volume_ml"`
 }
 
+// PortionSpread How wide a portion lies on the plate, and who makes it so
+type PortionSpread struct {
+	By PortionSpreadBy `json:"by"`
+
+	// Chosen By the cook; else what form and thickness ask for
+	Chosen bool    `json:"chosen"`
+	HighMm float64 `json:"high_mm"`
+
+	// ItselfMm Left alone
+	ItselfMm float64 `json:"itself_mm"`
+
+	// LowMm What a hand can make of it
+	LowMm float64 `json:"low_mm"`
+
+	// Text What the cook does
+	Text *string `json:"text,omitempty"`
+	ToMm float64 `json:"to_mm"`
+}
+
+// PortionSpreadBy defines model for PortionSpread.By.
+type PortionSpreadBy string
+
 // PortionWish defines model for PortionWish.
 type PortionWish struct {
-	Count    *float64 `json:"count,omitempty"`
-	LadleId  *string  `json:"ladle_id,omitempty"`
-	ScoopNo  *float64 `json:"scoop_no,omitempty"`
+	Count   *float64 `json:"count,omitempty"`
+	LadleId *string  `json:"ladle_id,omitempty"`
+	ScoopNo *float64 `json:"scoop_no,omitempty"`
+
+	// Spread How wide it is wanted on the plate; without one, what form and thickness ask for
+	Spread *struct {
+		By PortionWishSpreadBy `json:"by"`
+
+		// ToMm Across, by hand only
+		ToMm *float64 `json:"to_mm,omitempty"`
+	} `json:"spread,omitempty"`
 	VolumeMl *float64 `json:"volume_ml,omitempty"`
 }
+
+// PortionWishSpreadBy defines model for PortionWish.Spread.By.
+type PortionWishSpreadBy string
 
 // Pour defines model for Pour.
 type Pour struct {

@@ -89,7 +89,7 @@ func pointerTo(f batter.Field) string {
 	case batter.OfTargets:
 		at = "/offset/targets"
 	case batter.OfPortion:
-		at, name = "/portion", map[string]string{"volume": "volume_ml"}[name]
+		at, name = "/portion", map[string]string{"volume": "volume_ml", "spread": "spread/to_mm"}[name]
 	}
 	if name == "" {
 		return at

@@ -136,6 +136,10 @@ func randomVariation(r *rand.Rand) document.Variation {
 	if r.IntN(2) == 0 {
 		ml := 5 + math.Round(pick(r, []float64{60, 200, 995})*r.Float64())
 		v.Portion = &document.Portion{VolumeML: &ml}
+		if r.IntN(4) == 0 {
+			to := math.Round(40 + 200*r.Float64())
+			v.Portion.Spread = pick(r, []*document.Spread{{By: "itself"}, {By: "hand", ToMM: &to}})
+		}
 		if r.IntN(5) == 0 {
 			count := float64(1 + r.IntN(pick(r, []int{20, 5000})))
 			v.Portion.Count = &count

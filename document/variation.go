@@ -179,6 +179,13 @@ type Portion struct {
 	Count    *float64 `json:"count,omitzero"`
 	ScoopNo  *float64 `json:"scoop_no,omitzero"`
 	LadleID  string   `json:"ladle_id,omitzero"`
+	Spread   *Spread  `json:"spread,omitzero"`
+}
+
+// Spread is how wide a portion is wanted on the plate; without one it is what form and thickness ask for.
+type Spread struct {
+	By   string   `json:"by"`             // itself or hand
+	ToMM *float64 `json:"to_mm,omitzero"` // across, by hand only
 }
 
 // Calibration is a kitchen's own thickness line.
@@ -247,7 +254,8 @@ func (v Variation) header() error {
 }
 
 // Versions of a variation and a base. In the second references, targets, parts, a text, what a recipe said and
-// the wishes for the plate are new; in the third a line that is only taken for its ingredient.
+// the wishes for the plate are new; in the third a line that is only taken for its ingredient, and how wide a portion is
+// spread.
 const (
 	withReferences = 2
 	withDoubts     = 3
@@ -297,7 +305,7 @@ func (v Variation) Encode() ([]byte, error) {
 
 // needs is the version that the document takes.
 func (v Variation) needs() int {
-	if v.Base != nil && (doubtful(v.Base.Lines) || doubtful(v.Base.OwnLines)) || doubtfulAdditions(v.Additions) || v.Reference != nil && doubtfulAdditions(v.Reference.Additions) {
+	if v.Portion != nil && v.Portion.Spread != nil || v.Base != nil && (doubtful(v.Base.Lines) || doubtful(v.Base.OwnLines)) || doubtfulAdditions(v.Additions) || v.Reference != nil && doubtfulAdditions(v.Reference.Additions) {
 		return withDoubts
 	}
 	if v.Base != nil && (v.Base.SourceText != "" || len(v.Base.OwnLines) > 0) || v.Reference != nil || v.Said != nil || v.Cook != nil || len(v.Parts) > 0 || v.Offset != nil && v.Offset.Targets != nil {
@@ -734,6 +742,16 @@ func (r *reader) portion(p *Portion, f batter.Form, k batter.Kitchen) batter.Por
 			r.p.Add("/portion/ladle_id", "unknown_ladle", "There is no ladle “%s” in this kitchen. Choose another, or give the portion in ml.", clip(p.LadleID))
 		} else {
 			out.VolumeML = k.Ladles[i].VolumeML
+		}
+	}
+	if s := p.Spread; s != nil {
+		out.Spread.By = choice(r, "/portion/spread/by", s.By, batter.SpreadBys, batter.ByItself, "way to spread")
+		switch {
+		case out.Spread.By == batter.ByHand:
+			out.Spread.ToMM = or(s.ToMM)
+			r.need("/portion/spread/to_mm", s.ToMM, batter.LeastSpreadMM, batter.MostSpreadMM, "How wide it is spread, in mm,")
+		case s.ToMM != nil:
+			r.p.Add("/portion/spread/to_mm", "not_by_hand", "How wide is asked only where it is spread by hand.")
 		}
 	}
 	return out

@@ -209,6 +209,7 @@ type Reference struct {
 type Portion struct {
 	VolumeML float64
 	Count    int // the batch scales to so many portions; 0 when the count follows the batch
+	Spread   Spread
 }
 
 // Place is where something stands that a portion is cooked or eaten with and that is not in the

@@ -141,6 +141,8 @@ func (v Variation) Check(k Kitchen) Problems {
 	p.targets(v.Offset.Targets)
 	if ml := v.Portion.VolumeML; bad(ml) || ml < MinPortionML || ml > MaxPortionML {
 		p.Add(Field{Part: OfPortion, Name: "volume"}, "out_of_range", "A portion must be between %d and %d ml.", MinPortionML, MaxPortionML)
+	} else {
+		p.spread(v.Form, v.Portion)
 	}
 	return p
 }

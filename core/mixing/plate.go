@@ -20,6 +20,7 @@ type Cooking struct {
 	SignsFirst    []string //
 	SignsSecond   []string //
 	Turn          string   // a sentence, when one turner will not do
+	Spread        string   // a sentence, when a hand makes it as wide as it lies
 	Whole         bool     // one cake, as wide as its pan
 	Probe         bool     // there is egg in it
 	Warnings      []string //
@@ -90,14 +91,18 @@ func (o *order) pour(c *Cooking, over, between bool) {
 		how = ": half of it first, the rest over what you lay in"
 	case o.Form == batter.Waffle:
 		how = " in the middle, and leave the rim to the lid"
-	case o.Form == batter.Crepe:
+	case c.Whole && o.Form == batter.Crepe:
 		how = " and tilt the pan at once until it is covered"
 	case c.Whole:
 		how = ", and let it run to the rim"
 	case over:
 		how = " over it"
 	}
-	o.step(nil, "Pour %.0f ml%s.", o.PortionML, how).Code = CodePour
+	text := fmt.Sprintf("Pour %.0f ml%s.", o.PortionML, how)
+	if c.Spread != "" && !c.Whole {
+		text += " " + c.Spread
+	}
+	o.step(nil, "%s", text).Code = CodePour
 }
 
 // laid says how a piece is laid on what was just poured: what scorches stays off the plate.

@@ -337,6 +337,7 @@ type Portion struct {
 	VolumeML   float64     `json:"volume_ml"`
 	MassG      float64     `json:"mass_g"`
 	DiameterMM *float64    `json:"diameter_mm,omitzero"` // nil when the form has no free spread
+	Spread     *Spread     `json:"spread,omitzero"`      // nil in an iron, and where nobody can say
 	PouredMM   *float64    `json:"poured_mm,omitzero"`
 	CookedMM   *float64    `json:"cooked_mm,omitzero"` // thickness once it has risen
 	LeftOverML float64     `json:"left_over_ml"`       // beyond the whole portions and what sticks to the bowl
@@ -345,6 +346,17 @@ type Portion struct {
 	Load       *Load       `json:"load,omitzero"`
 	Drawing    *Drawing    `json:"drawing,omitzero"`
 	Choices    []Choice    `json:"choices,omitzero"` // ladles and scoops
+}
+
+// Spread is how wide a portion lies on the plate, and who makes it so. Diameters in mm.
+type Spread struct {
+	By       batter.SpreadBy `json:"by"`
+	ToMM     float64         `json:"to_mm"`
+	ItselfMM float64         `json:"itself_mm"` // left alone
+	Chosen   bool            `json:"chosen"`    // by the cook; else what form and thickness ask for
+	LowMM    float64         `json:"low_mm"`    // what a hand can make of it
+	HighMM   float64         `json:"high_mm"`
+	Text     string          `json:"text,omitzero"` // what the cook does
 }
 
 // Choice is a ladle or scoop with what it would give.

@@ -48,39 +48,12 @@ func (w *described) bowl() {
 	if layer, ok := w.layer(b, p.VolumeML); ok {
 		cooked := layer.ThicknessMM * w.rise(b)
 		p.DiameterMM, p.PouredMM, p.CookedMM = &layer.DiameterMM, &layer.ThicknessMM, &cooked
+		p.Spread = w.spread(layer)
 	}
 	if p.DiameterMM == nil {
 		p.Reason = words.Either(w.v.Form == batter.Waffle, words.Either(len(w.k.Irons) > 0, "A waffle takes the shape of its iron.", "A waffle takes the shape of its iron: tell the Kitchen which one you have."), "A flourless batter is not judged on how it spreads.")
 	}
 	w.out.Batter, w.out.Portion = out, p
-}
-
-// layer is how a portion of ml of a bowl lies on its plate; false when it takes the shape of an
-// iron, or is not judged on how it spreads.
-func (w *solved) layer(b bowl, ml float64) (portion.Layer, bool) {
-	l := b.thick.L()
-	if math.IsNaN(l) || w.flour <= 0 {
-		return portion.Layer{}, false
-	}
-	pot := w.potOf(b)
-	layer, ok := portion.LayerOf(w.v.Form, ml, w.stands(b, ml)*w.stiffer(b), pot.Density())
-	if ok && b.grated() && w.v.Form != batter.Crepe {
-		layer = portion.Patted(ml)
-	}
-	if g, there := w.griddle(); ok && there { // it stays on its plate: thicker instead of wider
-		if most := math.Min(g.WidthMM, g.DepthMM); layer.DiameterMM > most {
-			layer = portion.Layer{DiameterMM: most, ThicknessMM: ml * 1000 / (math.Pi * most * most / 4)}
-		}
-	}
-	return layer, ok
-}
-
-// stands is the yield stress in Pa with which ml of a bowl lie on the hot plate, before pieces and foam stiffen it. What
-// was pulled thicker or thinner is that much so on the plate too.
-func (w *solved) stands(b bowl, ml float64) float64 {
-	l := b.thick.L()
-	before := w.k.Calibration.YieldStress(l / b.pulled)
-	return portion.HotStress(w.v.Form, ml, before) * w.k.Calibration.YieldStress(l) / before
 }
 
 // stiffer is how much stiffer pieces and the foam of whipped whites make a batter: small

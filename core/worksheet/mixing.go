@@ -105,6 +105,9 @@ func (w *described) atPlate() *mixing.Cooking {
 		On: c.On, PreheatMin: c.PreheatMin, Fat: w.greaseStep(c.Fat.Text), SignsHot: c.SignsHot, SignsFirst: c.SignsFirst, SignsSecond: c.SignsSecond, Whole: w.onPlate.whole,
 		Warnings: c.Warnings, FirstPiece: c.FirstPiece, Probe: slices.Contains(w.out.Allergens, "egg"),
 	}
+	if s := w.out.Portion.Spread; s != nil && s.By == batter.ByHand {
+		out.Spread = s.Text
+	}
 	if c.GriddleC > 0 {
 		out.At = w.degrees(c.GriddleC)
 		if c.Dial != "" {

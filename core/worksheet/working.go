@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"upbeatladle/core/balance"
+	"upbeatladle/core/batter"
 	"upbeatladle/core/flow"
 	"upbeatladle/core/food"
 	"upbeatladle/core/lift"
@@ -152,12 +153,20 @@ func (w *described) portionWorking() {
 		{"ladle", p.VolumeML, "ml", fromRecipe},
 	})
 	if p.DiameterMM != nil && b.YieldStressPa != nil {
-		w.show("", "diameter", "How far a portion runs on the plate before its own stiffness stops it; a hot plate lets a stiff one down a little.", []Term{
+		terms := []Term{
 			{"L*", w.weighed.thick.L(), "ml/g", "docs/maths.md 3"}, {"yield stress", *b.YieldStressPa, "Pa", fmt.Sprintf("ln τ = %.4g − %.4g·(L* − 2)", w.k.Calibration.C, w.k.Calibration.B)},
 			{"on the hot plate it stands as", w.stands(w.weighed, p.VolumeML), "Pa", "docs/maths.md 5"},
 			{"stiffer by its pieces and foam", w.stiffer(w.weighed), "×", "Chateau, Ovarlez & Trung 2008"},
-			{"portion", p.VolumeML, "ml", fromRecipe}, {"density", b.DensityGML, "g/ml", "docs/maths.md 5"}, {"diameter", *p.DiameterMM, "mm", fromRoussel},
-		})
+			{"portion", p.VolumeML, "ml", fromRecipe}, {"density", b.DensityGML, "g/ml", "docs/maths.md 5"},
+		}
+		text := "How far a portion runs on the plate before its own stiffness stops it; a hot plate lets a stiff one down a little."
+		if p.Spread.By == batter.ByHand {
+			text = "How far a portion runs by itself, and to where a hand spreads it."
+			terms = append(terms, Term{"by itself", p.Spread.ItselfMM, "mm", fromRoussel}, Term{"diameter", *p.DiameterMM, "mm", words.Either(p.Spread.Chosen, "as you wish it", "by hand, docs/maths.md 5")})
+		} else {
+			terms = append(terms, Term{"diameter", *p.DiameterMM, "mm", fromRoussel})
+		}
+		w.show("", "diameter", text, terms)
 	}
 	if l := w.out.Portion.Load; l != nil {
 		var terms []Term

@@ -1777,6 +1777,16 @@ export interface components {
             /** Format: double */
             scoop_no?: number;
             ladle_id?: string;
+            /** @description How wide it is wanted on the plate; without one, what form and thickness ask for */
+            spread?: {
+                /** @enum {string} */
+                by: "itself" | "hand";
+                /**
+                 * Format: double
+                 * @description Across, by hand only
+                 */
+                to_mm?: number;
+            };
         };
         Calibration: {
             /** Format: double */
@@ -3853,6 +3863,29 @@ export interface components {
             /** @enum {string} */
             class?: "runny" | "thin" | "standard" | "thick" | "stiff";
         };
+        /** @description How wide a portion lies on the plate, and who makes it so */
+        PortionSpread: {
+            /** @enum {string} */
+            by: "itself" | "hand";
+            /** Format: double */
+            to_mm: number;
+            /**
+             * Format: double
+             * @description Left alone
+             */
+            itself_mm: number;
+            /** @description By the cook; else what form and thickness ask for */
+            chosen: boolean;
+            /**
+             * Format: double
+             * @description What a hand can make of it
+             */
+            low_mm: number;
+            /** Format: double */
+            high_mm: number;
+            /** @description What the cook does */
+            text?: string;
+        };
         Portion: {
             count: number;
             /** Format: double */
@@ -3861,6 +3894,7 @@ export interface components {
             mass_g: number;
             /** Format: double */
             diameter_mm?: number;
+            spread?: components["schemas"]["PortionSpread"];
             /** Format: double */
             poured_mm?: number;
             /** Format: double */

@@ -444,6 +444,16 @@ export const useBench = defineStore('bench', () => {
     pull(p, (doc.value?.offset?.targets?.[p.hold] ?? p.rest) + steps * p.step)
   }
 
+  /** Spreads a portion to so many mm across; to where it runs by itself, it is left alone; without a figure it is as form and thickness ask. */
+  function spread(mm?: number) {
+    const itself = sheet.value?.portion.spread?.itself_mm ?? 0
+    change((d) => {
+      d.portion = { ...d.portion, spread: mm === undefined ? undefined : mm <= Math.ceil(itself) ? { by: 'itself' } : { by: 'hand', to_mm: mm } }
+      if (mm === undefined) delete d.portion.spread
+      if (!Object.keys(d.portion).length) delete d.portion
+    })
+  }
+
   /** Stops holding one property. */
   function letGo(hold: Schemas['Hold']) {
     change((d) => (d.offset = { ...d.offset, hold: (d.offset?.hold ?? sheet.value?.held ?? []).filter((h) => h !== hold) }))
@@ -510,6 +520,7 @@ export const useBench = defineStore('bench', () => {
     togglePin,
     isIt,
     pull,
+    spread,
     pullOn,
     letGo,
     move,

@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
+import RimPull from './RimPull.vue'
 
 const props = defineProps<{
   widthMm: number
@@ -12,17 +13,36 @@ const props = defineProps<{
   on?: Schemas['OnPortion'][] // what goes on it
   iron?: boolean
   size?: number
+  spread?: Schemas['PortionSpread'] // when its rim can be pulled
 }>()
+const emit = defineEmits<{ pull: [mm: number] }>()
 
-// Plan and section share one scale; a wide crêpe gets a smaller one.
+/** While the rim is pulled the scale stays, and the disc is as wide as the hand has it. */
+const held = ref<number>()
+const pulled = ref<number>()
+const hold = (on: boolean) => {
+  held.value = on ? scale.value : undefined
+  pulled.value = undefined
+}
+function pull(mm: number) {
+  if (held.value) pulled.value = mm
+  emit('pull', mm)
+}
+
+// Plan and section share one scale; a wide crêpe gets a smaller one. A rim that can be pulled has a fifth of its width to grow.
+const roomToGrow = 1.2
 const width = computed(() => props.size ?? 264)
-const room = computed(() => width.value - 70) // px for the portion
-const scale = computed(() => Math.min((2 * width.value) / 264, room.value / Math.max(props.widthMm, props.lengthMm ?? 0)))
-const r = computed(() => (props.widthMm / 2) * scale.value)
-const tall = computed(() => ((props.lengthMm ?? props.widthMm) / 2) * scale.value)
-const cx = computed(() => room.value / 2 + 14)
-const cy = computed(() => tall.value + 5)
-const dim = computed(() => cy.value + tall.value + 20)
+const wideMm = computed(() => pulled.value ?? props.widthMm)
+const room = computed(() => width.value - (props.spread ? 50 : 70)) // px for the portion
+const grows = computed(() => (props.spread ? Math.min(roomToGrow, Math.max(1, props.spread.high_mm / props.widthMm)) : 1))
+const scale = computed(
+  () => held.value ?? Math.min((2 * width.value) / 264, room.value / (grows.value * Math.max(props.widthMm, props.lengthMm ?? 0))),
+)
+const r = computed(() => (wideMm.value / 2) * scale.value)
+const tall = computed(() => ((props.lengthMm ?? wideMm.value) / 2) * scale.value)
+const cx = computed(() => room.value / 2 + (props.spread ? 4 : 14))
+const cy = computed(() => (props.spread ? Math.min(room.value / 2, grows.value * (props.widthMm / 2) * scale.value) : tall.value) + 5)
+const dim = computed(() => cy.value + (props.spread ? cy.value - 5 : tall.value) + 20)
 const h = computed(() => (props.pouredMm ? Math.max(1.5, props.pouredMm * scale.value) : 0))
 const above = computed(() => Math.max(0, ...(props.on ?? []).filter((o) => !flat(o) && o.shape !== 'inside').map((o) => o.high_mm * scale.value)))
 const top = computed(() => dim.value + 16 + above.value)
@@ -141,7 +161,8 @@ const bite = computed(() => props.drawing?.bite_mm ?? 0)
     <path :d="`M${cx - r} ${dim}h${2 * r}`" stroke="var(--ink)" stroke-width="1.5" />
     <path :d="`M${cx - r} ${dim}l8-4v8zM${cx + r} ${dim}l-8-4v8z`" fill="var(--ink)" />
     <rect :x="cx - 38" :y="dim - 11" width="76" height="22" fill="var(--enamel)" />
-    <text :x="cx" :y="dim + 6" text-anchor="middle" font-size="17" font-weight="750" fill="var(--ink)">{{ widthMm.toFixed(0) }} mm</text>
+    <text :x="cx" :y="dim + 6" text-anchor="middle" font-size="17" font-weight="750" fill="var(--ink)">{{ wideMm.toFixed(0) }} mm</text>
+    <RimPull v-if="spread" :spread="spread" :x="cx + r" :y="cy" :scale="scale" :most="room / scale" @pull="pull" @hold="hold" />
     <template v-if="pouredMm">
       <path :d="slab" :fill="colour ?? 'var(--raw)'" stroke="var(--crust)" stroke-width="2" stroke-linejoin="round" />
       <ellipse

@@ -13,6 +13,7 @@ import LadlePicker from './LadlePicker.vue'
 import LoadMeter from './LoadMeter.vue'
 import PortionDialog from './PortionDialog.vue'
 import PortionDrawing from './PortionDrawing.vue'
+import SpreadRow from './SpreadRow.vue'
 import { inMould, shapeOf } from './shape'
 import ScaleDialog from '@/bench/dialogs/ScaleDialog.vue'
 
@@ -80,7 +81,9 @@ const claims = computed(() => {
         :colour="sheet.batter.colour?.hex"
         :drawing="p.drawing"
         :on="sheet.served?.drawn"
-        :iron="waffle" />
+        :spread="p.spread"
+        :iron="waffle"
+        @pull="bench.spread($event)" />
       <p v-else class="well none">{{ p.reason }}</p>
       <el-button v-if="inclusions.length" class="larger" aria-label="The portion, larger" title="The portion, larger" @click="viewOpen = true"
         ><Icon name="search"
@@ -99,6 +102,7 @@ const claims = computed(() => {
       <el-button aria-label="Scale the batch" title="Scale the batch" @click="scaleOpen = true"><Icon name="resize" /></el-button>
     </div>
     <LadlePicker class="foot" :volume-ml="p.volume_ml" />
+    <SpreadRow v-if="p.spread && (p.spread.text || p.spread.chosen)" class="foot" :spread="p.spread" />
     <PullChoices
       v-if="sheet.gauges.lift.pull?.choices && !(wide && inclusions.length)"
       class="lift"
