@@ -51,7 +51,7 @@ function key(e: KeyboardEvent) {
     @pointercancel="up"
     @keydown="key">
     <title>Pull it to where you spread it</title>
-    <rect :x="x - 22" :y="y - 22" width="44" height="44" fill="transparent" />
+    <rect :x="x - 24" :y="y - 24" width="48" height="48" fill="transparent" />
     <rect class="knob" :x="x - 5" :y="y - 13" width="10" height="26" rx="5" />
   </g>
 </template>
