@@ -657,7 +657,7 @@ func (f *fold) offRack(e Event) string {
 		if ok, _ := keep.MayFreeze(look); !ok {
 			return ""
 		}
-		f.flat = append(f.flat, Flat{Key: e.ID, Bowl: t.bowl, Count: n, Since: e.At, DueAt: e.At.Add(keep.FlatMin * time.Minute), Each: min(n, keep.UsualPack)})
+		f.flat = append(f.flat, Flat{Key: e.ID, Bowl: t.bowl, Count: n, Since: e.At, DueAt: e.At.Add(keep.BagAfter(f.bowls[t.bowl].Form)), Each: min(n, keep.UsualPack)})
 	}
 	t.pieces = t.pieces[n:]
 	switch e.Kind {

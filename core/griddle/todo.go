@@ -117,7 +117,7 @@ func (f *telling) tell() {
 	}
 	for _, x := range f.flat {
 		due := x.DueAt
-		t := Todo{Act: DoBag, Title: fmt.Sprintf("Bag %d", x.Count), Text: f.bowls[x.Bowl].Name + ", frozen hard", Of: x.Bowl, Tray: x.Key, DueAt: &due, Due: !f.now.Before(due), rank: rankLater}
+		t := Todo{Act: DoBag, Title: fmt.Sprintf("Bag %d", x.Count), Text: f.bowls[x.Bowl].Name + ": " + keep.FreezeHow(f.bowls[x.Bowl].Form), Of: x.Bowl, Tray: x.Key, DueAt: &due, Due: !f.now.Before(due), rank: rankLater}
 		if !t.Due {
 			t.rank = rankToCome
 		}

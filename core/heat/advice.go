@@ -82,6 +82,7 @@ type Advice struct {
 	Trouble       Trouble
 	ColourFirst   batter.Colour
 	ColourAfter   batter.Colour // of the second side
+	Reaches       batter.Colour // of the first side, without the slice it lies on: whether the wished colour is there
 }
 
 // A slice between plate and batter does not set: its portion takes so many times the first side of one without it, on
@@ -290,6 +291,10 @@ func (a *Ask) timed(ctx context.Context, c float64) (Advice, error) {
 	out.Result = Cook(p, Times{out.FirstS, out.SecondS})
 	out.Result.CueS, out.Result.slab = r.CueS, nil
 	out.ColourFirst, out.ColourAfter = ColourOf(out.Result.DoseFirst), ColourOf(out.Result.DoseSecond)
+	out.Reaches = out.ColourFirst
+	if onSlice {
+		out.Reaches = ColourOf(r.DoseFirst)
+	}
 	out.Trouble = out.trouble(p)
 	return out, nil
 }

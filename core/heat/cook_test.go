@@ -184,6 +184,7 @@ func TestSlicesSoftenOrStayHard(t *testing.T) {
 		require.NoError(t, err)
 		assert.InDelta(t, 1.5*bare.FirstS, a.FirstS, timeStep, "half as long again as without it")
 		assert.Equal(t, math.Max(a.FirstS, roundUp(a.SafeS)), a.SecondS, "as long on its own side, unless the middle asks for more")
+		assert.Equal(t, batter.Golden, a.Reaches, "the slice's own face does not count")
 		assert.Greater(t, a.Result.Firm, last, "thicker is harder")
 		last = a.Result.Firm
 		if mm <= 6 {

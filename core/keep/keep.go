@@ -140,9 +140,26 @@ func (r Rack) Said() string {
 
 // Freezing.
 const (
-	FlatMin  = 60 // lie in one layer before they are bagged (common practice, no source)
+	CoolMin  = 20 // cool on a rack before they go in, 15 at least (common practice, no source)
+	FlatMin  = 60 // lie in one layer before they are bagged, 45 at least: then they no longer stick (common practice, no source)
 	KeepDays = 60 // keep their quality so long at −18 °C (common practice, no source)
 )
+
+// BagAfter is how long it takes from the rack until something of a form can be bagged: crêpes stack, with paper between.
+func BagAfter(f batter.Form) time.Duration {
+	if f == batter.Crepe {
+		return CoolMin * time.Minute
+	}
+	return (CoolMin + FlatMin) * time.Minute
+}
+
+// FreezeHow is how something of a form is frozen.
+func FreezeHow(f batter.Form) string {
+	if f == batter.Crepe {
+		return "cool on a rack 15 to 20 min, then stack them with paper between and bag them"
+	}
+	return "cool on a rack 15 to 20 min, then lie flat in the freezer 45 to 60 min, until they no longer stick"
+}
 
 // MayFreeze tells whether what waited so long may still be frozen; the sentence says why not.
 func MayFreeze(l Look) (bool, string) {

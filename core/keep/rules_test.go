@@ -17,7 +17,7 @@ func TestRules(t *testing.T) {
 	rules.Check(t, map[string]rules.Do{
 		"value": func(_ testing.TB, g rules.Given) string {
 			return fmt.Sprint(map[string]int{"oven low": keep.OvenLowC, "oven high": keep.OvenHighC, "oven": keep.OvenC, "hot us": keep.HotUSC, "hot uk": keep.HotUKC,
-				"reheat": keep.ReheatC, "reheat uk": keep.ReheatUKC, "reheat uk min": keep.ReheatUKMin, "flat": keep.FlatMin, "days": keep.KeepDays, "pack": keep.UsualPack}[g.At(0)])
+				"reheat": keep.ReheatC, "reheat uk": keep.ReheatUKC, "reheat uk min": keep.ReheatUKMin, "flat": keep.FlatMin, "cool": keep.CoolMin, "days": keep.KeepDays, "pack": keep.UsualPack}[g.At(0)])
 		},
 		"hold": func(_ testing.TB, g rules.Given) string {
 			h := keep.HoldOf(batter.Form(g.At(0)))

@@ -21,6 +21,7 @@ type Cooking struct {
 	SignsSecond   []string //
 	Turn          string   // a sentence, when one turner will not do
 	Spread        string   // a sentence, when a hand makes it as wide as it lies
+	Mounds        bool     // it stands where it is poured into an iron
 	Whole         bool     // one cake, as wide as its pan
 	Probe         bool     // there is egg in it
 	Warnings      []string //
@@ -89,6 +90,8 @@ func (o *order) pour(c *Cooking, over, between bool) {
 	switch {
 	case o.Form == batter.Waffle && between:
 		how = ": half of it first, the rest over what you lay in"
+	case o.Form == batter.Waffle && c.Mounds:
+		how = " in the middle, push it out to 10 to 15 mm from the rim, and leave the rest to the lid"
 	case o.Form == batter.Waffle:
 		how = " in the middle, and leave the rim to the lid"
 	case c.Whole && o.Form == batter.Crepe:

@@ -463,7 +463,15 @@ func (w *described) why(say func(string, ...any), o, base onPlate, mine, theirs 
 	case math.Abs(d) < worthC:
 		say("The same heat as the base: %.1f mm thick against %.1f.", o.mm, base.mm)
 	case d < 0:
-		cause := words.Either(thicker > 0.2, fmt.Sprintf("%.1f mm thicker", thicker), words.Either(sweeter > 0.2, "more sugar to brown", "it browns sooner"))
+		cause := "it browns sooner"
+		switch {
+		case thicker > 0.2:
+			cause = fmt.Sprintf("%.1f mm thicker", thicker)
+		case len(o.portion.Frozen) > 0:
+			cause = "the frozen pieces want it slower"
+		case sweeter > 0.2:
+			cause = "more sugar to brown"
+		}
 		say("%s cooler than the base: %s.", w.kelvins(-d), cause)
 	default:
 		cause := words.Either(thicker < -0.2, fmt.Sprintf("%.1f mm thinner", -thicker), "less sugar to brown")
@@ -474,6 +482,8 @@ func (w *described) why(say func(string, ...any), o, base onPlate, mine, theirs 
 		switch d := mine.FirstS - theirs.FirstS; {
 		case d >= worthS && o.portion.Layers[0].Fruit:
 			say("%s more on the first side: the slice lies between the plate and the batter.", words.Seconds(d))
+		case d >= worthS && len(o.portion.Frozen) > 0 && mine.PlateC <= theirs.PlateC-worthC:
+			say("%s more on the first side, at the lower heat.", words.Seconds(d))
 		case d >= worthS && len(o.portion.Frozen) > 0:
 			say("%s more on the first side: the frozen pieces take heat to thaw.", words.Seconds(d))
 		case d >= worthS:
@@ -482,6 +492,8 @@ func (w *described) why(say func(string, ...any), o, base onPlate, mine, theirs 
 			say("%s less on the first side.", words.Seconds(-d))
 		}
 		switch d := mine.SecondS - theirs.SecondS; {
+		case d >= worthS && o.portion.Layers[0].Fruit:
+			say("%s more on the second: the batter's own face has only that.", words.Seconds(d))
 		case d >= worthS && o.frozenOn() > 0:
 			say("%s more on the second side: the frozen pieces lie under it.", words.Seconds(d))
 		case d >= worthS && water > was+1:
@@ -529,7 +541,7 @@ func (w *described) shades(ctx context.Context, c *Cook, ask heat.Ask, mine heat
 				return err
 			}
 		}
-		s := Shade{Colour: colour, FirstSideS: a.FirstS, SecondSideS: a.SecondS, Reached: a.ColourFirst == colour}
+		s := Shade{Colour: colour, FirstSideS: a.FirstS, SecondSideS: a.SecondS, Reached: a.Reaches == colour}
 		c.Shades = append(c.Shades, s)
 	}
 	return nil

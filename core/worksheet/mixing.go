@@ -107,6 +107,8 @@ func (w *described) atPlate() *mixing.Cooking {
 	}
 	if s := w.out.Portion.Spread; s != nil && s.By == batter.ByHand {
 		out.Spread = s.Text
+	} else if w.v.Form == batter.Waffle && w.mounds(w.weighed) {
+		out.Mounds = true
 	}
 	if c.GriddleC > 0 {
 		out.At = w.degrees(c.GriddleC)

@@ -84,9 +84,14 @@ func (w *solved) unasked(b bowl, ml float64) lie {
 // handed tells whether a bowl is one that a cook spreads with the spoon: a thick pancake batter, not one whose air would
 // be lost, nor one that was wished thicker or fluffier.
 func (w *solved) handed(b bowl) bool {
-	class := flow.ClassOf(b.thick.L())
-	return w.v.Form == batter.Pancake && (class == flow.Thick || class == flow.Stiff) && !w.v.Base.Whips() && w.v.Base.Style != batter.Yeast &&
+	return w.v.Form == batter.Pancake && w.mounds(b) && !w.v.Base.Whips() && w.v.Base.Style != batter.Yeast &&
 		b.pulled >= 1 && w.v.Offset.Targets.Of(batter.HoldLift, 1) <= 1
+}
+
+// mounds tells whether a batter stands where it is poured.
+func (w *solved) mounds(b bowl) bool {
+	class := flow.ClassOf(b.thick.L())
+	return class == flow.Thick || class == flow.Stiff
 }
 
 // stands is the yield stress in Pa with which ml of a bowl lie on the hot plate, before pieces and foam stiffen it. What

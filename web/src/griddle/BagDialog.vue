@@ -33,7 +33,7 @@ async function bag() {
       <p v-if="bowl" class="well contains">
         {{ bowl.allergen_text }}<template v-if="bowl.carried?.length">. The same plate had {{ bowl.carried.join(', ') }} on it before.</template>
       </p>
-      <p v-if="early" class="muted">They are not frozen hard yet: bagged now they stick together.</p>
+      <p v-if="early" class="muted">They may still stick: bagged now they freeze into one block.</p>
       <p class="acts"><el-button class="go" native-type="submit">Bag them</el-button></p>
     </form>
   </el-dialog>
