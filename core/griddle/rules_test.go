@@ -3,6 +3,7 @@ package griddle_test
 import (
 	"fmt"
 	"slices"
+	"strings"
 	"testing"
 	"time"
 
@@ -40,6 +41,11 @@ func TestRules(t *testing.T) {
 		return "right"
 	}
 	rules.Check(t, map[string]rules.Do{
+		"figure": func(t testing.TB, g rules.Given) string {
+			v, ok := griddle.Figures[g.At(0)]
+			require.True(t, ok, "no figure %q", g.At(0))
+			return rules.N(v)
+		},
 		"flips": func(t testing.TB, g rules.Given) string {
 			b := open(t)
 			id := pour(b, bowl("long", g.F(t, 0), 80), 1)
@@ -94,6 +100,28 @@ func TestRules(t *testing.T) {
 			default:
 				return rules.N(to.FirstS)
 			}
+		},
+		"history": func(_ testing.TB, g rules.Given) string { // of bowls that follow each other on a plate, washed between or not
+			b := open(t)
+			var last string
+			for i := range 3 {
+				one := bowl("long", 100, 80)
+				one.Batch, one.Suspects, one.Contains = fmt.Sprint(i), strings.Fields(g.At(i)), strings.Fields(g.At(i))
+				last = b.puts(one)
+				id := b.tell(griddle.Event{Kind: griddle.Poured, Plate: "long", Place: 1, Of: last})
+				b.tell(griddle.Event{Kind: griddle.Lifted, Portion: id, To: griddle.ToBin})
+				if i < 2 {
+					b.tell(griddle.Event{Kind: griddle.Ended, Of: last})
+					if g.At(3) == "washed" {
+						b.tell(griddle.Event{Kind: griddle.Wiped, Plate: "long", Of: last})
+					}
+				}
+			}
+			carried := slices.Sorted(slices.Values(b.bowl(last).Carried))
+			if len(carried) == 0 {
+				return "-"
+			}
+			return strings.Join(carried, " ")
 		},
 		"lays": func(t testing.TB, g rules.Given) string {
 			b := open(t)

@@ -26,7 +26,7 @@ func TestRules(t *testing.T) {
 				"hot start": hotStartK, "hot for": HotStartS, "clock": timeStep, "coolest": coolestPlate, "hottest": hottestPlate,
 				"first least": firstLeast, "first most": firstMost, "second least": secondLeast, "second most": secondMost,
 				"plate up": PlateUpMin, "iron up": IronUpMin, "crepe": CrepeC, "crepe low": CrepeLowC, "crepe high": CrepeHighC, "unjudged": UnjudgedMM, "thickest": ThickestMM,
-				"butter burns": ButterBurnsC, "bubbles": littleGas, "most shift": mostShiftC, "least contact": leastContact,
+				"butter burns": ButterBurnsC, "dances": dancesC, "bubbles": littleGas, "most shift": mostShiftC, "least contact": leastContact,
 			}[g.At(0)]
 			if !ok {
 				t.Fatalf("nobody knows %q", g.At(0))

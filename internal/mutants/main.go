@@ -33,20 +33,24 @@ const (
 )
 
 // mutant is one change.
+// wantsRow ends what the list says of a change that nobody notices yet.
+const wantsRow = "wants its row"
+
 type mutant struct{ file, from, to, noticed string }
 
 func main() {
 	write := flag.Bool("write", false, "write the list anew with what was found")
 	draw := flag.Int("draw", 0, "try so many of those that a row notices, drawn by the commit")
 	only := flag.String("only", "", "files that begin with this")
+	wanted := flag.Bool("wanted", false, "only those that want a row")
 	flag.Parse()
-	if err := run(*write, *draw, *only); err != nil {
+	if err := run(*write, *wanted, *draw, *only); err != nil {
 		fmt.Fprintln(os.Stderr, err)
 		os.Exit(1)
 	}
 }
 
-func run(write bool, draw int, only string) error {
+func run(write, wanted bool, draw int, only string) error {
 	head, all, err := read()
 	if err != nil {
 		return err
@@ -57,7 +61,7 @@ func run(write bool, draw int, only string) error {
 			return err
 		}
 	}
-	try = slices.DeleteFunc(slices.Clone(try), func(m *mutant) bool { return !strings.HasPrefix(m.file, only) })
+	try = slices.DeleteFunc(slices.Clone(try), func(m *mutant) bool { return !strings.HasPrefix(m.file, only) || wanted && !strings.HasSuffix(m.noticed, wantsRow) })
 	found, faults := make([]string, len(try)), make([]error, len(try))
 	var workers sync.WaitGroup
 	next := make(chan int)

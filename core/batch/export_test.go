@@ -1,0 +1,7 @@
+package batch
+
+// Figures are the values of practice that testdata/rules.tsv names.
+var Figures = map[string]float64{
+	"slackFlour":  slackFlour,
+	"slackLiquid": slackLiquid,
+}

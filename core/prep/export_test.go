@@ -1,0 +1,11 @@
+package prep
+
+// Figures are the values of practice that testdata/rules.tsv names.
+var Figures = map[string]float64{
+	"acidGPerMeq":  acidGPerMeq,
+	"solubleAsh":   solubleAsh,
+	"correctionAt": correctionAt,
+	"maxSampleC":   maxSampleC,
+	"leafy":        leafy,
+	"pureWater":    pureWater,
+}

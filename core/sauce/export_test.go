@@ -1,0 +1,11 @@
+package sauce
+
+// Figures are the values of practice that testdata/rules.tsv names.
+var Figures = map[string]float64{
+	"hexoseMol":  hexoseMol,
+	"coldest":    coldest,
+	"hottest":    hottest,
+	"clouds":     clouds,
+	"tellsC":     tellsC,
+	"pressedOut": pressedOut,
+}
