@@ -118,6 +118,7 @@ useEventListener(window, 'keydown', (e: KeyboardEvent) => {
             :window="cook.window_c"
             :window-text="cook.window_text"
             @change="heat.setPlate" />
+          <p v-if="cook.signs_hot" class="hot">Hot enough: {{ cook.signs_hot.join('; ') }}.</p>
           <IronLight v-if="iron" :cook="cook" />
         </section>
         <template v-if="cook.first_side_s">
@@ -216,6 +217,11 @@ useEventListener(window, 'keydown', (e: KeyboardEvent) => {
   font-size: var(--t-title);
   font-weight: 750;
   line-height: 1.1;
+}
+.hot {
+  font-size: 14px;
+  line-height: 1.25;
+  color: var(--ink-2);
 }
 .nodial {
   padding: var(--s3) 0;
