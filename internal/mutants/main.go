@@ -61,7 +61,9 @@ func run(write, wanted bool, draw int, only string) error {
 			return err
 		}
 	}
-	try = slices.DeleteFunc(slices.Clone(try), func(m *mutant) bool { return !strings.HasPrefix(m.file, only) || wanted && !strings.HasSuffix(m.noticed, wantsRow) })
+	try = slices.DeleteFunc(slices.Clone(try), func(m *mutant) bool {
+		return !strings.HasPrefix(m.file, only) || wanted && !strings.HasSuffix(m.noticed, wantsRow)
+	})
 	found, faults := make([]string, len(try)), make([]error, len(try))
 	var workers sync.WaitGroup
 	next := make(chan int)
