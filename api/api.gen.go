@@ -531,6 +531,7 @@ func (e MixingStepCode) Valid() bool {
 // Defines values for NoteKind.
 const (
 	Advice  NoteKind = "advice"
+	Known   NoteKind = "known"
 	Warning NoteKind = "warning"
 )
 
@@ -538,6 +539,8 @@ const (
 func (e NoteKind) Valid() bool {
 	switch e {
 	case Advice:
+		return true
+	case Known:
 		return true
 	case Warning:
 		return true

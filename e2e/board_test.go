@@ -121,12 +121,12 @@ func TestAMorningAtTheBoard(t *testing.T) {
 	c.taps("[data-verdict=right]")
 	c.sees(`document.querySelectorAll('[data-phase=free]').length > 5`)
 
-	// Into the freezer, an hour flat, bagged, with a label that tells what is in it.
+	// Into the freezer: cooled, an hour flat, bagged, with a label that tells what is in it.
 	c.sees(`[...document.querySelectorAll('[data-tray]')].length === 2`)
 	c.click("[data-tray] [aria-label^='More for']")
 	c.sees(`(() => { const i = [...document.querySelectorAll('.el-dropdown-menu li')].find(l => l.offsetParent && l.innerText.startsWith('Freeze')); i?.click(); return !!i })()`)
 	c.sees(`document.querySelector('[data-flat]')`)
-	m.pass(time.Hour)
+	m.pass(80 * time.Minute)
 	c.sees(`document.querySelector('[data-flat] .time').innerText.startsWith('bag')`)
 	c.click("[data-bag]")
 	c.sees(`document.querySelector('.el-dialog .contains')?.innerText.includes('walnut')`)

@@ -39,7 +39,7 @@ func TestTheHeatByKeyboardAlone(t *testing.T) {
 	c.sees(`document.querySelector('.heat .back')?.matches(':focus')`)
 	advised, at := c.minutes(), c.asks(degrees)
 	assert.Equal(t, c.asks(`document.querySelector('.chip.rim').innerText`), "switch on 12 min before")
-	c.sees(`document.querySelector('.dialcard .said').innerText.includes('4')`)
+	c.sees(`document.querySelector('.dialcard .said').innerText.includes('5')`)
 	c.keepsTheRules(1280, "the heat")
 
 	c.tabsTo(`[aria-label="5 °C less"]`)

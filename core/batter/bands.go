@@ -23,7 +23,8 @@ func ThicknessBand(f Form) (Band, bool) {
 // Bands around the base where no outside band exists: shares of the base below and above
 // it (modelling choice until trials say better).
 const (
-	moistureShare  = 0.08
+	drierShare     = 0.15 // moisture is a trait: every purée makes a batter moister at equal thickness, and keeps it soft
+	moisterShare   = 0.25
 	sweetnessShare = 0.12
 	structureShare = 0.25 // balance.StructureWord
 	sweetnessFloor = 0.5  // g per 100 g, so that an unsweetened base has a band at all
@@ -35,7 +36,9 @@ func around(base, share, floor float64) Band {
 }
 
 // MoistureBand is the band around the base's water [g per 100 g dry matter].
-func MoistureBand(base float64) Band { return around(base, moistureShare, 0) }
+func MoistureBand(base float64) Band {
+	return Band{(1 - drierShare) * base, (1 + moisterShare) * base}
+}
 
 // SweetnessBand is the band around the base's own sweetness [g sucrose-equivalent per 100 g
 // batter].

@@ -228,15 +228,7 @@ func (b *Bowl) lie(g batter.Griddle, lies worksheet.Lies) {
 		b.DiameterMM = math.Sqrt(4 * b.PortionML * 1000 / lies.ThickMM / math.Pi)
 	}
 	b.DiameterMM = math.Min(math.Max(b.DiameterMM, leastPlace), math.Min(g.WidthMM, g.DepthMM))
-	if g.Round {
-		side := g.WidthMM / math.Sqrt2
-		off := (g.WidthMM - side) / 2
-		for _, at := range portion.Places(b.DiameterMM, side, side) {
-			b.Places = append(b.Places, portion.At{X: at.X + off, Y: at.Y + off})
-		}
-	} else {
-		b.Places = portion.Places(b.DiameterMM, g.WidthMM, g.DepthMM)
-	}
+	b.Places = portion.PlacesOn(g, b.DiameterMM)
 	if len(b.Places) == 0 {
 		b.Places = []portion.At{{X: g.WidthMM / 2, Y: g.DepthMM / 2}}
 	}

@@ -84,7 +84,8 @@ type Recipe struct {
 	Calibration    flow.Calibration
 	PortionML      float64
 	Count          int
-	Spreads        bool // a portion lies free on the plate
+	Spreads        bool    // a portion lies free on the plate
+	HotMM          float64 // so wide, once it is poured hot; 0 where nobody says
 
 	Cooking *Cooking // nil: the steps end where the batter is ready
 	Asides  []Aside  // what is made beside it
@@ -580,6 +581,9 @@ func (o *order) test(kept float64, from Item) {
 		text := fmt.Sprintf("Spread test, batter below 30 °C: %.0f ml on a flat cold plate should run to about %.0f mm", o.PortionML, now)
 		if o.RestMin > 0 {
 			text += fmt.Sprintf(" now, or to %.0f mm if you test after the rest", o.SpreadAt(o.RestMin))
+		}
+		if o.HotMM > 0 {
+			text += fmt.Sprintf(" (on the hot plate it lies %.0f mm wide)", o.HotMM)
 		}
 		text += "."
 		if liquid := o.liquid(); liquid != "" {

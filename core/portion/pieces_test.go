@@ -205,3 +205,38 @@ func simulate(t require.TestingT, rng *rand.Rand, bowls, n int, share float64, k
 	require.NoError(t, err)
 	return s
 }
+
+// Discs in a round pan, gap counted: the pan over the disc for two to seven (closed form: circles in a circle), and the
+// check of practice, three of 106 mm that touch in 230 mm.
+func TestDiscsInAPan(t *testing.T) {
+	const gap = 5.0
+	for n, ratio := range map[int]float64{1: 1, 2: 2, 3: 1 + 2/math.Sqrt(3), 4: 1 + math.Sqrt2, 5: 1 + 1/math.Sin(math.Pi/5), 7: 3} {
+		d := 80.0
+		floor := ratio*(d+gap) - gap
+		assert.Len(t, portion.InPan(d, floor+1e-6), n, "%d in %.1f mm", n, floor)
+		if n > 1 {
+			assert.Less(t, len(portion.InPan(d, floor-0.1)), n)
+		}
+	}
+	assert.Len(t, portion.InPan(106-gap, 230-gap), 3)
+	rapid.Check(t, func(t *rapid.T) {
+		d, floor := rapid.Float64Range(40, 200).Draw(t, "d"), rapid.Float64Range(100, 500).Draw(t, "floor")
+		places := portion.InPan(d, floor)
+		for i, p := range places {
+			if math.Hypot(p.X-floor/2, p.Y-floor/2)+d/2 > floor/2+1e-6 {
+				t.Fatalf("%v sticks out of %g mm", p, floor)
+			}
+			for _, q := range places[:i] {
+				if math.Hypot(p.X-q.X, p.Y-q.Y) < d+gap-1e-6 {
+					t.Fatalf("%v and %v lie closer than the turner", p, q)
+				}
+			}
+		}
+		if d <= floor {
+			assert.NotEmpty(t, places)
+			assert.GreaterOrEqual(t, len(portion.InPan(d, floor+40)), len(places))
+		} else {
+			assert.Empty(t, places)
+		}
+	})
+}

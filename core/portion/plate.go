@@ -47,7 +47,7 @@ type At struct {
 }
 
 // Fit is how many discs of a diameter go on a plate of width × depth, all in mm: in rows, or
-// staggered when that holds more. A round plate is given as its inscribed square.
+// staggered when that holds more.
 func Fit(diameterMM, widthMM, depthMM float64) int {
 	return len(Places(diameterMM, widthMM, depthMM))
 }
@@ -92,6 +92,75 @@ func Places(diameterMM, widthMM, depthMM float64) []At {
 				}
 				best = append(best, at)
 			}
+		}
+	}
+	return best
+}
+
+// PlacesOn are where discs of a diameter in mm lie on a plate or in a pan.
+func PlacesOn(g batter.Griddle, diameterMM float64) []At {
+	if g.Round {
+		return InPan(diameterMM, g.WidthMM)
+	}
+	return Places(diameterMM, g.WidthMM, g.DepthMM)
+}
+
+// panGapMM is left between two pancakes in a round pan: the turner comes from the rim (common practice, no source).
+const panGapMM = 5.0
+
+// InPan are where discs of a diameter lie on the round floor of a pan, both in mm, from the left and the top of the
+// square around it: the most there is room for, up to seven as circles in a circle pack best (one ring, with one in the
+// middle for seven; exact), beyond that as a honeycomb.
+func InPan(diameterMM, floorMM float64) []At {
+	d, reach := diameterMM+panGapMM, (floorMM-diameterMM)/2 // a middle lies within reach of the pan's
+	if diameterMM <= 0 || reach < 0 {
+		return nil
+	}
+	at := func(x, y float64) At { return At{floorMM/2 + x, floorMM/2 + y} }
+	ring := func(n int) (out []At) {
+		for i := range n {
+			turn := 2*math.Pi*float64(i)/float64(n) - math.Pi/2
+			out = append(out, at(reach*math.Cos(turn), reach*math.Sin(turn)))
+		}
+		return out
+	}
+	best := []At{at(0, 0)}
+	for n := 2; n <= 5; n++ {
+		if 2*reach*math.Sin(math.Pi/float64(n)) >= d {
+			best = ring(n)
+		}
+	}
+	if reach >= d { // six round one, no closer together than to it
+		best = append(ring(6), at(0, 0))
+	}
+	if reach >= d*(1+1e-9) {
+		if comb := honeycomb(d, reach); len(comb) > len(best) {
+			best = best[:0]
+			for _, p := range comb {
+				best = append(best, at(p.X, p.Y))
+			}
+		}
+	}
+	return best
+}
+
+// honeycomb are the points of a triangular lattice of side d within reach of the middle, round a point, a hole or the
+// middle of a side: whichever has the most.
+func honeycomb(d, reach float64) (best []At) {
+	row := d * math.Sqrt(3) / 2
+	for _, from := range [3]At{{}, {X: d / 2, Y: row / 3}, {X: d / 2}} {
+		var all []At
+		n := int(reach/row) + 2
+		for j := -n; j <= n; j++ {
+			for i := -n - 1; i <= n+1; i++ {
+				p := At{float64(i)*d + float64(j&1)*d/2 - from.X, float64(j)*row - from.Y}
+				if math.Hypot(p.X, p.Y) <= reach+1e-9 {
+					all = append(all, p)
+				}
+			}
+		}
+		if len(all) > len(best) {
+			best = all
 		}
 	}
 	return best

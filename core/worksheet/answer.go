@@ -592,10 +592,11 @@ type Note struct {
 // NoteKind says how a note is meant.
 type NoteKind string
 
-// The kinds: something went out of bounds, something to know.
+// The kinds: something went out of bounds, something to know, and what is known of a recipe that nobody asked to judge.
 const (
 	Warning NoteKind = "warning"
 	Advice  NoteKind = "advice"
+	Known   NoteKind = "known"
 )
 
 // Preview is what another way to offset would do.

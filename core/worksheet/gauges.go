@@ -143,8 +143,11 @@ func (w *solved) moisture() Gauge {
 	if _, pulled := w.v.Offset.Targets[batter.HoldThickness]; pulled && !math.IsNaN(g.After()) { // that is what a thicker batter is
 		band.Low, band.High = math.Min(band.Low, g.After()), math.Max(band.High, g.After())
 	}
-	g = w.judge(g, band, levelShare*g.Base())
-	return compare(g, "As moist as the base", "Drier than the base", "Moister than the base")
+	g = compare(w.judge(g, band, levelShare*g.Base()), "As moist as the base", "Much drier than the base", "Much moister than the base")
+	if g.State == InBand && g.After() > g.Base() {
+		g.VerdictText = "Moister than the base: keeps soft"
+	}
+	return g
 }
 
 func (w *solved) sweetness() Gauge {

@@ -348,14 +348,7 @@ func (w *described) plate() {
 		if !ok {
 			return
 		}
-		width, depth := g.WidthMM, g.DepthMM
-		if g.Round {
-			width, depth = g.WidthMM/math.Sqrt2, g.WidthMM/math.Sqrt2
-		}
-		pl := Plate{Name: g.Name, Fit: portion.Fit(*p.DiameterMM, width, depth), WidthMM: g.WidthMM, DepthMM: g.DepthMM, Round: g.Round}
-		if g.Round && *p.DiameterMM <= g.WidthMM {
-			pl.Fit = max(1, pl.Fit)
-		}
+		pl := Plate{Name: g.Name, Fit: len(portion.PlacesOn(g, *p.DiameterMM)), WidthMM: g.WidthMM, DepthMM: g.DepthMM, Round: g.Round}
 		w.out.Plate = &pl
 	}
 	if pl := w.out.Plate; pl != nil && pl.Fit > 0 {

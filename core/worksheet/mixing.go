@@ -67,12 +67,16 @@ func (w *described) recipe() mixing.Recipe {
 		items = append(items, item)
 	}
 	bowl := portion.BowlOf(parts, portion.Air(w.v.Form))
+	hot := 0.0
+	if d := w.out.Portion.DiameterMM; d != nil && w.v.Form != batter.Crepe {
+		hot = *d
+	}
 	return mixing.Recipe{
 		Form: w.v.Form, Base: w.v.Base, Items: items, RestMin: w.v.Base.Rest(w.v.Form, w.k),
-		Offset: w.v.Offset.Strategy != batter.Leave && len(w.v.Additions) > 0,
+		Offset: w.v.Offset.Strategy != batter.Leave && len(w.v.Additions) > 0 && !w.asWritten(),
 		Judged: w.out.Gauges.Thickness.State != Unknown, MassG: bowl.MassG, Density: bowl.Density(), Parts: parts, PartLines: partLines,
 		Thickness: flow.Of(parts), Calibration: w.k.Calibration, PortionML: w.v.Portion.VolumeML, Count: w.out.Portion.Count,
-		Spreads: w.out.Portion.DiameterMM != nil, Cooking: w.atPlate(), Asides: w.asides(),
+		Spreads: w.out.Portion.DiameterMM != nil, HotMM: hot, Cooking: w.atPlate(), Asides: w.asides(),
 	}
 }
 

@@ -63,6 +63,9 @@ func TestAsWrittenMovesNothing(t *testing.T) {
 		for _, g := range w.Gauges.All() {
 			assert.NotContains(t, []worksheet.GaugeState{worksheet.Low, worksheet.High}, g.State, "%s %g of %g", g.Key, g.After(), g.Base())
 		}
+		for _, s := range w.Mixing {
+			assert.NotContains(t, s.Text, "back for the test", "it pours whole")
+		}
 		for _, n := range w.Notes {
 			assert.True(t, n.Kind != worksheet.Warning || slices.Contains([]string{"strong", "overfull", "no_portion", "rest_long"}, n.Code), "%s: %s", n.Code, n.Text)
 			assert.NotContains(t, n.Text, "the base", n.Code)

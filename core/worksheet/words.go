@@ -52,16 +52,22 @@ func (w *described) note(code, line, format string, args ...any) {
 	if k, ok := kinds[code]; ok {
 		kind = k
 	}
-	if kind == Warning && w.asWritten() && !alwaysMinded[code] {
-		kind = Advice
+	if w.trusted() && !alwaysMinded[code] {
+		kind = Known
 	}
 	w.out.Notes = append(w.out.Notes, Note{code, kind, line, w.named(fmt.Sprintf(format, args...))})
 }
 
-// alwaysMinded are the warnings that a recipe as written is not spared: what may hurt, and what
-// does not fit this kitchen. Everything else pleased whoever wrote it, and is only described.
+// alwaysMinded are the notes that a recipe as written and a plain base are not spared: what may hurt, what was done on
+// the way, and what does not fit this kitchen. Everything else pleased whoever wrote it, and is only described.
 var alwaysMinded = map[string]bool{
-	"rest_long": true, "tub_stale": true, "stock_short": true, "overfull": true, "no_portion": true, "too_many_portions": true, "strong": true,
+	"rest_long": true, "tub_stale": true, "stock_short": true, "overfull": true, "underfull": true, "no_portion": true, "too_many_portions": true, "strong": true,
+	"altitude": true, "eggs_whole": true, "swapped": true, "flourless": true, "grated_cake": true,
+}
+
+// trusted tells whether the bowl is somebody's recipe and nobody asked for another: as it was written, or a plain base.
+func (w *measured) trusted() bool {
+	return w.asWritten() || len(w.v.Additions) == 0 && len(w.v.Offset.Targets) == 0 && w.v.Reference.Lines == nil && !w.v.Reference.AsWritten
 }
 
 // asWritten tells whether the bowl is still the one that the recipe was written with.

@@ -4042,7 +4042,7 @@ export interface components {
         Note: {
             code: string;
             /** @enum {string} */
-            kind: "warning" | "advice";
+            kind: "warning" | "advice" | "known";
             /** @description Id of the line that it is about */
             line?: string;
             text: string;

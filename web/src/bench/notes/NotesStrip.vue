@@ -7,20 +7,21 @@ import { unbroken } from '@/parts/figures'
 const props = defineProps<{ sheet: Worksheet; open: boolean }>()
 const emit = defineEmits<{ open: [] }>()
 const warnings = computed(() => props.sheet.notes.filter((n) => n.kind === 'warning'))
-const first = computed(() => warnings.value[0] ?? props.sheet.notes[0])
-const count = computed(() =>
-  warnings.value.length > 1
-    ? `${warnings.value.length} to watch, ${props.sheet.notes.length} notes`
-    : props.sheet.notes.length === 1
-      ? '1 note'
-      : `${props.sheet.notes.length} notes`,
-)
+const notes = computed(() => props.sheet.notes.filter((n) => n.kind !== 'known'))
+const first = computed(() => warnings.value[0] ?? notes.value[0])
+const known = computed(() => props.sheet.notes.length - notes.value.length)
+const text = computed(() => first.value?.text ?? (known.value ? 'It is as it was written: nothing to mind.' : ''))
+const count = computed(() => {
+  if (!notes.value.length) return `${known.value} known of it`
+  if (warnings.value.length > 1) return `${warnings.value.length} to watch, ${notes.value.length} notes`
+  return notes.value.length === 1 ? '1 note' : `${notes.value.length} notes`
+})
 </script>
 
 <template>
-  <section v-if="first" class="strip" :class="{ warning: warnings.length }" aria-label="Notes">
+  <section v-if="text" class="strip" :class="{ warning: warnings.length }" aria-label="Notes">
     <i class="sign" :class="warnings.length ? 'high' : 'ring'" />
-    <p :title="first.text">{{ unbroken(first.text) }}</p>
+    <p :title="text">{{ unbroken(text) }}</p>
     <el-button :aria-expanded="open" @click="emit('open')">{{ count }}</el-button>
   </section>
 </template>

@@ -77,7 +77,7 @@ const bite = computed(() => props.drawing?.bite_mm ?? 0)
     :viewBox="`0 0 ${width} ${height}`"
     :width="width"
     :height="height"
-    role="img"
+    :role="spread ? 'group' : 'img'"
     :aria-label="words"
     :data-scale="scale.toFixed(3)"
     :data-pieces="spots.length">
