@@ -1548,9 +1548,12 @@ type Batter struct {
 	MassG float64 `json:"mass_g"`
 
 	// OffsetG What the offsets move it by
-	OffsetG       float64  `json:"offset_g"`
-	Pours         *[]Pour  `json:"pours,omitempty"`
-	PoursNowPa    *float64 `json:"pours_now_pa,omitempty"`
+	OffsetG    float64  `json:"offset_g"`
+	Pours      *[]Pour  `json:"pours,omitempty"`
+	PoursNowPa *float64 `json:"pours_now_pa,omitempty"`
+
+	// Should How it pours when it is right, in words
+	Should        *string  `json:"should,omitempty"`
 	SodaToAcid    *float64 `json:"soda_to_acid,omitempty"`
 	SugarsG       float64  `json:"sugars_g"`
 	VolumeMl      float64  `json:"volume_ml"`

@@ -126,7 +126,7 @@ func TestOffsetKitchenAndPortionAreChecked(t *testing.T) {
 		{`"portion":{"spread":{"by":"wand"}}`, "/portion/spread/by", "unknown_choice"},
 		{`"portion":{"spread":{"by":"hand"}}`, "/portion/spread/to_mm", "missing"},
 		{`"portion":{"spread":{"by":"itself","to_mm":90}}`, "/portion/spread/to_mm", "not_by_hand"},
-		{`"portion":{"spread":{"by":"hand","to_mm":300}}`, "/portion/spread/to_mm", "out_of_range"},
+		{`"portion":{"spread":{"by":"hand","to_mm":500}}`, "/portion/spread/to_mm", "out_of_range"},
 	} {
 		data := strings.TrimSuffix(small, "}") + "," + c.field + "}"
 		_, err := document.Work(context.Background(), []byte(data), setting)

@@ -503,7 +503,11 @@ func (v Variation) Domain(s Setting) (batter.Variation, batter.Kitchen, error) {
 	out.Reference.Lines = r.ownLines(v.Base.OwnLines)
 	out.Offset = r.offset(v.Offset)
 	k := r.kitchen(v.Kitchen)
-	out.Portion = r.portion(v.Portion, out.Form, k)
+	on := ""
+	if v.Cook != nil {
+		on = v.Cook.On
+	}
+	out.Portion = r.portion(v.Portion, out.Form, k, on)
 	out.Beside = r.parts(v.Parts, k)
 	out.Cooking = r.cooking(v.Cook, v.Kitchen)
 	r.claims(v.Said)
@@ -716,10 +720,18 @@ func (r *reader) offset(o *Offset) batter.Offset {
 	return out
 }
 
+// usualML is the portion in ml where nobody names one: what the iron takes, else the form's usual one.
+func usualML(f batter.Form, k batter.Kitchen, on string) float64 {
+	if i, ok := k.Iron(on); ok && f == batter.Waffle {
+		return math.Min(batter.MaxPortionML, math.Max(batter.MinPortionML, portion.UsualFill(i)))
+	}
+	return batter.DefaultPortionML(f)
+}
+
 // portion reads the measure of a portion: ml, a scoop by its number, or one of the kitchen's
 // own ladles. The first that is given counts.
-func (r *reader) portion(p *Portion, f batter.Form, k batter.Kitchen) batter.Portion {
-	out := batter.Portion{VolumeML: batter.DefaultPortionML(f)}
+func (r *reader) portion(p *Portion, f batter.Form, k batter.Kitchen, on string) batter.Portion {
+	out := batter.Portion{VolumeML: usualML(f, k, on)}
 	if p == nil {
 		return out
 	}

@@ -158,6 +158,7 @@ type ClockWords struct {
 type TestNow struct {
 	TargetMM *float64 `json:"target_mm,omitzero"` // that a portion runs to just mixed
 	RestedMM *float64 `json:"rested_mm,omitzero"` // and after the rest
+	Should   string   `json:"should,omitzero"`    // how it pours when it is right, in words
 	Advice   *Advice  `json:"advice,omitzero"`    // of the last test, until something is stirred in
 	Splash   *Splash  `json:"splash,omitzero"`    // as much as a cook splashes in unasked: what can just be seen
 	Count    int      `json:"count"`
@@ -676,6 +677,9 @@ func (f *folding) state(events int, common *Clock) State {
 		}
 	}
 	s.Test = TestNow{Advice: f.advice, Count: f.tests}
+	if f.bowl.Judged {
+		s.Test.Should = f.bowl.Should()
+	}
 	if f.bowl.Judged && f.bowl.Spreads {
 		now, rested := f.bowl.SpreadAt(0), f.bowl.SpreadAt(f.bowl.RestMin)
 		s.Test.TargetMM, s.Test.RestedMM = &now, &rested

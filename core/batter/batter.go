@@ -341,6 +341,17 @@ func (k Kitchen) Step(l Line) float64 {
 	return k.ScaleStep
 }
 
+// Iron is the one of an id, else the first there is; false in a kitchen without any.
+func (k Kitchen) Iron(id string) (Iron, bool) {
+	if i := slices.IndexFunc(k.Irons, func(i Iron) bool { return i.ID == id }); i >= 0 {
+		return k.Irons[i], true
+	}
+	if len(k.Irons) == 0 {
+		return Iron{}, false
+	}
+	return k.Irons[0], true
+}
+
 // DefaultPortionML is the portion in ml of a form when the cook names none (common
 // practice, no source: ¼ cup for a pancake).
 func DefaultPortionML(f Form) float64 {

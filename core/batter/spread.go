@@ -44,11 +44,11 @@ func SpreadRange(f Form, ml float64) (low, high float64) {
 func (p *Problems) spread(f Form, portion Portion) {
 	s := portion.Spread
 	at := Field{Part: OfPortion, Name: "spread"}
-	switch low, high := SpreadRange(f, portion.VolumeML); {
+	switch {
 	case s.By == "":
 	case f == Waffle:
 		p.Add(at, "in_an_iron", "A waffle takes the shape of its iron: let it be as wide as that.")
-	case s.By == ByHand && !(math.Ceil(low) <= s.ToMM && s.ToMM <= math.Floor(high)):
-		p.Add(at, "out_of_range", "%.0f ml can be spread to between %.0f and %.0f mm across.", portion.VolumeML, math.Ceil(low), math.Floor(high))
+	case s.By == ByHand && !(LeastSpreadMM <= s.ToMM && s.ToMM <= MostSpreadMM):
+		p.Add(at, "out_of_range", "A portion is spread to between %d and %d mm across.", LeastSpreadMM, MostSpreadMM)
 	}
 }

@@ -14,10 +14,10 @@ const (
 	waitMore   = 1.35 // times the flip's time that it waits at most,
 	waitMoreS  = 45.0 // or so many seconds beyond it
 	secondDose = 0.5  // of the wished colour that the second side waits for
-	shedFrom   = 0.06 // share of its mass that a batter of shedWater has to lose, else it eats gummy (modelling choice)
+	shedFrom   = 0.06 // share of its mass that a batter of shedWater usually loses (modelling choice)
 	shedWater  = 0.53 // share of water in it
 	shedMore   = 0.8  // more for each share of water above
-	gummyShare = 0.8  // of that, below which it eats gummy for certain (modelling choice)
+	gummyShare = 0.8  // of that, below which it eats moist (modelling choice)
 	slowSecond = 1.3  // times the first side that the second may wait for its colour, where it comes late (modelling choice)
 	rawSecond  = 2.0  // times the first side, after which a middle that is still raw is given up (modelling choice)
 
@@ -118,7 +118,7 @@ type Portion struct {
 	Contact   float64 // times the usual contact: 1, or what the first one cooked showed
 	Iron      bool    // a plate on both faces, and no flip
 	Colour    batter.Colour
-	NoStarch  bool // nothing in it turns gummy: the rule of what has to steam off does not hold
+	NoStarch  bool // nothing in it turns gummy: what steams off is not looked at
 	Patted    bool // a grated cake: patted flat, it gives off water for long
 	Cautious  bool // the worst that contact, steam and setting are likely to be
 	Cells     int  // 0 for the usual number
@@ -154,8 +154,7 @@ type Cooked struct {
 	DoseFirst       float64
 	DoseSecond      float64
 	Lost            float64 // share of the poured mass that left as steam
-	Shed            bool    // enough of it,
-	Gummy           bool    // and so little that it shows
+	Gummy           bool    // so little of it that it eats moist
 	Firm            float64 // of fruit, 1 raw to 0 soft; NaN without any
 	Thawed          bool    // every frozen piece
 	Sets            bool    // all of the batter has set and was hot enough
@@ -453,12 +452,10 @@ func (s *slab) thawed() bool {
 	return !slices.ContainsFunc(s.sink, func(f thawing) bool { return f.wants > 0 })
 }
 
-// needs is the share of its mass that the batter has to lose.
+// needs is the share of its mass that such a batter usually loses.
 func (r *run) needs() float64 {
 	return shedFrom + shedMore*(r.batterWet0/r.batter0-shedWater)
 }
-
-func (r *run) shed() bool { return r.p.NoStarch || r.left/r.batter0 >= r.needs() }
 
 // paces a phase: short steps after pouring and flipping.
 type pace struct{ dt, long float64 }
@@ -496,8 +493,8 @@ func (r *run) cook(times Times) Cooked {
 	}
 	out.CentreC, out.Sets = r.s.middle(), r.s.through()
 	out.DoseFirst, out.DoseSecond = r.dose[0], r.dose[1]
-	out.Lost, out.Shed = r.left/r.mass0, r.shed()
-	out.Gummy = !out.Shed && r.left/r.batter0 < gummyShare*r.needs()
+	out.Lost = r.left / r.mass0
+	out.Gummy = !r.p.NoStarch && r.left/r.batter0 < gummyShare*r.needs()
 	out.Thawed = r.s.thawed()
 	var fruit, firm float64
 	for i := range r.s.n {

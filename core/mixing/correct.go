@@ -6,6 +6,9 @@ import (
 	"math"
 
 	"upbeatladle/core/flow"
+	"upbeatladle/core/food"
+	"upbeatladle/core/measure"
+	"upbeatladle/core/words"
 )
 
 // Looks is how a test came out where there is no ruler.
@@ -84,7 +87,7 @@ func (r Recipe) Correct(t Test, kept float64) (Correction, error) {
 	asked := math.Max(0, short) * r.Thickness.Body / perGram
 	switch {
 	case t.Says == Runs, wider > narrowMM:
-		c.Text = "It runs wider than it should. Nothing to stir in: let it rest 10 min more and test again. Still wide, whisk a spoonful of flour smooth with some of it, and stir that in."
+		c.Text = o.tooThin(t.Minutes, short, kept)
 		return c, nil
 	case asked < step, t.Says == "" && wider > -enoughMM:
 		c.Text = "It is right. Pour."
@@ -104,6 +107,37 @@ func (r Recipe) Correct(t Test, kept float64) (Correction, error) {
 		c.Text += " That is as much as the bowl takes at once."
 	}
 	return c, nil
+}
+
+// stillDrinksMin is how long after mixing a batter that runs too far is waited for [min] (common practice, no source).
+const stillDrinksMin = 10.0
+
+// tooThin says what becomes of a batter that runs more than it should: it is waited for while its flour drinks, else so
+// much of the base's own flour brings it back, once: body times (L* now over L* wanted less one). After whipped whites
+// nothing is stirred in.
+func (o *order) tooThin(minutes, short, kept float64) string {
+	const runs = "It runs more than it should"
+	if minutes < stillDrinksMin {
+		return runs + ", but its flour still drinks: wait until 10 min after mixing, and test again."
+	}
+	jug := ""
+	if kept > 0 {
+		jug = " What is in the jug stays out."
+	}
+	var flour Item
+	for _, i := range o.Items {
+		if i.Role == food.RoleFlour && !i.Addition && i.IntoG > flour.IntoG {
+			flour = i
+		}
+	}
+	settled := o.Thickness.L()
+	if o.Base.Whips() || flour.Ingredient == nil || flour.Ingredient.Body <= 0 {
+		return runs + ": nothing is stirred in now, pour with a smaller ladle." + jug
+	}
+	step := math.Max(1, flour.Step)
+	g := o.Thickness.Body * ((settled-math.Min(0, short))/settled - 1) / flour.Ingredient.Body
+	g = math.Max(step, measure.Round(math.Min(g, mostSplash*o.MassG), step))
+	return fmt.Sprintf("%s: whisk %s of %s smooth with a ladle of the batter and stir that in, once.%s", runs, words.Grams(g, step), flour.Lower(), jug)
 }
 
 // short is by how much L* [ml/g] the batter that was tested is thicker than it should be at that

@@ -96,7 +96,7 @@ func TestRightAtThatMinuteIsRight(t *testing.T) {
 	wide, err := r.Correct(mixing.Test{VolumeML: 60, DiameterMM: r.SpreadAt(0) + 8}, 0)
 	require.NoError(t, err)
 	assert.Zero(t, wide.Grams)
-	assert.Contains(t, wide.Text, "rest 10 min")
+	assert.Contains(t, wide.Text, "wait until 10 min after mixing")
 }
 
 func TestATestInWords(t *testing.T) {

@@ -12,3 +12,8 @@ var Figures = map[string]float64{
 	"narrowMM":   narrowMM,
 	"soonRest":   soonRest,
 }
+
+// TooThin is what is said of a batter that runs more than it should, for testdata/rules.tsv.
+func TooThin(r Recipe, minutes, short, kept float64) string {
+	return (&order{Recipe: r}).tooThin(minutes, short, kept)
+}

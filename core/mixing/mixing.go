@@ -637,6 +637,9 @@ func (o *order) perGram() float64 {
 	return 1
 }
 
+// Should is how the batter pours when it is right, in words.
+func (r Recipe) Should() string { return (&order{Recipe: r}).inWords() }
+
 // inWords is the thickness without a ruler, for what is not poured free.
 func (o *order) inWords() string {
 	if o.Form == batter.Crepe {
@@ -651,6 +654,9 @@ func (o *order) inWords() string {
 		return "it should fall from the spoon in a ribbon that lies for a moment before it sinks in."
 	case flow.Thick:
 		return "it should fall from the spoon in soft folds that stay."
+	}
+	if o.Form == batter.DropScone {
+		return "it should drop from the spoon in a heap that settles by itself."
 	}
 	return "it should drop from the spoon in lumps and want spreading."
 }

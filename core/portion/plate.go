@@ -193,6 +193,19 @@ func MouldML(i batter.Iron) float64 { return MouldArea(i) * i.DepthMM * meanOfDe
 // rest is for the batter to run (modelling choice).
 const leavesRoom = 0.85
 
+// A usual waffle batter: how it rises and what it weighs (the cooking model's waffle; modelling choices).
+const (
+	usualRise    = 1.6
+	usualDensity = 1.06 // g/ml
+	fillStepML   = 5.0  // that a usual fill is told in
+)
+
+// UsualFill is the ml of a usual batter that fill an iron well, in steps of fillStepML.
+func UsualFill(i batter.Iron) float64 {
+	_, ml := Fill(i, 0, usualRise, usualDensity)
+	return fillStepML * math.Round(ml/fillStepML)
+}
+
 // Fill is how full a mould gets with ml of batter that rises by rise, and the ml that fills it
 // well. What a good one was weighed at outranks the mould's size; density is the batter's [g/ml].
 func Fill(i batter.Iron, ml, rise, density float64) (share, adviseML float64) {

@@ -34,7 +34,8 @@ func TestRules(t *testing.T) {
 			}
 			return rules.N(l.DiameterMM)
 		},
-		"sinks": func(t testing.TB, g rules.Given) string { return rules.YesNo(portion.Sinks(g.F(t, 0))) },
+		"sinks":      func(t testing.TB, g rules.Given) string { return rules.YesNo(portion.Sinks(g.F(t, 0))) },
+		"usual fill": func(t testing.TB, g rules.Given) string { return rules.N(portion.UsualFill(iron(t, g))) },
 		"stands": func(t testing.TB, g rules.Given) string {
 			return rules.N(portion.HotStress(batter.Form(g.At(0)), g.F(t, 1), g.F(t, 2)))
 		},

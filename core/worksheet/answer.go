@@ -315,8 +315,9 @@ type Batter struct {
 	YieldStressPa *float64   `json:"yield_stress_pa,omitzero"`
 	PoursNowPa    *float64   `json:"pours_now_pa,omitzero"`
 	AfterRestPa   *float64   `json:"after_rest_pa,omitzero"`
-	Class         flow.Class `json:"class,omitzero"` // empty when not judged
-	AcidMeq       float64    `json:"acid_meq"`       // batter account
+	Class         flow.Class `json:"class,omitzero"`  // empty when not judged
+	Should        string     `json:"should,omitzero"` // how it pours when it is right, in words
+	AcidMeq       float64    `json:"acid_meq"`        // batter account
 	SodaToAcid    *float64   `json:"soda_to_acid,omitzero"`
 	GasML         *float64   `json:"gas_ml_per_100g,omitzero"` // per 100 g flour-type body, 25 °C; nil without any
 	Pours         []Pour     `json:"pours,omitzero"`           // now, after the rest, settled; none when not judged

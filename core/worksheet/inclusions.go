@@ -313,15 +313,7 @@ func (w *measured) griddle() (batter.Griddle, bool) {
 
 // iron is the one that the cook names, else the first.
 func (w *measured) iron() (batter.Iron, bool) {
-	for _, i := range w.k.Irons {
-		if i.ID == w.v.Cooking.On {
-			return i, true
-		}
-	}
-	if len(w.k.Irons) == 0 {
-		return batter.Iron{}, false
-	}
-	return w.k.Irons[0], true
+	return w.k.Iron(w.v.Cooking.On)
 }
 
 // plate says how many fit, or how full the iron gets.

@@ -20,6 +20,9 @@ import (
 func (w *described) mixing() {
 	r := w.recipe()
 	w.out.Mixing, w.out.WeighOut = mixing.Order(r), mixing.Bowls(r)
+	if r.Judged {
+		w.out.Batter.Should = r.Should()
+	}
 }
 
 // recipe is the bowl as it is mixed, up to the moment when pieces are folded in.

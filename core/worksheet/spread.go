@@ -48,9 +48,11 @@ func (w *solved) layer(b bowl, ml float64) (lie, bool) {
 	if known {
 		out = w.unasked(b, ml)
 	}
+	low, high := batter.SpreadRange(w.v.Form, ml)
+	to := math.Max(low, math.Min(high, wish.ToMM)) // another ladle since it was wished takes it as far as it goes
 	switch {
-	case wish.By == batter.ByHand && wish.ToMM > out.itself:
-		out.by, out.DiameterMM = batter.ByHand, wish.ToMM
+	case wish.By == batter.ByHand && to > out.itself:
+		out.by, out.DiameterMM = batter.ByHand, to
 	case wish.By != "": // no hand makes it narrower than it runs
 		out.by, out.DiameterMM = batter.ByItself, out.itself
 	}
@@ -112,6 +114,10 @@ func (w *described) spread(l lie) *Spread {
 	out := &Spread{By: l.by, ToMM: l.DiameterMM, ItselfMM: l.itself, Chosen: wish.By != "", LowMM: math.Ceil(math.Max(low, l.itself)), HighMM: math.Floor(high)}
 	out.HighMM = math.Max(out.LowMM, out.HighMM)
 	to := fmt.Sprintf("%.0f mm", l.DiameterMM)
+	short := ""
+	if wish.By == batter.ByHand && wish.ToMM > l.DiameterMM+1 {
+		short = fmt.Sprintf(" %.0f ml go no wider.", w.v.Portion.VolumeML)
+	}
 	switch {
 	case wish.By == batter.ByHand && l.by == batter.ByItself:
 		out.Text = fmt.Sprintf("It runs to %s by itself, and no hand makes it narrower.", to)
@@ -123,6 +129,7 @@ func (w *described) spread(l lie) *Spread {
 	default:
 		out.Text = fmt.Sprintf("Spread it with the back of the spoon to %s, within %d s%s.", to, spreadS, words.Either(w.topped(), ", before pieces go on", ""))
 	}
+	out.Text += short
 	return out
 }
 

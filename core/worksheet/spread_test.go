@@ -70,9 +70,13 @@ func TestWhoIsSpreadByHand(t *testing.T) {
 	waffle.Portion.Spread = batter.Spread{By: batter.ByHand, ToMM: 100}
 	_, err := worksheet.Work(context.Background(), waffle, batter.DefaultKitchen(), worksheet.Include{})
 	assert.ErrorContains(t, err, "shape of its iron")
-	thick.Portion.Spread = batter.Spread{By: batter.ByHand, ToMM: 300}
+	thick.Portion.Spread = batter.Spread{By: batter.ByHand, ToMM: 500}
 	_, err = worksheet.Work(context.Background(), thick, batter.DefaultKitchen(), worksheet.Include{})
-	assert.ErrorContains(t, err, "60 ml can be spread to between 70 and 159 mm across", "a layer of 3 to 16 mm")
+	assert.ErrorContains(t, err, "between 40 and 400 mm across")
+	thick.Portion.Spread.ToMM = 300
+	s = spreadOf(t, thick)
+	assert.InDelta(t, 159.6, s.ToMM, 0.1, "a layer of 3 mm: 60 ml over a disc")
+	assert.Contains(t, s.Text, "60 ml go no wider")
 	thick.Portion.Spread.ToMM = 75
 	s = spreadOf(t, thick)
 	assert.Equal(t, batter.ByItself, s.By)
@@ -91,7 +95,7 @@ func TestOneWidthInEveryPlace(t *testing.T) {
 		case 1:
 			v.Portion.Spread.By = batter.ByItself
 		case 2:
-			v.Portion.Spread = batter.Spread{By: batter.ByHand, ToMM: math.Round(rapid.Float64Range(71, 158).Draw(t, "to"))}
+			v.Portion.Spread = batter.Spread{By: batter.ByHand, ToMM: math.Round(rapid.Float64Range(40, 400).Draw(t, "to"))}
 		}
 		w, lies, err := worksheet.AtPlate(context.Background(), v, k)
 		require.NoError(t, err)

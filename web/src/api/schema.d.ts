@@ -3396,6 +3396,8 @@ export interface components {
             target_mm?: number;
             /** Format: double */
             rested_mm?: number;
+            /** @description How it pours when it is right, in words */
+            should?: string;
             advice?: components["schemas"]["BatchAdvice"];
             splash?: components["schemas"]["BatchSplash"];
             count: number;
@@ -3862,6 +3864,8 @@ export interface components {
             colour?: components["schemas"]["Tint"];
             /** @enum {string} */
             class?: "runny" | "thin" | "standard" | "thick" | "stiff";
+            /** @description How it pours when it is right, in words */
+            should?: string;
         };
         /** @description How wide a portion lies on the plate, and who makes it so */
         PortionSpread: {

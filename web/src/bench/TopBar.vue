@@ -15,7 +15,7 @@ const phone = useMediaQuery('(max-width: 700px)')
 const wide = useMediaQuery('(min-width: 1040px)')
 const form = computed({
   get: () => bench.doc?.form,
-  set: (v: Schemas['Form'] | undefined) => v && bench.change((d) => (d.form = v)),
+  set: (v: Schemas['Form'] | undefined) => v && bench.turnInto(v),
 })
 /** The common forms in sight where there is room, else the one that is chosen; the rest behind it. */
 const shown = computed(() => forms.filter((f) => f.value === form.value || (wide.value && f.common)))

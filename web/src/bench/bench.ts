@@ -444,6 +444,25 @@ export const useBench = defineStore('bench', () => {
     pull(p, (doc.value?.offset?.targets?.[p.hold] ?? p.rest) + steps * p.step)
   }
 
+  /** The ladles that forms had before they were turned into others, to be given back. */
+  const ladlesOf = new Map<string, Variation['portion']>()
+  /**
+   * Makes another form of it. How wide one was spread belongs to the form that it was; so does the ladle where an iron comes
+   * or goes: a waffle takes what its iron takes, and the form before it gets its own ladle back.
+   */
+  function turnInto(form: Schemas['Form']) {
+    change((d) => {
+      const of = (f: Schemas['Form']) => `${id.value}/${f}`
+      const kept = { ...d.portion }
+      delete kept.spread
+      ladlesOf.set(of(d.form), d.portion && copy(d.portion))
+      if ((form === 'waffle') !== (d.form === 'waffle')) d.portion = ladlesOf.get(of(form)) ?? {}
+      else d.portion = kept
+      d.form = form
+      if (!Object.keys(d.portion).length) delete d.portion
+    })
+  }
+
   /** Spreads a portion to so many mm across; to where it runs by itself, it is left alone; without a figure it is as form and thickness ask. */
   function spread(mm?: number) {
     const itself = sheet.value?.portion.spread?.itself_mm ?? 0
@@ -521,6 +540,7 @@ export const useBench = defineStore('bench', () => {
     isIt,
     pull,
     spread,
+    turnInto,
     pullOn,
     letGo,
     move,

@@ -25,10 +25,11 @@ watch(
   () => advice.value?.was_mm && (ran.value = advice.value.was_mm),
 )
 const looks = [
-  { says: 'mounds', label: 'it mounds', d: 'M30 44V30q0-24 30-24t30 24v14z' },
-  { says: 'just_spreads', label: 'it just spreads', d: 'M14 44q0-20 46-20t46 20z' },
-  { says: 'runs', label: 'it runs off', d: 'M4 44q0-9 56-9t56 9z' },
+  { says: 'mounds', label: 'stiffer than it should', d: 'M30 44V30q0-24 30-24t30 24v14z' },
+  { says: 'just_spreads', label: 'as it should', d: 'M14 44q0-20 46-20t46 20z' },
+  { says: 'runs', label: 'runs more', d: 'M4 44q0-9 56-9t56 9z' },
 ] as const
+const should = 'M14 44q0-20 46-20t46 20z' // what it should do, behind what it did
 const test = () => sheet.tell({ kind: 'tested', volume_ml: ladle.value, diameter_mm: ran.value }, `the test, ${ran.value} mm`)
 const say = (says: (typeof looks)[number]['says']) => sheet.tell({ kind: 'tested', says }, 'the test')
 const stirIn = () => sheet.tell({ kind: 'stirred_in', grams: advice.value!.grams }, `${advice.value!.grams} g stirred in`)
@@ -86,10 +87,12 @@ defineExpose({ enter })
         </div>
       </div>
       <p v-else class="text">{{ (unitsShown === 'cups' && task.in_cups) || task.text }}</p>
+      <p v-if="!byRuler && task.ruler && state.test.should" class="text">Poured from the ladle, {{ state.test.should }}</p>
       <div v-if="!byRuler" class="looks" role="group" aria-label="How it leaves the ladle">
         <button v-for="l in looks" :key="l.says" type="button" :data-says="l.says" :aria-pressed="advice?.says === l.says" @click="say(l.says)">
           <svg width="120" height="48" viewBox="0 0 120 48" aria-hidden="true">
             <path :d="l.d" :fill="batter" class="ran" />
+            <path :d="should" class="wanted" />
             <path d="M2 45h116" class="mark" />
           </svg>
           {{ l.label }}

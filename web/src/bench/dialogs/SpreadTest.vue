@@ -15,9 +15,9 @@ const trouble = ref('')
 const stirred = ref<string[]>([]) // since the bowl was mixed
 const ladle = computed(() => props.sheet.portion.volume_ml)
 const looks: { value: NonNullable<Schemas['PourTest']['says']>; label: string }[] = [
-  { value: 'mounds', label: 'it mounds' },
-  { value: 'just_spreads', label: 'it just spreads' },
-  { value: 'runs', label: 'it runs off' },
+  { value: 'mounds', label: 'stiffer than it should' },
+  { value: 'just_spreads', label: 'as it should' },
+  { value: 'runs', label: 'runs more' },
 ]
 async function pour(test: Schemas['PourTest']) {
   const variation = bench.asked()
@@ -46,6 +46,7 @@ function again() {
     <label v-if="ruler" class="ruler"
       >{{ ladle }} ml ran to <AmountField v-model="ran" placeholder="?" label="How wide it ran, in mm" @update:model-value="measured" /> mm, or</label
     >
+    <span v-if="sheet.batter.should" class="should">{{ sheet.batter.should }}</span>
     <span class="looks"
       ><el-button v-for="l in looks" :key="l.value" @click="pour({ says: l.value })">{{ l.label }}</el-button></span
     >
@@ -74,6 +75,9 @@ function again() {
   gap: var(--s2) var(--s3);
   margin-top: var(--s2);
   padding: var(--s3);
+}
+.should {
+  flex: 1 0 100%;
 }
 .ruler {
   display: inline-flex;
