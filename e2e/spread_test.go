@@ -55,12 +55,12 @@ func TestTheRimIsPulled(t *testing.T) {
 	c.sees(asSpread + `?.includes('Spread it')`)
 	c.sees(`(() => { const b = [...document.querySelectorAll('.forms label')].find(l => l.innerText.includes('Waffle')); b?.click(); return !!b })()`)
 	c.sees(`document.querySelector('h1') && !document.querySelector('g.rim') && document.querySelector('[data-verdict=heat]')?.innerText.includes('closed')`)
-	c.sees(`document.querySelector('[data-verdict=portion]').innerText.includes('220 ml each')`) // what the pier iron takes
+	c.sees(`document.querySelector('[data-verdict=portion]').innerText.replace(/\s/g, ' ').includes('220 ml each')`) // what the pier iron takes
 	c.saved()
 	_, doc = c.stored()
 	assert.Nil(t, doc["portion"])
 	c.sees(`(() => { const b = [...document.querySelectorAll('.forms label')].find(l => l.innerText.includes('Pancake')); b?.click(); return !!b })()`)
-	c.sees(`document.querySelector('[data-verdict=portion]').innerText.includes('60 ml each') && ` + asSpread + `?.includes('Spread it')`)
+	c.sees(`document.querySelector('[data-verdict=portion]').innerText.replace(/\s/g, ' ').includes('60 ml each') && ` + asSpread + `?.includes('Spread it')`)
 }
 
 // A finger that scrolls over the rim changes nothing, one that goes along it does.

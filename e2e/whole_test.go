@@ -253,7 +253,7 @@ func TestTheBowlIsTestedAndPutRight(t *testing.T) {
 	c.click(".spread-test .looks .el-button:first-child")
 	c.sees(`document.querySelector('.spread-test .answer')?.innerText.includes('as much as the bowl takes at once')`)
 	c.click(".spread-test .looks .el-button:last-child")
-	c.sees(`document.querySelector('.spread-test .answer')?.innerText.includes('wider than it should')`)
+	c.sees(`document.querySelector('.spread-test .answer')?.innerText.includes('runs more than it should')`)
 	c.types(".spread-test input[aria-label]", "9000")
 	c.sees(`document.querySelector('.spread-test [role=alert]')?.innerText.includes('between 20 and 500')`)
 	c.p.ForgetConsole() // the browser itself reports the 400

@@ -46,7 +46,7 @@ function again() {
     <label v-if="ruler" class="ruler"
       >{{ ladle }} ml ran to <AmountField v-model="ran" placeholder="?" label="How wide it ran, in mm" @update:model-value="measured" /> mm, or</label
     >
-    <span v-if="sheet.batter.should" class="should">{{ sheet.batter.should }}</span>
+    <span v-if="sheet.batter.should" class="should">Poured from the ladle, {{ sheet.batter.should }}</span>
     <span class="looks"
       ><el-button v-for="l in looks" :key="l.value" @click="pour({ says: l.value })">{{ l.label }}</el-button></span
     >
