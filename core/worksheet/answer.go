@@ -355,7 +355,7 @@ type Spread struct {
 	ToMM     float64         `json:"to_mm"`
 	ItselfMM float64         `json:"itself_mm"` // left alone
 	Chosen   bool            `json:"chosen"`    // by the cook; else what form and thickness ask for
-	LowMM    float64         `json:"low_mm"`    // what a hand can make of it
+	LowMM    float64         `json:"low_mm"`    // what a hand can make of it; where it runs so wide by itself, it is left alone
 	HighMM   float64         `json:"high_mm"`
 	Text     string          `json:"text,omitzero"` // what the cook does
 }

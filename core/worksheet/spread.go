@@ -111,7 +111,7 @@ func (w *described) spread(l lie) *Spread {
 	if g, there := w.griddle(); there {
 		high = math.Min(high, math.Min(g.WidthMM, g.DepthMM))
 	}
-	out := &Spread{By: l.by, ToMM: l.DiameterMM, ItselfMM: l.itself, Chosen: wish.By != "", LowMM: math.Ceil(math.Max(low, l.itself)), HighMM: math.Floor(high)}
+	out := &Spread{By: l.by, ToMM: l.DiameterMM, ItselfMM: l.itself, Chosen: wish.By != "", LowMM: math.Floor(math.Max(low, l.itself)), HighMM: math.Floor(high)}
 	out.HighMM = math.Max(out.LowMM, out.HighMM)
 	to := fmt.Sprintf("%.0f mm", l.DiameterMM)
 	short := ""
@@ -119,8 +119,8 @@ func (w *described) spread(l lie) *Spread {
 		short = fmt.Sprintf(" %.0f ml go no wider.", w.v.Portion.VolumeML)
 	}
 	switch {
-	case wish.By == batter.ByHand && l.by == batter.ByItself:
-		out.Text = fmt.Sprintf("It runs to %s by itself, and no hand makes it narrower.", to)
+	case wish.By != "" && l.by == batter.ByItself:
+		out.Text = fmt.Sprintf("Left alone, it runs to %s: no hand makes it narrower.", to)
 	case l.by == batter.ByItself:
 	case l.how == tilts:
 		out.Text = fmt.Sprintf("Tilt the pan at once, until it is %s across.", to)

@@ -463,11 +463,10 @@ export const useBench = defineStore('bench', () => {
     })
   }
 
-  /** Spreads a portion to so many mm across; to where it runs by itself, it is left alone; without a figure it is as form and thickness ask. */
+  /** Spreads a portion to so many mm across; without a figure it is as form and thickness ask. */
   function spread(mm?: number) {
-    const itself = sheet.value?.portion.spread?.itself_mm ?? 0
     change((d) => {
-      d.portion = { ...d.portion, spread: mm === undefined ? undefined : mm <= Math.ceil(itself) ? { by: 'itself' } : { by: 'hand', to_mm: mm } }
+      d.portion = { ...d.portion, spread: { by: 'hand', to_mm: mm } }
       if (mm === undefined) delete d.portion.spread
       if (!Object.keys(d.portion).length) delete d.portion
     })

@@ -102,7 +102,7 @@ const claims = computed(() => {
       <el-button aria-label="Scale the batch" title="Scale the batch" @click="scaleOpen = true"><Icon name="resize" /></el-button>
     </div>
     <LadlePicker class="foot" :volume-ml="p.volume_ml" />
-    <SpreadRow v-if="p.spread && (p.spread.text || p.spread.chosen)" class="foot" :spread="p.spread" />
+    <SpreadRow v-if="p.spread?.text" class="foot" :spread="p.spread" />
     <PullChoices
       v-if="sheet.gauges.lift.pull?.choices && !(wide && inclusions.length)"
       class="lift"

@@ -9,7 +9,7 @@ const bench = useBench()
 
 <template>
   <p class="spread" data-spread>
-    <span>{{ spread.text || (spread.chosen ? `Left alone, it runs to ${spread.itself_mm.toFixed(0)} mm.` : '') }}</span>
+    <span>{{ spread.text }}</span>
     <el-button v-if="spread.chosen" @click="bench.spread()">As it was</el-button>
   </p>
 </template>
