@@ -9,14 +9,14 @@ import (
 	"upbeatladle/core/measure"
 )
 
-// stamp is a time of a recording: "00:12", "[0:03]", "(1:02:03.500)".
+// stamp is a time as subtitles have it: "00:12", "[0:03]", "(1:02:03.500)".
 var (
 	stamp     = regexp.MustCompile(`[\[(]?\b\d{1,2}:\d{2}(?::\d{2})?(?:[.,]\d{1,3})?\b[\])]?`)
 	stampLine = regexp.MustCompile(`^[\[(]?\d{1,2}:\d{2}(?::\d{2})?(?:[.,]\d{1,3})?[\])]?\s*(?:-->|-|–|$)`)
 	allDigits = regexp.MustCompile(`^\d+$`)
 )
 
-// withoutStamps takes the times of a recording out of its lines, with the numbers of subtitles. A
+// withoutStamps takes the times and numbers of subtitles out of its lines. A
 // single time is left: a recipe may say when.
 func withoutStamps(lines []string) (kept []string, stamped bool) {
 	n := 0

@@ -88,7 +88,7 @@ func Minutes(m float64) string {
 }
 
 // Seconds prints a time [s] inside a sentence: "50 s", "3 min", "3 min 5 s". A colon would look like
-// the time of a recording to whoever reads the text back.
+// the time of a subtitle to whoever reads the text back.
 func Seconds(s float64) string {
 	n := int(math.Round(s))
 	switch {
