@@ -3,8 +3,6 @@ package balance_test
 import (
 	"testing"
 
-	"github.com/stretchr/testify/require"
-
 	"upbeatladle/core/balance"
 	"upbeatladle/core/batter"
 	"upbeatladle/internal/rules"
@@ -12,11 +10,7 @@ import (
 
 func TestRules(t *testing.T) {
 	rules.Check(t, map[string]rules.Do{
-		"figure": func(t testing.TB, g rules.Given) string {
-			v, ok := balance.Figures[g.At(0)]
-			require.True(t, ok, "no figure %q", g.At(0))
-			return rules.N(v)
-		},
+		"figure": rules.Figure(balance.Figures),
 		"floor": func(t testing.TB, g rules.Given) string {
 			p := problem(batter.HoldBackLiquid, part(g.At(1), g.F(t, 2)))
 			p.Hold = append(p.Hold, batter.HoldFat)

@@ -5,8 +5,6 @@ import (
 	"testing"
 	"time"
 
-	"github.com/stretchr/testify/require"
-
 	"upbeatladle/core/batch"
 	"upbeatladle/internal/rules"
 )
@@ -14,11 +12,7 @@ import (
 // Values of practice, one row each.
 func TestRules(t *testing.T) {
 	rules.Check(t, map[string]rules.Do{
-		"figure": func(t testing.TB, g rules.Given) string {
-			v, ok := batch.Figures[g.At(0)]
-			require.True(t, ok, "no figure %q", g.At(0))
-			return rules.N(v)
-		},
+		"figure": rules.Figure(batch.Figures),
 		"clock": func(t testing.TB, g rules.Given) string { // minutes outside the fridge: egg in, into the fridge, out, in, out, now
 			m := begin(t, beetroot())
 			grams := 200.0

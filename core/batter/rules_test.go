@@ -4,8 +4,6 @@ import (
 	"math"
 	"testing"
 
-	"github.com/stretchr/testify/require"
-
 	"upbeatladle/core/batter"
 	"upbeatladle/core/food"
 	"upbeatladle/internal/rules"
@@ -16,11 +14,11 @@ func TestRules(t *testing.T) {
 		return &food.Ingredient{Dose: food.Dose{Low: g.F(t, 0), High: g.F(t, 1)}}
 	}
 	rules.Check(t, map[string]rules.Do{
-		"figure": func(t testing.TB, g rules.Given) string {
-			v, ok := batter.Figures[g.At(0)]
-			require.True(t, ok, "no figure %q", g.At(0))
-			return rules.N(v)
+		"hand": func(t testing.TB, g rules.Given) string {
+			low, high := batter.SpreadRange(batter.Form(g.At(0)), g.F(t, 1))
+			return rules.N(low) + " " + rules.N(high)
 		},
+		"figure": rules.Figure(batter.Figures),
 		"band": func(t testing.TB, g rules.Given) string {
 			var b batter.Band
 			switch g.At(0) {

@@ -17,11 +17,7 @@ func TestRules(t *testing.T) {
 		return in
 	}
 	rules.Check(t, map[string]rules.Do{
-		"figure": func(t testing.TB, g rules.Given) string {
-			v, ok := food.Values[g.At(0)]
-			require.True(t, ok, "no figure %q", g.At(0))
-			return rules.N(v)
-		},
+		"figure": rules.Figure(food.Values),
 		"contains": func(t testing.TB, g rules.Given) string {
 			if a := row(t, g).Allergens; len(a) > 0 {
 				return strings.Join(a, ", ")

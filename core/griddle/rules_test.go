@@ -41,11 +41,7 @@ func TestRules(t *testing.T) {
 		return "right"
 	}
 	rules.Check(t, map[string]rules.Do{
-		"figure": func(t testing.TB, g rules.Given) string {
-			v, ok := griddle.Figures[g.At(0)]
-			require.True(t, ok, "no figure %q", g.At(0))
-			return rules.N(v)
-		},
+		"figure": rules.Figure(griddle.Figures),
 		"flips": func(t testing.TB, g rules.Given) string {
 			b := open(t)
 			id := pour(b, bowl("long", g.F(t, 0), 80), 1)

@@ -3,19 +3,13 @@ package measure_test
 import (
 	"testing"
 
-	"github.com/stretchr/testify/require"
-
 	"upbeatladle/core/measure"
 	"upbeatladle/internal/rules"
 )
 
 func TestRules(t *testing.T) {
 	rules.Check(t, map[string]rules.Do{
-		"figure": func(t testing.TB, g rules.Given) string {
-			v, ok := measure.Figures[g.At(0)]
-			require.True(t, ok, "no figure %q", g.At(0))
-			return rules.N(v)
-		},
+		"figure": rules.Figure(measure.Figures),
 		"ml": func(_ testing.TB, g rules.Given) string {
 			return rules.N(measure.Standards[g.At(0)].Volume(measure.Unit(g.At(1))))
 		},

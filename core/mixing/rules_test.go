@@ -3,8 +3,6 @@ package mixing_test
 import (
 	"testing"
 
-	"github.com/stretchr/testify/require"
-
 	"upbeatladle/core/batter"
 	"upbeatladle/core/flow"
 	"upbeatladle/core/food"
@@ -28,10 +26,6 @@ func TestRules(t *testing.T) {
 			whipped.Base.Style = batter.Whipped
 			return thin(t, whipped, g)
 		},
-		"figure": func(t testing.TB, g rules.Given) string {
-			v, ok := mixing.Figures[g.At(0)]
-			require.True(t, ok, "no figure %q", g.At(0))
-			return rules.N(v)
-		},
+		"figure": rules.Figure(mixing.Figures),
 	})
 }

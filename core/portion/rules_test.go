@@ -4,8 +4,6 @@ import (
 	"fmt"
 	"testing"
 
-	"github.com/stretchr/testify/require"
-
 	"upbeatladle/core/batter"
 	"upbeatladle/core/portion"
 	"upbeatladle/internal/rules"
@@ -16,12 +14,8 @@ func TestRules(t *testing.T) {
 		return batter.Iron{Round: true, WidthMM: g.F(t, 0), DepthMM: g.F(t, 1)}
 	}
 	rules.Check(t, map[string]rules.Do{
-		"figure": func(t testing.TB, g rules.Given) string {
-			v, ok := portion.Figures[g.At(0)]
-			require.True(t, ok, "no figure %q", g.At(0))
-			return rules.N(v)
-		},
-		"air": func(_ testing.TB, g rules.Given) string { return rules.N(portion.Air(batter.Form(g.At(0)))) },
+		"figure": rules.Figure(portion.Figures),
+		"air":    func(_ testing.TB, g rules.Given) string { return rules.N(portion.Air(batter.Form(g.At(0)))) },
 		"value": func(_ testing.TB, g rules.Given) string {
 			return rules.N(map[string]float64{"loss": portion.BowlLoss, "bite": portion.BiteMM, "most": portion.MaxPortions}[g.At(0)])
 		},

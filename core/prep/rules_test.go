@@ -3,8 +3,6 @@ package prep_test
 import (
 	"testing"
 
-	"github.com/stretchr/testify/require"
-
 	"upbeatladle/core/food"
 	"upbeatladle/core/prep"
 	"upbeatladle/internal/rules"
@@ -31,11 +29,7 @@ func TestRules(t *testing.T) {
 		return work(t, j)
 	}
 	rules.Check(t, map[string]rules.Do{
-		"figure": func(t testing.TB, g rules.Given) string {
-			v, ok := prep.Figures[g.At(0)]
-			require.True(t, ok, "no figure %q", g.At(0))
-			return rules.N(v)
-		},
+		"figure": rules.Figure(prep.Figures),
 		"cooks": func(t testing.TB, g rules.Given) string {
 			return rules.N(work(t, prep.Job{Method: prep.Puree, From: fruit(food.GroupGrated), HaveG: 1000, Cook: prep.Cook(g.At(0))}).ProductG / 1000)
 		},

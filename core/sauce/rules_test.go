@@ -31,11 +31,7 @@ func TestRules(t *testing.T) {
 		return []food.Part{{Ingredient: &food.Ingredient{ID: "mix", Name: "Mix", Group: group, Density: 1, Composition: c}, Grams: 1000}}
 	}
 	rules.Check(t, map[string]rules.Do{
-		"figure": func(t testing.TB, g rules.Given) string {
-			v, ok := sauce.Figures[g.At(0)]
-			require.True(t, ok, "no figure %q", g.At(0))
-			return rules.N(v)
-		},
+		"figure": rules.Figure(sauce.Figures),
 		"usual": func(t testing.TB, g rules.Given) string {
 			r := work(t, g.At(0))
 			return fmt.Sprintf("%g g, %d days, %s, %s, %s", sauce.UsualG(r.Kind), r.KeepDays, r.Served, r.Place, r.When)

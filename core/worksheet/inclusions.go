@@ -252,7 +252,8 @@ func (w *described) inclusionNotes(a batter.Addition, x Inclusion) {
 		w.note("scorch", at, "%s: the pieces scorch where they touch the iron. Smaller ones, fewer, and wipe between.", label)
 	}
 	if a.Ingredient.Group == food.GroupFrozenPiece && a.Stage.InBowl() {
-		w.note("bleed", at, "Frozen %s bleeds into the batter and chills it: put it on each portion instead, straight from the freezer.", words.Lower(x.Label))
+		w.note("bleed", at, "Frozen %s bleeds into the batter and chills it: %s.", words.Lower(x.Label), words.Either(x.Grams > frozenMostG,
+			"thaw and drain it, or lay fewer on each portion", "put it on each portion instead, straight from the freezer"))
 	}
 	if x.Sinks || x.Floats {
 		w.note("sinks", at, "%s: the pieces %s in this batter, and the %s portions get most. Fold them in late, thicken the batter, toss them in flour, or put them on each portion.",

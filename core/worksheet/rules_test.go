@@ -3,8 +3,6 @@ package worksheet_test
 import (
 	"testing"
 
-	"github.com/stretchr/testify/require"
-
 	"upbeatladle/core/worksheet"
 	"upbeatladle/internal/rules"
 )
@@ -12,10 +10,6 @@ import (
 // Values of practice, one row each.
 func TestRules(t *testing.T) {
 	rules.Check(t, map[string]rules.Do{
-		"figure": func(t testing.TB, g rules.Given) string {
-			v, ok := worksheet.Figures[g.At(0)]
-			require.True(t, ok, "no figure %q", g.At(0))
-			return rules.N(v)
-		},
+		"figure": rules.Figure(worksheet.Figures),
 	})
 }

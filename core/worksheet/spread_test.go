@@ -158,3 +158,15 @@ func TestAPullOfThicknessHasNoStep(t *testing.T) {
 		}
 	})
 }
+
+// What is advised of frozen pieces is not warned of once it is followed: laid on straight from the freezer only as many
+// as the heat of the batter thaws.
+func TestFrozenAdviceTripsNoWarning(t *testing.T) {
+	for _, grams := range []float64{100, 250, 700} {
+		folded := cooked(t, cultured(add("blueberry_frozen", grams, batter.StageFoldIn)))
+		laid := strings.Join(cooked(t, cultured(add("blueberry_frozen", grams, batter.StageOnPortion))).Cook.Warnings, " ")
+		said := note(folded, "bleed")
+		require.NotEmpty(t, said)
+		assert.Equal(t, strings.Contains(said, "straight from the freezer"), !strings.Contains(laid, "thaw them first"), "%g g: %s / %s", grams, said, laid)
+	}
+}

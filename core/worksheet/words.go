@@ -210,6 +210,7 @@ func (w *described) structureNotes() {
 }
 
 const (
+	heavyMore   = 1.2   // times the powder that such a load takes at most (common practice, no source)
 	heavyShare  = 0.25  // of the bowl from which additions are heavy to lift (modelling choice)
 	sayAltitude = 300.0 // m from which altitude is worth a sentence (modelling choice)
 )
@@ -231,8 +232,8 @@ func (w *described) liftNotes() {
 	for _, p := range w.made {
 		added += p.Grams
 	}
-	if mass := w.weighed.whole.Mass; added > heavyShare*mass && w.weighed.lift.OwnGasML > 0 && w.out.Gauges.Lift.State != High && !w.asWritten() {
-		w.note("heavy", "", "Additions are %.0f %% of the bowl. If the first one comes out flat, such a load takes up to 20 %% more powder.", 100*added/mass)
+	if mass := w.weighed.whole.Mass; added > heavyShare*mass && w.weighed.lift.OwnGasML > 0 && w.out.Gauges.Lift.State != High && !w.asWritten() && !portion.Sinks(heavyMore*w.gas(w.weighed)*lift.Expansion(w.k.AltitudeM)) {
+		w.note("heavy", "", "Additions are %.0f %% of the bowl. If the first one comes out flat, such a load takes up to %.0f %% more powder.", 100*added/mass, 100*(heavyMore-1))
 	}
 }
 
