@@ -354,6 +354,48 @@ func (e GaugeState) Valid() bool {
 	}
 }
 
+// Defines values for HeatAskedAt.
+const (
+	HeatAskedAtFlip   HeatAskedAt = "flip"
+	HeatAskedAtMixing HeatAskedAt = "mixing"
+	HeatAskedAtPour   HeatAskedAt = "pour"
+)
+
+// Valid indicates whether the value is a known member of the HeatAskedAt enum.
+func (e HeatAskedAt) Valid() bool {
+	switch e {
+	case HeatAskedAtFlip:
+		return true
+	case HeatAskedAtMixing:
+		return true
+	case HeatAskedAtPour:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for HeatStepAt.
+const (
+	HeatStepAtFlip   HeatStepAt = "flip"
+	HeatStepAtMixing HeatStepAt = "mixing"
+	HeatStepAtPour   HeatStepAt = "pour"
+)
+
+// Valid indicates whether the value is a known member of the HeatStepAt enum.
+func (e HeatStepAt) Valid() bool {
+	switch e {
+	case HeatStepAtFlip:
+		return true
+	case HeatStepAtMixing:
+		return true
+	case HeatStepAtPour:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for HeatsLink.
 const (
 	HeatsLinkLive   HeatsLink = "live"
@@ -612,6 +654,69 @@ func (e OnPortionShape) Valid() bool {
 	case Pieces:
 		return true
 	case Pool:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for OwnCookFrom.
+const (
+	OwnCookFromBoard OwnCookFrom = "board"
+	OwnCookFromSaid  OwnCookFrom = "said"
+	OwnCookFromTyped OwnCookFrom = "typed"
+)
+
+// Valid indicates whether the value is a known member of the OwnCookFrom enum.
+func (e OwnCookFrom) Valid() bool {
+	switch e {
+	case OwnCookFromBoard:
+		return true
+	case OwnCookFromSaid:
+		return true
+	case OwnCookFromTyped:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for OwnCookState.
+const (
+	Offered OwnCookState = "offered"
+	Outside OwnCookState = "outside"
+	Used    OwnCookState = "used"
+)
+
+// Valid indicates whether the value is a known member of the OwnCookState enum.
+func (e OwnCookState) Valid() bool {
+	switch e {
+	case Offered:
+		return true
+	case Outside:
+		return true
+	case Used:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for OwnMinutesFrom.
+const (
+	OwnMinutesFromBoard OwnMinutesFrom = "board"
+	OwnMinutesFromSaid  OwnMinutesFrom = "said"
+	OwnMinutesFromTyped OwnMinutesFrom = "typed"
+)
+
+// Valid indicates whether the value is a known member of the OwnMinutesFrom enum.
+func (e OwnMinutesFrom) Valid() bool {
+	switch e {
+	case OwnMinutesFromBoard:
+		return true
+	case OwnMinutesFromSaid:
+		return true
+	case OwnMinutesFromTyped:
 		return true
 	default:
 		return false
@@ -1645,6 +1750,9 @@ type Cook struct {
 	// GriddleText In the kitchen's own degrees
 	GriddleText string `json:"griddle_text"`
 
+	// Heat In steps, where the cook wants it so
+	Heat *[]HeatAsked `json:"heat,omitempty"`
+
 	// HotStart What is done for one
 	HotStart *string `json:"hot_start,omitempty"`
 
@@ -1655,9 +1763,12 @@ type Cook struct {
 	Light *bool `json:"light,omitempty"`
 
 	// On Name of the plate or iron
-	On         string  `json:"on"`
-	PlateId    *string `json:"plate_id,omitempty"`
-	PreheatMin float64 `json:"preheat_min"`
+	On string `json:"on"`
+
+	// Own A cook's own minutes beside ours
+	Own        *OwnCook `json:"own,omitempty"`
+	PlateId    *string  `json:"plate_id,omitempty"`
+	PreheatMin float64  `json:"preheat_min"`
 
 	// Probe What outranks that
 	Probe *string `json:"probe,omitempty"`
@@ -1754,7 +1865,10 @@ type Cooking struct {
 	// From Where the batter comes from
 	From *CookingFrom `json:"from,omitempty"`
 
-	// HotStart Hot for the first moments, then lower
+	// Heat In steps, each moment once, in order
+	Heat *[]HeatStep `json:"heat,omitempty"`
+
+	// HotStart Hot for the first moments, then lower; not beside heat
 	HotStart *bool `json:"hot_start,omitempty"`
 
 	// Lacy A crisp edge
@@ -1762,6 +1876,9 @@ type Cooking struct {
 
 	// On Id of the plate or iron
 	On *string `json:"on,omitempty"`
+
+	// Own The minutes that the cook has always used, one a plate or iron
+	Own *[]OwnMinutes `json:"own,omitempty"`
 
 	// When The plate is greased
 	When *CookingWhen `json:"when,omitempty"`
@@ -1967,6 +2084,22 @@ type GuestWish struct {
 	Days int    `json:"days"`
 }
 
+// HeatAsked defines model for HeatAsked.
+type HeatAsked struct {
+	At HeatAskedAt `json:"at"`
+
+	// C 0 where a mark is unknown to this plate
+	C    float64 `json:"c"`
+	Mark *string `json:"mark,omitempty"`
+
+	// Text Down to 4
+	Text string `json:"text"`
+	To   string `json:"to"`
+}
+
+// HeatAskedAt defines model for HeatAsked.At.
+type HeatAskedAt string
+
 // HeatSet defines model for HeatSet.
 type HeatSet struct {
 	C float64 `json:"c"`
@@ -1974,6 +2107,16 @@ type HeatSet struct {
 	// Plate Left out for the probe
 	Plate *string `json:"plate,omitempty"`
 }
+
+// HeatStep Where the cook wants the plate from a moment on: in °C or by a mark of its dial
+type HeatStep struct {
+	At   HeatStepAt `json:"at"`
+	C    *float64   `json:"c,omitempty"`
+	Mark *string    `json:"mark,omitempty"`
+}
+
+// HeatStepAt defines model for HeatStep.At.
+type HeatStepAt string
 
 // Heats defines model for Heats.
 type Heats struct {
@@ -2256,6 +2399,30 @@ type OnPortion struct {
 // OnPortionShape defines model for OnPortion.Shape.
 type OnPortionShape string
 
+// OwnCook A cook's own minutes beside ours
+type OwnCook struct {
+	FirstSideS float64 `json:"first_side_s"`
+
+	// From Of what is offered
+	From        *OwnCookFrom `json:"from,omitempty"`
+	GriddleC    *float64     `json:"griddle_c,omitempty"`
+	OursFirstS  *float64     `json:"ours_first_s,omitempty"`
+	OursSecondS *float64     `json:"ours_second_s,omitempty"`
+	PouredMm    *float64     `json:"poured_mm,omitempty"`
+	SecondSideS *float64     `json:"second_side_s,omitempty"`
+
+	// ShortOfSafeS What they lack of what sets the middle on a poor contact too
+	ShortOfSafeS *float64     `json:"short_of_safe_s,omitempty"`
+	State        OwnCookState `json:"state"`
+	Text         string       `json:"text"`
+}
+
+// OwnCookFrom Of what is offered
+type OwnCookFrom string
+
+// OwnCookState defines model for OwnCook.State.
+type OwnCookState string
+
 // OwnFigures defines model for OwnFigures.
 type OwnFigures struct {
 	AgeDays   int      `json:"age_days"`
@@ -2272,6 +2439,32 @@ type OwnFigures struct {
 	StandsFor     *string        `json:"stands_for,omitempty"`
 	StandsForName *string        `json:"stands_for_name,omitempty"`
 }
+
+// OwnMinutes defines model for OwnMinutes.
+type OwnMinutes struct {
+	// C That the plate stood at
+	C *float64 `json:"c,omitempty"`
+
+	// Day 2026-11-29
+	Day *string `json:"day,omitempty"`
+
+	// FirstS Closed, in an iron
+	FirstS float64        `json:"first_s"`
+	From   OwnMinutesFrom `json:"from"`
+
+	// Mark Of its dial, instead
+	Mark *string `json:"mark,omitempty"`
+
+	// On Id of the plate or iron; empty in a kitchen that names none
+	On string `json:"on"`
+
+	// PouredMm How thick the batter was poured
+	PouredMm *float64 `json:"poured_mm,omitempty"`
+	SecondS  *float64 `json:"second_s,omitempty"`
+}
+
+// OwnMinutesFrom defines model for OwnMinutes.From.
+type OwnMinutesFrom string
 
 // PantryItem defines model for PantryItem.
 type PantryItem struct {
@@ -2903,14 +3096,14 @@ type Variation struct {
 	// Said What the recipe that this was read from claims of itself; shown, never worked with
 	Said *Said `json:"said,omitempty"`
 
-	// Version 2 when it has a reference, targets, parts or what a recipe said; 3 with a line that is only taken for its ingredient
+	// Version 2 when it has a reference, targets, parts or what a recipe said; 3 with a line that is only taken for its ingredient, a width, the heat in steps or own minutes
 	Version VariationVersion `json:"version"`
 }
 
 // VariationFormat defines model for Variation.Format.
 type VariationFormat string
 
-// VariationVersion 2 when it has a reference, targets, parts or what a recipe said; 3 with a line that is only taken for its ingredient
+// VariationVersion 2 when it has a reference, targets, parts or what a recipe said; 3 with a line that is only taken for its ingredient, a width, the heat in steps or own minutes
 type VariationVersion int
 
 // Verdict defines model for Verdict.

@@ -146,7 +146,11 @@ func (s *Server) followHeat(ctx context.Context, data []byte, st griddle.State) 
 			switch {
 			case b.Key != p.Bowl:
 			case e.Kind == griddle.SwitchOn || e.Kind == griddle.IsHot:
-				_ = t.Set(ctx, e.Plate, b.GriddleC) // a stand-in that is gone reads as silent anyway
+				_ = t.Set(ctx, e.Plate, b.OnAt()) // a stand-in that is gone reads as silent anyway
+			case e.Kind == griddle.Turned:
+				if to, ok := b.TurnedTo(e); ok && to.C > 0 {
+					_ = t.Set(ctx, e.Plate, to.C)
+				}
 			case e.Kind == griddle.Poured:
 				_ = t.Pour(ctx, e.Plate, b.DropK())
 			}

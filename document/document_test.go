@@ -110,6 +110,41 @@ func TestBadDocuments(t *testing.T) {
 	}
 }
 
+func TestTheHeatInStepsAndOwnMinutesAreChecked(t *testing.T) {
+	for _, c := range []struct{ cook, pointer, code string }{
+		{`"heat":[{"at":"pour","c":165},{"at":"flip","mark":"4"}]`, "", ""},
+		{`"heat":[{"at":"pour"}]`, "/cook/heat/0/c", "missing"},
+		{`"heat":[{"at":"later","c":165}]`, "/cook/heat/0/at", "unknown_choice"},
+		{`"heat":[{"at":"flip","c":165},{"at":"pour","c":170}]`, "/cook/heat/1/at", "order"},
+		{`"heat":[{"at":"pour","c":165},{"at":"pour","c":170}]`, "/cook/heat/1/at", "order"},
+		{`"heat":[{"at":"pour","c":165,"mark":"4"}]`, "/cook/heat/0/mark", "two_ways"},
+		{`"heat":[{"at":"pour","c":900}]`, "/cook/heat/0/c", "out_of_range"},
+		{`"hot_start":true,"heat":[{"at":"pour","c":165}]`, "/cook/hot_start", "two_ways"},
+		{`"own":[{"on":"plate","first_s":180,"second_s":160,"c":163,"poured_mm":7.4,"from":"said","day":"2026-11-29"}]`, "", ""},
+		{`"own":[{"on":"plate","from":"typed"}]`, "/cook/own/0/first_s", "missing"},
+		{`"own":[{"on":"plate","first_s":1,"from":"typed"}]`, "/cook/own/0/first_s", "out_of_range"},
+		{`"own":[{"on":"plate","first_s":180,"from":"guess"}]`, "/cook/own/0/from", "unknown_choice"},
+		{`"own":[{"on":"plate","first_s":180,"from":"typed","day":"today"}]`, "/cook/own/0/day", "wrong_date"},
+		{`"own":[{"on":"a","first_s":180,"from":"typed"},{"on":"a","first_s":90,"from":"typed"}]`, "/cook/own/1/on", "twice"},
+	} {
+		data := strings.Replace(small, `"form"`, `"cook":{`+c.cook+`},"form"`, 1)
+		v, err := document.DecodeVariation([]byte(data))
+		require.NoError(t, err)
+		_, _, err = v.Domain(setting)
+		if c.code == "" {
+			require.NoError(t, err, c.cook)
+			out, err := v.Encode()
+			require.NoError(t, err)
+			assert.Contains(t, string(out), `"version":3`, "an older program does not know it")
+			continue
+		}
+		var p document.Problems
+		if assert.ErrorAs(t, err, &p, c.cook) {
+			assert.Equal(t, []string{c.pointer, c.code}, []string{p[0].Pointer, p[0].Code}, c.cook)
+		}
+	}
+}
+
 func TestOffsetKitchenAndPortionAreChecked(t *testing.T) {
 	for _, c := range []struct{ field, pointer, code string }{
 		{`"offset":{"strategy":"pray"}`, "/offset/strategy", "unknown_choice"},

@@ -6,6 +6,7 @@ import (
 	"math"
 	"slices"
 	"strings"
+	"time"
 
 	"upbeatladle/core/batter"
 	"upbeatladle/core/flow"
@@ -171,7 +172,37 @@ type Cooking struct {
 	When     string `json:"when,omitzero"` // the plate is greased
 	HotStart bool   `json:"hot_start,omitzero"`
 	Lacy     bool   `json:"lacy,omitzero"`
+
+	Heat []HeatStep   `json:"heat,omitzero"`
+	Own  []OwnMinutes `json:"own,omitzero"`
 }
+
+// HeatStep is where the cook wants the plate from a moment on: in °C or by a mark of its dial.
+type HeatStep struct {
+	At   string   `json:"at"` // mixing · pour · flip
+	C    *float64 `json:"c,omitzero"`
+	Mark string   `json:"mark,omitzero"`
+}
+
+// OwnMinutes are the times that a cook has always used, on one plate or iron.
+type OwnMinutes struct {
+	On       string   `json:"on"`                // id of the plate or iron; empty in a kitchen that names none
+	FirstS   *float64 `json:"first_s"`           // s; closed, in an iron
+	SecondS  *float64 `json:"second_s,omitzero"` // s; none in an iron
+	C        *float64 `json:"c,omitzero"`        // °C that it stood at, or
+	Mark     string   `json:"mark,omitzero"`     // the mark of its dial
+	PouredMM *float64 `json:"poured_mm,omitzero"`
+	From     string   `json:"from"` // said · typed · board
+	Day      string   `json:"day,omitzero"`
+}
+
+// Bounds of a heat [°C] and of a side [s] (modelling choices: what no kitchen does is a slip of the keys).
+const (
+	minHeatC, maxHeatC = 60.0, 300.0
+	minSideS, maxSideS = 5.0, 3600.0
+	maxPouredMM        = 60.0
+	maxOwn             = 20
+)
 
 // Portion is the portion as written.
 type Portion struct {
@@ -254,8 +285,8 @@ func (v Variation) header() error {
 }
 
 // Versions of a variation and a base. In the second references, targets, parts, a text, what a recipe said and
-// the wishes for the plate are new; in the third a line that is only taken for its ingredient, and how wide a portion is
-// spread.
+// the wishes for the plate are new; in the third a line that is only taken for its ingredient, how wide a portion is
+// spread, the heat in steps and the cook's own minutes.
 const (
 	withReferences = 2
 	withDoubts     = 3
@@ -305,6 +336,9 @@ func (v Variation) Encode() ([]byte, error) {
 
 // needs is the version that the document takes.
 func (v Variation) needs() int {
+	if v.Cook != nil && (len(v.Cook.Heat) > 0 || len(v.Cook.Own) > 0) {
+		return withDoubts
+	}
 	if v.Portion != nil && v.Portion.Spread != nil || v.Base != nil && (doubtful(v.Base.Lines) || doubtful(v.Base.OwnLines)) || doubtfulAdditions(v.Additions) || v.Reference != nil && doubtfulAdditions(v.Reference.Additions) {
 		return withDoubts
 	}
@@ -511,6 +545,9 @@ func (v Variation) Domain(s Setting) (batter.Variation, batter.Kitchen, error) {
 	out.Beside = r.parts(v.Parts, k)
 	out.Cooking = r.cooking(v.Cook, v.Kitchen)
 	r.claims(v.Said)
+	if v.Said != nil && v.Said.Minutes != nil {
+		out.Cooking.SaidMinutes = *v.Said.Minutes
+	}
 	if len(r.p) > 0 {
 		return batter.Variation{}, batter.Kitchen{}, r.p
 	}
@@ -607,6 +644,74 @@ func (r *reader) cooking(c *Cooking, k *Kitchen) batter.Cooking {
 	}
 	if c.When != "" {
 		out.When = choice(r, "/cook/when", c.When, batter.Whens, "", "time to grease the plate")
+	}
+	out.Heat, out.Own = r.heatSteps(c), r.own(c.Own)
+	return out
+}
+
+// heatSteps reads the heat in steps: each moment once, in their order, in °C or by a mark.
+func (r *reader) heatSteps(c *Cooking) (out []batter.HeatStep) {
+	if len(c.Heat) > 0 && c.HotStart {
+		r.p.Add("/cook/hot_start", "two_ways", "The heat in steps says where the plate stands: leave the hot start out.")
+	}
+	last := -1
+	for i, h := range c.Heat {
+		at := fmt.Sprintf("/cook/heat/%d", i)
+		step := batter.HeatStep{At: choice(r, at+"/at", h.At, batter.HeatAts, "", "moment"), C: r.within(at+"/c", h.C, minHeatC, maxHeatC, 0, "The heat, in °C,"), Mark: r.mark(at, h.C, h.Mark)}
+		if h.C == nil && step.Mark == "" {
+			r.p.Add(at+"/c", "missing", "Say the heat in °C, or the mark on the dial.")
+		}
+		if now := slices.Index(batter.HeatAts, step.At); now >= 0 && now <= last {
+			r.p.Add(at+"/at", "order", "Each moment once, in this order: mixing, pour, flip.")
+		} else {
+			last = now
+		}
+		out = append(out, step)
+	}
+	return out
+}
+
+// mark reads a mark of a dial, which stands instead of °C.
+func (r *reader) mark(at string, c *float64, mark string) string {
+	mark = strings.TrimSpace(mark)
+	switch {
+	case mark != "" && c != nil:
+		r.p.Add(at+"/mark", "two_ways", "Say the heat in °C or by a mark, not both.")
+	case len(mark) > maxID:
+		r.p.Add(at+"/mark", "too_long", "A mark is longer than %d characters.", maxID)
+	}
+	return mark
+}
+
+// own reads the cook's own minutes, once a plate or iron.
+func (r *reader) own(own []OwnMinutes) (out []batter.OwnMinutes) {
+	if len(own) > maxOwn {
+		r.p.Add("/cook/own", "too_many", "Own minutes for %d plates are too many; %d is the most.", len(own), maxOwn)
+		return nil
+	}
+	for i, o := range own {
+		at := fmt.Sprintf("/cook/own/%d", i)
+		if len(o.On) > maxID {
+			r.p.Add(at+"/on", "too_long", "The id is longer than %d characters.", maxID)
+		}
+		if slices.ContainsFunc(out, func(x batter.OwnMinutes) bool { return x.On == o.On }) {
+			r.p.Add(at+"/on", "twice", "There are own minutes for this plate already.")
+		}
+		if o.FirstS == nil {
+			r.p.Add(at+"/first_s", "missing", "Say the time of the first side, in seconds.")
+		}
+		if o.Day != "" {
+			if _, err := time.Parse(time.DateOnly, o.Day); err != nil {
+				r.p.Add(at+"/day", "wrong_date", "Give the day as 2026-11-29.")
+			}
+		}
+		out = append(out, batter.OwnMinutes{
+			On: o.On, FirstS: r.within(at+"/first_s", o.FirstS, minSideS, maxSideS, 0, "The first side, in seconds,"),
+			SecondS: r.within(at+"/second_s", o.SecondS, minSideS, maxSideS, 0, "The second side, in seconds,"),
+			C:       r.within(at+"/c", o.C, minHeatC, maxHeatC, 0, "The heat, in °C,"), Mark: r.mark(at, o.C, o.Mark),
+			PouredMM: r.within(at+"/poured_mm", o.PouredMM, 0.1, maxPouredMM, 0, "How thick it was poured, in mm,"),
+			From:     choice(r, at+"/from", o.From, batter.OwnFroms, "", "source"), Day: o.Day,
+		})
 	}
 	return out
 }

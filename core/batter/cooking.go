@@ -1,5 +1,10 @@
 package batter
 
+import (
+	"math"
+	"slices"
+)
+
 // Cooking is what a cook wants of the plate; the zero value leaves all of it to the advice.
 type Cooking struct {
 	On       string  // id of the plate or iron; empty for the first that suits the form
@@ -10,6 +15,90 @@ type Cooking struct {
 	When     When
 	HotStart bool // hot for the first moments, then lower
 	Lacy     bool // a crisp, lacy edge
+	Heat     []HeatStep
+	Own      []OwnMinutes // one a plate or iron
+
+	SaidMinutes float64 // a side, as the recipe claims; offered as the cook's own, never worked with
+}
+
+// HeatStep is where the cook wants the plate from a moment on: in °C, or by a mark of its dial.
+type HeatStep struct {
+	At   HeatAt
+	C    float64
+	Mark string
+}
+
+// HeatAt is a moment at which the plate is turned.
+type HeatAt string
+
+// The moments, in their order.
+const (
+	AtMixing HeatAt = "mixing"
+	AtPour   HeatAt = "pour"
+	AtTurn   HeatAt = "flip"
+)
+
+// HeatAts lists them.
+var HeatAts = []HeatAt{AtMixing, AtPour, AtTurn}
+
+// HeatFrom is what the cook wants at a moment, if anything.
+func (c Cooking) HeatFrom(at HeatAt) (HeatStep, bool) {
+	i := slices.IndexFunc(c.Heat, func(h HeatStep) bool { return h.At == at })
+	if i < 0 {
+		return HeatStep{}, false
+	}
+	return c.Heat[i], true
+}
+
+// Standing is the wishes for a plate that was moved to a heat: what was wanted at the pour gives way.
+func (c Cooking) Standing(plateC float64) Cooking {
+	c.PlateC = plateC
+	c.Heat = slices.DeleteFunc(slices.Clone(c.Heat), func(h HeatStep) bool { return h.At == AtPour })
+	return c
+}
+
+// OwnMinutes are the times that a cook has always used, on one plate or iron.
+type OwnMinutes struct {
+	On              string  // id of the plate or iron; empty in a kitchen that names none
+	FirstS, SecondS float64 // s; in an iron the first is the time closed, and there is no second
+	C               float64 // °C that the plate stood at; 0 where nobody said
+	Mark            string  // of its dial, instead
+	PouredMM        float64 // how thick the batter was poured; 0 where nobody said
+	From            OwnFrom
+	Day             string // on which they were taken over
+}
+
+// OwnFrom is where such times were taken from.
+type OwnFrom string
+
+// The sources.
+const (
+	OwnSaid  OwnFrom = "said" // by the recipe
+	OwnTyped OwnFrom = "typed"
+	OwnBoard OwnFrom = "board" // what the board saw, with a good verdict
+)
+
+// OwnFroms lists them.
+var OwnFroms = []OwnFrom{OwnSaid, OwnTyped, OwnBoard}
+
+// What the cook's own times hold for: so much of the poured thickness, and so many K of the plate (modelling choices).
+const (
+	OwnWithin  = 0.10
+	OwnWithinK = 8.0
+)
+
+// OwnOn are the cook's times for a plate or iron, if there are any.
+func (c Cooking) OwnOn(id string) (OwnMinutes, bool) {
+	i := slices.IndexFunc(c.Own, func(o OwnMinutes) bool { return o.On == id })
+	if i < 0 {
+		return OwnMinutes{}, false
+	}
+	return c.Own[i], true
+}
+
+// Thick tells whether a batter poured so thick [mm] is what the times were for.
+func (o OwnMinutes) Thick(mm float64) bool {
+	return o.PouredMM <= 0 || math.Abs(mm-o.PouredMM) <= OwnWithin*o.PouredMM
 }
 
 // Colour is what a face turns.

@@ -91,6 +91,8 @@ type Bowl struct {
 	WindowC    []float64    `json:"window_c,omitempty"` //
 	HotStart   string       `json:"hot_start,omitzero"` // how it is poured hotter first
 	HotSigns   string       `json:"hot_signs,omitzero"` // that it is hot, for whoever has no thermometer
+	Own        bool         `json:"own,omitzero"`       // by the cook's own minutes
+	Turns      []HeatTurn   `json:"turns,omitempty"`    // the heat in steps, in their order
 	PreheatMin float64      `json:"preheat_min"`
 	FirstS     float64      `json:"first_s"`           // closed, in an iron
 	SecondS    float64      `json:"second_s,omitzero"` // none in an iron
@@ -114,6 +116,26 @@ type Bowl struct {
 	Effects    []Effect     `json:"effects"`
 	Adjust     Adjust       `json:"adjust,omitzero"`
 	Trouble    string       `json:"trouble,omitzero"` // why it cannot be cooked here
+}
+
+// HeatTurn is a step of the heat.
+type HeatTurn = worksheet.HeatAsked
+
+// TurnedTo is the step that an event turns the plate to, if it is one of this bowl's.
+func (b Bowl) TurnedTo(e Event) (HeatTurn, bool) {
+	i := slices.IndexFunc(b.Turns, func(t HeatTurn) bool { return e.Mark != "" && t.Mark == e.Mark || e.C != nil && t.C == *e.C })
+	if e.Kind != Turned || i < 0 {
+		return HeatTurn{}, false
+	}
+	return b.Turns[i], true
+}
+
+// OnAt is where the plate stands when it is switched on [°C].
+func (b Bowl) OnAt() float64 {
+	if len(b.Turns) > 0 && b.Turns[0].C > 0 {
+		return b.Turns[0].C
+	}
+	return b.GriddleC
 }
 
 // Iron tells whether it is cooked closed.
@@ -140,7 +162,7 @@ func Lay(ctx context.Context, v batter.Variation, k batter.Kitchen, on string, c
 	}
 	v.Cooking.On = on
 	if a.PlateC > 0 {
-		v.Cooking.PlateC = a.PlateC
+		v.Cooking = v.Cooking.Standing(a.PlateC)
 	}
 	if plate >= 0 {
 		k.Griddles = slices.Clone(k.Griddles)
@@ -180,6 +202,7 @@ func (b *Bowl) take(sheet worksheet.Worksheet, lies worksheet.Lies) {
 	b.Count, b.PortionML, b.PouredMM = sheet.Portion.Count, sheet.Portion.VolumeML, lies.ThickMM
 	b.HeatText, b.Dial, b.Window, b.GriddleC, b.WindowC, b.PreheatMin, b.HotStart = c.GriddleText, c.Dial, c.WindowText, c.GriddleC, c.WindowC, c.PreheatMin, c.HotStart
 	b.HotSigns = strings.Join(c.SignsHot, "; ")
+	b.Turns, b.Own = c.Heat, c.Own != nil && c.Own.State == worksheet.OwnUsed
 	a := sheet.Cooked
 	b.Contains, b.May, b.NotKnown, b.Suspects, b.Allergens = append([]string{}, a.Contains...), append([]string{}, a.May...), a.NotKnown, a.Suspects(), a.Text()
 	if sheet.AllergenText != b.Allergens {

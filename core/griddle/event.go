@@ -16,6 +16,7 @@ const (
 	IsHot    EventKind = "hot"           // Plate
 	Greased  EventKind = "greased"       // Plate
 	Wiped    EventKind = "wiped"         // Plate, between two bowls
+	Turned   EventKind = "turned"        // Plate, to C or Mark: a step of the heat
 	Uses     EventKind = "uses"          // Plate, so many places of it: Count
 	Poured   EventKind = "poured"        // Plate, Place
 	Placed   EventKind = "placed"        // Portion
@@ -60,6 +61,7 @@ type Event struct {
 	Verdict  Verdict   `json:"verdict,omitzero"`
 	To       string    `json:"to,omitzero"`
 	C        *float64  `json:"c,omitzero"`
+	Mark     string    `json:"mark,omitzero"` // of a dial
 	Off      bool      `json:"off,omitzero"`
 	Undoes   string    `json:"undoes,omitzero"`
 	Bowl     *Bowl     `json:"bowl,omitzero"`  // by the program
@@ -83,6 +85,7 @@ var (
 	ofPortion = need("portion", func(e Event) bool { return e.Portion != "" }, "Say which portion, by the event that poured it.")
 	ofBowl    = need("of", func(e Event) bool { return e.Of != "" }, "Say which bowl of the board.")
 	ofTray    = need("tray", func(e Event) bool { return e.Tray != "" }, "Say which tray.")
+	toHeat    = need("c", func(e Event) bool { return e.C != nil || e.Mark != "" }, "Say what the plate was turned to.")
 	byProbe   = need("c", func(e Event) bool { return e.C != nil }, "Say what the probe reads.")
 	ofEvent   = need("undoes", func(e Event) bool { return e.Undoes != "" }, "Say which event is taken back.")
 )
@@ -91,7 +94,7 @@ var (
 var Rows = happen.Rows[Event]{
 	{Kind: PutOn, Needs: append(onPlate[:1:1], ofBatch...)},
 	{Kind: SwitchOn, Needs: onPlate}, {Kind: IsHot, Needs: onPlate}, {Kind: Greased, Needs: onPlate}, {Kind: Wiped, Needs: onPlate},
-	{Kind: Uses, Needs: onPlate}, {Kind: Poured, Needs: onPlate},
+	{Kind: Turned, Needs: append(onPlate[:1:1], toHeat...)}, {Kind: Uses, Needs: onPlate}, {Kind: Poured, Needs: onPlate},
 	{Kind: Placed, Needs: ofPortion}, {Kind: Flipped, Needs: ofPortion}, {Kind: Lifted, Needs: ofPortion},
 	{Kind: Judged, Needs: ofBowl}, {Kind: Stirred, Needs: ofBowl}, {Kind: Ended, Needs: ofBowl},
 	{Kind: Oven}, {Kind: Probed, Needs: byProbe},
@@ -106,7 +109,16 @@ const MostPieces = 500
 var Bounds = []happen.Bound[Event]{
 	{Field: "count", Of: func(e Event) *float64 { return float(e.Count) }, High: MostPieces, What: "A count"},
 	{Field: "place", Of: func(e Event) *float64 { return float(e.Place) }, High: MostPieces, What: "The number of a place"},
-	{Field: "c", Of: func(e Event) *float64 { return e.C }, Low: -30, High: 150, What: "What a probe in food reads, in °C,"},
+	{Field: "c", Of: func(e Event) *float64 { return only(e.Kind != Turned, e.C) }, Low: -30, High: 150, What: "What a probe in food reads, in °C,"},
+	{Field: "c", Of: func(e Event) *float64 { return only(e.Kind == Turned, e.C) }, Low: 60, High: 300, What: "What a plate is turned to, in °C,"},
+}
+
+// only is a figure where it means that; nil elsewhere.
+func only(means bool, v *float64) *float64 {
+	if !means {
+		return nil
+	}
+	return v
 }
 
 func float(n int) *float64 {

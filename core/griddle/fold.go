@@ -196,6 +196,7 @@ type plate struct {
 	onAt    time.Time
 	set     *setting // what its dial stands at; nil while nobody has said that it is hot
 	greased string   // the bowl
+	turned  turned   // where a step of the heat left it
 	wiped   string   // for the bowl
 	before  string   // the bowl that was poured last
 	had     []string // allergens that lay on it
@@ -203,6 +204,32 @@ type plate struct {
 	numbers []int
 	cakes   []*cake           // that lie on it
 	cleared map[int]time.Time // when the last one was taken off a place
+}
+
+// turned is a step of a bowl's heat that a plate stands at.
+type turned struct {
+	bowl string
+	at   batter.HeatAt
+}
+
+// stands is the step of a bowl's heat that a plate stands at.
+func (p *plate) stands(b *bowl) batter.HeatAt {
+	if p.turned.bowl == b.Key {
+		return p.turned.at
+	}
+	if _, ok := b.turnAt(batter.AtMixing); ok {
+		return batter.AtMixing
+	}
+	return batter.AtPour
+}
+
+// turnAt is what a bowl wants of the plate at a moment.
+func (b *bowl) turnAt(at batter.HeatAt) (HeatTurn, bool) {
+	i := slices.IndexFunc(b.Turns, func(t HeatTurn) bool { return t.At == at })
+	if i < 0 {
+		return HeatTurn{}, false
+	}
+	return b.Turns[i], true
 }
 
 // setting is where a plate is set: its heat, and how far its dial is known to be off.
@@ -399,12 +426,20 @@ func (f *fold) apply(e Event) string {
 	case SwitchOn:
 		p.onAt = e.At
 		return "switched on " + words.Lower(p.Name)
-	case IsHot, Greased, Wiped:
+	case IsHot, Greased, Wiped, Turned:
 		b := f.active(p)
 		if b == nil {
 			return ""
 		}
 		switch e.Kind {
+		case Turned:
+			to, ok := b.TurnedTo(e)
+			if !ok {
+				return ""
+			}
+			was, _ := b.turnAt(p.stands(b))
+			p.turned = turned{b.Key, to.At}
+			return words.Lower(p.Name) + " " + words.Lower(to.From(was.C))
 		case IsHot:
 			p.set = b.setting()
 			return words.Lower(p.Name) + " is hot"
@@ -486,6 +521,9 @@ func (f *fold) pour(e Event, p *plate) string {
 		p.onAt = e.At
 	}
 	p.set, p.greased = b.setting(), b.Key
+	if p.turned.bowl != b.Key { // whoever pours has turned it
+		p.turned = turned{b.Key, batter.AtPour}
+	}
 	f.number(p, e.Place)
 	p.cakes = append(p.cakes, c)
 	f.cakes[c.id] = c

@@ -105,7 +105,7 @@ func (b *board) does1(todo griddle.Todo) griddle.Act {
 	switch {
 	case todo.Tell != nil:
 		x := todo.Tell
-		b.tell(griddle.Event{Kind: x.Kind, Plate: x.Plate, Place: x.Place, Portion: x.Portion, Of: x.Of})
+		b.tell(griddle.Event{Kind: x.Kind, Plate: x.Plate, Place: x.Place, Portion: x.Portion, Of: x.Of, C: x.C, Mark: x.Mark})
 	case todo.Act == griddle.DoJudge:
 		b.tell(griddle.Event{Kind: griddle.Judged, Of: todo.Of, Verdict: griddle.Right})
 	case todo.Act == griddle.DoBag:

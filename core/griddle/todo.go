@@ -8,6 +8,7 @@ import (
 	"strings"
 	"time"
 
+	"upbeatladle/core/batter"
 	"upbeatladle/core/keep"
 	"upbeatladle/core/words"
 )
@@ -21,6 +22,7 @@ const (
 	DoHot    Act = "hot"
 	DoWash   Act = "wash"
 	DoGrease Act = "grease"
+	DoTurn   Act = "turn"
 	DoPour   Act = "pour"
 	DoPlace  Act = "place"
 	DoFlip   Act = "flip"
@@ -55,6 +57,8 @@ type Tell struct {
 	Place   int       `json:"place,omitzero"`
 	Portion string    `json:"portion,omitzero"`
 	Of      string    `json:"of,omitzero"`
+	C       *float64  `json:"c,omitzero"`
+	Mark    string    `json:"mark,omitzero"`
 }
 
 // The ranks of what is to be done: what burns comes first, then what the rest waits for, then a hand that is free.
@@ -230,6 +234,9 @@ func (f *telling) wash(p *plate, b *bowl) string {
 func (f *telling) forPlate(p *plate, b *bowl, out *PlateNow) bool {
 	name := words.Lower(p.Name)
 	heat := words.Either(b.Dial == "", b.HeatText, b.Dial+", "+b.HeatText)
+	if t, ok := b.turnAt(batter.AtMixing); ok {
+		heat = t.To
+	}
 	if b.HotStart != "" {
 		heat += ". Hot start: " + b.HotStart
 	}
@@ -242,8 +249,16 @@ func (f *telling) forPlate(p *plate, b *bowl, out *PlateNow) bool {
 		out.Says = title
 	}
 	out.Mind = f.wash(p, b)
+	turn := f.turns(p, b)
+	if turn != nil && len(p.cakes) > 0 {
+		turn.rank = rankReady
+		f.todo(*turn)
+	}
 	switch {
 	case !b.open() || f.out.Stopped || f.out.Closed:
+		return false
+	case len(p.cakes) > 0 && (turn != nil || p.stands(b) == batter.AtTurn):
+		out.Says = "Poured again when these are off"
 		return false
 	case len(p.cakes) > 0: // it is being poured on
 	case out.Mind != "" && p.wiped != b.Key:
@@ -257,6 +272,10 @@ func (f *telling) forPlate(p *plate, b *bowl, out *PlateNow) bool {
 		return false
 	case !out.Hot:
 		ask(DoHot, IsHot, "Set "+name, heat, nil)
+		return false
+	case turn != nil:
+		f.todo(*turn)
+		out.Says = turn.Title
 		return false
 	case b.GreaseOnce != "" && p.greased != b.Key:
 		ask(DoGrease, Greased, "Grease "+name, b.GreaseOnce, nil)
@@ -274,6 +293,25 @@ func (f *telling) forPlate(p *plate, b *bowl, out *PlateNow) bool {
 		return false
 	}
 	return true
+}
+
+// turns is what a plate is to be turned to now, by the bowl's heat in steps; nil while it stands there. What has been
+// flipped decides for all that lie on it.
+func (f *telling) turns(p *plate, b *bowl) *Todo {
+	at := batter.AtPour
+	if _, ok := b.turnAt(batter.AtTurn); ok && slices.ContainsFunc(p.cakes, func(c *cake) bool { return !c.flipped.IsZero() }) {
+		at = batter.AtTurn
+	}
+	want, ok := b.turnAt(at)
+	is, _ := b.turnAt(p.stands(b))
+	if !ok || want.At == is.At || want.C == is.C && want.Mark == is.Mark {
+		return nil
+	}
+	tell := &Tell{Kind: Turned, Plate: p.ID, Mark: want.Mark}
+	if want.Mark == "" {
+		tell.C = &want.C
+	}
+	return &Todo{Act: DoTurn, Title: want.From(is.C), Text: p.Name, Of: b.Key, Due: true, Tell: tell, rank: rankPour}
 }
 
 // offers is a place that is free: it may always be poured on by a touch, and is asked for when it is its turn.

@@ -117,6 +117,7 @@ type Ask struct {
 	GivenC   float64
 	HotStart bool
 	LightS   float64 // s until the iron's own light comes; 0 without one
+	Own      Times   // the cook's, used as they are; zero to be advised
 }
 
 // A hot start sets the round edge: the plate stands so much hotter [K] until so many seconds after
@@ -134,6 +135,9 @@ func (a *Ask) on(c float64) Portion {
 	p := a.Portion
 	p.PlateC = c
 	p.Changes = nil
+	if p.FlipC == c {
+		p.FlipC = 0
+	}
 	if a.HotStart {
 		p.PlateC, p.Changes = a.Plate.HotC(c), []Change{{HotStartS, c}}
 	}
@@ -282,11 +286,20 @@ func (a *Ask) timed(ctx context.Context, c float64) (Advice, error) {
 			out.FirstS = a.LightS // its own light comes first
 		}
 		out.FirstS = roundUp(math.Max(out.FirstS, orZero(out.SafeS)))
+		if a.Own.FirstS > 0 {
+			out.FirstS = a.Own.FirstS
+		}
 	} else {
+		if a.Own.FirstS > 0 {
+			out.FirstS = a.Own.FirstS
+		}
 		safe := Cook(careful, Times{FirstS: out.FirstS})
 		out.SafeS = safe.SetAfterS
 		out.SecondS = roundUp(math.Max(r.SecondS, orZero(out.SafeS)))
 		out.MiddleDecides = r.setLast || out.SecondS > roundUp(r.SecondS)
+		if a.Own.SecondS > 0 {
+			out.SecondS, out.MiddleDecides = a.Own.SecondS, false
+		}
 	}
 	out.Result = Cook(p, Times{out.FirstS, out.SecondS})
 	out.Result.CueS, out.Result.slab = r.CueS, nil

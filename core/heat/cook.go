@@ -114,6 +114,7 @@ type Portion struct {
 	Frozen    []Frozen
 	PlateC    float64
 	Changes   []Change // after the start, in order: a hot start, then lower
+	FlipC     float64  // what the plate is turned to at the flip; 0 when it stays
 	AltitudeM float64
 	Contact   float64 // times the usual contact: 1, or what the first one cooked showed
 	Iron      bool    // a plate on both faces, and no flip
@@ -177,6 +178,9 @@ func (p *Portion) patient(flipS float64) bool {
 			return true
 		}
 		at = ch.PlateC
+	}
+	if p.FlipC > 0 && p.FlipC < at {
+		return true
 	}
 	return p.Patted
 }
@@ -285,6 +289,9 @@ type run struct {
 
 // setting is what the plate is turned to at a time.
 func (r *run) setting() float64 {
+	if r.flipped && r.p.FlipC > 0 {
+		return r.p.FlipC
+	}
 	c := r.p.PlateC
 	for _, ch := range r.p.Changes {
 		if r.t >= ch.FromS {

@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strings"
 
 	"upbeatladle/core/batter"
 )
@@ -63,6 +64,24 @@ func (m DialMap) At(c float64) float64 {
 		at = a.At + (c-a.C)*(b.At-a.At)/(b.C-a.C)
 	}
 	return math.Min(last, math.Max(0, at))
+}
+
+// Of is the temperature at a mark of the dial, by its name; false when the dial has no such mark.
+func (m DialMap) Of(mark string) (c float64, ok bool) {
+	at := slices.IndexFunc(Marks(m.Dial), func(s string) bool { return strings.EqualFold(s, strings.TrimSpace(mark)) })
+	if at < 0 {
+		return 0, false
+	}
+	p := m.mapped()
+	i := 1
+	for i < len(p)-1 && float64(at) > p[i].At {
+		i++
+	}
+	a, b := p[i-1], p[i]
+	if a.At == b.At {
+		return a.C + m.ShiftC, true
+	}
+	return a.C + (float64(at)-a.At)*(b.C-a.C)/(b.At-a.At) + m.ShiftC, true
 }
 
 // Say is the place in the plate's own words: "4", "just under 4", "between 4 and 5". Empty without

@@ -29,6 +29,8 @@ type Key struct {
 	plate                  Plate
 	hotStart               bool
 	lightS                 float64
+	flipC                  float64
+	own                    Times
 	atC                    float64 // where the plate stands; 0 while the window is looked for
 }
 
@@ -71,7 +73,7 @@ func (a *Ask) key(atC float64) (k Key, ok bool) {
 	}
 	k = Key{
 		altitudeM: p.AltitudeM, contact: p.Contact, iron: p.Iron, noStarch: p.NoStarch, patted: p.Patted, colour: p.Colour, cells: p.Cells,
-		plate: a.Plate, hotStart: a.HotStart, lightS: a.LightS, atC: atC,
+		plate: a.Plate, hotStart: a.HotStart, lightS: a.LightS, atC: atC, flipC: p.FlipC, own: a.Own,
 	}
 	copy(k.layers[:], p.Layers)
 	copy(k.frozen[:], p.Frozen)

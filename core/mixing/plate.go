@@ -20,6 +20,8 @@ type Cooking struct {
 	SignsFirst    []string //
 	SignsSecond   []string //
 	Turn          string   // a sentence, when one turner will not do
+	TurnPour      string   // what the plate is turned to before it is poured on: "Down to 4"; empty when it stays
+	TurnFlip      string   // and at the flip
 	Spread        string   // a sentence, when a hand makes it as wide as it lies
 	Mounds        bool     // it stands where it is poured into an iron
 	Whole         bool     // one cake, as wide as its pan
@@ -102,6 +104,9 @@ func (o *order) pour(c *Cooking, over, between bool) {
 		how = " over it"
 	}
 	text := fmt.Sprintf("Pour %.0f ml%s.", o.PortionML, how)
+	if c.TurnPour != "" {
+		text = c.TurnPour + " first. " + text
+	}
 	if c.Spread != "" && !c.Whole {
 		text += " " + c.Spread
 	}
@@ -130,6 +135,9 @@ func (o *order) sides(c *Cooking, iron bool) {
 	} else {
 		o.step(nil, "First side, about %s: %s. Do not press.", c.First, signs(c.SignsFirst)).Code = CodeFirst
 		turn := words.Either(c.Turn == "", "", " "+c.Turn)
+		if c.TurnFlip != "" {
+			turn += " " + c.TurnFlip + "."
+		}
 		o.step(nil, "Flip once.%s Second side, about %s: %s.", turn, c.Second, signs(c.SignsSecond)).Code = CodeFlip
 	}
 	check := c.FirstPiece

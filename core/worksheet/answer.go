@@ -456,6 +456,8 @@ type Cook struct {
 	RangeC       []float64     `json:"range_c,omitzero"`   // of the plate
 	TrackC       []float64     `json:"track_c"`            // that the heat is chosen from
 	HotStart     string        `json:"hot_start,omitzero"` // what is done for one
+	Heat         []HeatAsked   `json:"heat,omitzero"`      // in steps, where the cook wants it so
+	Own          *OwnCook      `json:"own,omitzero"`       // the cook's own minutes
 	Dial         string        `json:"dial,omitzero"`      // the same in the plate's own words
 	DialFace     *DialFace     `json:"dial_face,omitzero"` //
 	FirstSideS   float64       `json:"first_side_s"`       // of an iron: closed; 0 when it never sets
@@ -525,6 +527,39 @@ type BaseCook struct {
 	FirstSideS  float64       `json:"first_side_s"`
 	SecondSideS *float64      `json:"second_side_s,omitzero"`
 	Curve       []heat.Moment `json:"curve,omitzero"`
+}
+
+// HeatAsked is a step of the heat, in the order in which they come.
+type HeatAsked struct {
+	At   batter.HeatAt `json:"at"`
+	C    float64       `json:"c"` // 0 where a mark is unknown to this plate
+	Mark string        `json:"mark,omitzero"`
+	To   string        `json:"to"`   // "4", "165 °C"
+	Text string        `json:"text"` // "Down to 4"
+}
+
+// OwnState is what becomes of a cook's own minutes.
+type OwnState string
+
+// The states.
+const (
+	OwnOffered OwnState = "offered" // there are none: what the recipe says, or ours to begin with
+	OwnUsed    OwnState = "used"
+	OwnOutside OwnState = "outside" // they were for another thickness or heat
+)
+
+// OwnCook is a cook's own minutes beside ours. In an iron there is one time, closed.
+type OwnCook struct {
+	State        OwnState       `json:"state"`
+	From         batter.OwnFrom `json:"from,omitzero"` // of what is offered
+	FirstSideS   float64        `json:"first_side_s"`
+	SecondSideS  *float64       `json:"second_side_s,omitzero"`
+	OursFirstS   float64        `json:"ours_first_s,omitzero"`
+	OursSecondS  *float64       `json:"ours_second_s,omitzero"`
+	ShortOfSafeS float64        `json:"short_of_safe_s,omitzero"` // what they lack of what sets the middle on a poor contact too
+	PouredMM     float64        `json:"poured_mm,omitzero"`       // what the document says beside them
+	GriddleC     float64        `json:"griddle_c,omitzero"`
+	Text         string         `json:"text"`
 }
 
 // Turning is how one is turned, and how wide it may be for one turner and for two.

@@ -142,7 +142,7 @@ func (w *described) cook(ctx context.Context, include Include) error {
 	case !o.portion.Layers[0].Matter.Known() || w.out.Portion.VolumeML <= 0:
 		c.Warnings = append(c.Warnings, "There is nothing to cook yet: the bowl is empty.")
 	case w.v.Form == batter.Crepe:
-		w.crepe(c)
+		w.crepe(c, o)
 	default:
 		err = w.solveHeat(ctx, c, o, include)
 	}
@@ -245,16 +245,15 @@ func firstPiece(f batter.Form) string {
 }
 
 // crepe goes by the times of practice: the signs decide.
-func (w *described) crepe(c *Cook) {
-	at := w.v.Cooking.PlateC
+func (w *described) crepe(c *Cook, o onPlate) {
+	at := w.wantedC(c, o)
 	if at == 0 {
 		at = heat.CrepeC
 		if c.RangeC != nil {
 			at = math.Min(c.RangeC[1], math.Max(c.RangeC[0], at))
 		}
-	} else {
-		c.Given = true
 	}
+	c.Given = w.toldHeat()
 	first, second := heat.CrepeTimes(at)
 	c.GriddleC, c.WindowC = at, []float64{heat.CrepeLowC, heat.CrepeHighC}
 	c.FirstSideS = first.Middle()
@@ -265,11 +264,12 @@ func (w *described) crepe(c *Cook) {
 	if at < heat.CrepeLowC {
 		c.Reasons = append(c.Reasons, "On so mild a heat they take longer and dry out more: hotter is quicker and softer.")
 	}
+	w.crepeOwn(c, o)
 }
 
 // askOf is the portion as the plate gets it.
 func (w *described) askOf(o onPlate) heat.Ask {
-	a := heat.Ask{Portion: o.portion, GivenC: w.v.Cooking.PlateC}
+	a := heat.Ask{Portion: o.portion, GivenC: w.wantedC(w.out.Cook, o)}
 	if g, ok := w.griddle(); ok && w.v.Form != batter.Waffle {
 		a.Plate = heat.Plate{LowC: g.MinC, HighC: g.MaxC}
 	}
@@ -280,6 +280,9 @@ func (w *described) askOf(o onPlate) heat.Ask {
 		return a
 	}
 	a.HotStart = w.v.Cooking.HotStart
+	if s, ok := w.v.Cooking.HeatFrom(batter.AtTurn); ok {
+		a.Portion.FlipC, _ = w.stepC(s)
+	}
 	return a
 }
 
@@ -290,13 +293,22 @@ func (w *described) solveHeat(ctx context.Context, c *Cook, o onPlate, include I
 	if ask.Portion.Iron && ask.GivenC == 0 {
 		ask.GivenC = usualIronC
 	} else {
-		c.Given = ask.GivenC > 0
+		c.Given = w.toldHeat()
 	}
 	a, err := heat.Advise(ctx, ask)
 	if err != nil {
 		return err
 	}
+	ours := a
+	if a, err = w.ownMinutes(ctx, c, o, ask, ours); err != nil {
+		return err
+	}
 	w.fill(c, a, o, ask)
+	if c.Own != nil && c.Own.State == OwnUsed {
+		c.Reasons = append(c.Reasons, "Your own minutes, used as they are. "+c.Own.Text)
+		return nil
+	}
+	w.offerOwn(c, o)
 	if a.Trouble == heat.NeverSets || !include.Cook {
 		return nil
 	}
@@ -612,6 +624,7 @@ func (w *described) sayHeat(c *Cook) {
 			c.Reasons = append(c.Reasons, "The dial's marks are the usual guess: map the plate once in the Kitchen, or say how the first one came out.")
 		}
 	}
+	w.heatSteps(c)
 	if w.v.Cooking.HotStart && c.SecondSideS != nil && w.v.Form != batter.Crepe {
 		w.sayHotStart(c, w.askOf(w.onPlate).Plate.HotC(c.GriddleC))
 	}

@@ -123,6 +123,19 @@ func (w *described) atPlate() *mixing.Cooking {
 			out.At = c.Dial + ", " + out.At
 		}
 	}
+	for _, h := range c.Heat {
+		switch h.At {
+		case batter.AtMixing:
+			out.At = words.Lower(strings.TrimPrefix(h.Text, "At "))
+			if h.C > 0 && h.Mark != "" {
+				out.At += ", " + w.degrees(h.C)
+			}
+		case batter.AtPour:
+			out.TurnPour = words.Either(strings.HasPrefix(h.Text, "At "), "", h.Text)
+		case batter.AtTurn:
+			out.TurnFlip = h.Text
+		}
+	}
 	if c.HotStart != "" {
 		out.Hands = " Hot start: " + c.HotStart + "."
 	}

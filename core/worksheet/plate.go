@@ -2,6 +2,7 @@ package worksheet
 
 import (
 	"context"
+	"math"
 
 	"upbeatladle/core/batter"
 )
@@ -10,7 +11,7 @@ import (
 type Lies struct {
 	WideMM  float64 // across; 0 in an iron, and where nobody can say
 	ThickMM float64 // as poured
-	SafeS   float64 // the second side (in an iron the time closed) is never shorter; 0 where only practice knows
+	SafeS   float64 // the second side (in an iron the time closed) is never shorter, unless the cook's own minutes are; 0 where only practice knows
 }
 
 // AtPlate is a worksheet with the heat and without its reasons, and how a portion lies on the plate. Its window lies
@@ -21,8 +22,17 @@ func AtPlate(ctx context.Context, v batter.Variation, k batter.Kitchen) (Workshe
 		return Worksheet{}, Lies{}, err
 	}
 	o := w.onPlate
-	w.around(w.out.Cook)
-	return w.out, Lies{WideMM: o.wide, ThickMM: o.mm, SafeS: w.safeS}, nil
+	c := w.out.Cook
+	w.around(c)
+	safe := w.safeS
+	if c != nil && c.Own != nil && c.Own.State == OwnUsed { // the cook's own outrank it, and say so
+		last := c.FirstSideS
+		if c.SecondSideS != nil {
+			last = *c.SecondSideS
+		}
+		safe = math.Min(safe, last)
+	}
+	return w.out, Lies{WideMM: o.wide, ThickMM: o.mm, SafeS: safe}, nil
 }
 
 // around moves the window to a heat that was asked for outside it: a plate that stands where the cook wants it is right.

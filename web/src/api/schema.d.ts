@@ -2694,7 +2694,7 @@ export interface components {
             /** @enum {string} */
             format: "upbeat-ladle/variation";
             /**
-             * @description 2 when it has a reference, targets, parts or what a recipe said; 3 with a line that is only taken for its ingredient
+             * @description 2 when it has a reference, targets, parts or what a recipe said; 3 with a line that is only taken for its ingredient, a width, the heat in steps or own minutes
              * @enum {integer}
              */
             version: 1 | 2 | 3;
@@ -2756,10 +2756,49 @@ export interface components {
              * @enum {string}
              */
             when?: "each" | "first" | "flip" | "top";
-            /** @description Hot for the first moments, then lower */
+            /** @description Hot for the first moments, then lower; not beside heat */
             hot_start?: boolean;
             /** @description A crisp edge */
             lacy?: boolean;
+            /** @description In steps, each moment once, in order */
+            heat?: components["schemas"]["HeatStep"][];
+            /** @description The minutes that the cook has always used, one a plate or iron */
+            own?: components["schemas"]["OwnMinutes"][];
+        };
+        /** @description Where the cook wants the plate from a moment on: in °C or by a mark of its dial */
+        HeatStep: {
+            /** @enum {string} */
+            at: "mixing" | "pour" | "flip";
+            /** Format: double */
+            c?: number;
+            mark?: string;
+        };
+        OwnMinutes: {
+            /** @description Id of the plate or iron; empty in a kitchen that names none */
+            on: string;
+            /**
+             * Format: double
+             * @description Closed, in an iron
+             */
+            first_s: number;
+            /** Format: double */
+            second_s?: number;
+            /**
+             * Format: double
+             * @description That the plate stood at
+             */
+            c?: number;
+            /** @description Of its dial, instead */
+            mark?: string;
+            /**
+             * Format: double
+             * @description How thick the batter was poured
+             */
+            poured_mm?: number;
+            /** @enum {string} */
+            from: "said" | "typed" | "board";
+            /** @description 2026-11-29 */
+            day?: string;
         };
         /** @enum {string} */
         Colour: "pale" | "golden" | "deep";
@@ -2882,6 +2921,47 @@ export interface components {
             strategies?: components["schemas"]["StrategyPreview"][];
             working?: components["schemas"]["Working"][];
         };
+        HeatAsked: {
+            /** @enum {string} */
+            at: "mixing" | "pour" | "flip";
+            /**
+             * Format: double
+             * @description 0 where a mark is unknown to this plate
+             */
+            c: number;
+            mark?: string;
+            to: string;
+            /** @description Down to 4 */
+            text: string;
+        };
+        /** @description A cook's own minutes beside ours */
+        OwnCook: {
+            /** @enum {string} */
+            state: "offered" | "used" | "outside";
+            /**
+             * @description Of what is offered
+             * @enum {string}
+             */
+            from?: "said" | "typed" | "board";
+            /** Format: double */
+            first_side_s: number;
+            /** Format: double */
+            second_side_s?: number;
+            /** Format: double */
+            ours_first_s?: number;
+            /** Format: double */
+            ours_second_s?: number;
+            /**
+             * Format: double
+             * @description What they lack of what sets the middle on a poor contact too
+             */
+            short_of_safe_s?: number;
+            /** Format: double */
+            poured_mm?: number;
+            /** Format: double */
+            griddle_c?: number;
+            text: string;
+        };
         /** @description How to cook a portion on this kitchen's plate or iron */
         Cook: {
             /** @description Name of the plate or iron */
@@ -2905,6 +2985,9 @@ export interface components {
             track_c: number[];
             /** @description What is done for one */
             hot_start?: string;
+            /** @description In steps, where the cook wants it so */
+            heat?: components["schemas"]["HeatAsked"][];
+            own?: components["schemas"]["OwnCook"];
             /** @description The same in the plate's own words */
             dial?: string;
             dial_face?: components["schemas"]["DialFace"];
@@ -4680,7 +4763,7 @@ export interface components {
         };
         BoardTodo: {
             /** @enum {string} */
-            act: "on" | "hot" | "wash" | "grease" | "pour" | "place" | "flip" | "lift" | "judge" | "stir" | "oven" | "bag";
+            act: "on" | "hot" | "wash" | "grease" | "turn" | "pour" | "place" | "flip" | "lift" | "judge" | "stir" | "oven" | "bag";
             title: string;
             text: string;
             number?: number;
@@ -4696,11 +4779,17 @@ export interface components {
         };
         BoardTell: {
             /** @enum {string} */
-            kind: "put_on" | "on" | "hot" | "greased" | "wiped" | "uses" | "poured" | "placed" | "flipped" | "lifted" | "judged" | "stirred" | "ended" | "oven" | "probed" | "served" | "thrown" | "frozen" | "bagged" | "stopped" | "closed" | "took_back";
+            kind: "put_on" | "on" | "hot" | "greased" | "wiped" | "turned" | "uses" | "poured" | "placed" | "flipped" | "lifted" | "judged" | "stirred" | "ended" | "oven" | "probed" | "served" | "thrown" | "frozen" | "bagged" | "stopped" | "closed" | "took_back";
             plate?: string;
             place?: number;
             portion?: string;
             of?: string;
+            /**
+             * Format: double
+             * @description That a plate was turned to
+             */
+            c?: number;
+            mark?: string;
         };
         BoardTray: {
             key: string;
@@ -4755,7 +4844,7 @@ export interface components {
              */
             waited_ms?: number;
             /** @enum {string} */
-            kind: "put_on" | "on" | "hot" | "greased" | "wiped" | "uses" | "poured" | "placed" | "flipped" | "lifted" | "judged" | "stirred" | "ended" | "oven" | "probed" | "served" | "thrown" | "frozen" | "bagged" | "stopped" | "closed" | "took_back";
+            kind: "put_on" | "on" | "hot" | "greased" | "wiped" | "turned" | "uses" | "poured" | "placed" | "flipped" | "lifted" | "judged" | "stirred" | "ended" | "oven" | "probed" | "served" | "thrown" | "frozen" | "bagged" | "stopped" | "closed" | "took_back";
             plate?: string;
             /** @description From 1, on its plate */
             place?: number;
@@ -4773,6 +4862,7 @@ export interface components {
             to?: "" | "guest" | "bin";
             /** Format: double */
             c?: number;
+            mark?: string;
             off?: boolean;
             undoes?: string;
             bowl?: components["schemas"]["BoardBowl"];
@@ -4814,6 +4904,10 @@ export interface components {
             window_c?: number[];
             /** @description How it is poured hotter first */
             hot_start?: string;
+            /** @description By the cook's own minutes */
+            own?: boolean;
+            /** @description The heat in steps */
+            turns?: components["schemas"]["HeatAsked"][];
             /** Format: double */
             preheat_min: number;
             /** Format: double */
@@ -4902,6 +4996,10 @@ export interface components {
             window_c?: number[];
             /** @description How it is poured hotter first */
             hot_start?: string;
+            /** @description By the cook's own minutes */
+            own?: boolean;
+            /** @description The heat in steps */
+            turns?: components["schemas"]["HeatAsked"][];
             /** Format: double */
             preheat_min: number;
             /** Format: double */

@@ -69,5 +69,5 @@ export const useBoard = defineStore('board', () => {
 })
 
 /** What an event is about, so that the same is known when it is seen twice. */
-export const keyOf = (e: { kind: string; plate?: string; place?: number; portion?: string; of?: string }) =>
-  [e.kind, e.portion ?? `${e.plate ?? ''} ${e.place ?? ''} ${e.of ?? ''}`].join(' ')
+export const keyOf = (e: { kind: string; plate?: string; place?: number; portion?: string; of?: string; c?: number; mark?: string }) =>
+  [e.kind, ...(e.kind === 'turned' ? [e.mark ?? e.c] : []), e.portion ?? `${e.plate ?? ''} ${e.place ?? ''} ${e.of ?? ''}`].join(' ')

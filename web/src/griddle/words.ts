@@ -20,6 +20,7 @@ const signs: Record<Todo['act'], IconName> = {
   hot: 'griddle',
   wash: 'drop',
   grease: 'drop',
+  turn: 'flame',
   pour: 'pour',
   place: 'down',
   flip: 'flip',

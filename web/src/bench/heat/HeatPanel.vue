@@ -9,9 +9,12 @@ import StepButton from '@/parts/StepButton.vue'
 import ColourTrack from './ColourTrack.vue'
 import DialFace from './DialFace.vue'
 import FatRow from './FatRow.vue'
+import HeatSteps from './HeatSteps.vue'
 import HeatTrack from './HeatTrack.vue'
 import IronLight from './IronLight.vue'
+import OwnRow from './OwnRow.vue'
 import SideCard from './SideCard.vue'
+import WaysRow from './WaysRow.vue'
 import { froms, useHeat } from './heat'
 
 const HeatCurves = defineAsyncComponent(() => import('./HeatCurves.vue'))
@@ -22,7 +25,9 @@ const heat = useHeat()
 const kitchen = useKitchen()
 const cook = computed(() => heat.cook)
 const wish = computed(() => bench.doc?.cook)
-const stands = computed(() => bench.doc?.kitchen?.griddle_c ?? cook.value?.griddle_c ?? 0)
+const asked = ref(false) // the row is open, with nothing in it yet
+const steps = computed({ get: () => asked.value || !!wish.value?.heat?.length, set: (on) => (asked.value = on) })
+const stands = computed(() => bench.doc?.cook?.heat?.find((h) => h.at === 'pour')?.c ?? bench.doc?.kitchen?.griddle_c ?? cook.value?.griddle_c ?? 0)
 const iron = computed(() => bench.doc?.form === 'waffle')
 const plates = computed(() => (iron.value ? kitchen.own?.irons : kitchen.own?.griddles) ?? [])
 const fahrenheitFirst = computed(() => !!cook.value?.griddle_text.endsWith('°F'))
@@ -77,13 +82,6 @@ useEventListener(window, 'keydown', (e: KeyboardEvent) => {
           :value="f"
           :label="`${froms[f]}, ${f === cook.from ? `${cook.start_c.toFixed(0)} °C` : ''}`.replace(/, $/, '')" />
       </el-select>
-      <el-checkbox
-        v-if="cook && cook.shades?.length"
-        :model-value="!!wish?.hot_start"
-        title="Hot for the first moments, then lower: it sets the round edge"
-        @update:model-value="heat.wish({ hot_start: $event as boolean })"
-        >hot start</el-checkbox
-      >
       <span v-if="cook" class="chip rim">switch on {{ cook.preheat_min.toFixed(0) }} min before</span>
       <span v-if="heat.coming" class="chip" role="status">coming</span>
       <el-button ref="back" class="back" @click="heat.open = false">Back to the list <kbd>Esc</kbd></el-button>
@@ -144,6 +142,9 @@ useEventListener(window, 'keydown', (e: KeyboardEvent) => {
         </template>
         <p v-else class="well raw">{{ cook.warnings[0] }}</p>
       </div>
+      <WaysRow v-model:steps="steps" :cook="cook" :iron="iron" :hot="!!wish?.hot_start" />
+      <HeatSteps v-if="steps" :cook="cook" :iron="iron" :chosen="wish" />
+      <OwnRow v-if="cook.own && cook.own.state !== 'offered'" :cook="cook" />
       <ColourTrack
         v-if="cook.shade_first !== undefined"
         :cook="cook"

@@ -7,6 +7,9 @@ import { useBench } from '@/bench/bench'
 
 export type Cook = Schemas['Cook']
 type Wish = NonNullable<Schemas['Cooking']>
+type Step = Schemas['HeatStep']
+type Own = Schemas['OwnMinutes']
+export type Side = 'first_s' | 'second_s'
 
 /** How the variation on the bench is cooked. It arrives a moment after the bowl's own figures. */
 export const useHeat = defineStore('heat', () => {
@@ -48,6 +51,9 @@ export const useHeat = defineStore('heat', () => {
 
   /** Where the plate stands; without a figure it is advised. */
   function setPlate(c?: number) {
+    const pour = bench.doc?.cook?.heat?.find((h) => h.at === 'pour')
+    if (pour) step('pour', c === undefined ? undefined : { c }) // the step is what stands there
+    if (pour && c !== undefined) return
     bench.change((d) => {
       d.kitchen = { ...d.kitchen, griddle_c: c }
       if (c === undefined) delete d.kitchen.griddle_c
@@ -65,7 +71,36 @@ export const useHeat = defineStore('heat', () => {
     })
   }
 
-  return { sheet, cook, coming, clause, trouble, open, curves, ask: question.soon, setPlate, wish }
+  /** A step of the heat; undefined takes it out. */
+  function step(at: Step['at'], to?: Omit<Step, 'at'>) {
+    const others = (bench.doc?.cook?.heat ?? []).filter((h) => h.at !== at)
+    const next = (['mixing', 'pour', 'flip'] as const).flatMap((m) => (m !== at ? others.filter((h) => h.at === m) : to ? [{ at, ...to }] : []))
+    wish({ heat: next.length ? next : undefined, hot_start: undefined })
+  }
+
+  /** The cook's own minutes on this plate, in the place of others that they had there. */
+  function own(o: Omit<Own, 'day'>) {
+    const day = new Date().toLocaleDateString('sv-SE') // 2026-12-01, where the tablet stands
+    wish({ own: [...others(), { ...o, day }] })
+  }
+  const plate = () => cook.value?.plate_id ?? ''
+  const others = () => (bench.doc?.cook?.own ?? []).filter((o) => o.on !== plate())
+  /** What is offered, or what they had elsewhere, for this thickness and this heat. */
+  function useOwn() {
+    const o = cook.value?.own
+    if (!o) return
+    own({ on: plate(), first_s: o.first_side_s, second_s: o.second_side_s, c: o.griddle_c, poured_mm: o.poured_mm, from: o.from ?? 'typed' })
+  }
+  function ownSide(side: Side, s: number) {
+    const had = bench.doc?.cook?.own?.find((o) => o.on === plate())
+    if (had) own({ ...had, [side]: s, from: 'typed' })
+  }
+  function takeOurs() {
+    const left = others()
+    wish({ own: left.length ? left : undefined })
+  }
+
+  return { step, useOwn, ownSide, takeOurs, sheet, cook, coming, clause, trouble, open, curves, ask: question.soon, setPlate, wish }
 })
 
 /** What the choices are called. */
