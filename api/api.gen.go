@@ -2611,7 +2611,10 @@ type Portion struct {
 	LeftOverMl float64          `json:"left_over_ml"`
 	Load       *Load            `json:"load,omitempty"`
 	MassG      float64          `json:"mass_g"`
-	PouredMm   *float64         `json:"poured_mm,omitempty"`
+
+	// OneCake The whole bowl as one
+	OneCake  *bool    `json:"one_cake,omitempty"`
+	PouredMm *float64 `json:"poured_mm,omitempty"`
 
 	// Reason Why there is no diameter
 	Reason *string `json:"reason,omitempty"`
@@ -2657,6 +2660,9 @@ type PortionSpreadBy string
 type PortionWish struct {
 	Count   *float64 `json:"count,omitempty"`
 	LadleId *string  `json:"ladle_id,omitempty"`
+
+	// OneCake The whole bowl as one; alone
+	OneCake *bool    `json:"one_cake,omitempty"`
 	ScoopNo *float64 `json:"scoop_no,omitempty"`
 
 	// Spread How wide it is wanted on the plate; without one, what form and thickness ask for
@@ -3096,14 +3102,14 @@ type Variation struct {
 	// Said What the recipe that this was read from claims of itself; shown, never worked with
 	Said *Said `json:"said,omitempty"`
 
-	// Version 2 when it has a reference, targets, parts or what a recipe said; 3 with a line that is only taken for its ingredient, a width, the heat in steps or own minutes
+	// Version 2 when it has a reference, targets, parts or what a recipe said; 3 with a line that is only taken for its ingredient, a width, one cake, the heat in steps or own minutes
 	Version VariationVersion `json:"version"`
 }
 
 // VariationFormat defines model for Variation.Format.
 type VariationFormat string
 
-// VariationVersion 2 when it has a reference, targets, parts or what a recipe said; 3 with a line that is only taken for its ingredient, a width, the heat in steps or own minutes
+// VariationVersion 2 when it has a reference, targets, parts or what a recipe said; 3 with a line that is only taken for its ingredient, a width, one cake, the heat in steps or own minutes
 type VariationVersion int
 
 // Verdict defines model for Verdict.

@@ -167,7 +167,7 @@ func duration(d time.Duration) string {
 func jsonLD(name, form string, lines []string, w worksheet.Worksheet) ([]byte, error) {
 	out := recipeLD{Context: "https://schema.org", Type: "Recipe", Name: name, Category: form, Ingredients: lines, Description: w.AllergenText + "."}
 	if w.Portion.Count > 0 {
-		out.Yield = fmt.Sprintf("%d portions of %.0f ml", w.Portion.Count, w.Portion.VolumeML)
+		out.Yield = yieldOf(w.Portion)
 	}
 	for _, s := range w.Mixing {
 		out.Instructions = append(out.Instructions, stepLD{"HowToStep", strings.Join(append([]string{s.Text}, s.Mind...), " ")})
@@ -187,7 +187,7 @@ func markdown(name string, lines, extra []string, w worksheet.Worksheet) []byte 
 	var b bytes.Buffer
 	fmt.Fprintf(&b, "# %s\n\n", escapeMarkdown(name))
 	if w.Portion.Count > 0 {
-		fmt.Fprintf(&b, "%d portions of %.0f ml\n\n", w.Portion.Count, w.Portion.VolumeML)
+		fmt.Fprintf(&b, "%s\n\n", yieldOf(w.Portion))
 	}
 	b.WriteString("## Ingredients\n\n")
 	for _, l := range lines {
@@ -300,4 +300,12 @@ func ledgerCSV(w worksheet.Worksheet) ([]byte, error) {
 	}
 	c.Flush()
 	return b.Bytes(), c.Error()
+}
+
+// yieldOf says what a bowl gives.
+func yieldOf(p worksheet.Portion) string {
+	if p.OneCake {
+		return fmt.Sprintf("One cake of the whole bowl, %.0f ml", p.VolumeML)
+	}
+	return fmt.Sprintf("%d portions of %.0f ml", p.Count, p.VolumeML)
 }

@@ -89,7 +89,7 @@ func pointerTo(f batter.Field) string {
 	case batter.OfTargets:
 		at = "/offset/targets"
 	case batter.OfPortion:
-		at, name = "/portion", map[string]string{"volume": "volume_ml", "spread": "spread/to_mm"}[name]
+		at, name = "/portion", map[string]string{"volume": "volume_ml", "spread": "spread/to_mm", "one_cake": "one_cake"}[name]
 	}
 	if name == "" {
 		return at

@@ -211,6 +211,7 @@ type Portion struct {
 	ScoopNo  *float64 `json:"scoop_no,omitzero"`
 	LadleID  string   `json:"ladle_id,omitzero"`
 	Spread   *Spread  `json:"spread,omitzero"`
+	OneCake  bool     `json:"one_cake,omitzero"` // the whole bowl as one; alone
 }
 
 // Spread is how wide a portion is wanted on the plate; without one it is what form and thickness ask for.
@@ -286,7 +287,7 @@ func (v Variation) header() error {
 
 // Versions of a variation and a base. In the second references, targets, parts, a text, what a recipe said and
 // the wishes for the plate are new; in the third a line that is only taken for its ingredient, how wide a portion is
-// spread, the heat in steps and the cook's own minutes.
+// spread, one cake, the heat in steps and the cook's own minutes.
 const (
 	withReferences = 2
 	withDoubts     = 3
@@ -339,7 +340,7 @@ func (v Variation) needs() int {
 	if v.Cook != nil && (len(v.Cook.Heat) > 0 || len(v.Cook.Own) > 0) {
 		return withDoubts
 	}
-	if v.Portion != nil && v.Portion.Spread != nil || v.Base != nil && (doubtful(v.Base.Lines) || doubtful(v.Base.OwnLines)) || doubtfulAdditions(v.Additions) || v.Reference != nil && doubtfulAdditions(v.Reference.Additions) {
+	if v.Portion != nil && (v.Portion.Spread != nil || v.Portion.OneCake) || v.Base != nil && (doubtful(v.Base.Lines) || doubtful(v.Base.OwnLines)) || doubtfulAdditions(v.Additions) || v.Reference != nil && doubtfulAdditions(v.Reference.Additions) {
 		return withDoubts
 	}
 	if v.Base != nil && (v.Base.SourceText != "" || len(v.Base.OwnLines) > 0) || v.Reference != nil || v.Said != nil || v.Cook != nil || len(v.Parts) > 0 || v.Offset != nil && v.Offset.Targets != nil {
@@ -839,6 +840,12 @@ func (r *reader) portion(p *Portion, f batter.Form, k batter.Kitchen, on string)
 	out := batter.Portion{VolumeML: usualML(f, k, on)}
 	if p == nil {
 		return out
+	}
+	if out.OneCake = p.OneCake; p.OneCake {
+		alone := *p
+		if alone.OneCake = false; alone != (Portion{}) {
+			r.p.Add("/portion/one_cake", "two_ways", "One cake is the whole bowl: leave volume, count, ladle and width out.")
+		}
 	}
 	if p.Count != nil {
 		out.Count = int(r.within("/portion/count", p.Count, 1, portion.MaxPortions, 1, "The number of portions"))

@@ -37,6 +37,7 @@ type Plan struct {
 	Form         batter.Form      `json:"form"`
 	Count        int              `json:"count"` // portions
 	PortionML    float64          `json:"portion_ml"`
+	TestML       float64          `json:"test_ml,omitzero"` // of the spread test, where that is not a portion
 	AllergenText string           `json:"allergen_text"`
 	Bowls        []mixing.Bowl    `json:"bowls"`
 	Tasks        []Task           `json:"tasks"` // in the order of work
@@ -131,6 +132,9 @@ func (m *Making) plan(name string, form batter.Form, sheet worksheet.Worksheet) 
 	m.Plan = Plan{
 		Name: name, Form: form, Count: sheet.Portion.Count, PortionML: sheet.Portion.VolumeML, AllergenText: sheet.AllergenText,
 		Bowls: mixing.Bowls(m.bowl), Tools: mixing.Tools(m.bowl), Cautions: sheet.Cautions,
+	}
+	if sheet.Portion.OneCake {
+		m.Plan.TestML = m.bowl.TestML
 	}
 	if c := sheet.Batter.Colour; c != nil {
 		m.Plan.Colour = c.Hex

@@ -210,6 +210,7 @@ type Portion struct {
 	VolumeML float64
 	Count    int // the batch scales to so many portions; 0 when the count follows the batch
 	Spread   Spread
+	OneCake  bool // the whole bowl as one, as wide as its round pan; volume and count are then what the bowl gives
 }
 
 // Place is where something stands that a portion is cooked or eaten with and that is not in the

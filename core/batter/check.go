@@ -139,6 +139,9 @@ func (v Variation) Check(k Kitchen) Problems {
 		}
 	}
 	p.targets(v.Offset.Targets)
+	if f := v.Form; v.Portion.OneCake && (f == Waffle || f == Crepe) {
+		p.Add(Field{Part: OfPortion, Name: "one_cake"}, "not_this_form", "%s", map[Form]string{Waffle: "A waffle takes what its iron takes: it is not poured as one cake.", Crepe: "A crêpe is thin: pour it by the ladle, or choose another form for one cake."}[f])
+	}
 	if ml := v.Portion.VolumeML; bad(ml) || ml < MinPortionML || ml > MaxPortionML {
 		p.Add(Field{Part: OfPortion, Name: "volume"}, "out_of_range", "A portion must be between %d and %d ml.", MinPortionML, MaxPortionML)
 	} else {

@@ -161,7 +161,7 @@ func (r Recipe) short(t Test) (float64, Correction, error) {
 // cook splashes in. Nothing where the batter is not judged on its thickness.
 func (r Recipe) OneSplash() (float64, Item) {
 	liquid, ok := r.Liquid()
-	if !ok || !r.Judged || r.PortionML <= 0 {
+	if !ok || !r.Judged || r.TestML <= 0 {
 		return 0, liquid
 	}
 	o := order{Recipe: r}

@@ -50,7 +50,7 @@ func bowl(courgette, short float64) mixing.Recipe {
 	parts = append(parts, food.Part{Ingredient: in("courgette_grated"), Grams: courgette})
 	return mixing.Recipe{
 		Form: batter.Pancake, Base: v.Base, Items: items, RestMin: 15, Offset: true, Judged: true, Spreads: true,
-		Parts: parts, Thickness: flow.Of(parts), Calibration: flow.Prior, PortionML: 60, Density: 1.06, MassG: mass + courgette,
+		Parts: parts, Thickness: flow.Of(parts), Calibration: flow.Prior, PortionML: 60, TestML: 60, Density: 1.06, MassG: mass + courgette,
 	}
 }
 
@@ -63,7 +63,7 @@ func TestATestFindsWhatIsMissing(t *testing.T) {
 		minutes := rapid.Float64Range(0, 120).Draw(t, "minutes")
 		ml := rapid.Float64Range(30, 120).Draw(t, "ml")
 		planned, real := bowl(courgette, 0), bowl(courgette, short)
-		real.PortionML = ml
+		real.PortionML, real.TestML = ml, ml
 		c, err := planned.Correct(mixing.Test{Minutes: minutes, VolumeML: ml, DiameterMM: real.SpreadAt(minutes)}, 0)
 		if err != nil {
 			t.Skip(err) // it ran out thin

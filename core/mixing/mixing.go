@@ -83,6 +83,7 @@ type Recipe struct {
 	Thickness      flow.Thickness
 	Calibration    flow.Calibration
 	PortionML      float64
+	TestML         float64 // that is poured on the cold plate for the spread test
 	Count          int
 	Spreads        bool    // a portion lies free on the plate
 	HotMM          float64 // so wide, once it is poured hot; 0 where nobody says
@@ -538,10 +539,10 @@ func (r Recipe) With(grams map[string]float64) Recipe {
 	return r
 }
 
-// SpreadAt is the diameter in mm of a portion on a flat cold plate so many minutes after mixing.
+// SpreadAt is the diameter in mm of the test's ladle on a flat cold plate so many minutes after mixing.
 func (r Recipe) SpreadAt(minutes float64) float64 {
 	tau := r.Calibration.YieldStress(flow.At(r.Parts, minutes).L()) * flow.RestShare(minutes, flow.HydrationMin(r.Parts))
-	d, _ := flow.Spread(r.PortionML, tau, r.Density)
+	d, _ := flow.Spread(r.TestML, tau, r.Density)
 	return d
 }
 
@@ -558,7 +559,7 @@ func (r Recipe) Splash(fromMM, toMM, perGram float64) float64 {
 
 // test tells how to find out whether the thickness is right, and uses what was kept back.
 func (o *order) test(kept float64, from Item) {
-	if !o.Judged || o.PortionML <= 0 {
+	if !o.Judged || o.TestML <= 0 {
 		return
 	}
 	var s *Step
@@ -578,7 +579,7 @@ func (o *order) test(kept float64, from Item) {
 		s = o.step(nil, "Test: %s%s", o.inWords(), thicker)
 	default:
 		now := o.SpreadAt(0)
-		text := fmt.Sprintf("Spread test, batter below 30 °C: %.0f ml on a flat cold plate should run to about %.0f mm", o.PortionML, now)
+		text := fmt.Sprintf("Spread test, batter below 30 °C: %.0f ml on a flat cold plate should run to about %.0f mm", o.TestML, now)
 		if o.RestMin > 0 {
 			text += fmt.Sprintf(" now, or to %.0f mm if you test after the rest", o.SpreadAt(o.RestMin))
 		}

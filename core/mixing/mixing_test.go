@@ -88,7 +88,7 @@ func TestASplashDoesWhatItSays(t *testing.T) {
 		return out
 	}
 	recipe := func(milk float64) mixing.Recipe {
-		return mixing.Recipe{Parts: parts(milk), Thickness: flow.Of(parts(milk)), Calibration: flow.Prior, PortionML: 60, Density: 1.06, MassG: 815}
+		return mixing.Recipe{Parts: parts(milk), Thickness: flow.Of(parts(milk)), Calibration: flow.Prior, PortionML: 60, TestML: 60, Density: 1.06, MassG: 815}
 	}
 	r := recipe(0)
 	d := r.SpreadAt(15)

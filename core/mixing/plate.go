@@ -25,6 +25,7 @@ type Cooking struct {
 	Spread        string   // a sentence, when a hand makes it as wide as it lies
 	Mounds        bool     // it stands where it is poured into an iron
 	Whole         bool     // one cake, as wide as its pan
+	OneCake       bool     // of the whole bowl
 	Probe         bool     // there is egg in it
 	Warnings      []string //
 	Hands         string   // how warm the batter is poured, when it matters
@@ -103,7 +104,7 @@ func (o *order) pour(c *Cooking, over, between bool) {
 	case over:
 		how = " over it"
 	}
-	text := fmt.Sprintf("Pour %.0f ml%s.", o.PortionML, how)
+	text := fmt.Sprintf("Pour %s%s.", words.Either(c.OneCake, "the whole bowl", fmt.Sprintf("%.0f ml", o.PortionML)), how)
 	if c.TurnPour != "" {
 		text = c.TurnPour + " first. " + text
 	}

@@ -40,7 +40,7 @@ func Tools(r Recipe) []string {
 		return i.Ingredient.Minds(food.CodeKnife) || i.Ingredient.Minds(food.CodeKnifeRound)
 	}), "a board and a knife")
 	add(has(func(i Item) bool { return i.Reduced || i.Prepare != "" && i.Ingredient.Group == food.GroupGrated }), "a cloth or a sieve to squeeze in")
-	add(o.PortionML > 0, fmt.Sprintf("a ladle of %.0f ml", o.PortionML))
+	add(o.TestML > 0, fmt.Sprintf("a ladle of %.0f ml", o.TestML))
 	add(o.Judged && o.Spreads && o.Form != batter.Crepe, "a cold plate and a ruler for the test")
 	add(o.Form != batter.Waffle, words.Either(o.Form == batter.Flourless || o.Cooking != nil && o.Cooking.Turn != "", "two turners", "a turner"))
 	switch o.Form {

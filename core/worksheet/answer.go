@@ -335,6 +335,7 @@ type Tint struct {
 // Portion is one portion and how many there are.
 type Portion struct {
 	Count      int         `json:"count"`
+	OneCake    bool        `json:"one_cake,omitzero"` // the whole bowl as one
 	VolumeML   float64     `json:"volume_ml"`
 	MassG      float64     `json:"mass_g"`
 	DiameterMM *float64    `json:"diameter_mm,omitzero"` // nil when the form has no free spread

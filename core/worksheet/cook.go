@@ -218,11 +218,15 @@ func (w *described) hides() string {
 
 // turn says how one is turned.
 func (w *described) turn(c *Cook, o onPlate) {
-	if w.v.Form == batter.Waffle || o.wide <= 0 {
+	if w.v.Form == batter.Waffle {
 		return
 	}
 	weak := w.fails(w.out.Gauges.Structure) || w.v.Form == batter.Flourless
 	t := heat.TurnOf(weak)
+	if o.wide <= 0 { // nobody knows how wide it runs
+		c.Reasons = append(c.Reasons, fmt.Sprintf("One turner carries up to %.0f mm of this batter, two up to %.0f mm; a wider one is slid on a plate to turn.", t.One, t.Two))
+		return
+	}
 	if w.v.Form == batter.Crepe { // thin, and turned over a long turner or tossed
 		t = heat.Turn{One: 400, Two: 400}
 	}
@@ -233,7 +237,7 @@ func (w *described) turn(c *Cook, o onPlate) {
 	case heat.TwoTurners:
 		c.Turn.Text = fmt.Sprintf("Two turners: %.0f mm across, and one carries up to %.0f mm of this batter.", o.wide, t.One)
 	default:
-		c.Turn.Text = fmt.Sprintf("Too wide to turn with turners (up to %.0f mm with two): slide it on a plate, pan over it, and turn both together, with dry cloths.", t.Two)
+		c.Turn.Text = fmt.Sprintf("Too wide to turn with turners (up to %.0f mm with two): free the rim, slide it on a plate, pan over it, and turn both together, with dry cloths.", t.Two)
 	}
 }
 
@@ -298,6 +302,9 @@ func (w *described) solveHeat(ctx context.Context, c *Cook, o onPlate, include I
 	a, err := heat.Advise(ctx, ask)
 	if err != nil {
 		return err
+	}
+	if w.v.Portion.OneCake && o.mm > heat.ThickestMM { // its rim and face burn on the way
+		a.Trouble = heat.NeverSets
 	}
 	ours := a
 	if a, err = w.ownMinutes(ctx, c, o, ask, ours); err != nil {
@@ -373,6 +380,8 @@ func (w *described) sayTrouble(c *Cook, a heat.Advice, o onPlate) {
 	case heat.NeverSets:
 		if len(o.portion.Layers) > 1 {
 			warn("With slices so thick the batter stays raw between, at any heat: cut them thinner, or cook them first.")
+		} else if o.mm > heat.ThickestMM && w.v.Portion.OneCake {
+			warn("As one cake it stands %.0f mm thick in %s, and stays raw inside on an open plate: make two of it, or put a lid on and cook it low until a probe reads 74 °C in the middle.", o.mm, words.Either(c.On == "", "the pan", c.On))
 		} else if o.mm > heat.ThickestMM {
 			warn("Poured %.0f mm thick it stays raw inside on an open plate, at any heat. Pour less or thinner, or cook it covered or in the oven until a probe reads 74 °C in the middle.", o.mm)
 		} else {

@@ -48,7 +48,9 @@ func (w *described) bowl() {
 	if layer, ok := w.layer(b, p.VolumeML); ok {
 		cooked := layer.ThicknessMM * w.rise(b)
 		p.DiameterMM, p.PouredMM, p.CookedMM = &layer.DiameterMM, &layer.ThicknessMM, &cooked
-		p.Spread = w.spread(layer)
+		if !p.OneCake { // a pan makes it as wide as it is
+			p.Spread = w.spread(layer)
+		}
 	}
 	if p.DiameterMM == nil {
 		p.Reason = words.Either(w.v.Form == batter.Waffle, words.Either(len(w.k.Irons) > 0, "A waffle takes the shape of its iron.", "A waffle takes the shape of its iron: tell the Kitchen which one you have."), "A flourless batter is not judged on how it spreads.")
@@ -98,7 +100,7 @@ func (w *solved) potOf(b bowl) portion.Bowl {
 
 func (w *solved) portion(pot portion.Bowl) Portion {
 	ml := w.v.Portion.VolumeML
-	p := Portion{Count: pot.Count(ml), VolumeML: ml, MassG: ml * pot.Density()}
+	p := Portion{Count: pot.Count(ml), OneCake: w.v.Portion.OneCake, VolumeML: ml, MassG: ml * pot.Density()}
 	p.LeftOverML = math.Max(0, pot.VolumeML*(1-portion.BowlLoss)-float64(p.Count)*ml)
 	return p
 }

@@ -71,16 +71,24 @@ func (w *described) recipe() mixing.Recipe {
 	}
 	bowl := portion.BowlOf(parts, portion.Air(w.v.Form))
 	hot := 0.0
-	if d := w.out.Portion.DiameterMM; d != nil && w.v.Form != batter.Crepe {
+	if d := w.out.Portion.DiameterMM; d != nil && w.v.Form != batter.Crepe && !w.v.Portion.OneCake {
 		hot = *d
 	}
 	return mixing.Recipe{
 		Form: w.v.Form, Base: w.v.Base, Items: items, RestMin: w.v.Base.Rest(w.v.Form, w.k),
 		Offset: w.v.Offset.Strategy != batter.Leave && len(w.v.Additions) > 0 && !w.asWritten(),
 		Judged: w.out.Gauges.Thickness.State != Unknown, MassG: bowl.MassG, Density: bowl.Density(), Parts: parts, PartLines: partLines,
-		Thickness: flow.Of(parts), Calibration: w.k.Calibration, PortionML: w.v.Portion.VolumeML, Count: w.out.Portion.Count,
+		Thickness: flow.Of(parts), Calibration: w.k.Calibration, PortionML: w.v.Portion.VolumeML, TestML: w.testML(), Count: w.out.Portion.Count,
 		Spreads: w.out.Portion.DiameterMM != nil, HotMM: hot, Cooking: w.atPlate(), Asides: w.asides(),
 	}
+}
+
+// testML is what is poured for the spread test: a portion, or the form's usual ladle of a bowl that is one cake.
+func (w *described) testML() float64 {
+	if w.v.Portion.OneCake {
+		return batter.DefaultPortionML(w.v.Form)
+	}
+	return w.v.Portion.VolumeML
 }
 
 // asides are the sauces of the house, each for all portions.
@@ -109,7 +117,7 @@ func (w *described) atPlate() *mixing.Cooking {
 		return nil
 	}
 	out := &mixing.Cooking{
-		On: c.On, PreheatMin: c.PreheatMin, Fat: w.greaseStep(c.Fat.Text), SignsHot: c.SignsHot, SignsFirst: c.SignsFirst, SignsSecond: c.SignsSecond, Whole: w.onPlate.whole,
+		On: c.On, PreheatMin: c.PreheatMin, Fat: w.greaseStep(c.Fat.Text), SignsHot: c.SignsHot, SignsFirst: c.SignsFirst, SignsSecond: c.SignsSecond, Whole: w.onPlate.whole, OneCake: w.v.Portion.OneCake,
 		Warnings: c.Warnings, FirstPiece: c.FirstPiece, Probe: slices.Contains(w.out.Allergens, "egg"),
 	}
 	if s := w.out.Portion.Spread; s != nil && s.By == batter.ByHand {

@@ -25,6 +25,9 @@ func FactorFor(ctx context.Context, v batter.Variation, k batter.Kitchen, count 
 	var now, want float64
 	var at, what string
 	switch {
+	case count > 0 && v.Portion.OneCake:
+		p.Add(batter.Field{Part: batter.OfWish, Name: "count"}, "one_cake", "One cake stays one: make the bowl larger by its flour or by a line, or choose a ladle again.")
+		return 0, p
 	case count > 0:
 		exact, err := factorForCount(ctx, v, k, count)
 		if err != nil {
@@ -129,7 +132,7 @@ func Portions(ctx context.Context, v batter.Variation, k batter.Kitchen) (float6
 	if err != nil {
 		return 0, err
 	}
-	return w.pot().Portions(v.Portion.VolumeML), nil
+	return w.pot().Portions(w.v.Portion.VolumeML), nil
 }
 
 // NaturalCount is how many portions the batch gives as it is written.
@@ -138,7 +141,7 @@ func NaturalCount(ctx context.Context, v batter.Variation, k batter.Kitchen) (in
 	if err != nil {
 		return 0, err
 	}
-	return w.pot().Count(v.Portion.VolumeML), nil
+	return w.pot().Count(w.v.Portion.VolumeML), nil
 }
 
 // SwapsFor lists what can stand in for a line of the base, with its grams in the base.

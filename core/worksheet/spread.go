@@ -41,6 +41,9 @@ func (w *solved) layer(b bowl, ml float64) (lie, bool) {
 		wish = batter.Spread{}
 	}
 	known := !math.IsNaN(l) && w.flour > 0 && w.v.Form != batter.Flourless
+	if across, ok := w.oneCake(ml); ok && !known { // what is not judged on how it spreads fills the pan all the same
+		return lie{portion.Layer{DiameterMM: across, ThicknessMM: ml * 1000 / (math.Pi * across * across / 4)}, batter.ByItself, across, spoons}, true
+	}
 	if w.v.Form == batter.Waffle || !known && wish.By != batter.ByHand {
 		return lie{}, false
 	}
@@ -60,8 +63,17 @@ func (w *solved) layer(b bowl, ml float64) (lie, bool) {
 		most := math.Min(g.WidthMM, g.DepthMM)
 		out.DiameterMM, out.itself = math.Min(out.DiameterMM, most), math.Min(out.itself, most)
 	}
+	if across, ok := w.oneCake(ml); ok {
+		out.DiameterMM, out.itself, out.by = across, across, batter.ByItself
+	}
 	out.ThicknessMM = ml * 1000 / (math.Pi * out.DiameterMM * out.DiameterMM / 4)
 	return out, out.DiameterMM > 0
+}
+
+// oneCake is how wide the whole bowl lies as one [mm]: from rim to rim of a round pan, however thin or thick that makes it.
+func (w *solved) oneCake(ml float64) (float64, bool) {
+	g, there := w.griddle()
+	return g.WidthMM, there && g.Round && w.v.Portion.OneCake && ml == w.v.Portion.VolumeML
 }
 
 // unasked is how a portion lies when nobody said how wide: a grated cake is patted, a crêpe tilted, a thick pancake

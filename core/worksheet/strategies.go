@@ -21,7 +21,7 @@ func (w *described) previews(ctx context.Context) error {
 		}
 		lead, _ := other.weighLead(len(other.lines))
 		p := Preview{
-			Strategy: s, Lead: lead, Reports: len(other.solution.Reports), Count: other.pot().Count(w.v.Portion.VolumeML),
+			Strategy: s, Lead: lead, Reports: len(other.solution.Reports), Count: other.pot().Count(other.v.Portion.VolumeML),
 			Thickness: other.weighed.thick.L(), Sweet: other.weighed.sweetness(),
 		}
 		for i, l := range w.v.Base.Lines {

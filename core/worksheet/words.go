@@ -489,6 +489,9 @@ func (w *described) verdict() {
 		lead = "One " + strings.SplitN(names, " ", 2)[1]
 	}
 	reason = fmt.Sprintf("%.0f ml each", p.VolumeML)
+	if w.v.Portion.OneCake {
+		lead, reason = "One cake", fmt.Sprintf("the whole bowl, %.0f ml", p.VolumeML)
+	}
 	if p.DiameterMM != nil {
 		reason = fmt.Sprintf("%.0f mm across, %s", *p.DiameterMM, reason)
 	}

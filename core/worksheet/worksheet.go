@@ -15,6 +15,7 @@ import (
 	"upbeatladle/core/lift"
 	"upbeatladle/core/measure"
 	"upbeatladle/core/mixing"
+	"upbeatladle/core/portion"
 	"upbeatladle/core/prep"
 	"upbeatladle/core/safety"
 	"upbeatladle/core/words"
@@ -347,6 +348,9 @@ func (w *measured) solve(ctx context.Context, preview bool) (*solved, error) {
 		}
 	}
 	s.bySpoon = bowlOf(s.parts(s.spooned), len(w.base))
+	if s.v.Portion.OneCake {
+		s.v.Portion.VolumeML = s.pot().VolumeML * (1 - portion.BowlLoss)
+	}
 	inBowl := 0
 	for i, a := range w.v.Additions {
 		var made *food.Part

@@ -1777,6 +1777,8 @@ export interface components {
             /** Format: double */
             scoop_no?: number;
             ladle_id?: string;
+            /** @description The whole bowl as one; alone */
+            one_cake?: boolean;
             /** @description How wide it is wanted on the plate; without one, what form and thickness ask for */
             spread?: {
                 /** @enum {string} */
@@ -2694,7 +2696,7 @@ export interface components {
             /** @enum {string} */
             format: "upbeat-ladle/variation";
             /**
-             * @description 2 when it has a reference, targets, parts or what a recipe said; 3 with a line that is only taken for its ingredient, a width, the heat in steps or own minutes
+             * @description 2 when it has a reference, targets, parts or what a recipe said; 3 with a line that is only taken for its ingredient, a width, one cake, the heat in steps or own minutes
              * @enum {integer}
              */
             version: 1 | 2 | 3;
@@ -3248,6 +3250,11 @@ export interface components {
             count: number;
             /** Format: double */
             portion_ml: number;
+            /**
+             * Format: double
+             * @description Of the spread test, where that is not a portion
+             */
+            test_ml?: number;
             allergen_text: string;
             bowls: components["schemas"]["WeighBowl"][];
             tasks: components["schemas"]["BatchTask"][];
@@ -3975,6 +3982,8 @@ export interface components {
         };
         Portion: {
             count: number;
+            /** @description The whole bowl as one */
+            one_cake?: boolean;
             /** Format: double */
             volume_ml: number;
             /** Format: double */

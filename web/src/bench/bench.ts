@@ -455,6 +455,7 @@ export const useBench = defineStore('bench', () => {
       const of = (f: Schemas['Form']) => `${id.value}/${f}`
       const kept = { ...d.portion }
       delete kept.spread
+      if (form === 'crepe') delete kept.one_cake
       ladlesOf.set(of(d.form), d.portion && copy(d.portion))
       if ((form === 'waffle') !== (d.form === 'waffle')) d.portion = ladlesOf.get(of(form)) ?? {}
       else d.portion = kept

@@ -65,7 +65,7 @@ defineExpose({ enter: () => !state.value.made && made() })
       </p>
     </template>
     <p v-else class="count">
-      <b>{{ state.count }}</b> {{ many }}, {{ batch.plan.portion_ml }} ml each
+      <b>{{ state.count }}</b> {{ many }}, {{ batch.plan.portion_ml.toFixed(0) }} ml{{ state.count === 1 ? '' : ' each' }}
     </p>
     <p v-if="state.pours_mm && !batch.plan.common" class="text">
       It pours about {{ state.pours_mm.toFixed(0) }} mm wide<template v-if="state.splash_g"

@@ -11,15 +11,20 @@ const bench = useBench()
 const choices = computed(() => bench.ladles ?? [])
 const kitchen = useKitchen()
 const keyOf = (c: Schemas['PortionChoice']) => (c.ladle_id ? `ladle:${c.ladle_id}` : `scoop:${c.scoop_no}`)
+const oneCake = 'one cake'
+/** What is thin, or takes the shape of an iron, is never one cake. */
+const mayBeOne = computed(() => !['waffle', 'crepe'].includes(bench.doc?.form ?? ''))
 const chosen = computed({
   get: () => {
     const p = bench.doc?.portion
+    if (p?.one_cake) return oneCake
     if (p?.volume_ml === undefined && p?.scoop_no) return `scoop:${p.scoop_no}`
     if (p?.volume_ml === undefined && p?.ladle_id) return `ladle:${p.ladle_id}`
     const same = choices.value.find((c) => c.volume_ml === props.volumeMl)
     return same ? keyOf(same) : ''
   },
   set: (v: string) => {
+    if (v === oneCake) return bench.change((d) => (d.portion = { one_cake: true }))
     const c = choices.value.find((x) => keyOf(x) === v)
     if (!c) return
     bench.change((d) => {
@@ -51,8 +56,16 @@ const ml = computed({
           >{{ c.name }} <small>{{ gives(c) }}</small></span
         ></el-option
       >
+      <el-option v-if="mayBeOne" :value="oneCake" label="One cake"
+        ><span class="choice">One cake <small>the whole bowl, rim to rim of a round pan</small></span></el-option
+      >
     </el-select>
-    <AmountField v-model="ml" class="ml" unit="ml" label="Portion in ml" :limits="kitchen.form?.limits.volume_ml" /><span class="muted">ml</span>
+    <span v-if="bench.doc?.portion?.one_cake" class="muted">{{ volumeMl.toFixed(0) }} ml</span>
+    <AmountField v-else v-model="ml" class="ml" unit="ml" label="Portion in ml" :limits="kitchen.form?.limits.volume_ml" /><span
+      v-if="!bench.doc?.portion?.one_cake"
+      class="muted"
+      >ml</span
+    >
   </div>
 </template>
 

@@ -93,7 +93,11 @@ const claims = computed(() => {
         }}<template v-if="p.drawing">; square = one bite</template>
       </p>
     </div>
-    <div class="count well">
+    <div v-if="p.one_cake" class="count well">
+      <button type="button" class="figure" @click="bench.why = { figure: 'count' }"><b>1</b>cake of all<span class="vh">. Why?</span></button>
+      <el-button aria-label="Scale the batch" title="Scale the batch" @click="scaleOpen = true"><Icon name="resize" /></el-button>
+    </div>
+    <div v-else class="count well">
       <StepButton :label="`${p.count - 1} portions`" icon="minus" :disabled="p.count < 2" @step="toCount(-1)" />
       <button type="button" class="figure" @click="bench.why = { figure: 'count' }">
         <b>{{ wanted ?? bench.doc?.portion?.count ?? p.count }}</b>{{ bench.counted ? 'asked for' : 'portions' }}<span class="vh">. Why?</span>
