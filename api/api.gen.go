@@ -1825,12 +1825,16 @@ type CookChoices struct {
 // CookFat defines model for CookFat.
 type CookFat struct {
 	// Counted In nutrition and cost
-	Counted         bool    `json:"counted"`
-	GramsPerPortion float64 `json:"grams_per_portion"`
-	Ingredient      *string `json:"ingredient,omitempty"`
-	Kind            *string `json:"kind,omitempty"`
-	Text            string  `json:"text"`
-	When            string  `json:"when"`
+	Counted         bool      `json:"counted"`
+	GramsPerPortion float64   `json:"grams_per_portion"`
+	Ingredient      *string   `json:"ingredient,omitempty"`
+	Ingredients     *[]string `json:"ingredients,omitempty"`
+	Kind            *string   `json:"kind,omitempty"`
+
+	// Own So much for each piece is the cook's
+	Own  *bool  `json:"own,omitempty"`
+	Text string `json:"text"`
+	When string `json:"when"`
 }
 
 // CookMoment defines model for CookMoment.

@@ -36,6 +36,14 @@ const (
 	MadeAtLast  MadeWhen = "last_pan" // while the last ones cook: it does not wait at all
 )
 
+// Eaten is what of it is on a portion and not the fat of the plate, which is counted with the plate.
+func (b Beside) Eaten() []food.Part {
+	if b.Place == InPan {
+		return nil
+	}
+	return b.OnEach()
+}
+
 // OutOfTub tells whether there is a tub that holds grams of it, and has not grown old.
 func (h *House) OutOfTub(grams float64) bool {
 	return h.Tub != nil && h.Tub.Stock >= grams && !h.Tub.Own.Stale()

@@ -507,6 +507,8 @@ type CookFat struct {
 	Kind            batter.Fat  `json:"kind,omitzero"` // empty when nobody knows
 	When            batter.When `json:"when"`
 	Ingredient      string      `json:"ingredient,omitzero"`
+	Ingredients     []string    `json:"ingredients,omitzero"`
+	Own             bool        `json:"own,omitzero"` // so much for each piece is the cook's
 	GramsPerPortion float64     `json:"grams_per_portion"`
 	Counted         bool        `json:"counted"` // in nutrition and cost
 	Text            string      `json:"text"`

@@ -685,7 +685,10 @@ func (w *described) sayHotStart(c *Cook, hot float64) {
 
 func (w *described) fatOf() CookFat {
 	f := w.pan
-	out := CookFat{Kind: f.kind, When: f.when, GramsPerPortion: f.each, Counted: f.said && f.each > 0, Text: w.sayFat(f)}
+	out := CookFat{Kind: f.kind, When: f.when, GramsPerPortion: f.each, Own: f.own > 0, Counted: f.said && f.each > 0, Text: w.sayFat(f)}
+	for _, in := range f.used {
+		out.Ingredients = append(out.Ingredients, in.ID)
+	}
 	if len(f.used) > 0 {
 		out.Ingredient = f.used[0].ID
 	}

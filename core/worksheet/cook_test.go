@@ -164,6 +164,16 @@ func TestTheFatOfThePlateIsCountedOnce(t *testing.T) {
 	w = cooked(t, v)
 	assert.InDelta(t, 27/float64(w.Portion.Count), w.Cook.Fat.GramsPerPortion, 1e-9, "what the recipe names is the amount")
 	assert.Contains(t, w.Allergens, "milk")
+
+	v.Beside[0].EachG = 5.5
+	v.Cooking.Fat = batter.Oil
+	none = cooked(t, hatch())
+	w = cooked(t, v)
+	assert.Equal(t, 5.5, w.Cook.Fat.GramsPerPortion, "so much for each piece is the last word, and the one place")
+	assert.InDelta(t, 5.5*food.Reference().ByID("ghee").Fat/100, w.NutritionPerPortion.Fat-none.NutritionPerPortion.Fat, 1e-6, "once")
+	assert.Contains(t, steps(w), "5.5 g for a pancake")
+	assert.NotContains(t, w.Cook.Fat.Text, "about")
+	assert.Equal(t, []string{"ghee"}, w.Cook.Fat.Ingredients, "the usual oil is not added beside it")
 }
 
 // Milk in the butter for the pan is told even where the batter has none.

@@ -29,7 +29,7 @@ func (w *described) cost() {
 		count(p.Ingredient, p.Grams*float64(w.out.Portion.Count))
 	}
 	for _, b := range w.v.Beside {
-		for _, p := range b.OnEach() {
+		for _, p := range b.Eaten() {
 			count(p.Ingredient, p.Grams*float64(w.out.Portion.Count))
 		}
 	}

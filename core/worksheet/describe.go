@@ -207,7 +207,7 @@ func (w *described) nutrition() {
 	batterG := each.Sugars
 	top := food.Total{}
 	for _, b := range w.v.Beside {
-		top.Add(food.Whole(b.OnEach()), 1)
+		top.Add(food.Whole(b.Eaten()), 1)
 	}
 	if top.Mass > 0 {
 		each.Add(top, 1)

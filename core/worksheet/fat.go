@@ -17,6 +17,7 @@ type panFat struct {
 	when    batter.When
 	used    []*food.Ingredient // what it is made of, in equal parts
 	each    float64            // g a portion
+	own     float64            // g a portion, as the cook has it; 0 for the usual
 	said    bool               // somebody chose it or said so: then it counts
 	unknown string             // what was said, when nobody can tell what is in it
 	beside  bool               // it is a part of the variation, which is told there
@@ -28,7 +29,12 @@ func (w *measured) fat() panFat {
 	if f.when == "" {
 		f.when = batter.EachLoad
 	}
-	if c := w.v.Cooking.Fat; c != "" {
+	for _, b := range w.v.Beside {
+		if b.Place == batter.InPan {
+			f.own += b.EachG
+		}
+	}
+	if c := w.v.Cooking.Fat; c != "" && f.own <= 0 { // so much of a fat for each piece is the cook's last word
 		f.kind, f.said, f.used = c, true, heat.FatFrom(c, w.k.Shelf)
 		return f
 	}
@@ -91,6 +97,9 @@ func (w *described) greased() {
 			f.each = all / float64(count)
 		}
 	}
+	if f.own > 0 {
+		f.each = f.own
+	}
 	if len(f.used) == 0 {
 		f.each = 0
 	}
@@ -134,7 +143,7 @@ func (w *described) sayFat(f panFat) string {
 		batter.Both: words.Upper(f.names()) + ", half and half, so that the butter darkens later",
 	}[f.kind]
 	when := map[batter.When]string{batter.EachLoad: "for each load", batter.FirstOnly: "before the first load only", batter.AtFlip: "for each load, and again at the flip", batter.OnCooked: "brushed on top once it is cooked"}[f.when]
-	text := fmt.Sprintf("%s, %s: about %s for %s", how, when, words.Grams(math.Max(0.1, f.each), 0.1), one)
+	text := fmt.Sprintf("%s, %s: %s%s for %s", how, when, words.Either(f.own > 0, "", "about "), words.Grams(math.Max(0.1, f.each), 0.1), one)
 	if w.out.Plate != nil && w.out.Plate.Fit > 1 && f.when != batter.OnCooked && f.when != batter.FirstOnly {
 		if spoon := w.k.Measures.SpoonText(f.each*float64(w.out.Plate.Fit), f.used[0].Density); spoon != "" {
 			text += ", " + spoon + " a load"

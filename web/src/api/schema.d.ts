@@ -3070,6 +3070,9 @@ export interface components {
             kind?: string;
             when: string;
             ingredient?: string;
+            ingredients?: string[];
+            /** @description So much for each piece is the cook's */
+            own?: boolean;
             /** Format: double */
             grams_per_portion: number;
             /** @description In nutrition and cost */

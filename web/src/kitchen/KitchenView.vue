@@ -170,6 +170,7 @@ const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iro
                 ><span>×</span><AmountField v-model="g.depth_cm" v-bind="limit('depth_cm')" :label="`Depth of ${g.name} in cm`" /></template
               ><span>cm</span>
               <el-button class="ghost" :aria-label="`Take ${g.name} off the list`" @click="takeOut('griddles', i)"><Icon name="bin" /></el-button>
+              <small v-if="g.round" class="muted floor">cm across its flat floor: a pan sold as 28 has about 23</small>
               <PlateHeat v-model="form.griddles![i]!" :limit="limit" :fault="(f) => fault(`griddles/${i}/${f}`)" />
               <p v-if="fault(`griddles/${i}/width_cm`) || fault(`griddles/${i}/depth_cm`)" class="fault" role="alert">
                 {{ fault(`griddles/${i}/width_cm`) ?? fault(`griddles/${i}/depth_cm`) }}
@@ -261,6 +262,9 @@ const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iro
 </template>
 
 <style scoped>
+.floor {
+  flex: 1 0 100%;
+}
 .kitchen {
   display: flex;
   flex-direction: column;

@@ -1,24 +1,40 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
+import StepButton from '@/parts/StepButton.vue'
 import { fats, useHeat, whens, type Cook } from './heat'
 
-defineProps<{ cook: Cook; chosen?: Schemas['Cooking'] }>()
+const props = defineProps<{ cook: Cook; chosen?: Schemas['Cooking'] }>()
 const heat = useHeat()
+const step = 0.5 // g, of the hand
+const most = 50 // g on one piece
+const grams = computed(() => Math.round(props.cook.fat.grams_per_portion * 10) / 10)
+function more(by: number) {
+  const { kind, ingredients } = props.cook.fat
+  const each = Math.min(most, Math.max(step, step * Math.round((grams.value + by) / step)))
+  if (ingredients?.length) heat.panFat(`${kind ? fats[kind] : 'fat'} for the pan`, ingredients, each)
+}
 </script>
 
 <template>
   <section class="fat" aria-label="Fat for the plate">
     <b>Fat</b>
     <el-radio-group
-      :model-value="chosen?.fat ?? (cook.fat.counted ? cook.fat.kind : undefined)"
+      :model-value="cook.fat.counted ? cook.fat.kind : chosen?.fat"
       class="pick"
       aria-label="Fat for the plate"
-      @update:model-value="heat.wish({ fat: $event as never })">
+      @update:model-value="heat.chooseFat($event as never)">
       <el-radio-button v-for="f in cook.choices.fats" :key="f" :value="f">{{ fats[f] }}</el-radio-button>
     </el-radio-group>
     <el-select :model-value="cook.fat.when" aria-label="When the plate is greased" @update:model-value="heat.wish({ when: $event })">
       <el-option v-for="w in cook.choices.whens" :key="w" :value="w" :label="whens[w]" />
     </el-select>
+    <div v-if="cook.fat.ingredients?.length" class="each" role="group" aria-label="Fat for each piece, in grams">
+      <StepButton icon="minus" label="0.5 g less for each piece" :disabled="grams <= step" @step="more(-step)" />
+      <output>{{ grams.toFixed(1) }} g</output>
+      <StepButton icon="plus" label="0.5 g more for each piece" @step="more(step)" />
+      <el-button v-if="cook.fat.own" class="ghost" @click="heat.panFat()">the usual</el-button>
+    </div>
     <el-checkbox v-if="cook.choices.lacy" :model-value="!!chosen?.lacy" @update:model-value="heat.wish({ lacy: $event as boolean })"
       >crisp, lacy edge</el-checkbox
     >
@@ -38,6 +54,16 @@ b {
 }
 .el-select {
   width: 190px;
+}
+.each {
+  display: flex;
+  align-items: center;
+  gap: var(--s1);
+}
+output {
+  min-width: 60px;
+  text-align: center;
+  font-weight: 750;
 }
 .el-checkbox {
   min-height: var(--touch);

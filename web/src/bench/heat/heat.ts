@@ -100,7 +100,41 @@ export const useHeat = defineStore('heat', () => {
     wish({ own: left.length ? left : undefined })
   }
 
-  return { step, useOwn, ownSide, takeOurs, sheet, cook, coming, clause, trouble, open, curves, ask: question.soon, setPlate, wish }
+  /** So much fat of the pan for each piece, as a part of the variation; without one it is the usual again. */
+  function panFat(text?: string, ingredients?: string[], each?: number) {
+    bench.change((d) => {
+      const now = d.parts?.find((p) => p.kind === 'pan')
+      if (now && each) now.each_g = each
+      else if (each) d.parts = [...(d.parts ?? []), { kind: 'pan', text: text!, lines: ingredients?.map((i) => ({ ingredient: i })), each_g: each }]
+      else delete now?.each_g
+    })
+  }
+  function chooseFat(fat: Wish['fat']) {
+    bench.change((d) => {
+      d.parts = d.parts?.filter((p) => p.kind !== 'pan' || p.each_g === undefined) // so much of another is gone with it
+      if (!d.parts?.length) delete d.parts
+    })
+    wish({ fat })
+  }
+
+  return {
+    step,
+    panFat,
+    chooseFat,
+    useOwn,
+    ownSide,
+    takeOurs,
+    sheet,
+    cook,
+    coming,
+    clause,
+    trouble,
+    open,
+    curves,
+    ask: question.soon,
+    setPlate,
+    wish,
+  }
 })
 
 /** What the choices are called. */
