@@ -169,7 +169,8 @@ func TestTheSheetAsksForTheList(t *testing.T) {
 	})
 }
 
-// The over-pour by hand: 24 g too much of 595 is 4.03 %; flour 500 becomes 520, and so on for all but the eggs.
+// The over-pour by hand: 24 g too much of 595; some of it stands in for the eggs, which do not follow, so the
+// rest is scaled by (595 + 24 + their water) / (595 + their water).
 func TestAnOverPour(t *testing.T) {
 	l := &log{Making: begin(t, beetroot())}
 	milk := task(l.Fold(nil), "weigh-milk_whole")
@@ -189,7 +190,9 @@ func TestAnOverPour(t *testing.T) {
 	}
 	assert.Equal(t, []batch.Choice{batch.SpoonOut, batch.ToJug, batch.ScaleUp, batch.Leave}, choices)
 
-	factor := (milk.AsksG + over) / milk.AsksG
+	egg, white := food.Reference().ByID("egg_whole"), food.Reference().ByID("milk_whole")
+	water := task(s, "weigh-egg_whole").AsksG * egg.Water / white.Water // of the eggs, as milk: they do not follow
+	factor := (milk.AsksG + over + water) / (milk.AsksG + water)
 	up := s.Ask.Ways[2]
 	assert.InDelta(t, 100*(factor-1), up.Percent, 1e-9)
 	assert.Equal(t, int(math.Floor(float64(l.Plan.Count)*factor)), up.Count)
@@ -210,9 +213,35 @@ func TestAnOverPour(t *testing.T) {
 	assert.Nil(t, s.Ask)
 	assert.InDelta(t, *s.PlanMM, *s.PoursMM, 0.6, "and it pours as planned; the eggs did not follow")
 	for _, one := range s.Tasks {
-		if one.Kind == batch.Weigh && !one.Counted {
+		if one.Kind == batch.Weigh && !one.Counted && one.ID != "weigh-milk_whole" {
 			assert.InDelta(t, one.Grams*factor, one.InG, math.Max(one.Step, 0.4*one.Slack)+1e-9, one.ID)
 		}
+	}
+}
+
+// Too much of an addition while the milk is still to weigh: the first way out is less milk, and it pours as planned.
+func TestTooMuchOfAnAdditionHoldsBackMilk(t *testing.T) {
+	l := &log{Making: begin(t, beetroot())}
+	addition := task(l.Fold(nil), "weigh-beetroot_cooked")
+	require.Positive(t, addition.AsksG)
+	before := task(l.Fold(nil), "weigh-milk_whole").AsksG
+	s := l.weigh("beetroot_cooked", addition.AsksG+60)
+	require.NotNil(t, s.Ask)
+	first := s.Ask.Ways[0]
+	require.Equal(t, batch.HoldBack, first.Choice)
+	assert.InDelta(t, *s.PlanMM, *first.PoursMM, 0.5)
+	s = l.do(batch.Event{Kind: batch.Chose, Task: "weigh-beetroot_cooked", Choice: batch.HoldBack})
+	assert.Nil(t, s.Ask)
+	assert.InDelta(t, before+first.Grams, task(s, "weigh-milk_whole").AsksG, 1e-9)
+	assert.InEpsilon(t, -60*(780-before)/addition.AsksG, first.Grams, 0.15, "as the plan holds back for each gram of it")
+	s = l.all("")
+	assert.InDelta(t, *s.PlanMM, *s.PoursMM, 0.5)
+
+	l = &log{Making: begin(t, beetroot())}
+	l.weigh("milk_whole", before)
+	s = l.weigh("beetroot_cooked", addition.AsksG+60)
+	for _, w := range s.Ask.Ways {
+		assert.NotEqual(t, batch.HoldBack, w.Choice, "the milk is in")
 	}
 }
 

@@ -34,6 +34,7 @@ type Choice string
 // The ways out.
 const (
 	SpoonOut Choice = "spoon_out" // the scale counts down
+	HoldBack Choice = "hold_back" // of the liquid that is still to weigh
 	ScaleUp  Choice = "scale_up"  // the rest follows
 	ToJug    Choice = "to_jug"    // what is too much waits for the test
 	Leave    Choice = "leave"
@@ -41,7 +42,7 @@ const (
 )
 
 // Choices lists them.
-var Choices = []Choice{SpoonOut, ScaleUp, ToJug, Leave, TopUp}
+var Choices = []Choice{SpoonOut, HoldBack, ScaleUp, ToJug, Leave, TopUp}
 
 // Event is one thing that happened. The tablet names it, so that it counts once however often it
 // arrives; the program stamps the time at which it happened, and how long it waited on its tablet before it landed. Knew is how many events the tablet had seen: two ticks of the

@@ -223,7 +223,8 @@ type progress struct {
 	byFills  bool
 	taste    bool // as much as tasted right
 	heap     float64
-	when     int // how many events there were when it was last set
+	less     float64 // g that it asks for less, since an addition was poured too much
+	when     int     // how many events there were when it was last set
 	since    time.Time
 }
 
@@ -515,7 +516,33 @@ func (f *folding) now() string {
 }
 
 // asks is what a task asks for by now, in all.
-func (f *folding) asks(t Task) float64 { return t.asksAt(f.factor) }
+func (f *folding) asks(t Task) float64 { return f.asksAt(t, f.factor) }
+
+func (f *folding) asksAt(t Task, factor float64) float64 {
+	g := t.asksAt(factor)
+	if water := f.eggWater(t); water > 0 && factor > 1 {
+		g = measure.Round(t.Grams*factor+water*(factor-1), t.Step)
+	}
+	if p := f.done[t.ID]; p != nil && p.less > 0 {
+		g = measure.Round(math.Max(0, g-p.less), t.Step)
+	}
+	return g
+}
+
+// eggWater is the base's liquid with as much water as the eggs of the plan [g]: so much of it stands in for eggs that do
+// not follow when all else does. Nothing for any other line.
+func (f *folding) eggWater(t Task) (g float64) {
+	liquid, ok := f.bowl.Liquid()
+	if !ok || t.Line != liquid.ID || !(liquid.Ingredient.Water > 0) {
+		return 0
+	}
+	for _, egg := range f.Plan.Tasks {
+		if in := f.item(egg.Line).Ingredient; egg.Kind == Weigh && egg.Counted && in != nil {
+			g += egg.Grams * in.Water / liquid.Ingredient.Water
+		}
+	}
+	return g
+}
 
 // asksAt is what a task asks for in so many times the plan; eggs do not follow.
 func (t Task) asksAt(factor float64) float64 {

@@ -116,12 +116,64 @@ func (f *folding) askOver(t Task, over float64, amounts map[string]float64) *Ask
 	if canScale {
 		a.Ways = append(a.Ways, up)
 	}
+	if back, ok := f.holdBack(t, amounts); ok {
+		a.Ways = append([]Way{back}, append(a.Ways, leave)...)
+		if a.Ways[1].Choice != SpoonOut {
+			a.Ways = append(a.Ways, out)
+		}
+		return a
+	}
 	if len(a.Ways) == 0 || a.Ways[0].Choice != SpoonOut { // it is mixed already: leaving or scaling touches less
 		a.Ways = append(a.Ways, leave, out)
 		return a
 	}
 	a.Ways = append(a.Ways, leave)
 	return a
+}
+
+// backTries is how often the liquid that makes up for an addition is halved in on: to well under a scale's step.
+const backTries = 40
+
+// holdBack is how much less of the base's liquid makes up for an addition that was poured too much, while that liquid is
+// still to weigh: the batter then runs as it was planned.
+func (f *folding) holdBack(t Task, amounts map[string]float64) (Way, bool) {
+	liquid, ok := f.bowl.Liquid()
+	if !ok || !f.bowl.Judged || !f.item(t.Line).Addition {
+		return Way{}, false
+	}
+	l, ok := f.Plan.task("weigh-" + liquid.ID)
+	if !ok || f.done[l.ID] == nil || f.done[l.ID].at != ToCome || f.done[l.ID].in > 0 || f.done[l.ID].less > 0 {
+		return Way{}, false
+	}
+	runs := func(in, of float64) float64 {
+		return f.bowl.With(with(with(amounts, t.Line, in), liquid.ID, of)).Thickness.L()
+	}
+	asked := f.asks(l)
+	want := runs(f.asks(t), asked)
+	kept := 0.0
+	if line, g := f.jug(); line == liquid.ID {
+		kept = g
+	}
+	low, high := math.Min(asked, kept), asked
+	if !(runs(f.done[t.ID].in, low) < want && want < runs(f.done[t.ID].in, high)) {
+		return Way{}, false
+	}
+	for range backTries {
+		if mid := (low + high) / 2; runs(f.done[t.ID].in, mid) < want {
+			low = mid
+		} else {
+			high = mid
+		}
+	}
+	less := measure.Round(asked-high, l.Step)
+	if less < l.Step {
+		return Way{}, false
+	}
+	return Way{
+		Choice: HoldBack, Lead: "Hold back more " + liquid.Lower(), Grams: -less, Count: f.count(),
+		Text: fmt.Sprintf("It is still to weigh: take %s instead of %s.", words.Grams(asked-less, l.Step), words.Grams(asked, l.Step)),
+		Rows: []WayRow{rowOf(l, asked, asked-less)}, PoursMM: f.pours(with(with(amounts, t.Line, f.done[t.ID].in), liquid.ID, asked-less)),
+	}, true
 }
 
 // with is amounts with another one of a line.
@@ -146,18 +198,18 @@ func (f *folding) alone(t Task) bool {
 
 // scaledUp is what becomes of the rest when all follows what is in of a task.
 func (f *folding) scaledUp(t Task, amounts map[string]float64) (Way, bool) {
-	factor := f.done[t.ID].in / t.Grams
+	factor := f.factorFor(t)
 	if t.Grams <= 0 || factor <= f.factor || factor > mostScaleUp {
 		return Way{}, false
 	}
-	w := Way{Choice: ScaleUp, Lead: "Scale up the rest", Percent: 100 * (factor/f.factor - 1), Count: f.Plan.countAt(factor), Text: "All but the eggs follow."}
+	w := Way{Choice: ScaleUp, Lead: "Scale up the rest", Percent: 100 * (factor/f.factor - 1), Count: f.Plan.countAt(factor), Text: "All but the eggs follow; the liquid takes up their water."}
 	then := with(amounts, t.Line, f.done[t.ID].in)
 	for _, other := range f.Plan.Tasks {
 		p := f.done[other.ID]
 		if other.Kind != Weigh || other.Counted || other.ID == t.ID || p.at == LeftOut {
 			continue
 		}
-		from, to := f.asks(other), other.asksAt(factor)
+		from, to := f.asks(other), f.asksAt(other, factor)
 		if p.at == In {
 			if from = p.in; to-from < f.worth(other) {
 				continue
@@ -174,6 +226,12 @@ func (f *folding) scaledUp(t Task, amounts map[string]float64) (Way, bool) {
 	}
 	w.PoursMM = f.pours(then)
 	return w, true
+}
+
+// factorFor is how many times the plan what is in of a task makes; some of a liquid stands in for eggs.
+func (f *folding) factorFor(t Task) float64 {
+	water := f.eggWater(t)
+	return (f.done[t.ID].in + water) / (t.Grams + water)
 }
 
 func (f *folding) hasCounted() bool {
@@ -202,6 +260,15 @@ func (f *folding) choose(t Task, p *progress, e Event, tell func(string, ...any)
 			p.at, p.spooning = ToCome, true
 		}
 		tell("spooning %s out", words.Lower(t.Label))
+	case HoldBack:
+		back, ok := f.holdBack(t, f.amounts())
+		if !ok {
+			return
+		}
+		liquid, _ := f.bowl.Liquid()
+		f.done["weigh-"+liquid.ID].less = -back.Grams
+		p.settled = true
+		tell("%s held back for %s", words.Grams(-back.Grams, 1), words.Lower(t.Label))
 	case ToJug:
 		if t.Bowl != mixing.BowlJug {
 			return
@@ -210,7 +277,7 @@ func (f *folding) choose(t Task, p *progress, e Event, tell func(string, ...any)
 		p.settled = true
 		tell("%s left in the jug", words.Lower(t.Label))
 	case ScaleUp:
-		if factor := p.in / t.Grams; factor > f.factor && factor <= mostScaleUp {
+		if factor := f.factorFor(t); factor > f.factor && factor <= mostScaleUp {
 			f.factor = factor
 			p.settled = true
 			for _, other := range f.Plan.Tasks {

@@ -8,19 +8,40 @@ import (
 	"upbeatladle/core/measure"
 )
 
-// ScaleAmount is a line's amount in a batch that is factor times as large. Eggs stay whole
-// (at least one), and said tells when that moved them; other amounts keep four significant
+// wholeNear is how far from a whole egg a batch is made with the whole one; beyond it takes half of one (modelling choice).
+const wholeNear = 0.25
+
+// ScaleAmount is a line's amount in a batch that is factor times as large. Eggs stay whole or halves
+// (at least half of one), and said tells when that moved them; other amounts keep four significant
 // digits.
 func ScaleAmount(l Line, factor float64) (amount float64, said string) {
 	v := l.Amount * factor
-	if l.Unit == measure.Each && l.Ingredient.Group == food.GroupEgg {
-		whole := math.Max(1, math.Round(v))
-		if math.Abs(whole-v) > 0.05 {
-			said = fmt.Sprintf("%.3g of %s became %.0f, since eggs are whole.", v, l.Ingredient.Label(), whole)
+	if IsEggs(l) {
+		eggs := math.Round(v)
+		if math.Abs(eggs-v) > wholeNear+1e-9 || eggs < 1 {
+			eggs = math.Max(0.5, math.Round(2*v)/2)
 		}
-		return whole, said
+		if math.Abs(eggs-v) > 0.05 {
+			said = fmt.Sprintf("%.3g of %s became %s.", v, l.Ingredient.Label(), halves(eggs))
+		}
+		return eggs, said
 	}
 	return significant(v, 4), ""
+}
+
+// IsEggs tells whether a line is eggs by number.
+func IsEggs(l Line) bool { return l.Unit == measure.Each && l.Ingredient.Group == food.GroupEgg }
+
+// halves is a number of halves in words: "½", "1½", "2".
+func halves(v float64) string {
+	whole := math.Floor(v)
+	switch {
+	case v == whole:
+		return fmt.Sprintf("%.0f", whole)
+	case whole == 0:
+		return "half of one"
+	}
+	return fmt.Sprintf("%.0f½", whole)
 }
 
 // significant rounds to n significant digits.

@@ -130,12 +130,13 @@ type Line struct {
 	Label       string           `json:"label"`
 	Role        food.Role        `json:"role"`
 	From        string           `json:"from"`
-	Stage       batter.Stage     `json:"stage,omitzero"`        // of an addition
-	Base        *float64         `json:"base_g,omitzero"`       // nil for an addition
-	ActsLike    *float64         `json:"acts_like_g,omitzero"`  // base plus what the additions bring of the same thing
-	Offset      *float64         `json:"offset_g,omitzero"`     // weigh-out less base; 0 when the line stays as it is
-	Weigh       float64          `json:"weigh_g"`               // what to weigh out
-	RoundedFrom float64          `json:"rounded_from_g"`        // the same before rounding
+	Stage       batter.Stage     `json:"stage,omitzero"`       // of an addition
+	Base        *float64         `json:"base_g,omitzero"`      // nil for an addition
+	ActsLike    *float64         `json:"acts_like_g,omitzero"` // base plus what the additions bring of the same thing
+	Offset      *float64         `json:"offset_g,omitzero"`    // weigh-out less base; 0 when the line stays as it is
+	Weigh       float64          `json:"weigh_g"`              // what to weigh out
+	RoundedFrom float64          `json:"rounded_from_g"`       // the same before rounding
+	spoonedFrom float64          // g that cups and spoons are told from: as the recipe has it where nothing changed
 	Step        float64          `json:"step_g"`                // of the scale it is weighed on
 	Decimals    int              `json:"decimals"`              // that its grams are told with
 	Measure     string           `json:"measure,omitzero"`      // in cups and spoons; empty when not known

@@ -3,6 +3,7 @@ package worksheet_test
 import (
 	"context"
 	"math"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -146,7 +147,31 @@ func TestBatchScalesToACount(t *testing.T) {
 		w := workIn(t, v)
 		assert.GreaterOrEqual(t, w.Portion.Count, count)
 		assert.LessOrEqual(t, w.Portion.Count, count+3)
-		assert.Equal(t, 0.0, math.Mod(find(t, w, "egg").Weigh, 50), "whole eggs")
+		assert.Equal(t, 0.0, math.Mod(find(t, w, "egg").Weigh, 25), "whole eggs, or half of one")
+	}
+}
+
+// A third of a batch of two eggs takes half of one, says how it is measured, and what would take whole ones.
+func TestHalfAnEgg(t *testing.T) {
+	v := hatch()
+	v.Portion.Count = 4
+	w := workIn(t, v)
+	require.Equal(t, 25.0, find(t, w, "egg").Weigh)
+	assert.Equal(t, "½ egg", find(t, w, "egg").Measure)
+	var told []string
+	for _, n := range w.Notes {
+		if n.Code == "eggs_whole" || n.Code == "half_egg" {
+			told = append(told, n.Text)
+			assert.NotEqual(t, worksheet.Warning, n.Kind)
+		}
+	}
+	all := strings.Join(told, " ")
+	assert.Contains(t, all, "became half of one.")
+	assert.Regexp(t, `Make \d+ instead of 4, and the eggs are whole\.`, all)
+	assert.Contains(t, all, "beat a whole one with a fork, and take so much of it: 25 g, 1½ tbsp + ½ tsp.")
+	v.Portion.Count = 12
+	for _, n := range workIn(t, v).Notes {
+		assert.NotEqual(t, "half_egg", n.Code, "that takes whole ones: %s", n.Text)
 	}
 }
 

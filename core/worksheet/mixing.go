@@ -44,6 +44,9 @@ func (w *described) recipe() mixing.Recipe {
 			of = w.v.Additions[i-len(w.v.Base.Lines)].Line
 		}
 		item.Fills = func(grams float64) ([]measure.Fill, string) {
+			if grams == l.Weigh { // what the list asks for, in the list's spoons
+				grams = l.spoonedFrom
+			}
 			text, _ := w.spoons(of, grams)
 			return w.fills(of, grams), text
 		}

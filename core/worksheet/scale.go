@@ -69,7 +69,7 @@ const (
 	countTry = 40
 )
 
-// factorForCount is the factor that really gives so many portions once eggs are whole.
+// factorForCount is the factor that really gives so many portions once eggs are whole, or halves.
 func factorForCount(ctx context.Context, v batter.Variation, k batter.Kitchen, count int) (float64, error) {
 	w, err := ledger(ctx, v, k)
 	if err != nil {

@@ -43,7 +43,7 @@ func countText(n float64, in *food.Ingredient) string {
 // kinds of the notes that are no warning.
 var kinds = map[string]NoteKind{
 	"swapped": Advice, "heavy": Advice, "altitude": Advice, "spoon_left": Advice, "eggs": Advice, "no_liquid": Advice,
-	"flourless": Advice, "grated_cake": Advice, "soda_offer": Advice, "eggs_whole": Advice, "bleed": Advice, "structure_softer": Advice, "bitter": Advice, "digests": Advice, "underfull": Advice, "base_out_of_band": Advice,
+	"flourless": Advice, "grated_cake": Advice, "soda_offer": Advice, "eggs_whole": Advice, "half_egg": Advice, "bleed": Advice, "structure_softer": Advice, "bitter": Advice, "digests": Advice, "underfull": Advice, "base_out_of_band": Advice,
 	"tang_left": Advice, "lift_left": Advice, "soda_follows": Advice, "base_soapy": Advice,
 }
 
@@ -62,7 +62,7 @@ func (w *described) note(code, line, format string, args ...any) {
 // the way, and what does not fit this kitchen. Everything else pleased whoever wrote it, and is only described.
 var alwaysMinded = map[string]bool{
 	"rest_long": true, "tub_stale": true, "stock_short": true, "overfull": true, "underfull": true, "no_portion": true, "too_many_portions": true, "strong": true,
-	"altitude": true, "eggs_whole": true, "swapped": true, "flourless": true, "grated_cake": true,
+	"altitude": true, "eggs_whole": true, "half_egg": true, "swapped": true, "flourless": true, "grated_cake": true,
 }
 
 // trusted tells whether the bowl is somebody's recipe and nobody asked for another: as it was written, or a plain base.

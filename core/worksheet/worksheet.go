@@ -4,6 +4,7 @@ package worksheet
 
 import (
 	"context"
+	"fmt"
 	"maps"
 	"math"
 	"slices"
@@ -186,12 +187,47 @@ func counted(ctx context.Context, v batter.Variation, k batter.Kitchen) (_ batte
 		if err != nil {
 			return v, nil, err
 		}
+		eggs := wholeEggs(v, factor)
 		v, said = v.Scaled(factor)
+		if len(said) > 0 && eggs > v.Portion.Count {
+			said = append(said, fmt.Sprintf("Make %d instead of %d, and the eggs are whole.", eggs, v.Portion.Count))
+		}
 		if err := v.Check(k).OrNil(); err != nil { // so many may be too much
 			return v, nil, err
 		}
 	}
 	return v, said, nil
+}
+
+// wholeEggs is how many portions would take the next whole number of eggs; 0 without eggs that are counted.
+func wholeEggs(v batter.Variation, factor float64) int {
+	for _, l := range v.Base.Lines {
+		if !batter.IsEggs(l) {
+			continue
+		}
+		exact := l.Amount * factor
+		next := math.Max(1, math.Ceil(exact-0.05))
+		return int(math.Floor(float64(v.Portion.Count)*next/exact + 1e-9))
+	}
+	return 0
+}
+
+// beatenEgg is the density of an egg that was beaten with a fork [g/ml] (modelling choice: 1.03 less a little froth).
+const beatenEgg = 1.0
+
+// halfEggs says how half of an egg is measured.
+func (w *described) halfEggs() {
+	for _, l := range w.v.Base.Lines {
+		if half := l; batter.IsEggs(l) && l.Amount != math.Floor(l.Amount) {
+			half.Amount -= math.Floor(l.Amount)
+			g, err := w.k.Grams(half)
+			if err != nil {
+				continue
+			}
+			spoons, _ := w.k.Measures.Spoon(g, beatenEgg)
+			w.note("half_egg", l.ID, "For the part of an egg beat a whole one with a fork, and take so much of it: %s, %s.", words.Grams(g, 1), spoons)
+		}
+	}
 }
 
 // describe judges the bowl as weighed and a portion of it, and says what there is to know, what
@@ -202,6 +238,7 @@ func describe(s *solved, said []string) *described {
 	for _, text := range said {
 		w.note("eggs_whole", "", "%s", text)
 	}
+	w.halfEggs()
 	w.gauges()
 	w.bowl()
 	w.inclusions()
@@ -452,12 +489,16 @@ func (w *solved) baseLine(i int, l batter.Line) Line {
 	if w.solution.Stuck[i] {
 		state = Stuck
 	}
-	text, given := w.spoons(l, weigh)
+	spoonedFrom := weigh
+	if state == AsItIs { // a spoon as the recipe has it, whatever the scale's step makes of it
+		spoonedFrom = base
+	}
+	text, given := w.spoons(l, spoonedFrom)
 	w.weigh, w.spooned = append(w.weigh, weigh), append(w.spooned, given)
 	return Line{
 		ID: l.ID, Ingredient: l.Ingredient.ID, Name: l.Ingredient.Name, Label: l.Ingredient.Label(), Role: l.Role,
 		From: FromBase, Base: &base, ActsLike: &acts, Offset: &offset, Weigh: weigh,
-		RoundedFrom: w.solution.Grams[i], Step: step, Decimals: words.Decimals(step), Measure: text, MeasureG: spooned(text, given), State: state,
+		RoundedFrom: w.solution.Grams[i], spoonedFrom: spoonedFrom, Step: step, Decimals: words.Decimals(step), Measure: text, MeasureG: spooned(text, given), State: state,
 		Colour: l.Ingredient.Colour.Hex, Own: ownOf(l.Ingredient), AsRead: l.Ingredient.Doubt, Allergens: l.Ingredient.Allergens, MayContain: l.Ingredient.MayContain,
 	}
 }
@@ -469,10 +510,10 @@ func (w *solved) additionLine(i int, a batter.Addition, made *food.Part) Line {
 	in, g, step := whole.Ingredient, w.raw[i].Grams, w.k.Step(whole)
 	dose := batter.DoseOf(in, w.doseReference(), g)
 	weigh := measure.Round(g, step)
-	text, given := w.spoons(whole, weigh)
+	text, given := w.spoons(whole, g)
 	line := Line{
 		ID: a.ID, Ingredient: in.ID, Name: in.Name, Label: in.Label(), Role: a.Role,
-		From: FromAddition, Stage: a.Stage, Weigh: weigh, RoundedFrom: g, Step: step,
+		From: FromAddition, Stage: a.Stage, Weigh: weigh, RoundedFrom: g, spoonedFrom: g, Step: step,
 		Decimals: words.Decimals(step), Measure: text, MeasureG: spooned(text, given), State: AsItIs, Dose: &dose, Colour: in.Colour.Hex,
 		Treatments: prep.For(in), Own: ownOf(in), AsRead: a.Ingredient.Doubt, Allergens: a.Ingredient.Allergens, MayContain: a.Ingredient.MayContain,
 	}

@@ -117,6 +117,30 @@ func TestRoundingAndMeasures(t *testing.T) {
 	assert.Equal(t, "2 eggs", find(t, w, "egg").Measure)
 }
 
+// What a recipe has by the spoon is told by that spoon: the gram of the scale's step does not make 2⅞ tsp of a tablespoon.
+func TestSpoonsAreThoseOfTheRecipe(t *testing.T) {
+	for _, id := range []string{"granulated_sugar", "honey", "cocoa_powder", "oil_vegetable", "baking_powder", "milk_powder"} {
+		if food.Reference().ByID(id) == nil {
+			continue
+		}
+		for unit, said := range map[measure.Unit]string{measure.Tbsp: "1 tbsp", measure.Tsp: "1 tsp", measure.Cup: "1 cup"} {
+			v := worked()
+			v.Base.Lines = append(v.Base.Lines, line("x", id, 1, unit))
+			v.Offset.Strategy = batter.Leave
+			w, bowl, err := worksheet.Recipe(t.Context(), v, batter.DefaultKitchen(), worksheet.Include{})
+			require.NoError(t, err)
+			l := find(t, w, "x")
+			assert.Equal(t, said, l.Measure, id)
+			for _, item := range bowl.Items {
+				if item.ID == "x" {
+					_, text := item.Fills(l.Weigh)
+					assert.Equal(t, said, text, "%s, on the sheet", id)
+				}
+			}
+		}
+	}
+}
+
 func TestUnitChoiceNeverChangesGramsBeyondRounding(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		unit := rapid.SampledFrom(measure.Units).Draw(t, "unit")

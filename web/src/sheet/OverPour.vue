@@ -55,7 +55,7 @@ defineExpose({ enter: () => choose(best.value) })
               <th scope="row">{{ r.label }}</th>
               <td>{{ onStep(r.from_g, r.decimals) }} → {{ onStep(r.to_g, r.decimals) }}</td>
               <td>
-                <b>+ {{ onStep(r.add_g, r.decimals) }} g</b>
+                <b>{{ r.add_g < 0 ? '−' : '+' }} {{ onStep(Math.abs(r.add_g), r.decimals) }} g</b>
               </td>
             </tr>
           </tbody>
