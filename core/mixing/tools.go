@@ -2,6 +2,8 @@ package mixing
 
 import (
 	"fmt"
+	"slices"
+	"strings"
 
 	"upbeatladle/core/batter"
 	"upbeatladle/core/flow"
@@ -14,7 +16,7 @@ func Tools(r Recipe) []string {
 	o, where := laidOut(r)
 	var out []string
 	add := func(yes bool, tool string) {
-		if yes {
+		if yes && !slices.Contains(out, tool) {
 			out = append(out, tool)
 		}
 	}
@@ -53,6 +55,7 @@ func Tools(r Recipe) []string {
 	}
 	add(o.Cooking != nil && o.Cooking.Probe, "a probe thermometer")
 	for _, a := range o.Asides {
+		add(slices.ContainsFunc(a.Steps, func(s string) bool { return strings.Contains(strings.ToLower(s), "strain") }), "a sieve")
 		add(a.Tub == nil, "a pot or bowl for "+words.Lower(a.Name))
 		add(a.Tub != nil, "the tub of "+words.Lower(a.Name))
 	}

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strings"
 
 	"upbeatladle/core/food"
 	"upbeatladle/core/prep"
@@ -11,12 +12,12 @@ import (
 )
 
 // boil takes the water off, to the target or to what is usual, of what stands on the stove; what is late is stirred in
-// afterwards. The target is met when it comes off the heat, a weight when all is in.
+// afterwards. A °Brix and a weight are met when all is in, a temperature when it comes off the heat.
 func (w *pot) boil(t food.Total, late []food.Part, brix, share float64) error {
 	after := food.Whole(late)
 	w.boiled = t
 	w.boiled.Add(after, -1)
-	off, err := w.boiledTo(w.boiled, after.Mass, brix, share)
+	off, err := w.boiledTo(w.boiled, after, brix, share)
 	if err != nil {
 		return err
 	}
@@ -28,18 +29,22 @@ func (w *pot) boil(t food.Total, late []food.Part, brix, share float64) error {
 }
 
 // boiledTo is how much water boils off to reach the target, or what is usual: to a °Brix, or a share of the water.
-func (w *pot) boiledTo(t food.Total, lateG, brix, share float64) (float64, error) {
-	off := 0.0
+func (w *pot) boiledTo(t, late food.Total, brix, share float64) (float64, error) {
+	off, all := 0.0, t
+	all.Add(late, 1)
 	switch g := w.Target; {
-	case g.Brix > 0 && dissolved(t) <= 0:
+	case g.Brix > 0 && dissolved(all) <= 0:
 		return 0, problem("target/brix", "no_sugar", "Nothing is dissolved in it, so it never reads anything. Add sugar, or ask for a weight.")
 	case g.Brix > 0:
-		if off = offToBrix(t, g.Brix); off < -1e-9 {
-			return 0, problem("target/brix", "not_more", "It reads %.0f °Brix as it goes in, and boiling only raises that. Begin with more water, or ask for more.", brixOf(t))
+		if off = offToBrix(all, g.Brix); off < -1e-9 {
+			return 0, problem("target/brix", "not_more", "It reads %.0f °Brix as it goes in, and boiling only raises that. Begin with more water, or ask for more.", brixOf(all))
+		}
+		if off > t.Water {
+			return 0, problem("target/brix", "too_dry", "What is stirred in at the end brings so much water that %.0f °Brix cannot be had: let it boil with the rest, or ask for less.", g.Brix)
 		}
 	case g.MassG > 0:
-		if off = t.Mass + lateG - g.MassG; off < 0 {
-			return 0, problem("target/mass_g", "not_less", "%.4g g is more than goes in (%.4g g). Boiling only takes away.", g.MassG, t.Mass+lateG)
+		if off = all.Mass - g.MassG; off < 0 {
+			return 0, problem("target/mass_g", "not_less", "%.4g g is more than goes in (%.4g g). Boiling only takes away.", g.MassG, all.Mass)
 		}
 	case g.TemperatureC > 0:
 		if now := boils(t, w.AltitudeM); g.TemperatureC < now-0.05 {
@@ -50,7 +55,7 @@ func (w *pot) boiledTo(t food.Total, lateG, brix, share float64) (float64, error
 			return 0, problem("target/temperature_c", "no_sugar", "It never boils so hot: there is too little sugar in it. Add sugar, or ask for less.")
 		}
 	case brix > 0:
-		off = math.Max(0, offToBrix(t, brix))
+		off = math.Max(0, math.Min(t.Water, offToBrix(all, brix)))
 	default:
 		off = share * t.Water
 	}
@@ -129,8 +134,31 @@ func named(parts []food.Part) string {
 	out := make([]string, len(parts))
 	for i, p := range parts {
 		out[i] = fmt.Sprintf("%s %s", words.Grams(p.Grams, stepOf(p.Grams)), words.Lower(p.Ingredient.Label()))
+		if n := counted(p); n > 0 {
+			label := words.Lower(p.Ingredient.Label())
+			if n > 1 && (strings.HasSuffix(label, "stick") || strings.HasSuffix(label, "pod") || strings.HasSuffix(label, "leaf")) {
+				label = strings.Replace(label+"s", "leafs", "leaves", 1)
+			}
+			out[i] = fmt.Sprintf("%.0f %s (%s)", n, label, words.Grams(p.Grams, stepOf(p.Grams)))
+		}
 	}
 	return words.List(out)
+}
+
+// nearWhole is how far from a whole number pieces are still counted (modelling choice).
+const nearWhole = 0.1
+
+// counted is how many pieces of a whole spice, a pod or a stick it is; 0 where it is not counted.
+func counted(p food.Part) float64 {
+	one := p.Ingredient.UnitG
+	if !p.Ingredient.Is(food.Steeps) || one <= 0 {
+		return 0
+	}
+	n := p.Grams / one
+	if whole := math.Round(n); whole >= 1 && math.Abs(n-whole) <= nearWhole {
+		return whole
+	}
+	return 0
 }
 
 func stepOf(g float64) float64 {
@@ -164,26 +192,106 @@ func not(all ...func(*food.Ingredient) bool) func(*food.Ingredient) bool {
 	}
 }
 
+// What a jam is (common practice): it sets by its soluble solids, its fruit and its acid; from so many °Brix on the lemon
+// boils with the fruit, unless pectin sets it.
+const (
+	jamFrom = 55.0 // °Brix that are asked for
+	jamSets = 60.0 // °Brix from which it sets, up to 65, at about pH 3.3; 104 to 105 °C at sea level
+)
+
+// How long jam keeps in the fridge [days] (common practice; the house's and the local code's word goes before it).
+const (
+	jamKeeps     = 30 // from jamSets on, in clean hot jars
+	weakJamKeeps = 14
+)
+
+func isPectin(in *food.Ingredient) bool { return in.ID == "pectin" }
+
 func (w *pot) compote(t food.Total) error {
-	simmers := w.has(not(isStarch, isAcid, isSpirit))
+	late := either(isStarch, isAcid, isSpirit)
+	jam := w.Target.Brix >= jamFrom
+	pectin := w.has(isPectin)
+	if jam && pectin == nil {
+		late = either(isStarch, isSpirit)
+	}
+	simmers := w.has(not(late))
 	if simmers == nil {
 		return problem("lines", "no_fruit", "There is nothing in it to simmer: add fruit.")
 	}
-	if err := w.boil(t, w.has(either(isStarch, isAcid, isSpirit)), 0, compoteOff); err != nil {
+	if err := w.boil(t, w.has(late), 0, compoteOff); err != nil {
 		return err
 	}
 	w.step("Put %s into a wide pan and bring it slowly to the boil.", named(simmers))
-	w.step("Simmer without a lid, stirring, until %.0f g are left (%.0f g of water go).", w.stop.Mass, w.WaterOff)
+	w.step("Simmer without a lid, stirring, until %.0f g are left (%.0f g of water go)%s.", w.stop.Mass, w.WaterOff, w.minutes())
 	if s := w.has(isStarch); s != nil {
 		w.step("Stir %s smooth with a few spoons of the juice, cooled, stir it in, and let it boil for a minute.", named(s))
 	}
-	if s := w.has(isAcid); s != nil {
+	switch s := w.has(isAcid); {
+	case s == nil || jam && pectin == nil:
+	case jam:
+		w.step("At the very end stir in %s: the pectin sets with it.", named(s))
+	default:
 		w.step("Off the heat: stir in %s.", named(s))
 	}
 	w.spirit()
 	w.seen(words.Either(w.has(isStarch) != nil, "a spoon drawn over the bottom leaves a lane that closes slowly", "a spoon drawn over the bottom leaves a lane for a moment"))
 	w.Texture = words.Either(w.has(isStarch) != nil, "thick, it stays where it is put", "loose, with juice")
+	if jam {
+		w.jam(pectin != nil)
+	}
 	return nil
+}
+
+// jam says how one sets, and how long it keeps.
+func (w *pot) jam(pectin bool) {
+	w.KeepDays = weakJamKeeps
+	w.Texture = "soft: it sets from 60 °Brix on"
+	if brixOf(w.Total) >= jamSets-0.5 {
+		w.KeepDays = jamKeeps
+		w.step("Fill it at once into clean jars as hot as the jam, to the brim, and close them.")
+		w.Texture = words.Either(pectin || w.has(isAcid) != nil, "sets when it is cold, in a day", "thick; without acid it sets little: lemon, to about pH 3.3, makes it set")
+	}
+	if !pectin {
+		w.step("Set: a drop on a cold plate wrinkles under a finger, at 104 to 105 °C at sea level.")
+	}
+}
+
+// How long fruit simmers until it is soft [min] (common practice, no source): the first row that names it.
+var fruitMinutes = []struct {
+	names     []string
+	low, high float64
+}{
+	{[]string{"apple", "pear", "quince"}, 10, 15},
+	{[]string{"dried", "raisin", "currants_dried", "prune", "date"}, 15, 20},
+	{[]string{"rhubarb", "apricot", "plum", "fig"}, 5, 8},
+}
+
+// Soft and thawed berries and all other soft fruit [min].
+const softLow, softHigh = 3.0, 5.0
+
+// minutes is how long its fruit takes to be soft: what takes longest decides. Nothing where there is none, or it is a purée
+// that is soft already.
+func (w *pot) minutes() string {
+	low, high := 0.0, 0.0
+	for _, p := range w.has(isFruit) {
+		if p.Ingredient.Group == food.GroupPuree {
+			continue
+		}
+		l, h := softLow, softHigh
+		for _, r := range fruitMinutes {
+			if slices.ContainsFunc(r.names, func(name string) bool { return strings.Contains(p.Ingredient.ID, name) }) {
+				l, h = r.low, r.high
+				break
+			}
+		}
+		if h > high {
+			low, high = l, h
+		}
+	}
+	if high == 0 {
+		return ""
+	}
+	return fmt.Sprintf("; the fruit is soft after %.0f to %.0f min", low, high)
 }
 
 func (w *pot) spirit() {
@@ -291,9 +399,10 @@ func (w *pot) syrup(t food.Total) error {
 
 // amberC is where sugar is stopped [°C] (common practice: 170 to 175), and darkC where it turns bitter (from memory).
 const (
-	amberC    = 172.0
-	amberFrom = 168.0
-	darkC     = 180.0
+	amberC      = 172.0
+	caramelFrom = 155.0 // straw, the palest (from memory)
+	amberFrom   = 168.0
+	darkC       = 180.0
 )
 
 // amber is the colour at which sugar is stopped (modelling choice).
@@ -305,6 +414,19 @@ const (
 	caramelFirm    = 8.0
 	caramelThick   = 17.0
 )
+
+// caramelText is where the sugar of a caramel is stopped, in words.
+func caramelText(c float64) string {
+	switch {
+	case c == amberC:
+		return "the colour of amber, 170 to 175 °C"
+	case c < 165:
+		return fmt.Sprintf("%.0f °C, the colour of straw: mild", c)
+	case c < darkC:
+		return fmt.Sprintf("%.0f °C, the colour of amber", c)
+	}
+	return fmt.Sprintf("%.0f °C, dark, and near bitter", c)
+}
 
 // CaramelWord is how a caramel of so much water in 100 g stands when it is cold.
 func CaramelWord(water float64) string {
@@ -324,6 +446,13 @@ func (w *pot) caramel(t food.Total) error {
 	if sugar == nil {
 		return problem("lines", "no_sugar", "There is no sugar in it.")
 	}
+	stop := w.Target.TemperatureC
+	if stop == 0 {
+		stop = amberC
+	} else if stop < caramelFrom || stop >= burnsC {
+		return problem("target/temperature_c", "out_of_range", "Sugar turns to caramel between %.0f and %.0f °C; above it is burnt.", caramelFrom, burnsC)
+	}
+	w.Target.TemperatureC = 0                                    // it is the sugar's, not that of the pot at the end
 	first := food.Whole(w.has(either(isSugar, isWater, isAcid))) // what is in the pan until it is amber
 	later := t
 	later.Add(first, -1)
@@ -336,13 +465,15 @@ func (w *pot) caramel(t food.Total) error {
 	acid := w.has(isAcid)
 	if wet := append(w.has(isWater), acid...); wet != nil {
 		w.step("Stir %s over a low heat until it is clear; then leave it alone and swirl the pan.", named(append(slices.Clone(sugar), wet...)))
+		w.step("It boils for 8 to 12 min until it takes colour.")
 	} else {
-		w.step("Melt %s dry, a third at a time, in a wide pan of light colour; swirl, do not stir.", named(sugar))
+		w.step("Melt %s dry, a third at a time, in a wide pan of light colour, 6 to 10 min; swirl, do not stir.", named(sugar))
 	}
 	if acid == nil {
 		w.step("A few drops of lemon juice against crystals; a wet brush down the sides.")
 	}
-	w.step("Stop at the colour of amber, 170 to 175 °C; it goes on by itself, and burns from %.0f °C on.", burnsC)
+	at := caramelText(stop)
+	w.step("Stop at %s; it goes on by itself, and burns from %.0f °C on.", at, burnsC)
 	if spice != nil {
 		w.step("Off the heat: stir in %s.", named(spice))
 	}
@@ -355,7 +486,7 @@ func (w *pot) caramel(t food.Total) error {
 	w.Texture = CaramelWord(share)
 	w.seen("a drop, cooled on a cold plate: " + w.Texture)
 	w.Stops = slices.DeleteFunc(w.Stops, func(s Stop) bool { return s.By == ByTemperature || s.By == ByRefractometer })
-	w.Stops = append([]Stop{{By: ByTemperature, At: amberC, From: *w.state(first).BoilsC, Text: "the sugar is amber, before anything is poured in: 170 to 175 °C"}}, w.Stops...)
+	w.Stops = append([]Stop{{By: ByTemperature, At: stop, From: *w.state(first).BoilsC, Text: "the sugar, before anything is poured in: " + at}}, w.Stops...)
 	w.colour = amber
 	return nil
 }

@@ -2,6 +2,7 @@ package sauce
 
 import (
 	"fmt"
+	"math"
 	"slices"
 
 	"upbeatladle/core/batter"
@@ -266,10 +267,35 @@ func work(in Pot) (Result, error) {
 	w.End = w.state(w.Total)
 	if in.Kind == Cream {
 		w.End.VolumeML *= 1 + w.overrun()/100
-		w.End.BoilsC = nil
+		w.Start.BoilsC, w.End.BoilsC = nil, nil // nobody boils it
 	}
+	w.fits()
 	w.cautions()
 	return w.Result, nil
+}
+
+// How high a pot is, as a share of its width, and how much higher what boils or foams in it stands (modelling choices; cream
+// in hot sugar foams up to four times as high).
+const (
+	potHigh     = 0.6
+	boilsHigher = 1.5
+	foamsHigher = 4.0
+)
+
+// fits warns of a pot that was named and is too small.
+func (w *pot) fits() {
+	if w.WideMM <= 0 || !w.row.boiled {
+		return
+	}
+	times := boilsHigher
+	if w.row.kind == Caramel && w.Total.Fat > 0 {
+		times = foamsHigher
+	}
+	high, ml := potHigh*w.WideMM, w.Start.VolumeML
+	if stands := times * LevelMM(ml, w.WideMM); stands > high {
+		wide := w.WideMM * math.Cbrt(stands/high)
+		w.Cautions = append(w.Cautions, fmt.Sprintf("%.0f mm across is too small a pot: it would boil over. Take one of %.0f mm or more, or make less.", w.WideMM, 10*math.Ceil(wide/10)))
+	}
 }
 
 func (w *pot) state(t food.Total) State { return stateOf(t, w.AltitudeM) }

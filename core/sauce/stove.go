@@ -202,23 +202,24 @@ func (r Result) At(now Reading) (Now, error) {
 
 // ofSugar is how the sugar of a caramel stands by its temperature [°C], before anything is poured in.
 func (r Result) ofSugar(c float64) Now {
-	from := 100.0
+	from, stop := 100.0, amberC
 	for _, s := range r.Stops {
 		if s.By == ByTemperature {
-			from = s.From
+			from, stop = s.From, s.At
 		}
 	}
+	near := stop - (amberC - amberFrom)
 	boils := c
-	out := Now{Watch: Watch{Figure: c, Unit: "°C", Head: "the sugar"}, State: State{MassG: r.Start.MassG, VolumeML: r.Start.VolumeML, BoilsC: &boils}, By: ByTemperature, Share: math.Max(0, math.Min(1, (c-from)/(amberC-from)))}
+	out := Now{Watch: Watch{Figure: c, Unit: "°C", Head: "the sugar"}, State: State{MassG: r.Start.MassG, VolumeML: r.Start.VolumeML, BoilsC: &boils}, By: ByTemperature, Share: math.Max(0, math.Min(1, (c-from)/(stop-from)))}
 	out.LevelMM = LevelMM(out.VolumeML, r.pot.wide())
 	switch {
 	case c >= burnsC:
 		out.Done, out.Says = true, "burnt: off the heat, let it cool, and begin again"
-	case c >= darkC:
+	case c >= math.Max(darkC, stop+(darkC-amberC)):
 		out.Done, out.Says = true, "dark, and bitter soon: off the heat at once"
-	case c >= amberFrom:
-		out.Done, out.Says = true, "amber: off the heat"
-	case c >= amberFrom-8:
+	case c >= near:
+		out.Done, out.Says = true, words.Either(stop == amberC, "amber: off the heat", "there: off the heat")
+	case c >= near-8:
 		out.Says = "stay with it: nearly there"
 	default:
 		out.Says = "not yet; swirl, do not stir"

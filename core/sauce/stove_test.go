@@ -2,6 +2,7 @@ package sauce_test
 
 import (
 	"errors"
+	"fmt"
 	"math"
 	"strings"
 	"testing"
@@ -148,10 +149,11 @@ func TestEveryLineIsInAStep(t *testing.T) {
 // What is stirred in off the heat is not in the pot when it is weighed: the steps add up as they stand.
 func TestWhatComesLateIsNotWeighed(t *testing.T) {
 	r := work(t, sauce.Pot{Kind: sauce.Compote, Parts: []food.Part{part("plum_diced", 900), part("granulated_sugar", 180), part("water", 100), part("lemon_juice", 20)}, Target: sauce.Target{Brix: 32}})
-	assert.Equal(t, "Simmer without a lid, stirring, until 885 g are left (295 g of water go).", r.Steps[1])
+	assert.Equal(t, "Simmer without a lid, stirring, until 869 g are left (311 g of water go); the fruit is soft after 5 to 8 min.", r.Steps[1])
 	assert.Equal(t, "Off the heat: stir in 20 g lemon juice.", r.Steps[2])
-	assert.InDelta(t, 905, r.Total.Mass, 0.5)
-	assert.InDelta(t, 885, r.Stops[0].At, 0.5)
+	assert.InDelta(t, 32, *r.End.Brix, 1e-9, "what was asked for is the finished pot's")
+	assert.InDelta(t, 889, r.Total.Mass, 0.5, "its solids over 0.32")
+	assert.InDelta(t, 869, r.Stops[0].At, 0.5, "without the 20 g of lemon")
 	assert.Equal(t, batter.MadeBefore, r.When)
 	weak := r.Stops[len(r.Stops)-2]
 	assert.Equal(t, sauce.ByTemperature, weak.By)
@@ -219,4 +221,68 @@ func TestTheCurve(t *testing.T) {
 	for i := 1; i < len(curve); i++ {
 		assert.Greater(t, curve[i].BoilsC, curve[i-1].BoilsC)
 	}
+}
+
+// A jam sets by its solids, its fruit and its acid: the lemon boils with it, unless there is pectin; and how long it keeps
+// goes by what it reads (common practice).
+func TestAJam(t *testing.T) {
+	jam := func(brix float64, more ...food.Part) sauce.Result {
+		return work(t, sauce.Pot{Kind: sauce.Compote, Parts: append([]food.Part{part("strawberry_diced", 1000), part("granulated_sugar", 800), part("lemon_juice", 30)}, more...), Target: sauce.Target{Brix: brix}})
+	}
+	r := jam(62)
+	told := strings.Join(r.Steps, " ")
+	assert.Contains(t, r.Steps[0], "lemon juice", "it boils with the fruit")
+	assert.NotContains(t, told, "stir in 30 g lemon juice")
+	assert.InDelta(t, 62, *r.End.Brix, 1e-9)
+	assert.Equal(t, 30, r.KeepDays)
+	assert.Contains(t, told, "clean jars")
+	assert.Contains(t, told, "104 to 105 °C")
+	assert.Equal(t, "sets when it is cold, in a day", r.Texture)
+	assert.InDelta(t, 104.5, *r.End.BoilsC, 1.2, "common practice for a jam, and the boiling curve")
+	assert.Equal(t, 14, jam(57).KeepDays)
+	assert.Equal(t, 5, jam(50).KeepDays)
+	if food.Reference().ByID("pectin") != nil {
+		with := jam(62, part("pectin", 10))
+		assert.Contains(t, strings.Join(with.Steps, " "), "At the very end stir in 30 g lemon juice")
+	}
+}
+
+// The sugar of a caramel may be stopped where a cook wants it.
+func TestACaramelByItsTemperature(t *testing.T) {
+	pot := sauce.Pot{Kind: sauce.Caramel, Parts: []food.Part{part("granulated_sugar", 200), part("water", 60), part("cream_heavy", 150)}}
+	usual := work(t, pot)
+	assert.Contains(t, strings.Join(usual.Steps, " "), "8 to 12 min")
+	for c, says := range map[float64]string{160: "straw", 170: "amber", 182: "dark"} {
+		pot.Target.TemperatureC = c
+		r := work(t, pot)
+		assert.Equal(t, c, r.Stops[0].At)
+		assert.Contains(t, strings.Join(r.Steps, " "), fmt.Sprintf("Stop at %.0f °C", c))
+		assert.Contains(t, r.Stops[0].Text, says)
+		assert.InDelta(t, usual.Total.Mass, r.Total.Mass, 1e-9, "the pot at the end is the same")
+		now, err := r.At(sauce.Reading{TemperatureC: c})
+		require.NoError(t, err)
+		assert.True(t, now.Done)
+		now, err = r.At(sauce.Reading{TemperatureC: c - 6})
+		require.NoError(t, err)
+		assert.False(t, now.Done)
+	}
+	pot.Target.TemperatureC = 120
+	_, err := sauce.Work(pot)
+	require.ErrorContains(t, err, "between 155 and 190 °C")
+}
+
+func TestFruitMinutesPotsAndSpices(t *testing.T) {
+	compote := func(id string, wide float64) sauce.Result {
+		return work(t, sauce.Pot{Kind: sauce.Compote, Parts: []food.Part{part(id, 500), part("granulated_sugar", 50), part("water", 50), part("cinnamon_stick", food.Reference().ByID("cinnamon_stick").UnitG*2)}, WideMM: wide})
+	}
+	for id, says := range map[string]string{"raspberry_frozen": "3 to 5 min", "rhubarb_diced": "5 to 8 min", "apple_diced": "10 to 15 min", "pear_diced": "10 to 15 min", "blueberry_fresh": "3 to 5 min"} {
+		assert.Contains(t, strings.Join(compote(id, 0).Steps, " "), says, id)
+	}
+	assert.Contains(t, strings.Join(compote("apple_diced", 0).Steps, " "), "2 cinnamon sticks (")
+	small := func(r sauce.Result) bool { return strings.Contains(strings.Join(r.Cautions, " "), "too small a pot") }
+	assert.True(t, small(compote("apple_diced", 100)))
+	assert.False(t, small(compote("apple_diced", 200)))
+	cream := work(t, sauce.Pot{Kind: sauce.Cream, Parts: []food.Part{part("cream_heavy", 250), part("icing_sugar", 20)}})
+	assert.Nil(t, cream.Start.BoilsC)
+	assert.Nil(t, cream.End.BoilsC)
 }

@@ -210,3 +210,33 @@ func TestSavouryPiecesTakeSaltOffTheRecipe(t *testing.T) {
 	assert.Equal(t, worksheet.High, w.Gauges.Salt.State)
 	assert.Contains(t, note(w, "salt_left"), "more than the base")
 }
+
+// No note speaks of additions where there are none, nor of nothing in grams; a bowl as written and a plain one read no
+// warning but what may hurt or does not fit this kitchen.
+func TestNotesSpeakOfWhatIsThere(t *testing.T) {
+	may := []string{"rest_long", "tub_stale", "stock_short", "overfull", "underfull", "no_portion", "too_many_portions", "strong"}
+	rapid.Check(t, func(t *rapid.T) {
+		v := anyVariation(t)
+		switch rapid.SampledFrom([]string{"plain", "written", "scaled plain", "pulled"}).Draw(t, "as") {
+		case "plain":
+			v.Additions = nil
+		case "written":
+			v = asWritten(v)
+		case "scaled plain":
+			v.Additions, v.Portion.Count = nil, rapid.IntRange(1, 40).Draw(t, "count")
+		default:
+			v.Additions = nil
+			v.Offset.Targets = batter.Targets{batter.HoldThickness: rapid.Float64Range(0.6, 1.6).Draw(t, "thickness"), batter.HoldSweetness: rapid.Float64Range(0.5, 1.5).Draw(t, "sweetness")}
+		}
+		w := sheet(t, v)
+		for _, n := range w.Notes {
+			require.NotRegexp(t, `(?:^|[^\d.,])0(?:\.0+)? g\b`, n.Text, n.Code)
+			if len(v.Additions) == 0 {
+				require.NotContains(t, strings.ToLower(n.Text), "addition", n.Code)
+			}
+			if len(v.Offset.Targets) == 0 && n.Kind == worksheet.Warning {
+				require.Contains(t, may, n.Code, n.Text)
+			}
+		}
+	})
+}
