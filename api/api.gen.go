@@ -570,6 +570,24 @@ func (e MixingStepCode) Valid() bool {
 	}
 }
 
+// Defines values for MixingStepHelper.
+const (
+	MixingStepHelperAdult MixingStepHelper = "adult"
+	MixingStepHelperChild MixingStepHelper = "child"
+)
+
+// Valid indicates whether the value is a known member of the MixingStepHelper enum.
+func (e MixingStepHelper) Valid() bool {
+	switch e {
+	case MixingStepHelperAdult:
+		return true
+	case MixingStepHelperChild:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for NoteKind.
 const (
 	Advice  NoteKind = "advice"
@@ -2321,6 +2339,9 @@ type MixingStep struct {
 	// Code Names the steps that something else refers to
 	Code *MixingStepCode `json:"code,omitempty"`
 
+	// Helper Who may help with it
+	Helper *MixingStepHelper `json:"helper,omitempty"`
+
 	// Minutes Of a rest
 	Minutes *float64 `json:"minutes,omitempty"`
 
@@ -2338,6 +2359,9 @@ type MixingStep struct {
 
 // MixingStepCode Names the steps that something else refers to
 type MixingStepCode string
+
+// MixingStepHelper Who may help with it
+type MixingStepHelper string
 
 // Note defines model for Note.
 type Note struct {
@@ -2449,7 +2473,7 @@ type OwnMinutes struct {
 	// C That the plate stood at
 	C *float64 `json:"c,omitempty"`
 
-	// Day 2026-11-29
+	// Day Year-month-day
 	Day *string `json:"day,omitempty"`
 
 	// FirstS Closed, in an iron

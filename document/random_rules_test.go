@@ -189,6 +189,9 @@ var rules = map[string]func(w, left worksheet.Worksheet, v document.Variation) s
 			if l.From != worksheet.FromBase || !strings.HasPrefix(lead, "as the base: ") {
 				continue
 			}
+			if slices.ContainsFunc(w.Lines, func(o worksheet.Line) bool { return o.ID != l.ID && o.From == worksheet.FromBase && o.Label == l.Label }) {
+				continue // two of one name are not told apart in the clause
+			}
 			same := l.Offset == nil || *l.Offset == 0
 			own := len(v.Base.OwnLines) == 0 || slices.ContainsFunc(v.Base.OwnLines, func(o document.Line) bool { return o.Ingredient == l.Ingredient })
 			if named := slices.Contains(strings.Split(strings.TrimPrefix(lead, "as the base: "), ", "), words.Lower(l.Label)+" "+words.Grams(l.Weigh, l.Step)); named != (same && own) {

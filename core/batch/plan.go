@@ -74,13 +74,14 @@ type Task struct {
 	CupMind    string         `json:"cup_mind,omitzero"` // what goes wrong with a cup of it
 	Dosed      bool           `json:"dosed,omitzero"`    // it may be dosed to taste, out of its jar
 
-	Text    string       `json:"text,omitzero"` // of a step
-	InCups  string       `json:"in_cups,omitzero"`
-	Code    string       `json:"code,omitzero"`
-	Minutes float64      `json:"minutes,omitzero"` // of a rest
-	Skip    string       `json:"skip,omitzero"`
-	Ruler   bool         `json:"ruler,omitzero"`
-	Uses    []mixing.Use `json:"uses,omitzero"`
+	Text    string        `json:"text,omitzero"` // of a step
+	InCups  string        `json:"in_cups,omitzero"`
+	Code    string        `json:"code,omitzero"`
+	Minutes float64       `json:"minutes,omitzero"` // of a rest
+	Skip    string        `json:"skip,omitzero"`
+	Helper  mixing.Helper `json:"helper,omitzero"` // who may help with it
+	Ruler   bool          `json:"ruler,omitzero"`
+	Uses    []mixing.Use  `json:"uses,omitzero"`
 }
 
 // What is near enough on the scale, of what is asked (modelling choices: leaveners, salt and spice are
@@ -226,7 +227,7 @@ func (m *Making) steps(cautions []safety.Caution) {
 	first := 0
 	inCups := mixing.Order(m.bowl.InCups())
 	for n, s := range mixing.Order(m.bowl) {
-		t := Task{ID: stepID(s), Kind: Do, Text: s.Text, Code: s.Code, Minutes: s.Minutes, Skip: s.Skip, Ruler: s.Ruler, Uses: s.Uses}
+		t := Task{ID: stepID(s), Kind: Do, Text: s.Text, Code: s.Code, Minutes: s.Minutes, Skip: s.Skip, Helper: s.Helper, Ruler: s.Ruler, Uses: s.Uses}
 		if n < len(inCups) {
 			t.InCups = inCups[n].Text
 		}

@@ -178,7 +178,7 @@ func Reheat(f batter.Form) []string {
 	thawed := "Thawed in the fridge and eaten the same day: cold is fine, it was cooked through."
 	switch f {
 	case batter.Waffle:
-		return []string{"Toaster, straight from frozen, two rounds, " + to + ".", "Oven 200 °C, on the rack, 6 to 8 min, " + to + ".", thawed}
+		return []string{"Toaster, straight from frozen, two rounds, " + to + ".", "Oven 200 °C, on the rack, 6 to 8 min, " + to + ".", "Microwave, 30 to 45 s, until soft, then a minute in the hot iron or toaster, crisp, " + to + ".", thawed}
 	case batter.Crepe:
 		return []string{"Pan, thawed, medium heat, half a minute a side, " + to + ".", "Microwave, covered, 20 to 30 s each, " + to + ".", thawed}
 	}

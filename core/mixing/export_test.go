@@ -11,6 +11,7 @@ var Figures = map[string]float64{
 	"leastDry":   leastDry,
 	"narrowMM":   narrowMM,
 	"soonRest":   soonRest,
+	"settles":    settles,
 }
 
 // TooThin is what is said of a batter that runs more than it should, for testdata/rules.tsv.

@@ -117,12 +117,23 @@ type Step struct {
 	Minutes float64 `json:"minutes,omitzero"` // of a rest
 	Skip    string  `json:"skip,omitzero"`    // what leaving a rest out changes
 	Ruler   bool    `json:"ruler,omitzero"`   // the test can be told by a ruler, not only in words
+	Helper  Helper  `json:"helper,omitzero"`  // who may help with it
 	Uses    []Use   `json:"uses,omitzero"`
 
 	Mind []string         `json:"-"` // cautions of its own
 	Tub  *food.Ingredient `json:"-"` // that so many g are taken out of
 	TubG float64          `json:"-"`
 }
+
+// Helper is who may help with a step (common practice): children pour what is dry, mash, whisk and fold; heat, knife and
+// iron are an adult's.
+type Helper string
+
+// The helpers; empty where nobody says.
+const (
+	ChildHelps Helper = "child"
+	AdultOnly  Helper = "adult"
+)
 
 // The codes.
 const (
@@ -146,11 +157,13 @@ const (
 // order builds the steps.
 type order struct {
 	Recipe
-	steps []Step
+	steps  []Step
+	helper Helper // with the steps that are made now
+	melted bool   // butter was melted
 }
 
 func (o *order) step(uses []Item, format string, args ...any) *Step {
-	s := Step{Text: fmt.Sprintf(format, args...)}
+	s := Step{Text: fmt.Sprintf(format, args...), Helper: o.helper}
 	for _, i := range uses {
 		s.Uses = append(s.Uses, Use{i.ID, i.WeighG})
 	}
@@ -185,6 +198,7 @@ func Order(r Recipe) []Step {
 	o.asides(batter.MadeBefore)
 	o.infuse(where[infused], where[wet], len(where[whites]) > 0)
 	o.prepare()
+	o.helper = ChildHelps
 	powders := dryWork{where[sifted], where[dry], o.MassG}
 	wetThere := len(where[wet])+len(where[melted])+len(where[whites]) > 0
 	switch o.Base.Bowls(o.Form) {
@@ -209,19 +223,24 @@ func Order(r Recipe) []Step {
 	if g := where[grated]; len(g) > 0 {
 		o.step(g, "Stir in %s, squeezed loose so that it does not clump.", amounts(g))
 	}
+	o.helper = ""
 	o.test(kept, from)
 	o.heat(o.RestMin > 0 && o.RestMin <= soonRest)
 	o.rest(where[late])
+	o.helper = ChildHelps
 	if g := where[folded]; len(g) > 0 {
 		o.step(g, "Fold in %s last.", amounts(g))
 	}
+	o.helper = ""
 	if w := where[whites]; len(w) > 0 {
-		s := o.step(nil, "Whip the %s to soft peaks in a clean, dry bowl, fold in last of all, in three goes, and cook at once.", o.whiteWords(w))
+		s := o.step(nil, "Whip the %s to soft peaks in a clean, dry bowl, fold in last of all, in three goes, and cook at once. By hand that is 3 to 5 min: change arms, or take a machine.", o.whiteWords(w))
 		for _, i := range w {
 			s.Uses = append(s.Uses, Use{i.ID, i.WeighG * i.Ingredient.White()})
 		}
 	}
+	o.helper = AdultOnly
 	o.atPlate(where[under], where[onTop])
+	o.helper = ""
 	if o.Cooking == nil || o.Cooking.First == "" { // the steps end before anything is served
 		o.asides(batter.MadeAtLast)
 	}
@@ -285,8 +304,15 @@ func (o *order) placeOf(i Item) place {
 
 func (o *order) whiteWords(w []Item) string {
 	var g float64
+	count := ""
 	for _, i := range w {
 		g += i.IntoG * i.Ingredient.White()
+		if i.Fills != nil && len(w) == 1 {
+			_, count = i.Fills(i.WeighG)
+		}
+	}
+	if strings.HasSuffix(count, "egg") || strings.HasSuffix(count, "eggs") {
+		return fmt.Sprintf("whites of %s, about %.0f g,", count, g)
 	}
 	return fmt.Sprintf("egg whites, about %.0f g,", g)
 }
@@ -430,6 +456,10 @@ func (o *order) into(d dryWork, wet bool) {
 	}
 }
 
+// settles is the water in 100 g from which cultured milk settles in its carton (modelling choice: buttermilk and kefir do,
+// yogurt does not pour).
+const settles = 88.0
+
 func (o *order) wet(where string, items, eggs []Item, kept float64, from Item) {
 	var parts []string
 	var uses []Use
@@ -456,19 +486,31 @@ func (o *order) wet(where string, items, eggs []Item, kept float64, from Item) {
 		return
 	}
 	text := where + ": " + words.List(parts) + "."
+	for _, i := range items {
+		if i.Ingredient.Group == food.GroupCulturedDairy && i.Ingredient.Water > settles {
+			text += fmt.Sprintf(" Shake the carton of %s before you pour: it settles.", i.Lower())
+			break
+		}
+	}
 	if kept > 0 {
 		text += fmt.Sprintf(" Keep %s of the %s back for the test, in its jug.", from.says(kept), from.Lower())
 	}
 	if len(eggs) > 0 {
 		text += " Keep the egg whites aside in a clean, dry bowl, without a trace of yolk."
 	}
-	o.steps = append(o.steps, Step{Text: text, Uses: uses})
+	o.steps = append(o.steps, Step{Text: text, Uses: uses, Helper: o.helper})
 }
 
 // fat melts what is hard, for a bowl that has a name, or to be poured in with the rest.
 func (o *order) fat(bowl string, items []Item) {
 	if len(items) == 0 {
 		return
+	}
+	was := o.helper
+	o.helper = AdultOnly
+	defer func() { o.helper = was }()
+	for _, i := range items {
+		o.melted = o.melted || slices.Contains(i.Ingredient.Allergens, "milk")
 	}
 	where := "pour it in last"
 	if bowl != "" {

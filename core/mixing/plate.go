@@ -32,6 +32,7 @@ type Cooking struct {
 	FirstPiece    string
 	Middle        []string // fillings
 	Serve         []string // what stands on it and beside it
+	Syrup         bool     // and one of that is a syrup
 }
 
 // atPlate tells what is done at the plate: what lies under the batter first, the batter, what lies on it
@@ -49,7 +50,11 @@ func (o *order) atPlate(under, onTop []Item) {
 	}
 	iron := o.Form == batter.Waffle
 	if c.Fat != "" {
-		o.step(nil, "%s", c.Fat).Code = CodeGrease
+		text := c.Fat
+		if says := strings.ToLower(text); o.melted && o.Form != batter.Waffle && (strings.Contains(says, "butter") || strings.Contains(says, "nobody has said yet")) {
+			text += " What stays in the pan of the melted butter does for the first load."
+		}
+		o.step(nil, "%s", text).Code = CodeGrease
 	}
 	for _, w := range c.Warnings {
 		o.step(nil, "%s", w)
@@ -85,6 +90,9 @@ func (o *order) heat(now bool) {
 	if len(c.SignsHot) > 0 {
 		hot = " Hot enough: " + strings.Join(c.SignsHot, "; ") + "."
 	}
+	was := o.helper
+	o.helper = AdultOnly
+	defer func() { o.helper = was }()
 	o.step(nil, "Switch on %s before you pour: %s, %s.%s%s", words.Minutes(c.PreheatMin), what, c.At, hot, c.Hands).Code = CodeHeat
 }
 
@@ -145,9 +153,16 @@ func (o *order) sides(c *Cooking, iron bool) {
 	if c.Probe {
 		check = "Last check: no wet batter in the middle; with egg in it 74 °C by a probe, which outranks the clock. " + check
 	}
+	if o.Form != batter.Waffle {
+		check += " Warm plates keep them: out of the oven, or rinsed with hot water and dried."
+	}
 	o.step(nil, "%s", check).Code = CodeDone
 	o.asides(batter.MadeAtLast)
 	if len(c.Serve) > 0 {
-		o.step(nil, "Serve: %s.", strings.Join(c.Serve, "; ")).Code = CodeServe
+		text := fmt.Sprintf("Serve: %s.", strings.Join(c.Serve, "; "))
+		if c.Syrup {
+			text += " Warm the syrup to 50 to 60 °C: it runs, and does not cool them."
+		}
+		o.step(nil, "%s", text).Code = CodeServe
 	}
 }

@@ -13,4 +13,5 @@ var Figures = map[string]float64{
 	"gratedCakeShare": gratedCakeShare,
 	"proved":          proved,
 	"usualIronC":      usualIronC,
+	"beatenEgg":       beatenEgg,
 }

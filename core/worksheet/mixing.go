@@ -168,6 +168,7 @@ func (w *described) atPlate() *mixing.Cooking {
 			out.Middle = append(out.Middle, b.Text)
 		case batter.OnTop, batter.OnSide, batter.Serving:
 			out.Serve = append(out.Serve, b.Text)
+			out.Syrup = out.Syrup || len(b.Uses) == 1 && b.Uses[0].Group == food.GroupSyrup
 		}
 	}
 	return out

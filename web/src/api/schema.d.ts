@@ -2799,7 +2799,7 @@ export interface components {
             poured_mm?: number;
             /** @enum {string} */
             from: "said" | "typed" | "board";
-            /** @description 2026-11-29 */
+            /** @description Year-month-day */
             day?: string;
         };
         /** @enum {string} */
@@ -3311,6 +3311,11 @@ export interface components {
             /** Format: double */
             minutes?: number;
             skip?: string;
+            /**
+             * @description Who may help with it
+             * @enum {string}
+             */
+            helper?: "child" | "adult";
             ruler?: boolean;
             uses?: components["schemas"]["Use"][];
         };
@@ -3355,6 +3360,11 @@ export interface components {
             /** Format: double */
             minutes?: number;
             skip?: string;
+            /**
+             * @description Who may help with it
+             * @enum {string}
+             */
+            helper?: "child" | "adult";
             ruler?: boolean;
             uses?: components["schemas"]["Use"][];
             /** @enum {string} */
@@ -3566,7 +3576,7 @@ export interface components {
         };
         BatchWay: {
             /** @enum {string} */
-            choice: "spoon_out" | "scale_up" | "to_jug" | "leave" | "top_up";
+            choice: "spoon_out" | "hold_back" | "scale_up" | "to_jug" | "leave" | "top_up";
             lead: string;
             text: string;
             /** Format: double */
@@ -3619,7 +3629,7 @@ export interface components {
             /** @description The last of the fills, not level */
             heaped?: boolean;
             /** @enum {string} */
-            choice?: "spoon_out" | "scale_up" | "to_jug" | "leave" | "top_up";
+            choice?: "spoon_out" | "hold_back" | "scale_up" | "to_jug" | "leave" | "top_up";
             /** Format: double */
             volume_ml?: number;
             /** Format: double */
@@ -3681,6 +3691,11 @@ export interface components {
             minutes?: number;
             /** @description What leaving a rest out changes */
             skip?: string;
+            /**
+             * @description Who may help with it
+             * @enum {string}
+             */
+            helper?: "child" | "adult";
             /** @description The test can be told by a ruler, not only in words */
             ruler?: boolean;
             /** @description Grams of the ledger that go in here; every gram once */

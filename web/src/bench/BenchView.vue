@@ -48,6 +48,16 @@ const zone = ref<Zone>('list')
 const shelf = ref<InstanceType<typeof ShelfPanel>>()
 const shelfOpen = ref(false)
 const variations = ref(false)
+/** Whoever looks for a variation from elsewhere comes with the list open. */
+watch(
+  () => route.query.variations,
+  (asked) => {
+    if (asked === undefined) return
+    variations.value = true
+    void router.replace({ query: { ...route.query, variations: undefined } })
+  },
+  { immediate: true },
+)
 const help = ref(false)
 const versions = ref(false)
 const notes = ref(false)

@@ -18,7 +18,7 @@ const trouble = ref('')
 const at = ref(0)
 const field = ref<{ focus: () => void; input?: HTMLInputElement }>()
 
-type Row = { key: string; name: string; says: string; icon: IconName; go: () => unknown }
+type Row = { key: string; name: string; says: string; icon: IconName; go: () => unknown; also?: string } // also found by these words
 const kinds: Record<Schemas['FoundItem']['kind'], { says: string; icon: IconName }> = {
   variation: { says: 'variation', icon: 'bench' },
   base: { says: 'base', icon: 'base' },
@@ -42,7 +42,22 @@ const actions = computed<Row[]>(() => [
   { key: 'sauces', name: 'Sauces', says: 'go to', icon: 'pot', go: () => router.push('/sauces') },
   { key: 'freezer', name: 'Freezer', says: 'go to', icon: 'fridge', go: () => router.push('/freezer') },
   { key: 'prep', name: 'Prep', says: 'go to', icon: 'knife', go: () => router.push('/prep') },
-  { key: 'kitchen', name: 'Kitchen', says: 'go to', icon: 'kitchen', go: () => router.push('/kitchen') },
+  {
+    key: 'kitchen',
+    name: 'Kitchen',
+    says: 'go to',
+    icon: 'kitchen',
+    also: 'ounces oz fahrenheit celsius units altitude ladles plates pans irons scale eggs passcode settings',
+    go: () => router.push('/kitchen'),
+  },
+  {
+    key: 'allergens',
+    name: 'Variations without an allergen',
+    says: 'go to',
+    icon: 'bench',
+    also: 'allergen allergens allergy allergies free from contains',
+    go: () => router.push({ path: '/', query: { variations: '1' } }),
+  },
   {
     key: 'shift',
     name: shift.value === 'early' ? 'Daylight' : 'Early shift',
@@ -55,6 +70,7 @@ const actions = computed<Row[]>(() => [
     name: unitsShown.value === 'cups' ? 'Show grams' : 'Show cups and spoons',
     says: 'do',
     icon: 'scale',
+    also: 'ounces measures volume weight',
     go: () => (unitsShown.value = unitsShown.value === 'cups' ? 'grams' : 'cups'),
   },
 ])
@@ -68,7 +84,7 @@ const rows = computed<Row[]>(() => {
       icon: kinds[f.kind].icon,
       go: () => router.push(address(f)),
     })),
-    ...actions.value.filter((a) => a.name.toLowerCase().includes(asked)),
+    ...actions.value.filter((a) => `${a.name} ${a.also ?? ''}`.toLowerCase().includes(asked)),
   ]
 })
 

@@ -185,7 +185,7 @@ const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iro
         <section class="panel">
           <header>
             <h2>Ladles and scoops</h2>
-            <p class="end">fill it with water on the scale: grams are ml</p>
+            <p class="end">fill it with water on the scale: grams are ml; a jug counts too, by its mark or by what the scale loses</p>
           </header>
           <ul>
             <li v-for="(l, i) in form.ladles" :key="l.id" class="well">

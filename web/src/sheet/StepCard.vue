@@ -50,6 +50,7 @@ defineExpose({ enter })
       </p>
       <el-progress v-if="rests && left !== undefined" :percentage="share * 100" :show-text="false" :stroke-width="14" aria-label="Of the rest" />
       <p class="text" :class="{ small: rests }">{{ text }}</p>
+      <p v-if="task.helper === 'child'" class="chip rim helper">a child can help: no tasting of raw batter</p>
       <p v-if="heating && rests" class="well heat">
         <Icon name="griddle" :size="28" /><span>{{ heating.text }}</span>
       </p>
@@ -78,6 +79,10 @@ defineExpose({ enter })
 </template>
 
 <style scoped>
+.helper {
+  justify-self: start;
+  align-self: start;
+}
 a.big {
   text-decoration: none;
 }
