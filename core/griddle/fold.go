@@ -122,6 +122,37 @@ type PlaceNow struct {
 	Next    *Todo      `json:"next,omitzero"`  // what a touch does
 }
 
+// Saw is the time that one was really on the plate [s, to 5]; in an iron the first is the time closed.
+type Saw struct {
+	FirstS  float64 `json:"first_s"`
+	SecondS float64 `json:"second_s,omitzero"`
+}
+
+// sawWorthS is by how many s the clock has to differ from the plan for a cook's own minutes to be offered (modelling choice).
+const sawWorthS = 10.0
+
+// saw is what one took, by the ticks of its cook; nil where it is as planned.
+func (b *bowl) saw(c *cake) *Saw {
+	to5 := func(from, to time.Time) float64 { return 5 * math.Round(to.Sub(from).Seconds()/5) }
+	switch {
+	case c == nil || c.gone.IsZero():
+		return nil
+	case b.Iron():
+		s := &Saw{FirstS: to5(c.poured, c.gone)}
+		if math.Abs(s.FirstS-b.FirstS) < sawWorthS {
+			return nil
+		}
+		return s
+	case c.flipped.IsZero():
+		return nil
+	}
+	s := &Saw{to5(c.poured, c.flipped), to5(c.flipped, c.gone)}
+	if s.FirstS < shortest || s.SecondS < shortest || math.Abs(s.FirstS-b.FirstS) < sawWorthS && math.Abs(s.SecondS-b.SecondS) < sawWorthS {
+		return nil
+	}
+	return s
+}
+
 // BowlNow is a bowl as far as it has come.
 type BowlNow struct {
 	Key string `json:"key"`
@@ -135,6 +166,7 @@ type BowlNow struct {
 	Stir    string  `json:"stir,omitzero"` // before more is poured
 	Verdict Verdict `json:"verdict,omitzero"`
 	Ended   bool    `json:"ended"`
+	Saw     *Saw    `json:"saw,omitzero"` // what the first one took, where that was right and is worth keeping
 
 	Carried []string `json:"carried,omitempty"` // allergens of what lay on the same plate before, washed or not
 }
@@ -661,6 +693,9 @@ func (f *fold) onBowl(e Event) string {
 	}
 	if e.Verdict == Torn { // it stuck
 		b.plate.greased = ""
+	}
+	if e.Verdict == Right {
+		b.Saw = b.saw(f.cakes[b.test])
 	}
 	b.Judge, b.test, b.Verdict, b.Testing = false, "", e.Verdict, e.Verdict != Right
 	if e.Bowl != nil {

@@ -66,3 +66,32 @@ func TestOwnMinutesOutrankTheSafeOnesOnTheBoardAndSayIt(t *testing.T) {
 	v.Cooking.Own[0].On = "pan"
 	assert.Equal(t, ours.SecondS, lay(t, v, "long", griddle.Adjust{}).SecondS, "they are for the other plate")
 }
+
+// What the first one took is offered as the cook's own minutes when it came out right and the clock said otherwise.
+func TestTheBoardSawTheirMinutes(t *testing.T) {
+	for name, x := range map[string]struct {
+		longer  time.Duration
+		verdict griddle.Verdict
+		saw     bool
+	}{"longer and right": {25 * time.Second, griddle.Right, true}, "as planned": {0, griddle.Right, false}, "dark": {25 * time.Second, griddle.Dark, false}} {
+		b := open(t)
+		bowl := lay(t, variation("Plain", batter.Pancake, 60), "long", griddle.Adjust{})
+		key := b.puts(bowl)
+		b.does()
+		b.pass(15 * time.Minute)
+		b.does()
+		id := b.tell(griddle.Event{Kind: griddle.Poured, Plate: "long", Place: 1, Of: key})
+		b.pass(time.Duration(bowl.FirstS)*time.Second + x.longer)
+		b.tell(griddle.Event{Kind: griddle.Flipped, Portion: id})
+		b.pass(time.Duration(bowl.SecondS) * time.Second)
+		b.tell(griddle.Event{Kind: griddle.Lifted, Portion: id})
+		require.True(t, b.bowl(key).Judge, name)
+		b.tell(griddle.Event{Kind: griddle.Judged, Of: key, Verdict: x.verdict})
+		saw := b.bowl(key).Saw
+		require.Equal(t, x.saw, saw != nil, name)
+		if saw != nil {
+			assert.Equal(t, bowl.FirstS+25, saw.FirstS)
+			assert.Equal(t, bowl.SecondS, saw.SecondS)
+		}
+	}
+}

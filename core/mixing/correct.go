@@ -58,7 +58,6 @@ type Correction struct {
 var (
 	ErrNotJudged = errors.New("this batter is not judged on its thickness")
 	ErrTooThin   = errors.New("it ran out as thin as any batter does, so a ruler says nothing here")
-	ErrNoLiquid  = errors.New("this base has no liquid to stir in")
 )
 
 // Correct turns a test round: what the batter was like at that minute, what it should have been
@@ -70,8 +69,8 @@ func (r Recipe) Correct(t Test, kept float64) (Correction, error) {
 	}
 	o := order{Recipe: r}
 	liquid, ok := o.main()
-	if !ok {
-		return Correction{}, ErrNoLiquid
+	if !ok { // yogurt or curd alone do not thin it: what is in every kitchen does
+		liquid = Item{Label: "Milk or water", Step: 1}
 	}
 	short, c, err := r.short(t)
 	if err != nil {
@@ -179,8 +178,6 @@ func SaysOf(err error) string {
 	switch {
 	case errors.Is(err, ErrTooThin):
 		return "It ran out as thin as any batter does: a ruler says nothing here. Say in words how it ran."
-	case errors.Is(err, ErrNoLiquid):
-		return "This base has no liquid that could be stirred in."
 	}
 	return "This batter is not judged on how thick it pours, so there is nothing to put right."
 }

@@ -634,6 +634,9 @@ func (o *order) test(kept float64, from Item) {
 			text += fmt.Sprintf(" %.0f mm narrower: stir in %s%s, at most %.0f g at once, and test again.%s", narrowMM, words.Either(kept > 0 && splash > kept, "", "about "),
 				FromJug(splash, kept, 1, liquid), math.Max(splash, mostSplash*o.MassG), stop)
 		}
+		if o.Calibration == flow.Prior {
+			text += " No test has set this kitchen's ruler yet: go by how the first one cooks, and note what it ran to."
+		}
 		s = o.step(nil, "%s", text)
 	}
 	s.Code, s.Ruler = CodeTest, ruler

@@ -100,7 +100,7 @@ func (o *order) pour(c *Cooking, over, between bool) {
 	how := ""
 	switch {
 	case o.Form == batter.Waffle && between:
-		how = ": half of it first, the rest over what you lay in"
+		how = ": half of it first, the rest over what you lay in; or all of it, and what you lay in sprinkled on before the lid closes"
 	case o.Form == batter.Waffle && c.Mounds:
 		how = " in the middle, push it out to 10 to 15 mm from the rim, and leave the rest to the lid"
 	case o.Form == batter.Waffle:
@@ -127,7 +127,7 @@ func (o *order) laid(i Item, iron bool) string {
 	scorches := i.Ingredient.Group == food.GroupDryPiece && i.Ingredient.Sugars > batter.ScorchSugar
 	switch {
 	case iron:
-		return fmt.Sprintf("Lay %s on it at once, %s, away from the rim, and pour the rest of the batter over.", i.Lower(), o.perPortion(i))
+		return fmt.Sprintf("Lay %s on it at once, %s, away from the rim, and pour the rest of the batter over; or sprinkle them on all of it before the lid closes.", i.Lower(), o.perPortion(i))
 	case scorches:
 		return fmt.Sprintf("Put %s on at once, %s, and a little batter over them: they scorch where they touch the plate.", i.Lower(), o.perPortion(i))
 	}

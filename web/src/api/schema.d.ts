@@ -4993,6 +4993,13 @@ export interface components {
             stir?: string;
         };
         BoardBowlNow: {
+            /** @description What the first one took, where that was right and is worth keeping */
+            saw?: {
+                /** Format: double */
+                first_s: number;
+                /** Format: double */
+                second_s?: number;
+            };
             batch: string;
             name: string;
             form: components["schemas"]["Form"];

@@ -3,6 +3,7 @@ import { computed, useTemplateRef } from 'vue'
 import { forms } from '@/bench/choices'
 import { learnPlate, type PieceVerdict } from '@/kitchen/firstPiece'
 import { useKitchen } from '@/kitchen/kitchen'
+import { clock } from '@/parts/clock'
 import { sayWithButton } from '@/parts/undo'
 import { useBoard, type Bowl } from './board'
 
@@ -14,9 +15,15 @@ const strip = useTemplateRef<HTMLElement>('strip')
 const one = computed(() => forms.find((f) => f.value === props.bowl.form)?.label.toLowerCase() ?? 'one')
 /** What it showed of the plate holds for this morning; whether it is kept for others is asked. */
 async function judge(e: Bowl['effects'][number]) {
+  const { key } = props.bowl
   const own = kitchen.own?.griddles?.find((g) => g.id === props.bowl.plate)
   await board.tell({ kind: 'judged', of: props.bowl.key, verdict: e.verdict }, `the first one: ${e.label}`)
   if (own && e.teaches) sayWithButton(`Does “${own.name}” always cook like that?`, 'Yes, keep it', () => learnPlate(own, e.verdict as PieceVerdict))
+  const saw = board.bowls.get(key)?.saw
+  if (saw) {
+    const took = [saw.first_s, saw.second_s].filter((s) => s !== undefined)
+    sayWithButton(`It took ${took.map((s) => clock(s!)).join(' and ')}. Are these your minutes for it?`, 'Keep them', () => board.keepMinutes(key))
+  }
 }
 const unseen = () => board.tell({ kind: 'judged', of: props.bowl.key }, 'poured on without a verdict')
 function focus() {

@@ -1,6 +1,8 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { api, got, newKey, said, type Schemas } from '@/api/client'
+import { useBench } from '@/bench/bench'
+import { say } from '@/parts/say'
 import { useLive } from '@/parts/useLive'
 
 export type BoardNow = Schemas['BoardNow']
@@ -64,8 +66,34 @@ export const useBoard = defineStore('board', () => {
   /** What was pressed here and has not been seen by the program: it is not pressed again. */
   const pressed = computed(() => new Set(live.waiting.value.flatMap((e) => (live.undone.value.has(e.id) ? [] : [keyOf(e)]))))
   const todo = computed(() => (state.value?.todo ?? []).filter((t) => !t.tell || !pressed.value.has(keyOf(t.tell))))
+  /** What the first one of a bowl took becomes the cook's own minutes of its variation, on this plate. */
+  async function keepMinutes(of: string) {
+    const bowl = bowls.value.get(of)
+    if (!bowl?.saw) return
+    try {
+      const { from } = await got(api.GET('/batches/{id}', { params: { path: { id: bowl.batch } } }))
+      if (!from) return say({ message: 'Its variation is not kept here: set the minutes on the bench.' })
+      const bench = useBench()
+      await bench.start(from.id)
+      bench.change((d) => {
+        const others = (d.cook?.own ?? []).filter((o) => o.on !== bowl.plate)
+        const own = {
+          on: bowl.plate,
+          ...bowl.saw!,
+          c: bowl.griddle_c,
+          poured_mm: bowl.poured_mm,
+          from: 'board' as const,
+          day: new Date().toLocaleDateString('sv-SE'),
+        }
+        d.cook = { ...d.cook, own: [...others, own] }
+      })
+      say({ message: `They are the minutes of “${bowl.name}” from now on.` })
+    } catch (e) {
+      say({ message: said(e) })
+    }
+  }
   const does = (t: Todo) => t.tell && live.tell(t.tell as BoardEvent, t.title.toLowerCase())
-  return { ...live, board, state, bowls, looked, lookTrouble, earlier, find, begin, reads, trays, todo, pressed, does }
+  return { ...live, board, state, bowls, looked, lookTrouble, earlier, find, begin, reads, trays, todo, pressed, does, keepMinutes }
 })
 
 /** What an event is about, so that the same is known when it is seen twice. */
