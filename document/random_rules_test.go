@@ -200,6 +200,32 @@ var rules = map[string]func(w, left worksheet.Worksheet, v document.Variation) s
 		}
 		return ""
 	},
+	"one cake is the whole bowl, wherever it is told": func(w, _ worksheet.Worksheet, v document.Variation) string {
+		if v.Portion == nil || !v.Portion.OneCake {
+			return ""
+		}
+		p := w.Portion
+		at := slices.IndexFunc(w.Verdict, func(v worksheet.Verdict) bool { return v.Kind == "portion" })
+		switch {
+		case p.Count > 1 || p.Count == 1 && (p.LeftOverML > 1e-6*p.VolumeML || w.Verdict[at].Lead != "One cake"):
+			return fmt.Sprintf("%d of %g ml, %g ml left: %s", p.Count, p.VolumeML, p.LeftOverML, w.Verdict[at].Lead)
+		case p.Spread != nil || strings.Contains(mixing.Told(w.Mixing), "it lies"):
+			return "it is told how to spread it"
+		}
+		return ""
+	},
+	"the fat of the pan is so much a piece, once": func(w, _ worksheet.Worksheet, v document.Variation) string {
+		var each float64
+		for _, p := range v.Parts {
+			if p.Kind == string(batter.InPan) && p.EachG != nil {
+				each += *p.EachG
+			}
+		}
+		if each > 0 && w.Portion.Count > 0 && math.Abs(w.PanFatG-each) > 1e-9 {
+			return fmt.Sprintf("%g g of %g", w.PanFatG, each)
+		}
+		return ""
+	},
 	"every sentence is whole": func(w, _ worksheet.Worksheet, _ document.Variation) string {
 		for _, n := range w.Notes {
 			if strings.Contains(n.Text, "NaN") || strings.Contains(n.Text, "+Inf") || strings.Contains(n.Text, "-Inf") || strings.Contains(n.Text, "%!") {

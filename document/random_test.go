@@ -145,6 +145,23 @@ func randomVariation(r *rand.Rand) document.Variation {
 			v.Portion.Count = &count
 		}
 	}
+	if r.IntN(8) == 0 && v.Form != string(batter.Waffle) && v.Form != string(batter.Crepe) {
+		v.Portion = &document.Portion{OneCake: true}
+	}
+	if r.IntN(8) == 0 {
+		each := 0.5 + math.Round(20*r.Float64())
+		v.Parts = append(v.Parts, document.Part{Kind: string(batter.InPan), Text: "for the pan", Lines: []document.PartLine{{Ingredient: pick(r, food.Reference().Shelf(food.GroupFat)).ID}}, EachG: &each})
+	}
+	if r.IntN(6) == 0 {
+		first, second, c := 20+300*r.Float64(), 20+300*r.Float64(), 130+80*r.Float64()
+		v.Cook = pick(r, []*document.Cooking{
+			{Own: []document.OwnMinutes{{FirstS: &first, SecondS: &second, C: &c, From: "typed"}}},
+			{Heat: []document.HeatStep{{At: "mixing", Mark: "6"}, {At: "pour", C: &c}, {At: "flip", C: &second}}},
+		})
+		if c := &v.Cook.Heat; len(*c) > 0 && (second < 60 || second > 300) {
+			*c = (*c)[:2]
+		}
+	}
 	if r.IntN(5) == 0 { // written as it is, or with one addition more or less by now
 		v.Reference = &document.Reference{Kind: document.AsWrittenReference, Additions: slices.Clone(v.Additions)}
 		if len(v.Additions) > 0 && r.IntN(2) == 0 {
