@@ -6,4 +6,5 @@ var Figures = map[string]float64{
 	"shortest":   shortest,
 	"MostPieces": MostPieces,
 	"sameHeatC":  sameHeatC,
+	"sawWorthS":  sawWorthS,
 }
