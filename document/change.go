@@ -139,6 +139,8 @@ func (v Variation) scaled(ctx context.Context, d batter.Variation, k batter.Kitc
 			base.OwnLines[i].Amount = &big.Reference.Lines[i].Amount
 		}
 	}
+	none := func(l Line) bool { return or(l.Amount) <= 0 } // less than a quarter of an egg
+	base.Lines, base.OwnLines = slices.DeleteFunc(base.Lines, none), slices.DeleteFunc(base.OwnLines, none)
 	out.Variation.Base = &base
 	larger := func(all []Addition, by []batter.Addition) []Addition {
 		all = append([]Addition(nil), all...)

@@ -136,6 +136,7 @@ type Line struct {
 	Method     measure.FlourMethod
 	CanG       float64
 	CanML      float64
+	LeftOut    bool // by scaling: less than a quarter of an egg
 }
 
 // Addition is one thing put into the base.

@@ -95,7 +95,7 @@ func (b Base) Check(f Form, k Kitchen) Problems {
 	var flour, mass float64
 	for i, l := range b.Lines {
 		at := Field{Part: OfLine, Index: i}
-		if l.Amount <= 0 && !bad(l.Amount) {
+		if l.Amount <= 0 && !bad(l.Amount) && !l.LeftOut {
 			p.Add(at.of("amount"), "not_positive", "%s needs an amount above zero; take the line out if there is none.", l.Ingredient.Name)
 			continue
 		}

@@ -12,4 +12,5 @@ var Figures = map[string]float64{
 	"OwnWithin":  OwnWithin,
 	"OwnWithinK": OwnWithinK,
 	"wholeNear":  wholeNear,
+	"leastEgg":   leastEgg,
 }

@@ -11,12 +11,18 @@ import (
 // wholeNear is how far from a whole egg a batch is made with the whole one; beyond it takes half of one (modelling choice).
 const wholeNear = 0.25
 
-// ScaleAmount is a line's amount in a batch that is factor times as large. Eggs stay whole or halves
-// (at least half of one), and said tells when that moved them; other amounts keep four significant
+// leastEgg is the part of an egg below which it is left out (modelling choice).
+const leastEgg = 0.25
+
+// ScaleAmount is a line's amount in a batch that is factor times as large. Eggs stay whole or halves,
+// none below a quarter of one, and said tells when that moved them; other amounts keep four significant
 // digits.
 func ScaleAmount(l Line, factor float64) (amount float64, said string) {
 	v := l.Amount * factor
 	if IsEggs(l) {
+		if v < leastEgg {
+			return 0, fmt.Sprintf("%.2g of %s is left out: the liquid takes up its water.", v, l.Ingredient.Label())
+		}
 		eggs := math.Round(v)
 		if math.Abs(eggs-v) > wholeNear+1e-9 || eggs < 1 {
 			eggs = math.Max(0.5, math.Round(2*v)/2)
@@ -64,7 +70,7 @@ func (v Variation) Scaled(factor float64) (Variation, []string) {
 		if s != "" {
 			said = append(said, s)
 		}
-		l.Amount = amount
+		l.Amount, l.LeftOut = amount, amount <= 0 && l.Amount > 0
 		return l
 	}
 	exact := func(l Line) Line {

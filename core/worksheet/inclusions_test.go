@@ -169,6 +169,12 @@ func TestHalfAnEgg(t *testing.T) {
 	assert.Contains(t, all, "became half of one.")
 	assert.Regexp(t, `Make \d+ instead of 4, and the eggs are whole\.`, all)
 	assert.Contains(t, all, "beat a whole one with a fork, and take so much of it: 25 g, 1½ tbsp + ½ tsp.")
+	v.Portion.Count = 1
+	w = workIn(t, v)
+	assert.Zero(t, find(t, w, "egg").Weigh, "less than a quarter of one")
+	assert.Contains(t, note(w, "eggs_whole"), "is left out: the liquid takes up its water.")
+	assert.Contains(t, w.Allergens, "egg", "it stands in the recipe, and is told")
+	assert.InDelta(t, w.Gauges.Thickness.Base(), w.Gauges.Thickness.After(), 0.08, "and it pours as it should, to a gram on a spoonful")
 	v.Portion.Count = 12
 	for _, n := range workIn(t, v).Notes {
 		assert.NotEqual(t, "half_egg", n.Code, "that takes whole ones: %s", n.Text)

@@ -85,11 +85,10 @@ func factorForCount(ctx context.Context, v batter.Variation, k batter.Kitchen, c
 		if w, err = ledger(ctx, big, k); err != nil {
 			return 0, err
 		}
-		n := w.pot().Count(v.Portion.VolumeML)
-		if n >= count {
+		if w.pot().Count(v.Portion.VolumeML) >= count {
 			break
 		}
-		factor *= math.Max(1.0005, math.Min(stepUp, float64(count)/float64(max(n, 1))))
+		factor *= math.Max(1.0005, math.Min(stepUp, float64(count)/math.Max(w.pot().Portions(v.Portion.VolumeML), 1e-3)))
 	}
 	return factor, nil
 }
