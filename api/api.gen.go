@@ -2543,6 +2543,7 @@ type PantryItem struct {
 	// PieceSizeMm an older word for piece_length_mm
 	PieceSizeMm  *float64 `json:"piece_size_mm,omitempty"`
 	PieceWidthMm *float64 `json:"piece_width_mm,omitempty"`
+	PolyolsG     *float64 `json:"polyols_g,omitempty"`
 	PricePerKg   *float64 `json:"price_per_kg,omitempty"`
 	ProteinG     *float64 `json:"protein_g,omitempty"`
 

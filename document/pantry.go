@@ -40,6 +40,7 @@ type PantryItem struct {
 	FructoseG      *float64 `json:"fructose_g,omitzero"`
 	LactoseG       *float64 `json:"lactose_g,omitzero"`
 	MaltoseG       *float64 `json:"maltose_g,omitzero"`
+	PolyolsG       *float64 `json:"polyols_g,omitzero"`
 	StarchG        *float64 `json:"starch_g,omitzero"`
 	FibreG         *float64 `json:"fibre_g,omitzero"`
 	AshG           *float64 `json:"ash_g,omitzero"`
@@ -157,7 +158,7 @@ func (p *PantryItem) composition(in *food.Ingredient) []number {
 	c := &in.Composition
 	return []number{
 		{p.WaterG, &c.Water}, {p.ProteinG, &c.Protein}, {p.FatG, &c.Fat}, {p.CarbohydrateG, &c.Carbohydrate}, {p.SugarsG, &c.Sugars},
-		{p.SucroseG, &c.Sucrose}, {p.GlucoseG, &c.Glucose}, {p.FructoseG, &c.Fructose}, {p.LactoseG, &c.Lactose}, {p.MaltoseG, &c.Maltose},
+		{p.SucroseG, &c.Sucrose}, {p.GlucoseG, &c.Glucose}, {p.FructoseG, &c.Fructose}, {p.LactoseG, &c.Lactose}, {p.MaltoseG, &c.Maltose}, {p.PolyolsG, &c.Polyols},
 		{p.StarchG, &c.Starch}, {p.FibreG, &c.Fibre}, {p.AshG, &c.Ash}, {p.AlcoholG, &c.Alcohol}, {p.SodiumMG, &c.Sodium}, {p.EnergyKcal, &c.Energy},
 		{p.AcidMeq, &c.Acid}, {p.CO2Pct, &c.CO2},
 	}
@@ -461,7 +462,7 @@ func ItemOf(in *food.Ingredient) PantryItem {
 	}
 	for to, v := range map[**float64]float64{
 		&p.WaterG: c.Water, &p.ProteinG: c.Protein, &p.FatG: c.Fat, &p.CarbohydrateG: c.Carbohydrate, &p.SugarsG: c.Sugars,
-		&p.SucroseG: c.Sucrose, &p.GlucoseG: c.Glucose, &p.FructoseG: c.Fructose, &p.LactoseG: c.Lactose, &p.MaltoseG: c.Maltose,
+		&p.SucroseG: c.Sucrose, &p.GlucoseG: c.Glucose, &p.FructoseG: c.Fructose, &p.LactoseG: c.Lactose, &p.MaltoseG: c.Maltose, &p.PolyolsG: c.Polyols,
 		&p.StarchG: c.Starch, &p.FibreG: c.Fibre, &p.AshG: c.Ash, &p.AlcoholG: c.Alcohol, &p.SodiumMG: c.Sodium, &p.EnergyKcal: c.Energy,
 		&p.AcidMeq: c.Acid, &p.CO2Pct: c.CO2, &p.Density: in.Density, &p.DensitySifted: in.DensitySifted, &p.DensityScooped: in.DensityScooped,
 		&p.UnitG: in.UnitG, &p.PieceMassG: in.Piece.MassG, &p.PieceLengthMM: in.Piece.LengthMM, &p.PieceWidthMM: in.Piece.WidthMM, &p.PieceHeightMM: in.Piece.HeightMM, &p.PieceDensity: in.Piece.Density,

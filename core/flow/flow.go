@@ -25,7 +25,7 @@ func LiquidPerGram(in *food.Ingredient) float64 {
 		return 0
 	}
 	c := &in.Composition
-	own := liquidWater*c.Water + liquidSugars*c.Sugars + liquidFat*c.Fat + liquidProtein*c.Protein + liquidAlcohol*c.Alcohol
+	own := liquidWater*c.Water + liquidSugars*(c.Sugars+c.Polyols) + liquidFat*c.Fat + liquidProtein*c.Protein + liquidAlcohol*c.Alcohol
 	return in.Release()*own/100 - in.Drinks()
 }
 

@@ -18,6 +18,7 @@ type Composition struct {
 	Sugars                                          float64 // all of them, galactose included
 	Sucrose, Glucose, Fructose, Lactose, Maltose    float64
 	Starch, Fibre                                   float64
+	Polyols                                         float64 // sweet, and no sugar: erythritol
 	Sodium, Energy, Acid, CO2                       float64
 }
 

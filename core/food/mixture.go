@@ -40,6 +40,7 @@ func (c *Composition) add(o *Composition, f float64) {
 	c.Lactose += f * o.Lactose
 	c.Maltose += f * o.Maltose
 	c.Starch += f * o.Starch
+	c.Polyols += f * o.Polyols
 	c.Fibre += f * o.Fibre
 	c.Sodium += f * o.Sodium
 	c.Energy += f * o.Energy

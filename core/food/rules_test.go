@@ -32,7 +32,7 @@ func TestRules(t *testing.T) {
 		},
 		"white": func(t testing.TB, g rules.Given) string { return rules.N(row(t, g).White()) },
 		"sweet": func(_ testing.TB, g rules.Given) string {
-			c := map[string]food.Composition{"sucrose": {Sucrose: 100}, "glucose": {Glucose: 100}, "fructose": {Fructose: 100}, "lactose": {Lactose: 100}, "maltose": {Maltose: 100}}[g.At(0)]
+			c := map[string]food.Composition{"sucrose": {Sucrose: 100}, "glucose": {Glucose: 100}, "fructose": {Fructose: 100}, "lactose": {Lactose: 100}, "maltose": {Maltose: 100}, "polyols": {Polyols: 100}}[g.At(0)]
 			return rules.N(c.Sweetness() / 100)
 		},
 		"salt": func(t testing.TB, g rules.Given) string { return rules.N(g.F(t, 0) * food.SaltOnLabel) },

@@ -8,11 +8,12 @@ const (
 	sweetGlucose  = 0.74
 	sweetMaltose  = 0.33
 	sweetLactose  = 0.16
+	sweetPolyols  = 0.65 // erythritol
 )
 
 // Sweetness is the sucrose equivalent in g: per 100 g for an ingredient, absolute for a
 // Total (docs/maths.md section 4).
 func (c *Composition) Sweetness() float64 {
 	return sweetSucrose*c.Sucrose + sweetFructose*c.Fructose + sweetGlucose*c.Glucose +
-		sweetMaltose*c.Maltose + sweetLactose*c.Lactose
+		sweetMaltose*c.Maltose + sweetLactose*c.Lactose + sweetPolyols*c.Polyols
 }

@@ -76,7 +76,7 @@ var columns = []string{
 	"density_scooped_g_per_ml", "density_source", "unit_name", "unit_g", "piece_mass_g", "piece_length_mm", "piece_width_mm", "piece_height_mm",
 	"piece_density_g_per_ml", "refuse_pct", "release_fraction", "uptake_g_per_g", "body", "hydration_min",
 	"melts_or_burns", "colour_hex", "colour_strength", "tint_ph_sensitive", "allergens", "may_contain", "caution", "caution_codes",
-	"typical_dose_low", "typical_dose_high", "composition_source", "notes", "tint_hex", "traits", "puree_becomes", "puree_cooked",
+	"typical_dose_low", "typical_dose_high", "composition_source", "notes", "tint_hex", "traits", "puree_becomes", "puree_cooked", "polyols_g",
 }
 
 // LoadTable reads a table in the columns of the reference file. Every row is checked; the
@@ -155,7 +155,7 @@ func parseRow(rec []string, at map[string]int) (*Ingredient, error) {
 		Composition: Composition{
 			Water: num("water_g"), Protein: num("protein_g"), Fat: num("fat_g"), Carbohydrate: num("carbohydrate_g"),
 			Ash: num("ash_g"), Alcohol: num("alcohol_g"), Sugars: num("sugars_g"), Sucrose: num("sucrose_g"),
-			Glucose: num("glucose_g"), Fructose: num("fructose_g"), Lactose: num("lactose_g"), Maltose: num("maltose_g"),
+			Glucose: num("glucose_g"), Fructose: num("fructose_g"), Lactose: num("lactose_g"), Maltose: num("maltose_g"), Polyols: num("polyols_g"),
 			Starch: num("starch_g"), Fibre: num("fibre_g"), Sodium: num("sodium_mg"), Energy: num("energy_kcal"),
 			Acid: num("acid_meq"), CO2: num("co2_pct"),
 		},
@@ -260,7 +260,7 @@ func (c *Composition) check(group Group) (bad []error) {
 	for name, v := range map[string]float64{
 		"water": c.Water, "protein": c.Protein, "fat": c.Fat, "carbohydrate": c.Carbohydrate, "ash": c.Ash,
 		"alcohol": c.Alcohol, "sugars": c.Sugars, "sucrose": c.Sucrose, "glucose": c.Glucose, "fructose": c.Fructose,
-		"lactose": c.Lactose, "maltose": c.Maltose, "starch": c.Starch, "fibre": c.Fibre, "CO2": c.CO2,
+		"lactose": c.Lactose, "maltose": c.Maltose, "starch": c.Starch, "fibre": c.Fibre, "polyols": c.Polyols, "CO2": c.CO2,
 	} {
 		if v < 0 || v > 100 {
 			say("%s is %g g, outside 0-100", name, v)
@@ -272,8 +272,8 @@ func (c *Composition) check(group Group) (bad []error) {
 	if split := c.Sucrose + c.Glucose + c.Fructose + c.Lactose + c.Maltose; split > c.Sugars+partSlack {
 		say("the single sugars add up to %.1f g, more than all sugars (%.1f g)", split, c.Sugars)
 	}
-	if sum := c.Sugars + c.Starch + c.Fibre; sum > c.Carbohydrate+partSlack {
-		say("sugars, starch and fibre add up to %.1f g, more than the carbohydrate (%.1f g)", sum, c.Carbohydrate)
+	if sum := c.Sugars + c.Starch + c.Fibre + c.Polyols; sum > c.Carbohydrate+partSlack {
+		say("sugars, starch, fibre and polyols add up to %.1f g, more than the carbohydrate (%.1f g)", sum, c.Carbohydrate)
 	}
 	if e := c.EnergyFromParts(group); math.Abs(e-c.Energy) > math.Max(energyFloor, energyShare*e) {
 		say("the energy is %.0f kcal, the parts give %.0f", c.Energy, e)
@@ -285,12 +285,12 @@ func (c *Composition) check(group Group) (bad []error) {
 }
 
 // EnergyFromParts is the energy in kcal per 100 g by the general factors: protein 4, fat
-// 9, carbohydrate 4, fibre 2, ethanol 7 (Atwater; EU labelling adds the last two). In the
+// 9, carbohydrate 4, fibre 2, ethanol 7 (Atwater; EU labelling adds the last two), erythritol none. In the
 // group acid the carbohydrate is organic acid, 3 kcal/g.
 func (c *Composition) EnergyFromParts(group Group) float64 {
 	available := 4.0
 	if group == GroupAcid {
 		available = 3
 	}
-	return 4*c.Protein + 9*c.Fat + available*(c.Carbohydrate-c.Fibre) + 2*c.Fibre + 7*c.Alcohol
+	return 4*c.Protein + 9*c.Fat + available*(c.Carbohydrate-c.Fibre-c.Polyols) + 2*c.Fibre + 7*c.Alcohol
 }

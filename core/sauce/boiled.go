@@ -443,8 +443,8 @@ func CaramelWord(water float64) string {
 
 func (w *pot) caramel(t food.Total) error {
 	sugar := w.has(isSugar)
-	if sugar == nil {
-		return problem("lines", "no_sugar", "There is no sugar in it.")
+	if sugar == nil || food.Whole(sugar).Sugars <= 0 {
+		return problem("lines", "no_sugar", "There is no sugar in it that browns.")
 	}
 	stop := w.Target.TemperatureC
 	if stop == 0 {

@@ -305,7 +305,7 @@ func stateOf(t food.Total, altitudeM float64) State {
 	if d := t.Density(); d > 0 {
 		s.VolumeML = t.Mass / d
 	}
-	if t.Water > 0 && t.Sugars > 0 && t.Fat < butterIs*t.Mass { // fat neither boils nor reads
+	if t.Water > 0 && t.Sugars+t.Polyols > 0 && t.Fat < butterIs*t.Mass { // fat neither boils nor reads
 		b, c := brixOf(t), boils(t, altitudeM)
 		s.Brix, s.BoilsC = &b, &c
 	}

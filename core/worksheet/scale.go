@@ -65,8 +65,9 @@ func FactorFor(ctx context.Context, v batter.Variation, k batter.Kitchen, count 
 }
 
 const (
-	stepUp   = 1.01 // how much larger a batch is tried when whole eggs left it short
-	countTry = 40
+	stepUp    = 1.01 // how much larger a batch is tried when whole eggs left it short
+	leastStep = 1.0005
+	countTry  = 40
 )
 
 // factorForCount is the factor that really gives so many portions once eggs are whole, or halves.
@@ -85,10 +86,12 @@ func factorForCount(ctx context.Context, v batter.Variation, k batter.Kitchen, c
 		if w, err = ledger(ctx, big, k); err != nil {
 			return 0, err
 		}
-		if w.pot().Count(v.Portion.VolumeML) >= count {
+		pot := w.pot()
+		if pot.Count(v.Portion.VolumeML) >= count {
 			break
 		}
-		factor *= math.Max(1.0005, math.Min(stepUp, float64(count)/math.Max(w.pot().Portions(v.Portion.VolumeML), 1e-3)))
+		least := math.Max(leastStep, 1+k.ScaleStep/2/math.Max(pot.MassG, 1)) // a small bowl moves by whole steps of the scale
+		factor *= math.Max(least, math.Min(stepUp, float64(count)/math.Max(pot.Portions(v.Portion.VolumeML), 1e-3)))
 	}
 	return factor, nil
 }

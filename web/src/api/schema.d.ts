@@ -1840,6 +1840,8 @@ export interface components {
             /** Format: double */
             maltose_g?: number;
             /** Format: double */
+            polyols_g?: number;
+            /** Format: double */
             starch_g?: number;
             /** Format: double */
             fibre_g?: number;
@@ -1958,6 +1960,8 @@ export interface components {
             lactose_g?: number;
             /** Format: double */
             maltose_g?: number;
+            /** Format: double */
+            polyols_g?: number;
             /** Format: double */
             starch_g?: number;
             /** Format: double */
