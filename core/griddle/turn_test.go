@@ -95,3 +95,26 @@ func TestTheBoardSawTheirMinutes(t *testing.T) {
 		}
 	}
 }
+
+// The whole bowl as one cake lies in its pan from rim to rim, is no test of others, and is turned over a plate.
+func TestOneCakeOnTheBoard(t *testing.T) {
+	v := variation("One cake", batter.Pancake, 60)
+	for i := range v.Base.Lines {
+		v.Base.Lines[i].Amount /= 4
+	}
+	v.Portion.OneCake = true
+	bowl := lay(t, v, "pan", griddle.Adjust{})
+	require.Empty(t, bowl.Trouble)
+	assert.Equal(t, 1, bowl.Count)
+	assert.Equal(t, 260.0, bowl.DiameterMM)
+	require.Len(t, bowl.Places, 1)
+	assert.Contains(t, bowl.Pour[len(bowl.Pour)-1], "the whole bowl")
+	b := open(t)
+	key := b.puts(bowl)
+	id := b.tell(griddle.Event{Kind: griddle.Poured, Plate: "pan", Place: 1, Of: key})
+	b.tell(griddle.Event{Kind: griddle.Flipped, Portion: id})
+	b.tell(griddle.Event{Kind: griddle.Lifted, Portion: id})
+	assert.Equal(t, 1, b.bowl(key).Lifted)
+	assert.NotContains(t, acts(b.s), griddle.DoJudge)
+	assert.NotContains(t, acts(b.s), griddle.DoPour)
+}
