@@ -155,7 +155,76 @@ func scanNumber(s string) (n int, v float64) {
 
 var numberWords = map[string]float64{
 	"one": 1, "two": 2, "three": 3, "four": 4, "five": 5, "six": 6, "seven": 7, "eight": 8, "nine": 9, "ten": 10, "eleven": 11, "twelve": 12,
-	"half": 0.5, "quarter": 0.25, "fourth": 0.25, "third": 1. / 3, "eighth": 0.125, "couple": 2, "dozen": 12, "fifteen": 15, "twenty": 20, "hundred": 100,
+	"thirteen": 13, "fourteen": 14, "fifteen": 15, "sixteen": 16, "seventeen": 17, "eighteen": 18, "nineteen": 19,
+	"twenty": 20, "thirty": 30, "forty": 40, "fifty": 50, "sixty": 60, "seventy": 70, "eighty": 80, "ninety": 90, "hundred": 100, "thousand": 1000,
+	"half": 0.5, "quarter": 0.25, "fourth": 0.25, "third": 1. / 3, "eighth": 0.125, "couple": 2, "dozen": 12,
+}
+
+// below is a number word that stands before a larger one, or behind it: one to nineteen, the tens, or one to nine.
+func below(toks []token, i int, low, high float64) (float64, bool) {
+	if i >= len(toks) || toks[i].kind != word {
+		return 0, false
+	}
+	v := numberWords[toks[i].text]
+	return v, v >= low && v <= high && v == math.Trunc(v) && toks[i].text != "couple" && toks[i].text != "dozen"
+}
+
+// underHundred reads "twelve", "fifty", "twenty five", "twenty-five".
+func underHundred(toks []token, i int) (v float64, end int, ok bool) {
+	if v, ok = below(toks, i, 1, 19); ok {
+		return v, i + 1, true
+	}
+	if v, ok = below(toks, i, 20, 90); !ok {
+		return 0, i, false
+	}
+	end = i + 1
+	next := end
+	if next < len(toks) && toks[next].text == "-" {
+		next++
+	}
+	if one, ok := below(toks, next, 1, 9); ok && (next > end || next+1 < len(toks) && units[toks[next+1].text].unit != "") {
+		v, end = v+one, next+1
+	}
+	return v, end, true
+}
+
+// cardinal reads a number of several words: "three hundred", "two hundred and fifty", "a thousand two hundred". What follows
+// "hundred and" and is small belongs to it only before a unit: "two hundred and two eggs" are two amounts.
+func cardinal(toks []token, i int) (v float64, end int, ok bool) {
+	end = i
+	if u, e, ok := underHundred(toks, i); ok {
+		v, end = u, e
+	}
+	for _, large := range []string{"thousand", "hundred"} {
+		if end >= len(toks) || toks[end].text != large {
+			continue
+		}
+		size := numberWords[large]
+		if v == 0 {
+			v = 1
+		}
+		v, end = v*size, end+1
+		next := end
+		if next < len(toks) && toks[next].text == "and" {
+			next++
+		}
+		rest, e, more := underHundred(toks, next)
+		if size == 1000 {
+			if e < len(toks) && more && toks[e].text == "hundred" {
+				h, he, _ := cardinal(toks, next)
+				return v + h, he, true
+			}
+			if next < len(toks) && toks[next].text == "hundred" {
+				h, he, _ := cardinal(toks, next)
+				return v + h, he, true
+			}
+		}
+		if more && (rest >= 20 || e < len(toks) && units[toks[e].text].unit != "") {
+			v, end = v+rest, e
+		}
+		return v, end, true
+	}
+	return v, end, end > i
 }
 
 // parts of a whole in words, one and several.
@@ -303,6 +372,10 @@ func numberAt(toks []token, i int) (v float64, end int, ok bool) {
 		v, end = t.value, i+1
 	case t.kind == word && numberWords[t.text] > 0:
 		v, end = numberWords[t.text], i+1
+		if n, e, ok := cardinal(toks, i); ok && e > i+1 {
+			v, end = n, e
+			break
+		}
 		if parts[t.text] && end+2 < len(toks) && toks[end].text == "of" && toks[end+1].text == "a" && units[toks[end+2].text].unit != "" {
 			end += 2
 		} else if (parts[t.text] || t.text == "couple" || t.text == "dozen") && end < len(toks) {
