@@ -1,11 +1,13 @@
 package recipe
 
 import (
+	"fmt"
 	"regexp"
 	"slices"
 	"strings"
 
 	"upbeatladle/core/batter"
+	"upbeatladle/core/food"
 	"upbeatladle/core/measure"
 )
 
@@ -119,6 +121,7 @@ func (r *reader) sentence(s string) {
 	found = saidTwice(toks, sized(toks, addUp(toks, dropAlternatives(toks, found))))
 	before, had := 0, len(r.out.Lines)
 	for i, q := range found {
+		r.pot(toks[before:q.start])
 		to := len(toks)
 		if i+1 < len(found) {
 			to = found[i+1].start
@@ -148,6 +151,7 @@ func (r *reader) sentence(s string) {
 		}
 		r.out.Lines = append(r.out.Lines, taken...)
 	}
+	r.pot(toks[before:])
 	if len(found) == 0 && len(strings.Fields(s)) <= 8 && !doing(toks) && !compares(toks) && r.names.match(nameWords(toks)).score >= sure {
 		r.out.Lines = append(r.out.Lines, r.entries(s, toks, nil)...)
 	}
@@ -284,13 +288,24 @@ func (r *reader) spokenLine(s string, toks []token, q quantity, brackets []quant
 		defer func() { r.place = "" }()
 	}
 	lines := r.named(s[part[0].at:part[len(part)-1].to], part, &shifted, inside(brackets, from, end))
+	for i := range lines {
+		l := &lines[i]
+		if l.Place == "" && l.Ingredient != nil && l.Ingredient.Group == food.GroupFat && forThePan(toks[end:]) {
+			l.Place = batter.InPan
+		}
+		l.notLevel(part)
+	}
 	if q.unit == measure.Each || q.unit == "" || q.vague != "" { // a number may count anything
 		lines = slices.DeleteFunc(lines, func(l Line) bool { return l.Status == NotUnderstood })
 	}
 	return lines
 }
 
-// once drops what was announced and measured later, and what was named twice without an amount.
+// again are the words of a line that add to what was said before.
+var again = set("another more second extra additional")
+
+// once drops what was announced and measured later, what was named twice without an amount, and what was told again with
+// the same amount. Another amount of the same is asked: both, or instead?
 func (r *reader) once() {
 	measured := map[string]bool{}
 	for _, l := range r.out.Lines {
@@ -298,14 +313,88 @@ func (r *reader) once() {
 			measured[l.Ingredient.ID] = true
 		}
 	}
-	r.out.Lines = slices.DeleteFunc(r.out.Lines, func(l Line) bool {
-		if l.Ingredient == nil || l.Amount > 0 {
-			return false
+	var kept []Line
+	for _, l := range r.out.Lines {
+		switch {
+		case l.Ingredient == nil:
+		case l.Amount <= 0:
+			had := measured[l.Ingredient.ID]
+			measured[l.Ingredient.ID] = true
+			if had {
+				continue
+			}
+		case !slices.ContainsFunc(words(l.Text), func(w string) bool { return again[w] }):
+			at := slices.IndexFunc(kept, func(o Line) bool { return o.Ingredient == l.Ingredient && o.Place == l.Place && o.Amount > 0 })
+			if at < 0 {
+				break
+			}
+			o := &kept[at]
+			if o.Amount == l.Amount && o.Unit == l.Unit {
+				o.Note = joined(o.Note, "said again: "+l.Text)
+				continue
+			}
+			if o.Status == Read && l.Status == Read {
+				l.doubt(fmt.Sprintf("%s %s of it was said before: both, or instead?", short(o.Amount), o.Unit), nil)
+			}
 		}
-		had := measured[l.Ingredient.ID]
-		measured[l.Ingredient.ID] = true
-		return had
-	})
+		kept = append(kept, l)
+	}
+	r.out.Lines = kept
+}
+
+// A second pot begins and ends at these words: what is cooked or stirred for the top or the middle is not in the batter.
+var (
+	pots = map[string]batter.Place{
+		"syrup": batter.OnTop, "caramel": batter.OnTop, "compote": batter.OnTop, "sauce": batter.OnTop, "topping": batter.OnTop, "saucepan": batter.OnTop, "filling": batter.Middle,
+	}
+	batters = set("batter pancake pancakes crepe crepes waffle waffles fritters")
+)
+
+// pot tells from what is said between two amounts whether another pot is talked of now, or the batter again.
+func (r *reader) pot(between []token) {
+	at := func(i int) string {
+		if i >= 0 && i < len(between) {
+			return between[i].text
+		}
+		return ""
+	}
+	for i, t := range between {
+		place, is := pots[stem(t.text)]
+		begins := at(i-1) == "the" && (at(i-2) == "for" || at(i-2) == "do" || at(i-2) == "make" || at(i+1) == "is" || at(i+1) == "takes" || at(i+1) == "needs" || at(i-2) == "") || t.text == "saucepan"
+		switch {
+		case is && begins:
+			r.place = place
+		case batters[t.text] && (at(i-1) == "the" || at(i-1) == "to") && at(i-2) != "with" && at(i-2) != "over" && at(i-2) != "on", t.text == "bowl" && (at(i-1) == "a" || at(i-1) == "the" || at(i-1) == "big"):
+			r.place = ""
+		}
+	}
+}
+
+// forThePan tells whether what follows a fat says that it greases the plate.
+func forThePan(after []token) bool {
+	at := func(i int) string {
+		if i < len(after) {
+			return after[i].text
+		}
+		return ""
+	}
+	return (at(0) == "in" || at(0) == "for") && at(1) == "the" && (at(2) == "pan" || at(2) == "skillet" || at(2) == "griddle" || at(2) == "iron")
+}
+
+// unlevel are the words of a spoon that is not level, times a level one (common practice).
+var unlevel = map[string]float64{"heaped": 2, "heaping": 2, "rounded": 1.5, "scant": 0.9}
+
+// notLevel asks for a spoon that is not level: of a powder it holds so much more or less.
+func (l *Line) notLevel(part []token) {
+	if l.Ingredient == nil || l.Amount <= 0 || l.Unit != measure.Tbsp && l.Unit != measure.Tsp && l.Unit != measure.Cup {
+		return
+	}
+	for _, t := range part {
+		if times := unlevel[t.text]; times > 0 && l.Status == Read {
+			l.doubt(fmt.Sprintf("A spoon that is %s holds about %g level ones of a powder: is it %s %s, level?", t.text, times, short(l.Amount*times), l.Unit),
+				&Suggestion{l.Ingredient, l.Amount * times, l.Unit})
+		}
+	}
 }
 
 // servedIn is the place that the words before a name put it in: served with it, on top of it.
