@@ -361,6 +361,28 @@ func (q *quantity) takes(next quantity) bool {
 	return true
 }
 
+// partOf reads some parts of a whole in words: "three quarters", "three-quarter", "two thirds".
+func partOf(toks []token, i int) (v float64, end int, ok bool) {
+	n, ok := below(toks, i, 1, 9)
+	if !ok {
+		return 0, i, false
+	}
+	end = i + 1
+	if end < len(toks) && toks[end].text == "-" {
+		end++
+	}
+	if end >= len(toks) {
+		return 0, i, false
+	}
+	if share := severalParts[toks[end].text]; share > 0 {
+		return n * share, end + 1, true
+	}
+	if share := numberWords[toks[end].text]; n > 1 && parts[toks[end].text] && share > 0 && toks[end].text != "half" {
+		return n * share, end + 1, true
+	}
+	return 0, i, false
+}
+
 // numberAt reads a number, in digits or words, with a half after it.
 func numberAt(toks []token, i int) (v float64, end int, ok bool) {
 	if i >= len(toks) {
@@ -372,6 +394,10 @@ func numberAt(toks []token, i int) (v float64, end int, ok bool) {
 		v, end = t.value, i+1
 	case t.kind == word && numberWords[t.text] > 0:
 		v, end = numberWords[t.text], i+1
+		if n, e, ok := partOf(toks, i); ok && (toks[i+1].text == "-" || severalParts[toks[e-1].text] == 0) {
+			v, end = n, e
+			break
+		}
 		if n, e, ok := cardinal(toks, i); ok && e > i+1 {
 			v, end = n, e
 			break
@@ -387,6 +413,8 @@ func numberAt(toks []token, i int) (v float64, end int, ok bool) {
 			end++
 			if end+1 < len(toks) && toks[end].text == "of" && toks[end+1].text == "a" {
 				end += 2
+			} else if end+1 < len(toks) && toks[end].text == "of" && units[toks[end+1].text].unit != "" { // "two thirds of cup"
+				end++
 			}
 		}
 	case t.kind == word && (t.text == "a" || t.text == "an"):
@@ -611,6 +639,11 @@ func finish(toks []token, q quantity) (quantity, bool) {
 		if at(q.end) == "and" && at(q.end+1) == "a" && (at(q.end+2) == "half" || at(q.end+2) == "quarter") {
 			q.amount += numberWords[at(q.end+2)] * u.per
 			q.end += 3
+		} else if at(q.end) == "and" { // "a cup and three quarters"
+			if share, e, ok := partOf(toks, q.end+1); ok && q.unit != measure.Each && e < len(toks) && (toks[e].text == "of" || toks[e].text == "," || q.unit != measure.Gram && units[toks[e].text].unit == "") {
+				q.amount += share * u.per
+				q.end = e
+			}
 		}
 		return q.closed(toks), true
 	}

@@ -134,6 +134,7 @@ type reader struct {
 	mode    mode
 	place   batter.Place // of the lines under the heading that was read last
 	talked  bool         // the text is talk, not a list
+	inGrams bool         // it is talk that weighs in grams: a bare number of something is grams
 }
 
 // line takes one line of the text to where it belongs.

@@ -78,6 +78,7 @@ func (r *reader) talk(lines []string, stamped bool) {
 		r.out.Title = strings.Trim(lines[0], "#*: ")
 		lines = lines[1:]
 	}
+	r.inGrams = saysGrams.MatchString(strings.Join(lines, " "))
 	if stamped { // a sentence goes on over its subtitles
 		lines = []string{strings.Join(lines, " ")}
 	}
@@ -91,8 +92,15 @@ func (r *reader) talk(lines []string, stamped bool) {
 			r.sentence(s)
 		}
 	}
+	r.kindOnce(strings.Join(lines, " "))
 	r.once()
 }
+
+// saysGrams finds that somebody weighs in grams; leastGrams is how many of something uncounted are then meant so (modelling
+// choice: "one of the", "two of them" are none).
+var saysGrams = regexp.MustCompile(`(?i)\bgrams?\b`)
+
+const leastGrams = 3
 
 // longestSentence is how many bytes are read as one: talk that is written down by a machine has no
 // stops (modelling choice).
@@ -133,9 +141,13 @@ func (r *reader) sentence(s string) {
 				from, end = at, q.end
 			}
 		}
-		if n := len(r.out.Lines); n > had && from == q.start && restates(toks[before:q.start]) && !r.isNamed(toks[q.end:end]) {
+		if n := len(r.out.Lines); n > had && from == q.start && (restates(toks[before:q.start]) || weighed(r.out.Lines[n-1], toks[before:q.start], q)) && !r.isNamed(toks[q.end:end]) {
 			r.out.Lines[n-1].restate(q)
 			before = end
+			continue
+		}
+		if each, e := r.shared(s, toks, q, to); each != nil && len(r.out.Lines)+len(each) <= MaxLines {
+			r.out.Lines, before = append(r.out.Lines, each...), e
 			continue
 		}
 		taken := r.spokenLine(s, toks, q, all, before, from, end)
@@ -192,6 +204,12 @@ func restates(between []token) bool {
 		said = said || between[i].text == "that" || between[i].text == "thats"
 	}
 	return said
+}
+
+// weighed tells whether an amount says what the pieces before it weigh: "two bananas, about 200 grams".
+func weighed(l Line, between []token, q quantity) bool {
+	_, ok := grams(q.amount, q.unit)
+	return ok && l.Unit == measure.Each && !slices.ContainsFunc(between, func(t token) bool { return t.kind == word && !repeats[t.text] })
 }
 
 // saidTwice joins an amount that says the one before again before either has a name: "a quarter cup, so
@@ -283,6 +301,12 @@ func (r *reader) spokenLine(s string, toks []token, q quantity, brackets []quant
 	}
 	shifted := q
 	shifted.start, shifted.end = q.start-from, q.end-from
+	if r.bareGrams(toks, q, from) {
+		shifted.unit = measure.Gram
+		if h := r.names.match(nameWords(part)); h.in != nil && h.in.UnitG > 0 { // "four of the eggs"
+			shifted.unit = q.unit
+		}
+	}
 	if r.place == "" {
 		r.place = servedIn(toks[max(min(before, from), from-justBefore):from])
 		defer func() { r.place = "" }()
@@ -292,6 +316,9 @@ func (r *reader) spokenLine(s string, toks []token, q quantity, brackets []quant
 		l := &lines[i]
 		if l.Place == "" && l.Ingredient != nil && l.Ingredient.Group == food.GroupFat && forThePan(toks[end:]) {
 			l.Place = batter.InPan
+		}
+		if l.Place == "" && onTheSide(toks[end:]) {
+			l.Place = batter.OnSide
 		}
 		l.notLevel(part)
 	}
@@ -303,6 +330,70 @@ func (r *reader) spokenLine(s string, toks []token, q quantity, brackets []quant
 
 // again are the words of a line that add to what was said before.
 var again = set("another more second extra additional")
+
+// bareGrams tells whether a number without a unit is grams: "fifteen of baking powder", "flour four hundred".
+func (r *reader) bareGrams(toks []token, q quantity, from int) bool {
+	bare := q.unit == measure.Each && q.word == "" && q.vague == "" && q.size == 0 && q.high == 0 && q.amount >= leastGrams
+	return r.inGrams && bare && (from < q.start || q.end < len(toks) && toks[q.end].text == "of")
+}
+
+// shared are the lines of an amount that is said of several: "a teaspoon each of cinnamon, ginger and salt". There are none
+// where it is said of one.
+func (r *reader) shared(s string, toks []token, q quantity, to int) (out []Line, end int) {
+	at := q.end
+	if at >= to || toks[at].text != "each" {
+		return nil, at
+	}
+	if at++; at < to && toks[at].text == "of" {
+		at++
+	}
+	for from := at; from < to; {
+		cut := from
+		for cut < to && toks[cut].text != "," && toks[cut].text != "and" {
+			cut++
+		}
+		h := r.names.match(nameWords(toks[from:cut]))
+		if cut == from || h.score < sure {
+			break
+		}
+		l := Line{Text: s[toks[q.start].at:toks[cut-1].to], Amount: q.amount, Unit: q.unit, Place: r.place}
+		out, end = append(out, l.settle(h, r.kitchen, r.out.Language)), cut
+		from = cut + 1
+		if from < to && toks[from].text == "and" {
+			from++
+		}
+	}
+	if len(out) < 2 {
+		return nil, q.end
+	}
+	return out, end
+}
+
+// meansKind finds that a cook says once which milk or flour is theirs.
+var meansKind = regexp.MustCompile(`(?i)\b(?:mine is|my (?:milk|flour) is|when i say (?:milk|flour) i mean)\s+(?:always\s+)?(?:the\s+)?((?:\p{L}+[ -]?){1,4})`)
+
+// kindOnce makes the plain milk or flour of a talk the one that the cook said is theirs.
+func (r *reader) kindOnce(text string) {
+	for _, m := range meansKind.FindAllStringSubmatch(text, -1) {
+		said := strings.Fields(m[1])
+		for n := len(said); n > 0; n-- {
+			h := r.names.match(words(strings.Join(said[:n], " ")))
+			if h.in == nil || h.score < sure {
+				continue
+			}
+			for i := range r.out.Lines {
+				l := &r.out.Lines[i]
+				plain := l.Ingredient != nil && (l.Ingredient.ID == "milk_whole" && h.in.Group == food.GroupLiquid || l.Ingredient.ID == "plain_flour" && h.in.Group == food.GroupFlour)
+				if plain && l.Ingredient != h.in {
+					l.Note = joined(l.Note, "it was said once which one: "+strings.TrimSpace(m[1]))
+					l.Ingredient = h.in
+				}
+			}
+			r.out.Lines = slices.DeleteFunc(r.out.Lines, func(l Line) bool { return l.Ingredient == h.in && l.Amount <= 0 })
+			break
+		}
+	}
+}
 
 // once drops what was announced and measured later, what was named twice without an amount, and what was told again with
 // the same amount. Another amount of the same is asked: both, or instead?
@@ -323,6 +414,10 @@ func (r *reader) once() {
 			if had {
 				continue
 			}
+		case l.Unit == measure.Each && (l.Ingredient.IsEggWhite() || l.Ingredient.ID == "egg_yolk") && slices.ContainsFunc(kept, func(o Line) bool {
+			return o.Ingredient != nil && o.Ingredient.IsWholeEgg() && o.Unit == measure.Each && o.Amount >= l.Amount
+		}) && !slices.ContainsFunc(words(l.Text), func(w string) bool { return again[w] }):
+			continue // of the eggs that are there
 		case !slices.ContainsFunc(words(l.Text), func(w string) bool { return again[w] }):
 			at := slices.IndexFunc(kept, func(o Line) bool { return o.Ingredient == l.Ingredient && o.Place == l.Place && o.Amount > 0 })
 			if at < 0 {
@@ -381,6 +476,11 @@ func forThePan(after []token) bool {
 	return (at(0) == "in" || at(0) == "for") && at(1) == "the" && (at(2) == "pan" || at(2) == "skillet" || at(2) == "griddle" || at(2) == "iron")
 }
 
+// onTheSide tells whether what follows a name says that it stands beside.
+func onTheSide(after []token) bool {
+	return len(after) > 0 && after[0].text == "beside" || len(after) > 2 && after[0].text == "on" && after[1].text == "the" && after[2].text == "side"
+}
+
 // unlevel are the words of a spoon that is not level, times a level one (common practice).
 var unlevel = map[string]float64{"heaped": 2, "heaping": 2, "rounded": 1.5, "scant": 0.9}
 
@@ -414,11 +514,20 @@ func servedIn(before []token) batter.Place {
 			if next == "with" {
 				return batter.Serving
 			}
+		case "inside":
+			return batter.Middle
+		case "top":
+			if i > 0 && before[i-1].text == "on" && next != "of" && next != "with" && next != "w" {
+				return batter.OnTop
+			}
+			if next == "with" || next == "w" {
+				return batter.OnTop
+			}
 		case "drizzle", "scatter":
 			if next != "in" && next != "into" {
 				return batter.OnTop
 			}
-		case "top", "topped", "dust", "dusted", "sprinkle", "finish", "w":
+		case "topped", "dust", "dusted", "sprinkle", "finish", "w":
 			if next == "with" || next == "w" {
 				return batter.OnTop
 			}
