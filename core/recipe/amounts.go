@@ -417,7 +417,7 @@ func numberAt(toks []token, i int) (v float64, end int, ok bool) {
 				end++
 			}
 		}
-	case t.kind == word && (t.text == "a" || t.text == "an"):
+	case t.kind == word && (t.text == "a" || t.text == "an" || t.text == "another"):
 		v, end = 1, i+1
 		if n, e, ok := numberAt(toks, end); ok && toks[end].kind == word && toks[end].text != "a" { // "a half", "a dozen", "a quarter"
 			v, end = n, e
@@ -441,6 +441,9 @@ func numberAt(toks []token, i int) (v float64, end int, ok bool) {
 	}
 	return v, end, v > 0 && !math.IsInf(v, 0)
 }
+
+// noEgg are the words before "an egg" that count none.
+var noEgg = set("like as of for than without not no is was from with")
 
 // quantityAt reads an amount that begins at a token.
 func quantityAt(toks []token, i int) (quantity, bool) {
@@ -470,7 +473,7 @@ func quantityAt(toks []token, i int) (quantity, bool) {
 		q.other = t.other
 	}
 	var lows, highs float64 // of a range, as thousands
-	bare := t.kind == word && (t.text == "a" || t.text == "an")
+	bare := t.kind == word && (t.text == "a" || t.text == "an" || t.text == "another")
 	// a range
 	if end < len(toks) && (toks[end].text == "-" || toks[end].text == "to" || toks[end].text == "or") {
 		if w, e, ok := numberAt(toks, end+1); ok && toks[end+1].text != "a" {
@@ -497,6 +500,9 @@ func quantityAt(toks []token, i int) (quantity, bool) {
 	}
 	if bare && q.end == i+1 && q.vague == "" && q.unit == measure.Each {
 		// "a" before a plain word is an amount only at the front: "an egg".
+		if i > 0 && q.end < len(toks) && stem(toks[q.end].text) == "egg" && !noEgg[toks[i-1].text] {
+			return q, true
+		}
 		return q, i == 0 || (toks[i-1].text == "," || toks[i-1].text == "and") && q.end < len(toks) && oneOf[stem(toks[q.end].text)]
 	}
 	return q, ok

@@ -42,6 +42,7 @@ type Line struct {
 	pieces     float64      // counted, where a weight was told too
 	other      float64      // that the amount may be as well: the thousands
 	Place      batter.Place // where it stands when it is not part of the batter
+	more       bool         // said to come to what was said before: "another teaspoon"
 }
 
 // Doubtful tells whether a line is only taken for its ingredient, so that nobody knows its allergens: a guess, or words that

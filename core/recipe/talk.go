@@ -161,6 +161,9 @@ func (r *reader) sentence(s string) {
 			r.out.Lines[n-1] = taken[0]
 			continue
 		}
+		for k := range taken {
+			taken[k].more = slices.ContainsFunc(toks[max(0, from-1):end], func(t token) bool { return again[t.text] })
+		}
 		r.out.Lines = append(r.out.Lines, taken...)
 	}
 	r.pot(toks[before:])
@@ -249,7 +252,7 @@ func nameEnd(toks []token, from, to int) int {
 		t := toks[i]
 		switch {
 		case t.text == "," && !had && i+1 < to && toks[i+1].text == "of":
-		case t.kind == word && (had && t.text == "the" || ends[t.text] || verbs[t.text] || had && t.text == "and" && i+1 < to && (verbs[toks[i+1].text] || ends[toks[i+1].text])):
+		case t.kind == word && (had && (t.text == "the" || t.text == "grams") || ends[t.text] || verbs[t.text] || had && t.text == "and" && i+1 < to && (verbs[toks[i+1].text] || ends[toks[i+1].text])):
 			return i
 		case t.text == "," && i+1 < to && toks[i+1].kind == word && (kindWord[toks[i+1].text] || stop[toks[i+1].text] && len(toks[i+1].text) > 4):
 		case t.kind == sign && t.text != "-" && t.text != "%" && t.text != "(" && t.text != ")" && t.text != "/" && (had || t.text != "."):
@@ -416,9 +419,9 @@ func (r *reader) once() {
 			}
 		case l.Unit == measure.Each && (l.Ingredient.IsEggWhite() || l.Ingredient.ID == "egg_yolk") && slices.ContainsFunc(kept, func(o Line) bool {
 			return o.Ingredient != nil && o.Ingredient.IsWholeEgg() && o.Unit == measure.Each && o.Amount >= l.Amount
-		}) && !slices.ContainsFunc(words(l.Text), func(w string) bool { return again[w] }):
+		}) && !l.more:
 			continue // of the eggs that are there
-		case !slices.ContainsFunc(words(l.Text), func(w string) bool { return again[w] }):
+		case !l.more:
 			at := slices.IndexFunc(kept, func(o Line) bool { return o.Ingredient == l.Ingredient && o.Place == l.Place && o.Amount > 0 })
 			if at < 0 {
 				break
@@ -472,6 +475,12 @@ func forThePan(after []token) bool {
 			return after[i].text
 		}
 		return ""
+	}
+	if at(0) == "for" && at(1) == "each" {
+		return true
+	}
+	if at(2) == "whole" {
+		after = append(after[:2:2], after[3:]...)
 	}
 	return (at(0) == "in" || at(0) == "for") && at(1) == "the" && (at(2) == "pan" || at(2) == "skillet" || at(2) == "griddle" || at(2) == "iron")
 }

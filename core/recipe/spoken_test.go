@@ -1,0 +1,109 @@
+package recipe_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"upbeatladle/core/batter"
+	"upbeatladle/core/food"
+	"upbeatladle/core/recipe"
+)
+
+// Amounts as they are spoken: each with what a cook would write down.
+func TestSpokenAmounts(t *testing.T) {
+	for text, want := range map[string]struct {
+		id     string
+		amount float64
+		unit   string
+	}{
+		"three hundred grams of flour":                    {"plain_flour", 300, "g"},
+		"two hundred and fifty grams of flour":            {"plain_flour", 250, "g"},
+		"a hundred and eighty grams of spelt flour":       {"spelt_flour", 180, "g"},
+		"a hundred and twelve grams of butter":            {"butter_unsalted", 112, "g"},
+		"twenty-five grams of sugar":                      {"granulated_sugar", 25, "g"},
+		"thirty five grams of honey":                      {"honey", 35, "g"},
+		"a thousand grams of flour":                       {"plain_flour", 1000, "g"},
+		"one thousand two hundred grams of flour":         {"plain_flour", 1200, "g"},
+		"five hundred millilitres of milk":                {"milk_whole", 500, "ml"},
+		"a cup and three quarters of flour":               {"plain_flour", 1.75, "cup"},
+		"two cups and a half of flour":                    {"plain_flour", 2.5, "cup"},
+		"three-quarter teaspoon of salt":                  {"salt_fine", 0.75, "tsp"},
+		"three quarters of a cup of milk":                 {"milk_whole", 0.75, "cup"},
+		"two thirds of cup of cornmeal":                   {"cornmeal_fine", 2. / 3, "cup"},
+		"two bananas, about two hundred grams, and a cup": {"banana_mashed", 200, "g"},
+	} {
+		r := recipe.ReadText("so we take "+text+" and we stir it in well until it is even", food.Reference(), batter.DefaultKitchen())
+		require.NotEmpty(t, r.Lines, text)
+		l := r.Lines[0]
+		require.NotNil(t, l.Ingredient, text)
+		assert.Equal(t, want.id, l.Ingredient.ID, text)
+		assert.InDelta(t, want.amount, l.Amount, 1e-6, text)
+		assert.Equal(t, want.unit, string(l.Unit), text)
+	}
+}
+
+func spoken(t *testing.T, text string) map[string]recipe.Line {
+	t.Helper()
+	out := map[string]recipe.Line{}
+	for _, l := range recipe.ReadText(text, food.Reference(), batter.DefaultKitchen()).Lines {
+		require.NotNil(t, l.Ingredient, l.Text)
+		_, had := out[l.Ingredient.ID]
+		require.False(t, had, "%s twice", l.Ingredient.ID)
+		out[l.Ingredient.ID] = l
+	}
+	return out
+}
+
+// Said again is there once; another amount is asked; whites of the eggs are no more eggs.
+func TestSaidAgain(t *testing.T) {
+	r := spoken(t, "Two eggs, three hundred grams of flour, half a litre of milk. So first the flour, three hundred grams of flour, then the half a litre of milk, and whip the two whites.")
+	assert.Len(t, r, 3)
+	assert.Equal(t, 300.0, r["plain_flour"].Amount)
+	two := recipe.ReadText("A quarter of a cup of sugar with two cups of flour, and then one cup of sugar, and two eggs as well.", food.Reference(), batter.DefaultKitchen()).Lines
+	var sugars, asked int
+	for _, l := range two {
+		if l.Ingredient.ID == "granulated_sugar" {
+			sugars++
+			if l.Status != recipe.Read {
+				asked++
+				assert.Contains(t, l.Asks, "both, or instead?")
+			}
+		}
+	}
+	assert.Equal(t, []int{2, 1}, []int{sugars, asked})
+	more := recipe.ReadText("A teaspoon of salt in the flour, two cups of flour, and another teaspoon of salt in the water.", food.Reference(), batter.DefaultKitchen()).Lines
+	salts := 0
+	for _, l := range more {
+		if l.Ingredient.ID == "salt_fine" {
+			salts++
+		}
+	}
+	assert.Equal(t, 2, salts, "another one is another one")
+}
+
+// A second pot, and what greases the pan, are not in the bowl; their allergens are.
+func TestPotsAndPans(t *testing.T) {
+	r := spoken(t, "For the caramel a hundred and fifty grams of sugar and a hundred grams of cream. And for the batter two hundred grams of flour and two eggs and three hundred grams of milk. A tablespoon of butter in the pan.")
+	for id, place := range map[string]batter.Place{"granulated_sugar": batter.OnTop, "cream_heavy": batter.OnTop, "plain_flour": "", "egg_whole": "", "milk_whole": "", "butter_unsalted": batter.InPan} {
+		assert.Equal(t, place, r[id].Place, id)
+	}
+}
+
+func TestSharedBareAndUnlevel(t *testing.T) {
+	r := spoken(t, "Two hundred grams of flour, half a teaspoon each of cinnamon, ginger and salt, twelve of baking powder, three hundred of milk and four of the eggs.")
+	for _, id := range []string{"cinnamon", "ginger_ground", "salt_fine"} {
+		assert.Equal(t, []any{0.5, "tsp"}, []any{r[id].Amount, string(r[id].Unit)}, id)
+	}
+	assert.Equal(t, []any{12.0, "g"}, []any{r["baking_powder"].Amount, string(r["baking_powder"].Unit)})
+	assert.Equal(t, []any{300.0, "g"}, []any{r["milk_whole"].Amount, string(r["milk_whole"].Unit)})
+	assert.Equal(t, []any{4.0, "each"}, []any{r["egg_whole"].Amount, string(r["egg_whole"].Unit)})
+	heaped := spoken(t, "so a heaped teaspoon of baking powder and two cups of flour and one egg, whisk it")["baking_powder"]
+	assert.NotEqual(t, recipe.Read, heaped.Status)
+	require.NotNil(t, heaped.Suggests)
+	assert.Equal(t, 2.0, heaped.Suggests.Amount)
+	mine := spoken(t, "Mine is the oat drink, you know. So two hundred and forty millilitres of milk, a cup and a half of flour and an egg, whisk it well.")
+	assert.Contains(t, mine, "oat_drink")
+	assert.NotContains(t, mine, "milk_whole")
+}
