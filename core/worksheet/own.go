@@ -71,9 +71,13 @@ func (w *described) ownMinutes(ctx context.Context, c *Cook, o onPlate, ask heat
 	if err != nil {
 		return ours, err
 	}
-	c.Own = &OwnCook{State: OwnUsed, FirstSideS: own.FirstS, SecondSideS: second(own), OursFirstS: ours.FirstS, PouredMM: o.mm, GriddleC: ours.PlateC}
-	if !o.portion.Iron {
-		c.Own.OursSecondS = &ours.SecondS
+	c.Own = &OwnCook{State: OwnUsed, FirstSideS: own.FirstS, SecondSideS: second(own), PouredMM: o.mm, GriddleC: ours.PlateC, Text: "By the model no time sets it through at this heat."}
+	if ours.Trouble != heat.NeverSets {
+		c.Own.OursFirstS = ours.FirstS
+		if !o.portion.Iron {
+			c.Own.OursSecondS = &ours.SecondS
+		}
+		c.Own.Text = fmt.Sprintf("Ours would be %s.", sides(ours.FirstS, c.Own.OursSecondS))
 	}
 	last, safe := own.SecondS, theirs.SafeS
 	if o.portion.Iron {
@@ -85,7 +89,6 @@ func (w *described) ownMinutes(ctx context.Context, c *Cook, o onPlate, ask heat
 		}
 		c.Warnings = append(c.Warnings, shortOfSafe(c.Own.ShortOfSafeS, o.portion.Iron))
 	}
-	c.Own.Text = fmt.Sprintf("Ours would be %s.", sides(ours.FirstS, c.Own.OursSecondS))
 	theirs.Low, theirs.High = ours.Low, ours.High
 	if theirs.Trouble != heat.StaysFrozen { // colour is theirs to judge
 		theirs.Trouble = heat.NoTrouble

@@ -74,6 +74,19 @@ func TestTheCooksMinutes(t *testing.T) {
 	assert.Contains(t, steps(cookedIn(t, v, k)), "Probe: 74 °C in the middle.", "the card says it too")
 }
 
+// Where nothing sets it through by the model, no minutes of ours are made up beside theirs.
+func TestOwnMinutesWhereNothingSets(t *testing.T) {
+	v := hatch()
+	v.Portion = batter.Portion{VolumeML: 60, OneCake: true}
+	v.Cooking.Own = []batter.OwnMinutes{{On: "pan", FirstS: 300, SecondS: 300, From: batter.OwnTyped}}
+	c := cookedIn(t, v, inPan(130)).Cook
+	require.Equal(t, worksheet.OwnUsed, c.Own.State)
+	assert.Zero(t, c.Own.OursFirstS)
+	assert.Nil(t, c.Own.OursSecondS)
+	assert.Contains(t, c.Own.Text, "no time sets it through")
+	assert.Contains(t, strings.Join(c.Warnings, " "), "74 °C in the middle")
+}
+
 func TestWhatTheRecipeSaysIsOfferedAndNeverWorkedWith(t *testing.T) {
 	k := numbered()
 	v := hatch()
@@ -137,7 +150,7 @@ func TestAnyOwnMinutes(t *testing.T) {
 		require.Equal(r, []float64{own.FirstS, own.SecondS}, []float64{c.FirstSideS, *c.SecondSideS})
 		require.Equal(r, own.C, c.GriddleC)
 		require.Equal(r, c.Own.ShortOfSafeS > 0, strings.Contains(strings.Join(c.Warnings, " "), "shorter than what sets"))
-		if own.FirstS >= c.Own.OursFirstS && own.SecondS >= *c.Own.OursSecondS {
+		if c.Own.OursSecondS != nil && own.FirstS >= c.Own.OursFirstS && own.SecondS >= *c.Own.OursSecondS {
 			require.Zero(r, c.Own.ShortOfSafeS, "who gives both sides longer lacks nothing")
 		}
 		require.LessOrEqual(r, lies.SafeS, own.SecondS, "the board does not lengthen them")
