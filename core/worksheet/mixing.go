@@ -142,9 +142,9 @@ func (w *described) atPlate() *mixing.Cooking {
 				out.At += ", " + w.degrees(h.C)
 			}
 		case batter.AtPour:
-			out.TurnPour = words.Either(strings.HasPrefix(h.Text, "At "), "", h.Text)
+			out.TurnPour = turning(h)
 		case batter.AtTurn:
-			out.TurnFlip = h.Text
+			out.TurnFlip = turning(h)
 		}
 	}
 	if c.HotStart != "" {
@@ -172,6 +172,11 @@ func (w *described) atPlate() *mixing.Cooking {
 		}
 	}
 	return out
+}
+
+// turning is a step of the heat at which the plate is really turned; empty where it stays.
+func turning(h HeatAsked) string {
+	return words.Either(strings.HasPrefix(h.Text, "At ") || strings.HasPrefix(h.Text, "Stays "), "", h.Text)
 }
 
 // greaseStep is the fat of the plate as a step; what nobody has said is not named, or whoever reads

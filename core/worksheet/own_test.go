@@ -121,6 +121,9 @@ func TestHeatInSteps(t *testing.T) {
 	assert.Equal(t, steady.FirstSideS, down.FirstSideS, "what is turned at the flip leaves the first side alone")
 	assert.Greater(t, *down.SecondSideS, *steady.SecondSideS, "a cooler plate takes longer")
 
+	v.Cooking.Heat = []batter.HeatStep{{At: batter.AtMixing, Mark: "5"}, {At: batter.AtPour, Mark: "5"}, {At: batter.AtTurn, Mark: "5"}}
+	assert.NotContains(t, steps(cookedIn(t, v, k)), "Stays", "nobody turns what stays")
+
 	v.Cooking.Heat = []batter.HeatStep{{At: batter.AtPour, Mark: "medium"}}
 	strange := cookedIn(t, v, k).Cook
 	assert.Contains(t, strings.Join(strange.Reasons, "\n"), "“medium” is no mark on the dial of The plate")
