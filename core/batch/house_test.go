@@ -100,3 +100,24 @@ func TestATubStandsInForTheWork(t *testing.T) {
 		}
 	}
 }
+
+// What is steeped keeps some of its milk, and the step tops it up with fresh: the pulling list has that milk too.
+func TestWhatLeavesKeepIsPulled(t *testing.T) {
+	v := beetroot()
+	v.Additions = []batter.Addition{{Line: line("tea_leaves_black", 10), Stage: batter.StageInfused}}
+	m := begin(t, v)
+	milk := 0.0
+	for _, x := range m.Plan.Tasks {
+		if x.Line == "milk_whole" && x.Kind == batch.Weigh {
+			milk = x.Grams
+		}
+	}
+	require.Positive(t, milk)
+	for _, p := range batch.ToPull([]batch.Making{m}).Lines {
+		if p.Ingredient == "milk_whole" {
+			assert.InDelta(t, milk+40, p.Grams, 1e-9, "leaves hold four times their mass")
+			return
+		}
+	}
+	t.Fatal("no milk is pulled")
+}

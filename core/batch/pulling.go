@@ -73,6 +73,12 @@ func ToPull(all []Making) Pulling {
 				p.add(t.Grams, t.Decimals, m.Plan.Name)
 			}
 		}
+		if liquid, ok := m.bowl.Liquid(); ok { // what leaves keep is topped up with fresh
+			if held := math.Round(m.bowl.Held()); held >= 1 {
+				p := out.line(rows, liquid.Ingredient, liquid.Label)
+				p.add(held, 0, m.Plan.Name)
+			}
+		}
 		for _, b := range m.beside { // what goes on
 			need := b.Each
 			if h := b.House; h != nil {

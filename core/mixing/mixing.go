@@ -370,9 +370,21 @@ func (o *order) infuse(items, wet []Item, whites bool) {
 	}
 }
 
+// Held is the liquid that everything steeped in a bowl keeps [g], and that is topped up with fresh.
+func (r Recipe) Held() (g float64) {
+	for _, i := range r.Items {
+		if i.Addition && i.Stage == batter.StageInfused {
+			g += i.held()
+		}
+	}
+	return g
+}
+
+func (i Item) held() float64 { return i.Ingredient.Uptake * i.WeighG }
+
 // keeps says how much of the liquid what is steeped holds back.
 func (i Item) keeps() string {
-	if held := i.Ingredient.Uptake * i.WeighG; held >= 1 {
+	if held := i.held(); held >= 1 {
 		return fmt.Sprintf("it keeps about %.0f g, and some goes in steam", held)
 	}
 	return "leaves and steam keep some"
