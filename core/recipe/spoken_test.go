@@ -107,3 +107,18 @@ func TestSharedBareAndUnlevel(t *testing.T) {
 	assert.Contains(t, mine, "oat_drink")
 	assert.NotContains(t, mine, "milk_whole")
 }
+
+// What cooks type is found first.
+func TestTheShelfKnowsWhatCooksType(t *testing.T) {
+	for typed, id := range map[string]string{
+		"earl grey": "tea_leaves_earl_grey", "red food colour": "food_colour", "orange slices": "orange_slices", "whites": "egg_white", "lemon slice": "lemon_slices",
+		"gluten free flour": "flour_blend_gluten_free", "passionfruit": "passion_fruit_pulp", "shrimp": "prawns_cooked", "cooking spray": "cooking_spray", "muscovado": "muscovado",
+		"light cream": "cream_single", "tofu": "silken_tofu", "goat cheese": "goat_cheese_soft", "garlic clove": "garlic_grated", "instant yeast": "instant_yeast",
+		"sourdough": "sourdough_starter", "kaki": "persimmon_diced", "cacao nibs": "cacao_nibs", "erythritol": "erythritol", "clementine": "mandarin_segments",
+	} {
+		found := recipe.Search(food.Reference(), typed, "")
+		if assert.NotEmpty(t, found, typed) {
+			assert.Equal(t, id, found[0].ID, typed)
+		}
+	}
+}
