@@ -5,8 +5,8 @@ import "math"
 const (
 	leastSteps  = 100   // of Newton's method; a handful do
 	leastSettle = 1e-14 // relative: the residual moves no more
-	leastArmijo = 1e-4  // share of the promised descent that a step has to keep
-	leastShare  = 1e-12 // of a step, below which rounding is all that is left
+	leastOver   = 1e-3  // share of the promised slope that a whole step may rise again with
+	leastHalves = 60    // of a step that is too long
 )
 
 // leastChange returns the z that minimises
@@ -16,7 +16,7 @@ const (
 // for a few targets (rows of a) and any number of lines: bounded-variable least squares whose
 // every unknown is pulled toward zero, v > 0. It is solved where it is small, in the residuals
 // ρ of the targets: z_j = clamp(−(aᵀρ)_j / v_j), and ρ minimises a strictly convex, piecewise
-// quadratic function, which Newton's method with a line search ends in finitely many steps. The
+// quadratic function, which Newton's method with an exact line search ends in finitely many steps. The
 // work grows with the lines, not with their cube, and no system is singular. The tests hold it
 // against the active-set method of Stark & Parker 1995. Formulas: docs/maths.md section 6.
 //
@@ -49,6 +49,7 @@ func leastChange(a [][]float64, b, v, lo, hi, rho []float64) []float64 {
 		return sum
 	}
 	now := value(rho)
+	next := now
 	for range leastSteps {
 		var size, most float64
 		for i := range grad {
@@ -79,18 +80,37 @@ func leastChange(a [][]float64, b, v, lo, hi, rho []float64) []float64 {
 			}
 		}
 		descent := newton(jac, step, grad)
-		share := 1.0
-		for {
+		// slope is how what is minimised rises along the step, so far on it; at and z are set for it.
+		slope := func(share float64) (sum float64) {
 			for i := range at {
 				at[i] = rho[i] + share*step[i]
 			}
-			next := value(at)
-			if next <= now+leastArmijo*share*descent || share < leastShare {
-				now = next
-				break
+			next = value(at)
+			for i := range at {
+				g := at[i] + b[i]
+				for j := range z {
+					g -= a[i][j] * z[j]
+				}
+				sum += g * step[i]
 			}
-			share /= 2
+			return sum
 		}
+		if slope(1) > leastOver*-descent { // beyond a bound that was met on the way: to where it stops falling
+			low, high := 0.0, 1.0
+			for range leastHalves {
+				if mid := (low + high) / 2; slope(mid) > 0 {
+					high = mid
+				} else {
+					low = mid
+				}
+			}
+			slope(low)
+		}
+		if !(next < now) { // rounding is all that is left
+			slope(0)
+			break
+		}
+		now = next
 		copy(rho, at)
 	}
 	return z

@@ -22,6 +22,9 @@ const (
 	underfull      = 0.6     // below, the waffle does not reach its edges (modelling choice)
 )
 
+// leastOverG is the least that a portion is told to have less of [g] (modelling choice: nothing in grams is no advice).
+const leastOverG = 0.1
+
 // piecesOf is the addition's pieces: none when it has no pieces of its own.
 func piecesOf(in *food.Ingredient) (mass float64, ok bool) {
 	return in.Piece.MassG, in.Piece.Known()
@@ -224,7 +227,7 @@ func (w *described) load(ml, g float64) {
 	case l.Fraction > l.Ceiling:
 		l.Verdict = "over"
 		l.OverG = g * (1 - l.Ceiling/l.Fraction)
-		l.Text = fmt.Sprintf("%s over the ceiling a portion", words.Grams(l.OverG, 0.1))
+		l.Text = fmt.Sprintf("%s over the ceiling a portion", words.Grams(math.Max(leastOverG, l.OverG), 0.1))
 		w.note("load", "", "The load is %.0f %% of a portion; %s %.0f %%. %s less in each holds together.", 100*l.Fraction, limit, 100*l.Ceiling, words.Grams(l.OverG, 0.1))
 	case l.Fraction > closeToCeiling*l.Ceiling:
 		l.Verdict, l.Text = "close", fmt.Sprintf("close: %s %.0f %%", limit, 100*l.Ceiling)
