@@ -1834,10 +1834,19 @@ type Cook struct {
 // CookChoices defines model for CookChoices.
 type CookChoices struct {
 	Colours []string `json:"colours"`
-	Fats    []string `json:"fats"`
-	Froms   []string `json:"froms"`
-	Lacy    bool     `json:"lacy"`
-	Whens   []string `json:"whens"`
+
+	// FatG Between which figures a cook chooses, and by what step of the hand
+	FatG  Reach    `json:"fat_g"`
+	Fats  []string `json:"fats"`
+	Froms []string `json:"froms"`
+
+	// HeatC Between which figures a cook chooses, and by what step of the hand
+	HeatC Reach `json:"heat_c"`
+	Lacy  bool  `json:"lacy"`
+
+	// SideS Between which figures a cook chooses, and by what step of the hand
+	SideS Reach    `json:"side_s"`
+	Whens []string `json:"whens"`
 }
 
 // CookFat defines model for CookFat.
@@ -2641,6 +2650,9 @@ type Portion struct {
 	Load       *Load            `json:"load,omitempty"`
 	MassG      float64          `json:"mass_g"`
 
+	// MayBeOneCake The form can be poured so
+	MayBeOneCake *bool `json:"may_be_one_cake,omitempty"`
+
 	// OneCake The whole bowl as one
 	OneCake  *bool    `json:"one_cake,omitempty"`
 	PouredMm *float64 `json:"poured_mm,omitempty"`
@@ -2823,6 +2835,13 @@ type Ratio struct {
 
 // RatioState defines model for Ratio.State.
 type RatioState string
+
+// Reach Between which figures a cook chooses, and by what step of the hand
+type Reach struct {
+	High float64 `json:"high"`
+	Low  float64 `json:"low"`
+	Step float64 `json:"step"`
+}
 
 // RecipeText defines model for RecipeText.
 type RecipeText struct {

@@ -196,12 +196,10 @@ type OwnMinutes struct {
 	Day      string   `json:"day,omitzero"`
 }
 
-// Bounds of a heat [°C] and of a side [s] (modelling choices: what no kitchen does is a slip of the keys).
+// Bounds of own minutes (modelling choices: what no kitchen does is a slip of the keys).
 const (
-	minHeatC, maxHeatC = 60.0, 300.0
-	minSideS, maxSideS = 5.0, 3600.0
-	maxPouredMM        = 60.0
-	maxOwn             = 20
+	maxPouredMM = 60.0
+	maxOwn      = 20
 )
 
 // Portion is the portion as written.
@@ -658,7 +656,7 @@ func (r *reader) heatSteps(c *Cooking) (out []batter.HeatStep) {
 	last := -1
 	for i, h := range c.Heat {
 		at := fmt.Sprintf("/cook/heat/%d", i)
-		step := batter.HeatStep{At: choice(r, at+"/at", h.At, batter.HeatAts, "", "moment"), C: r.within(at+"/c", h.C, minHeatC, maxHeatC, 0, "The heat, in °C,"), Mark: r.mark(at, h.C, h.Mark)}
+		step := batter.HeatStep{At: choice(r, at+"/at", h.At, batter.HeatAts, "", "moment"), C: r.within(at+"/c", h.C, batter.HeatReach.Low, batter.HeatReach.High, 0, "The heat, in °C,"), Mark: r.mark(at, h.C, h.Mark)}
 		if h.C == nil && step.Mark == "" {
 			r.p.Add(at+"/c", "missing", "Say the heat in °C, or the mark on the dial.")
 		}
@@ -707,9 +705,9 @@ func (r *reader) own(own []OwnMinutes) (out []batter.OwnMinutes) {
 			}
 		}
 		out = append(out, batter.OwnMinutes{
-			On: o.On, FirstS: r.within(at+"/first_s", o.FirstS, minSideS, maxSideS, 0, "The first side, in seconds,"),
-			SecondS: r.within(at+"/second_s", o.SecondS, minSideS, maxSideS, 0, "The second side, in seconds,"),
-			C:       r.within(at+"/c", o.C, minHeatC, maxHeatC, 0, "The heat, in °C,"), Mark: r.mark(at, o.C, o.Mark),
+			On: o.On, FirstS: r.within(at+"/first_s", o.FirstS, batter.SideReach.Low, batter.SideReach.High, 0, "The first side, in seconds,"),
+			SecondS: r.within(at+"/second_s", o.SecondS, batter.SideReach.Low, batter.SideReach.High, 0, "The second side, in seconds,"),
+			C:       r.within(at+"/c", o.C, batter.HeatReach.Low, batter.HeatReach.High, 0, "The heat, in °C,"), Mark: r.mark(at, o.C, o.Mark),
 			PouredMM: r.within(at+"/poured_mm", o.PouredMM, 0.1, maxPouredMM, 0, "How thick it was poured, in mm,"),
 			From:     choice(r, at+"/from", o.From, batter.OwnFroms, "", "source"), Day: o.Day,
 		})

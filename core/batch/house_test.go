@@ -2,6 +2,7 @@ package batch_test
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 	"testing"
 
@@ -120,4 +121,21 @@ func TestWhatLeavesKeepIsPulled(t *testing.T) {
 		}
 	}
 	t.Fatal("no milk is pulled")
+}
+
+// A base of yogurt alone is thinned with milk or water, and what was stirred in is kept count of.
+func TestAYogurtBowlIsThinned(t *testing.T) {
+	v := beetroot()
+	v.Additions = nil
+	v.Base.Lines = slices.DeleteFunc(v.Base.Lines, func(l batter.Line) bool { return l.ID == "milk_whole" })
+	v.Base.Lines = append(v.Base.Lines, line("yogurt_plain", 900))
+	l := &log{Making: begin(t, v)}
+	l.all("")
+	s := l.do(batch.Event{Kind: batch.Tested, Says: string(mixing.Mounds)})
+	require.NotNil(t, s.Test)
+	require.NotNil(t, s.Test.Advice)
+	assert.Equal(t, "Milk or water", s.Test.Advice.Label)
+	require.Positive(t, s.Test.Advice.Grams)
+	g := s.Test.Advice.Grams
+	assert.InDelta(t, g, l.do(batch.Event{Kind: batch.StirredIn, Grams: &g}).SplashG, 1e-9)
 }

@@ -139,7 +139,7 @@ func (v Variation) Check(k Kitchen) Problems {
 		}
 	}
 	p.targets(v.Offset.Targets)
-	if f := v.Form; v.Portion.OneCake && (f == Waffle || f == Crepe) {
+	if f := v.Form; v.Portion.OneCake && !f.MayBeOne() {
 		p.Add(Field{Part: OfPortion, Name: "one_cake"}, "not_this_form", "%s", map[Form]string{Waffle: "A waffle takes what its iron takes: it is not poured as one cake.", Crepe: "A crêpe is thin: pour it by the ladle, or choose another form for one cake."}[f])
 	}
 	if ml := v.Portion.VolumeML; bad(ml) || ml < MinPortionML || ml > MaxPortionML {

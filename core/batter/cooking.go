@@ -87,6 +87,19 @@ const (
 	OwnWithinK = 8.0
 )
 
+// Reach is between which figures a cook chooses, and by what step of the hand.
+type Reach struct{ Low, High, Step float64 }
+
+// What can be chosen at the plate (modelling choices: what no kitchen does is a slip of the keys).
+var (
+	HeatReach = Reach{60, 300, 5}   // °C of a step of the heat
+	SideReach = Reach{5, 3600, 5}   // s of a side
+	FatReach  = Reach{0.5, 50, 0.5} // g of the plate's fat for a piece
+)
+
+// MayBeOne tells whether the whole bowl of a form can be poured as one cake: not what is thin, nor what takes the shape of an iron.
+func (f Form) MayBeOne() bool { return f != Waffle && f != Crepe }
+
 // OwnOn are the cook's times for a plate or iron, if there are any.
 func (c Cooking) OwnOn(id string) (OwnMinutes, bool) {
 	i := slices.IndexFunc(c.Own, func(o OwnMinutes) bool { return o.On == id })

@@ -13,4 +13,10 @@ var Figures = map[string]float64{
 	"OwnWithinK": OwnWithinK,
 	"wholeNear":  wholeNear,
 	"leastEgg":   leastEgg,
+	"heatLow":    HeatReach.Low,
+	"heatHigh":   HeatReach.High,
+	"sideLow":    SideReach.Low,
+	"sideHigh":   SideReach.High,
+	"fatLow":     FatReach.Low,
+	"fatHigh":    FatReach.High,
 }

@@ -3,6 +3,7 @@ package griddle
 import (
 	"time"
 
+	"upbeatladle/core/batter"
 	"upbeatladle/core/happen"
 )
 
@@ -110,7 +111,7 @@ var Bounds = []happen.Bound[Event]{
 	{Field: "count", Of: func(e Event) *float64 { return float(e.Count) }, High: MostPieces, What: "A count"},
 	{Field: "place", Of: func(e Event) *float64 { return float(e.Place) }, High: MostPieces, What: "The number of a place"},
 	{Field: "c", Of: func(e Event) *float64 { return only(e.Kind != Turned, e.C) }, Low: -30, High: 150, What: "What a probe in food reads, in °C,"},
-	{Field: "c", Of: func(e Event) *float64 { return only(e.Kind == Turned, e.C) }, Low: 60, High: 300, What: "What a plate is turned to, in °C,"},
+	{Field: "c", Of: func(e Event) *float64 { return only(e.Kind == Turned, e.C) }, Low: batter.HeatReach.Low, High: batter.HeatReach.High, What: "What a plate is turned to, in °C,"},
 }
 
 // only is a figure where it means that; nil elsewhere.

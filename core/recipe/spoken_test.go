@@ -106,6 +106,9 @@ func TestSharedBareAndUnlevel(t *testing.T) {
 	mine := spoken(t, "Mine is the oat drink, you know. So two hundred and forty millilitres of milk, a cup and a half of flour and an egg, whisk it well.")
 	assert.Contains(t, mine, "oat_drink")
 	assert.NotContains(t, mine, "milk_whole")
+	both := spoken(t, "Mine is the oat drink, his no: my milk is the almond drink he says. So two hundred and forty millilitres of milk, a cup and a half of flour and an egg, whisk it well.")
+	assert.NotEqual(t, recipe.Read, both["milk_whole"].Status, "two are named: it is asked, and milk is told")
+	assert.Contains(t, both["milk_whole"].Asks, "Which one is it")
 }
 
 // What cooks type is found first.

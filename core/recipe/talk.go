@@ -375,8 +375,31 @@ func (r *reader) shared(s string, toks []token, q quantity, to int) (out []Line,
 // meansKind finds that a cook says once which milk or flour is theirs.
 var meansKind = regexp.MustCompile(`(?i)\b(?:mine is|my (?:milk|flour) is|when i say (?:milk|flour) i mean)\s+(?:always\s+)?(?:the\s+)?((?:\p{L}+[ -]?){1,4})`)
 
-// kindOnce makes the plain milk or flour of a talk the one that the cook said is theirs.
+// kindOnce makes the plain milk or flour of a talk the one that the cook said is theirs; where several are named it is asked.
 func (r *reader) kindOnce(text string) {
+	for plain, group := range map[string]food.Group{"milk_whole": food.GroupLiquid, "plain_flour": food.GroupFlour} {
+		named := r.kindsSaid(text, group)
+		if len(named) == 0 {
+			continue
+		}
+		for i := range r.out.Lines {
+			l := &r.out.Lines[i]
+			if l.Ingredient == nil || l.Ingredient.ID != plain || slices.Contains(named, l.Ingredient) {
+				continue
+			}
+			if len(named) > 1 {
+				l.doubt(fmt.Sprintf("Which one is it: %s, or %s?", named[0].Label(), named[1].Label()), nil)
+				continue
+			}
+			l.Note = joined(l.Note, "it was said once which one: "+named[0].Label())
+			l.Ingredient = named[0]
+		}
+		r.out.Lines = slices.DeleteFunc(r.out.Lines, func(l Line) bool { return l.Amount <= 0 && slices.Contains(named, l.Ingredient) })
+	}
+}
+
+// kindsSaid are the ingredients of a group that a cook says are theirs, each once.
+func (r *reader) kindsSaid(text string, group food.Group) (out []*food.Ingredient) {
 	for _, m := range meansKind.FindAllStringSubmatch(text, -1) {
 		said := strings.Fields(m[1])
 		for n := len(said); n > 0; n-- {
@@ -384,18 +407,13 @@ func (r *reader) kindOnce(text string) {
 			if h.in == nil || h.score < sure {
 				continue
 			}
-			for i := range r.out.Lines {
-				l := &r.out.Lines[i]
-				plain := l.Ingredient != nil && (l.Ingredient.ID == "milk_whole" && h.in.Group == food.GroupLiquid || l.Ingredient.ID == "plain_flour" && h.in.Group == food.GroupFlour)
-				if plain && l.Ingredient != h.in {
-					l.Note = joined(l.Note, "it was said once which one: "+strings.TrimSpace(m[1]))
-					l.Ingredient = h.in
-				}
+			if h.in.Group == group && !slices.Contains(out, h.in) {
+				out = append(out, h.in)
 			}
-			r.out.Lines = slices.DeleteFunc(r.out.Lines, func(l Line) bool { return l.Ingredient == h.in && l.Amount <= 0 })
 			break
 		}
 	}
+	return out
 }
 
 // once drops what was announced and measured later, what was named twice without an amount, and what was told again with

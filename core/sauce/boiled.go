@@ -262,7 +262,7 @@ var fruitMinutes = []struct {
 	low, high float64
 }{
 	{[]string{"apple", "pear", "quince"}, 10, 15},
-	{[]string{"dried", "raisin", "currants_dried", "prune", "date"}, 15, 20},
+	{[]string{"dried", "raisins", "prune", "dates"}, 15, 20},
 	{[]string{"rhubarb", "apricot", "plum", "fig"}, 5, 8},
 }
 
@@ -279,7 +279,7 @@ func (w *pot) minutes() string {
 		}
 		l, h := softLow, softHigh
 		for _, r := range fruitMinutes {
-			if slices.ContainsFunc(r.names, func(name string) bool { return strings.Contains(p.Ingredient.ID, name) }) {
+			if slices.ContainsFunc(strings.Split(p.Ingredient.ID, "_"), func(word string) bool { return slices.Contains(r.names, word) }) {
 				l, h = r.low, r.high
 				break
 			}

@@ -3,6 +3,7 @@ package sauce_test
 import (
 	"errors"
 	"fmt"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -38,6 +39,12 @@ func TestRules(t *testing.T) {
 		},
 		"water off": func(t testing.TB, g rules.Given) string {
 			return rules.N(work(t, g.At(0)).WaterOff / food.Whole(pots[sauce.Kind(g.At(0))]).Water)
+		},
+		"softens": func(t testing.TB, g rules.Given) string {
+			r, err := sauce.Work(sauce.Pot{Kind: sauce.Compote, Parts: []food.Part{row(g.At(0), 500), row("water", 100)}})
+			require.NoError(t, err)
+			_, after, _ := strings.Cut(r.Steps[1], "soft after ")
+			return strings.TrimSuffix(after, " min.")
 		},
 		"brix": func(t testing.TB, g rules.Given) string { return rules.N(*work(t, g.At(0)).End.Brix) },
 		"whips": func(t testing.TB, g rules.Given) string {

@@ -337,6 +337,7 @@ type Tint struct {
 type Portion struct {
 	Count      int         `json:"count"`
 	OneCake    bool        `json:"one_cake,omitzero"` // the whole bowl as one
+	MayBeOne   bool        `json:"may_be_one_cake,omitzero"`
 	VolumeML   float64     `json:"volume_ml"`
 	MassG      float64     `json:"mass_g"`
 	DiameterMM *float64    `json:"diameter_mm,omitzero"` // nil when the form has no free spread
@@ -581,12 +582,22 @@ type CookChoices struct {
 	Fats    []batter.Fat    `json:"fats"`
 	Whens   []batter.When   `json:"whens"`
 	Lacy    bool            `json:"lacy"`
+	HeatC   Reach           `json:"heat_c"`
+	SideS   Reach           `json:"side_s"`
+	FatG    Reach           `json:"fat_g"`
+}
+
+// Reach is between which figures a cook chooses, and by what step of the hand.
+type Reach struct {
+	Low  float64 `json:"low"`
+	High float64 `json:"high"`
+	Step float64 `json:"step"`
 }
 
 // choicesFor leaves out what a form does not have: nothing is greased at the flip of what is not flipped,
 // and only fat that stands on the plate fries an edge crisp.
 func choicesFor(f batter.Form, fat batter.Fat) CookChoices {
-	c := CookChoices{Colours: batter.Colours, Froms: batter.Froms, Fats: batter.Fats, Whens: batter.Whens}
+	c := CookChoices{Colours: batter.Colours, Froms: batter.Froms, Fats: batter.Fats, Whens: batter.Whens, HeatC: Reach(batter.HeatReach), SideS: Reach(batter.SideReach), FatG: Reach(batter.FatReach)}
 	if f == batter.Waffle {
 		c.Whens = slices.DeleteFunc(slices.Clone(c.Whens), func(w batter.When) bool { return w == batter.AtFlip })
 	}

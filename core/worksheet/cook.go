@@ -257,7 +257,7 @@ func (w *described) crepe(c *Cook, o onPlate) {
 			at = math.Min(c.RangeC[1], math.Max(c.RangeC[0], at))
 		}
 	}
-	c.Given = w.toldHeat()
+	c.Given = w.toldC() > 0
 	first, second := heat.CrepeTimes(at)
 	c.GriddleC, c.WindowC = at, []float64{heat.CrepeLowC, heat.CrepeHighC}
 	c.FirstSideS = first.Middle()
@@ -297,7 +297,7 @@ func (w *described) solveHeat(ctx context.Context, c *Cook, o onPlate, include I
 	if ask.Portion.Iron && ask.GivenC == 0 {
 		ask.GivenC = usualIronC
 	} else {
-		c.Given = w.toldHeat()
+		c.Given = w.toldC() > 0
 	}
 	a, err := heat.Advise(ctx, ask)
 	if err != nil {

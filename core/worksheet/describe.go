@@ -100,7 +100,7 @@ func (w *solved) potOf(b bowl) portion.Bowl {
 
 func (w *solved) portion(pot portion.Bowl) Portion {
 	ml := w.v.Portion.VolumeML
-	p := Portion{Count: pot.Count(ml), OneCake: w.v.Portion.OneCake, VolumeML: ml, MassG: ml * pot.Density()}
+	p := Portion{Count: pot.Count(ml), OneCake: w.v.Portion.OneCake, MayBeOne: w.v.Form.MayBeOne(), VolumeML: ml, MassG: ml * pot.Density()}
 	p.LeftOverML = math.Max(0, pot.VolumeML*(1-portion.BowlLoss)-float64(p.Count)*ml)
 	return p
 }

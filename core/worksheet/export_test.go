@@ -14,4 +14,5 @@ var Figures = map[string]float64{
 	"proved":          proved,
 	"usualIronC":      usualIronC,
 	"beatenEgg":       beatenEgg,
+	"leastOverG":      leastOverG,
 }

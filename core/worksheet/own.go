@@ -10,31 +10,25 @@ import (
 	"upbeatladle/core/words"
 )
 
-// wantedC is where the cook wants the plate when it is poured on: what stands on it, else the step of the heat at the
-// pour, else where their own minutes stood, while the batter is as thick as theirs was; 0 to be advised.
+// wantedC is where the cook wants the plate when it is poured on: what was told, else where their own minutes stood, while the batter is as thick as theirs was; 0 to be advised.
 func (w *described) wantedC(c *Cook, o onPlate) float64 {
-	wish := w.v.Cooking
-	if s, ok := wish.HeatFrom(batter.AtPour); ok {
-		if at, ok := w.stepC(s); ok {
-			return at
-		}
+	if at := w.toldC(); at > 0 {
+		return at
 	}
-	if wish.PlateC > 0 {
-		return wish.PlateC
-	}
-	if own, ok := wish.OwnOn(c.PlateID); ok && own.Thick(o.mm) {
+	if own, ok := w.v.Cooking.OwnOn(c.PlateID); ok && own.Thick(o.mm) {
 		return w.ownC(own)
 	}
 	return 0
 }
 
-// toldHeat tells whether the cook said where the plate stands when it is poured on.
-func (w *described) toldHeat() bool {
-	step, ok := w.v.Cooking.HeatFrom(batter.AtPour)
-	if ok {
-		_, ok = w.stepC(step)
+// toldC is where the cook said that the plate stands when it is poured on; 0 when nobody did.
+func (w *described) toldC() float64 {
+	if s, ok := w.v.Cooking.HeatFrom(batter.AtPour); ok {
+		if at, ok := w.stepC(s); ok {
+			return at
+		}
 	}
-	return ok || w.v.Cooking.PlateC > 0
+	return w.v.Cooking.PlateC
 }
 
 // ownC is where the plate stood for a cook's own minutes; 0 where nobody can say.

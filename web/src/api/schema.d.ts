@@ -3119,6 +3119,18 @@ export interface components {
             fats: string[];
             whens: string[];
             lacy: boolean;
+            heat_c: components["schemas"]["Reach"];
+            side_s: components["schemas"]["Reach"];
+            fat_g: components["schemas"]["Reach"];
+        };
+        /** @description Between which figures a cook chooses, and by what step of the hand */
+        Reach: {
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            step: number;
         };
         CookMoment: {
             /** Format: double */
@@ -4006,6 +4018,8 @@ export interface components {
             count: number;
             /** @description The whole bowl as one */
             one_cake?: boolean;
+            /** @description The form can be poured so */
+            may_be_one_cake?: boolean;
             /** Format: double */
             volume_ml: number;
             /** Format: double */

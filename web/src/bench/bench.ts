@@ -447,7 +447,7 @@ export const useBench = defineStore('bench', () => {
   /** The ladles that forms had before they were turned into others, to be given back. */
   const ladlesOf = new Map<string, Variation['portion']>()
   /**
-   * Makes another form of it. How wide one was spread belongs to the form that it was; so does the ladle where an iron comes
+   * Makes another form of it. How wide one was spread, and one cake, belong to the form that it was; so does the ladle where an iron comes
    * or goes: a waffle takes what its iron takes, and the form before it gets its own ladle back.
    */
   function turnInto(form: Schemas['Form']) {
@@ -455,7 +455,7 @@ export const useBench = defineStore('bench', () => {
       const of = (f: Schemas['Form']) => `${id.value}/${f}`
       const kept = { ...d.portion }
       delete kept.spread
-      if (form === 'crepe') delete kept.one_cake
+      delete kept.one_cake
       ladlesOf.set(of(d.form), d.portion && copy(d.portion))
       if ((form === 'waffle') !== (d.form === 'waffle')) d.portion = ladlesOf.get(of(form)) ?? {}
       else d.portion = kept

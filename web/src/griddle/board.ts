@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { api, got, newKey, said, type Schemas } from '@/api/client'
 import { useBench } from '@/bench/bench'
 import { say } from '@/parts/say'
+import { today } from '@/parts/clock'
 import { useLive } from '@/parts/useLive'
 
 export type BoardNow = Schemas['BoardNow']
@@ -83,7 +84,7 @@ export const useBoard = defineStore('board', () => {
           c: bowl.griddle_c,
           poured_mm: bowl.poured_mm,
           from: 'board' as const,
-          day: new Date().toLocaleDateString('sv-SE'),
+          day: today(),
         }
         d.cook = { ...d.cook, own: [...others, own] }
       })

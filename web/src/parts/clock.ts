@@ -9,6 +9,9 @@ export function countdown(ms: number): string {
 /** "8:41" of the clock on the wall. */
 export const atClock = (iso: string) => new Date(iso).toLocaleTimeString('en-GB', { hour: 'numeric', minute: '2-digit' })
 
+/** "2026-12-01", where the tablet stands. */
+export const today = () => new Date().toLocaleDateString('sv-SE')
+
 /** "3:25" of so many seconds, as a clock shows them. */
 export function clock(seconds: number): string {
   const s = Math.round(seconds)

@@ -6,12 +6,12 @@ import { fats, useHeat, whens, type Cook } from './heat'
 
 const props = defineProps<{ cook: Cook; chosen?: Schemas['Cooking'] }>()
 const heat = useHeat()
-const step = 0.5 // g, of the hand
-const most = 50 // g on one piece
+const reach = computed(() => props.cook.choices.fat_g)
 const grams = computed(() => Math.round(props.cook.fat.grams_per_portion * 10) / 10)
 function more(by: number) {
   const { kind, ingredients } = props.cook.fat
-  const each = Math.min(most, Math.max(step, step * Math.round((grams.value + by) / step)))
+  const { low, high, step } = reach.value
+  const each = Math.min(high, Math.max(low, step * Math.round((grams.value + by) / step))) // on the hand's own marks
   if (ingredients?.length) heat.panFat(`${kind ? fats[kind] : 'fat'} for the pan`, ingredients, each)
 }
 </script>
@@ -30,9 +30,9 @@ function more(by: number) {
       <el-option v-for="w in cook.choices.whens" :key="w" :value="w" :label="whens[w]" />
     </el-select>
     <div v-if="cook.fat.ingredients?.length" class="each" role="group" aria-label="Fat for each piece, in grams">
-      <StepButton icon="minus" label="0.5 g less for each piece" :disabled="grams <= step" @step="more(-step)" />
+      <StepButton icon="minus" :label="`${reach.step} g less for each piece`" :disabled="grams <= reach.low" @step="more(-reach.step)" />
       <output>{{ grams.toFixed(1) }} g</output>
-      <StepButton icon="plus" label="0.5 g more for each piece" @step="more(step)" />
+      <StepButton icon="plus" :label="`${reach.step} g more for each piece`" @step="more(reach.step)" />
       <el-button v-if="cook.fat.own" class="ghost" @click="heat.panFat()">the usual</el-button>
     </div>
     <el-checkbox v-if="cook.choices.lacy" :model-value="!!chosen?.lacy" @update:model-value="heat.wish({ lacy: $event as boolean })"

@@ -41,7 +41,7 @@ const marks = computed(() => props.cook.dial_face?.marks ?? [])
         :model-value="m.step?.c"
         :label="`Heat ${m.name}, °C`"
         placeholder="°C"
-        :limits="{ low: 60, high: 300 }"
+        :limits="cook.choices.heat_c"
         @update:model-value="heat.step(m.at, $event === undefined ? undefined : { c: $event })" />
       <small v-if="m.says">{{ m.says }}</small>
     </label>

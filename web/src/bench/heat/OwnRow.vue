@@ -8,8 +8,7 @@ import { useHeat, type Cook, type Side } from './heat'
 const props = defineProps<{ cook: Cook }>()
 const heat = useHeat()
 const own = computed(() => props.cook.own!)
-const low = 5 // s: the step of the hand, and the least that a side is
-const high = 3600
+const reach = computed(() => props.cook.choices.side_s)
 const fields = computed<{ side: Side; name: string; s: number }[]>(() => {
   const { first_side_s: first, second_side_s: second } = own.value
   if (second === undefined) return [{ side: 'first_s', name: 'closed', s: first }]
@@ -18,7 +17,7 @@ const fields = computed<{ side: Side; name: string; s: number }[]>(() => {
     { side: 'second_s', name: 'second side', s: second },
   ]
 })
-const by = (side: Side, s: number, step: number) => heat.ownSide(side, Math.min(high, Math.max(low, s + step)))
+const by = (side: Side, s: number, step: number) => heat.ownSide(side, Math.min(reach.value.high, Math.max(reach.value.low, s + step)))
 </script>
 
 <template>
@@ -27,9 +26,9 @@ const by = (side: Side, s: number, step: number) => heat.ownSide(side, Math.min(
     <template v-if="own.state === 'used'">
       <div v-for="f in fields" :key="f.side" class="field" role="group" :aria-label="`Your ${f.name}`">
         <span>{{ f.name }}</span>
-        <StepButton icon="minus" :label="`5 s less, ${f.name}`" @step="by(f.side, f.s, -low)" />
+        <StepButton icon="minus" :label="`${reach.step} s less, ${f.name}`" @step="by(f.side, f.s, -reach.step)" />
         <output>{{ clock(f.s) }}</output>
-        <StepButton icon="plus" :label="`5 s more, ${f.name}`" @step="by(f.side, f.s, low)" />
+        <StepButton icon="plus" :label="`${reach.step} s more, ${f.name}`" @step="by(f.side, f.s, reach.step)" />
       </div>
     </template>
     <p>{{ own.text }}</p>

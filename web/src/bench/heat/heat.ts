@@ -1,4 +1,5 @@
 import { ask } from '@/parts/ask'
+import { today } from '@/parts/clock'
 import { useAsked } from '@/parts/useAsked'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
@@ -80,8 +81,7 @@ export const useHeat = defineStore('heat', () => {
 
   /** The cook's own minutes on this plate, in the place of others that they had there. */
   function own(o: Omit<Own, 'day'>) {
-    const day = new Date().toLocaleDateString('sv-SE') // 2026-12-01, where the tablet stands
-    wish({ own: [...others(), { ...o, day }] })
+    wish({ own: [...others(), { ...o, day: today() }] })
   }
   const plate = () => cook.value?.plate_id ?? ''
   const others = () => (bench.doc?.cook?.own ?? []).filter((o) => o.on !== plate())
@@ -111,10 +111,13 @@ export const useHeat = defineStore('heat', () => {
   }
   function chooseFat(fat: Wish['fat']) {
     bench.change((d) => {
-      d.parts = d.parts?.filter((p) => p.kind !== 'pan' || p.each_g === undefined) // so much of another is gone with it
+      const pan = d.parts?.find((p) => p.kind === 'pan' && p.each_g !== undefined)
+      if (pan?.lines?.some((l) => l.amount))
+        delete pan.each_g // the recipe's own stays, the figure goes
+      else d.parts = d.parts?.filter((p) => p !== pan)
       if (!d.parts?.length) delete d.parts
+      d.cook = { ...d.cook, fat }
     })
-    wish({ fat })
   }
 
   return {

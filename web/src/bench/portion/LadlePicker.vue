@@ -12,8 +12,7 @@ const choices = computed(() => bench.ladles ?? [])
 const kitchen = useKitchen()
 const keyOf = (c: Schemas['PortionChoice']) => (c.ladle_id ? `ladle:${c.ladle_id}` : `scoop:${c.scoop_no}`)
 const oneCake = 'one cake'
-/** What is thin, or takes the shape of an iron, is never one cake. */
-const mayBeOne = computed(() => !['waffle', 'crepe'].includes(bench.doc?.form ?? ''))
+const mayBeOne = computed(() => !!bench.sheet?.portion.may_be_one_cake)
 const chosen = computed({
   get: () => {
     const p = bench.doc?.portion
