@@ -195,6 +195,11 @@ func cardinal(toks []token, i int) (v float64, end int, ok bool) {
 	if u, e, ok := underHundred(toks, i); ok {
 		v, end = u, e
 	}
+	if ones, ok := below(toks, i, 1, 9); ok { // "three fifty" is said for three hundred and fifty
+		if tens, e, ok := underHundred(toks, i+1); ok && tens >= 20 && e > i+1 {
+			return 100*ones + tens, e, true
+		}
+	}
 	for _, large := range []string{"thousand", "hundred"} {
 		if end >= len(toks) || toks[end].text != large {
 			continue
@@ -275,7 +280,7 @@ const (
 var units = map[string]unit{
 	"g": {measure.Gram, 1, ""}, "gr": {measure.Gram, 1, ""}, "gm": {measure.Gram, 1, ""}, "gms": {measure.Gram, 1, ""}, "gram": {measure.Gram, 1, ""}, "grams": {measure.Gram, 1, ""}, "gramme": {measure.Gram, 1, ""}, "grammes": {measure.Gram, 1, ""},
 	"kg": {"kg", 1, ""}, "kilo": {"kg", 1, ""}, "kilos": {"kg", 1, ""}, "kilogram": {"kg", 1, ""}, "kilograms": {"kg", 1, ""},
-	"ml": {measure.Ml, 1, ""}, "millilitre": {measure.Ml, 1, ""}, "millilitres": {measure.Ml, 1, ""}, "milliliter": {measure.Ml, 1, ""}, "milliliters": {measure.Ml, 1, ""},
+	"ml": {measure.Ml, 1, ""}, "mil": {measure.Ml, 1, ""}, "mils": {measure.Ml, 1, ""}, "mls": {measure.Ml, 1, ""}, "cc": {measure.Ml, 1, ""}, "millilitre": {measure.Ml, 1, ""}, "millilitres": {measure.Ml, 1, ""}, "milliliter": {measure.Ml, 1, ""}, "milliliters": {measure.Ml, 1, ""},
 	"cl": {measure.Ml, centilitreML, ""}, "dl": {measure.Ml, decilitreML, ""}, "decilitre": {measure.Ml, decilitreML, ""}, "decilitres": {measure.Ml, decilitreML, ""},
 	"l": {"l", 1, ""}, "litre": {"l", 1, ""}, "litres": {"l", 1, ""}, "liter": {"l", 1, ""}, "liters": {"l", 1, ""},
 	"tsp": {"tsp", 1, ""}, "tsps": {"tsp", 1, ""}, "teaspoon": {"tsp", 1, ""}, "teaspoons": {"tsp", 1, ""}, "teaspoonful": {"tsp", 1, ""},
@@ -295,7 +300,7 @@ var units = map[string]unit{
 var containers = set("packet packets pack packs sachet sachets tub tubs pot pots jar jars carton cartons box boxes bag bags bottle bottles container envelope")
 
 // vague words name no amount: the cook is asked.
-var vague = set("splash splashes drizzle glug glugs sprinkle sprinkling bit some few little dollop squeeze shake shakes sprig sprigs bunch drop drops spoonful spoonfuls spoon scoop scoops teacup teacups")
+var vague = set("spoons splash splashes drizzle glug glugs sprinkle sprinkling bit some few little dollop squeeze shake shakes sprig sprigs bunch drop drops spoonful spoonfuls spoon scoop scoops teacup teacups")
 
 // nothingSaid are those that say nothing of an amount at all.
 var nothingSaid = set("bit some few little")
@@ -316,6 +321,7 @@ type quantity struct {
 	size       float64 // of a container
 	sizeUnit   measure.Unit
 	vague      string
+	counted    float64 // of what is vague: two spoons
 	inside     bool    // in brackets
 	apiece     bool    // "60 g each"
 	guessed    bool    // a fraction that lost its stroke
@@ -405,6 +411,9 @@ func numberAt(toks []token, i int) (v float64, end int, ok bool) {
 		if parts[t.text] && end+2 < len(toks) && toks[end].text == "of" && toks[end+1].text == "a" && units[toks[end+2].text].unit != "" {
 			end += 2
 		} else if (parts[t.text] || t.text == "couple" || t.text == "dozen") && end < len(toks) {
+			if parts[t.text] && end+1 < len(toks) && toks[end].text == "of" && units[toks[end+1].text].unit != "" { // "a third of cup"
+				end++
+			}
 			for end < len(toks) && (toks[end].text == "a" || toks[end].text == "an" || toks[end].text == "of" && t.text == "couple") {
 				end++
 			}
@@ -425,21 +434,32 @@ func numberAt(toks []token, i int) (v float64, end int, ok bool) {
 	default:
 		return 0, i, false
 	}
-	// "one and a half", "1 and 1/2"
-	if end+1 < len(toks) && toks[end].text == "and" {
-		j := end + 1
-		if toks[j].text == "a" {
-			j++
-		}
-		if j < len(toks) && (toks[j].text == "half" || toks[j].text == "quarter" || toks[j].kind == number && toks[j].value < 1 && strings.ContainsAny(toks[j].text, "/"+fractions)) {
-			part := toks[j].value
-			if toks[j].kind == word {
-				part = numberWords[toks[j].text]
-			}
-			v, end = v+part, j+1
-		}
+	if share, e, ok := andPart(toks, end); ok {
+		v, end = v+share, e
 	}
 	return v, end, v > 0 && !math.IsInf(v, 0)
+}
+
+// andPart reads a part of a whole behind one: "and a half", "and 1/2", "and two thirds".
+func andPart(toks []token, i int) (share float64, end int, ok bool) {
+	if i+1 >= len(toks) || toks[i].text != "and" {
+		return 0, i, false
+	}
+	j := i + 1
+	if n, e, ok := partOf(toks, j); ok {
+		return n, e, true
+	}
+	if toks[j].text == "a" || toks[j].text == "one" {
+		j++
+	}
+	switch {
+	case j >= len(toks):
+	case toks[j].kind == number && toks[j].value < 1 && strings.ContainsAny(toks[j].text, "/"+fractions):
+		return toks[j].value, j + 1, true
+	case parts[toks[j].text] && !(j+2 < len(toks) && toks[j+1].text == "of" && (toks[j+2].text == "a" || units[toks[j+2].text].unit != "")): // "an egg and a third of a cup" is two things
+		return numberWords[toks[j].text], j + 1, true
+	}
+	return 0, i, false
 }
 
 // noEgg are the words before "an egg" that count none.
@@ -607,7 +627,7 @@ func finish(toks []token, q quantity) (quantity, bool) {
 	u, isUnit := units[text]
 	switch {
 	case vague[text]:
-		q.vague, q.amount, q.end = text, 0, i+1
+		q.vague, q.counted, q.amount, q.end = text, q.amount, 0, i+1
 		return q.closed(toks), true
 	case containers[text] || isUnit && u.word == "can":
 		q.word, q.end = "container", i+1
@@ -641,15 +661,10 @@ func finish(toks []token, q quantity) (quantity, bool) {
 		q.low *= u.per
 		q.high *= u.per
 		q.unit, q.word = u.unit, u.word
-		// "a cup and a half"
-		if at(q.end) == "and" && at(q.end+1) == "a" && (at(q.end+2) == "half" || at(q.end+2) == "quarter") {
-			q.amount += numberWords[at(q.end+2)] * u.per
-			q.end += 3
-		} else if at(q.end) == "and" { // "a cup and three quarters"
-			if share, e, ok := partOf(toks, q.end+1); ok && q.unit != measure.Each && e < len(toks) && (toks[e].text == "of" || toks[e].text == "," || q.unit != measure.Gram && units[toks[e].text].unit == "") {
-				q.amount += share * u.per
-				q.end = e
-			}
+		// "a cup and a half", "a cup and three quarters": not "a pinch of salt and half a cup", "a gram and a quarter cup"
+		if share, e, ok := andPart(toks, q.end); ok && q.unit != measure.Each && (e >= len(toks) || units[toks[e].text].unit == "" && !(toks[e].text == "a" && e+1 < len(toks) && units[toks[e+1].text].unit != "")) {
+			q.amount += share * u.per
+			q.end = e
 		}
 		return q.closed(toks), true
 	}

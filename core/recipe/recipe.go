@@ -5,7 +5,6 @@ package recipe
 
 import (
 	"strings"
-	"unicode"
 
 	"upbeatladle/core/batter"
 	"upbeatladle/core/food"
@@ -42,7 +41,12 @@ type Line struct {
 	pieces     float64      // counted, where a weight was told too
 	other      float64      // that the amount may be as well: the thousands
 	Place      batter.Place // where it stands when it is not part of the batter
+	Rival      int          // the line, from 1, that has another amount of the same: both, or instead? 0 none
+	recap      bool         // what is said again is told
 	more       bool         // said to come to what was said before: "another teaspoon"
+	Fill       Fill         // of a spoon that is not level
+	At         []Span       // where the text says it; more than one where it says it again
+	Pot        int          // that it belongs to, from 1; 0 none
 }
 
 // Doubtful tells whether a line is only taken for its ingredient, so that nobody knows its allergens: a guess, or words that
@@ -57,6 +61,9 @@ type Reading struct {
 	Steps []string
 	Other []string
 	Said  Said
+
+	Pots []Pot  // beside the batter
+	Also []Span // foods that the text speaks of and that are not in it: denied, compared, what others use
 
 	Language Language // that it was read in
 }
@@ -79,32 +86,34 @@ const (
 // ReadText reads a whole text against a table, with the measures of a kitchen.
 func ReadText(text string, table *food.Table, k batter.Kitchen) Reading {
 	r := reader{names: indexOf(table), kitchen: k}
-	lines := strings.Split(strings.NewReplacer("\r\n", "\n", "\r", "\n", "\u2028", "\n").Replace(text), "\n")
-	var full []string
-	for _, l := range lines {
-		if l = strings.TrimSpace(l); l != "" {
-			full = append(full, l)
-		}
-	}
-	full, stamped := withoutStamps(full)
-	r.out.Language = r.names.languageOf(full)
-	if stamped || isTalk(full) {
+	full, stamped := withoutStamps(piecesOf(text))
+	lines := texts(full)
+	r.out.Language = r.names.languageOf(lines)
+	if stamped || isTalk(lines) {
 		r.talked = true
 		r.talk(full, stamped)
 	} else {
-		headed := listBegins(full)
+		headed := listBegins(lines)
 		for i, l := range full {
-			if i < headed && len(quantities(r.tokens(l))) == 0 && !isMeta(l) {
+			if i < headed && len(quantities(r.tokens(l.text))) == 0 && !isMeta(l.text) {
 				if r.out.Title == "" {
-					r.out.Title = strings.Trim(l, "#*: ")
+					r.out.Title = strings.Trim(l.text, "#*: ")
 				} else {
-					r.out.Other = append(r.out.Other, l)
+					r.out.Other = append(r.out.Other, l.text)
 				}
 				continue
 			}
-			r.line(l, i == 0)
+			had := len(r.out.Lines)
+			r.line(l.text, i == 0)
+			for n := had; n < len(r.out.Lines); n++ {
+				r.out.Lines[n].At = []Span{{l.at, l.at + len(l.text)}}
+				if r.pot > 0 && r.out.Lines[n].Place == r.out.Pots[r.pot-1].Place {
+					r.out.Lines[n].Pot = r.pot
+				}
+			}
 		}
 	}
+	r.keepPots()
 	r.mentions()
 	r.out.Said = said(r.out)
 	return r.out
@@ -134,6 +143,8 @@ type reader struct {
 	out     Reading
 	mode    mode
 	place   batter.Place // of the lines under the heading that was read last
+	pot     int          // that is read or talked of, from 1; 0 the batter
+	since   int          // the first line since it was begun
 	talked  bool         // the text is talk, not a list
 	inGrams bool         // it is talk that weighs in grams: a bare number of something is grams
 }
@@ -145,7 +156,10 @@ func (r *reader) line(text string, first bool) {
 		return // a rule between parts says nothing
 	}
 	if m, ok := headingMode(bare); ok {
-		r.mode, r.place = m, placeOf(bare)
+		r.mode, r.place, r.pot = m, placeOf(bare), 0
+		if r.place != "" && r.place != batter.InPan && r.place != batter.Serving {
+			r.beginPot(strings.Trim(bare, ":# "), r.place)
+		}
 		r.out.Other = append(r.out.Other, bare)
 		return
 	}
@@ -254,24 +268,6 @@ func isStep(s string) bool {
 		return len(w) > 2 || numbered
 	}
 	return numbered && len(w) > 6
-}
-
-// sentences splits a paragraph at its full stops; "1.5 cups" and "tbsp. sugar" stay whole.
-func sentences(s string) []string {
-	var out []string
-	runes := []rune(s)
-	start := 0
-	for i, r := range runes {
-		ends := (r == '.' || r == '!' || r == '?') && i+2 < len(runes) && runes[i+1] == ' ' && unicode.IsUpper(runes[i+2])
-		if ends || r == ';' {
-			out = append(out, strings.TrimSpace(string(runes[start:i])))
-			start = i + 1
-		}
-	}
-	if rest := strings.Trim(string(runes[start:]), " ."); rest != "" {
-		out = append(out, rest)
-	}
-	return out
 }
 
 func set(s string) map[string]bool {

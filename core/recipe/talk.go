@@ -18,34 +18,6 @@ var (
 	allDigits = regexp.MustCompile(`^\d+$`)
 )
 
-// withoutStamps takes the times and numbers of subtitles out of its lines. A
-// single time is left: a recipe may say when.
-func withoutStamps(lines []string) (kept []string, stamped bool) {
-	n := 0
-	for _, l := range lines {
-		if strings.Contains(l, ":") {
-			n += len(stamp.FindAllString(l, 2))
-		}
-	}
-	if n < 2 {
-		return lines, false
-	}
-	for i, l := range lines {
-		switch {
-		case strings.EqualFold(l, "WEBVTT"), stampLine.MatchString(l) && strings.Trim(stamp.ReplaceAllString(l, ""), " ->–") == "":
-			continue
-		case allDigits.MatchString(l) && i+1 < len(lines) && stampLine.MatchString(lines[i+1]):
-			continue
-		}
-		for _, part := range stamp.Split(l, -1) {
-			if part = strings.TrimSpace(part); part != "" {
-				kept = append(kept, part)
-			}
-		}
-	}
-	return kept, true
-}
-
 // talkFrom is how many words a line has in the middle from which a text is talk and not a list
 // (modelling choice).
 const talkFrom = 20
@@ -73,27 +45,29 @@ var notFoods = set("batter mixture mix dough pan bowl griddle ladle side one eac
 
 // talk reads a text that is not in lines: an amount and the name that follows it, wherever they
 // stand, sentence by sentence.
-func (r *reader) talk(lines []string, stamped bool) {
-	if !stamped && len(lines) > 1 && len(quantities(r.tokens(lines[0]))) == 0 && len(strings.Fields(lines[0])) <= 8 {
-		r.out.Title = strings.Trim(lines[0], "#*: ")
+func (r *reader) talk(lines []piece, stamped bool) {
+	if !stamped && len(lines) > 1 && len(quantities(r.tokens(lines[0].text))) == 0 && len(strings.Fields(lines[0].text)) <= 8 {
+		r.out.Title = strings.Trim(lines[0].text, "#*: ")
 		lines = lines[1:]
 	}
-	r.inGrams = saysGrams.MatchString(strings.Join(lines, " "))
-	if stamped { // a sentence goes on over its subtitles
-		lines = []string{strings.Join(lines, " ")}
-	}
-	for _, l := range lines {
-		for _, s := range sentences(l) {
-			for len(s) > longestSentence {
-				at := breathIn(s[:longestSentence])
-				r.sentence(s[:at])
-				s = strings.TrimLeft(s[at:], " ,")
+	whole := join(lines, stamped)
+	r.inGrams = saysGrams.MatchString(whole.text)
+	for _, sent := range whole.sentences() {
+		text := whole.text[sent[0]:sent[1]]
+		for at := sent[0]; text != ""; {
+			cut := len(text)
+			if cut > longestSentence {
+				cut = breathIn(text[:longestSentence])
 			}
-			r.sentence(s)
+			r.sentence(text[:cut], at)
+			rest := strings.TrimLeft(text[cut:], " ,")
+			at += len(text) - len(rest)
+			text = rest
 		}
 	}
-	r.kindOnce(strings.Join(lines, " "))
+	r.kindOnce(whole.text)
 	r.once()
+	r.placed(whole)
 }
 
 // saysGrams finds that somebody weighs in grams; leastGrams is how many of something uncounted are then meant so (modelling
@@ -116,67 +90,30 @@ func breathIn(s string) int {
 	return len(strings.ToValidUTF8(s, "")) // a word of so many letters
 }
 
-// sentence reads the amounts of a sentence with their names; a sentence in which something is done is
-// a step as well.
-func (r *reader) sentence(s string) {
+// sentence reads the foods of a sentence with their amounts, and where they go; a sentence in which something is done is a step as
+// well. at is where it begins in what was given.
+func (r *reader) sentence(text string, at int) {
 	if len(r.out.Lines) >= MaxLines {
-		r.out.Other = append(r.out.Other, s)
+		r.out.Other = append(r.out.Other, text)
 		return
 	}
-	toks := r.tokens(s)
-	all := quantities(toks)
-	found := slices.DeleteFunc(slices.Clone(all), func(q quantity) bool { return q.inside })
-	found = saidTwice(toks, sized(toks, addUp(toks, dropAlternatives(toks, found))))
-	before, had := 0, len(r.out.Lines)
-	for i, q := range found {
-		r.pot(toks[before:q.start])
-		to := len(toks)
-		if i+1 < len(found) {
-			to = found[i+1].start
+	h := r.listen(text, at)
+	had := len(r.out.Lines)
+	h.hear()
+	toks, lines := h.toks, r.out.Lines[min(had, len(r.out.Lines)):]
+	if len(h.qs) == 0 && len(lines) == 0 && len(strings.Fields(text)) <= 8 && !doing(toks) && !compares(toks) && r.names.match(nameWords(toks)).score >= sure {
+		for _, l := range r.entries(text, toks, nil) {
+			h.keep(l, 0, len(toks))
 		}
-		end := nameEnd(toks, q.end, to)
-		from := q.start
-		if name := nameWords(toks[q.end:end]); len(name) == 0 || r.names.match(name).score < sure {
-			if at := r.nameBefore(toks, before, q.start); at >= 0 {
-				from, end = at, q.end
-			}
-		}
-		if n := len(r.out.Lines); n > had && from == q.start && (restates(toks[before:q.start]) || weighed(r.out.Lines[n-1], toks[before:q.start], q)) && !r.isNamed(toks[q.end:end]) {
-			r.out.Lines[n-1].restate(q)
-			before = end
-			continue
-		}
-		if each, e := r.shared(s, toks, q, to); each != nil && len(r.out.Lines)+len(each) <= MaxLines {
-			r.out.Lines, before = append(r.out.Lines, each...), e
-			continue
-		}
-		taken := r.spokenLine(s, toks, q, all, before, from, end)
-		back := slices.ContainsFunc(toks[before:q.start], func(t token) bool { return corrects[t.text] })
-		before = end
-		if len(taken) == 0 || len(r.out.Lines) >= MaxLines {
-			continue
-		}
-		if n := len(r.out.Lines); back && n > had && len(taken) == 1 && r.out.Lines[n-1].Ingredient == taken[0].Ingredient {
-			taken[0].Note = joined(taken[0].Note, "put right while speaking; before: "+r.out.Lines[n-1].Text)
-			r.out.Lines[n-1] = taken[0]
-			continue
-		}
-		for k := range taken {
-			taken[k].more = slices.ContainsFunc(toks[max(0, from-1):end], func(t token) bool { return again[t.text] })
-		}
-		r.out.Lines = append(r.out.Lines, taken...)
-	}
-	r.pot(toks[before:])
-	if len(found) == 0 && len(strings.Fields(s)) <= 8 && !doing(toks) && !compares(toks) && r.names.match(nameWords(toks)).score >= sure {
-		r.out.Lines = append(r.out.Lines, r.entries(s, toks, nil)...)
+		lines = r.out.Lines[had:]
 	}
 	switch { // what is in no line stays as it was said
-	case doing(toks) || len(words(s)) > 6 && len(r.out.Lines) == had:
-		r.out.Steps = append(r.out.Steps, s)
-	case len(r.out.Lines) == had:
-		r.out.Other = append(r.out.Other, s)
-	case leavesWords(toks, r.out.Lines[had:]):
-		r.out.Steps = append(r.out.Steps, s)
+	case doing(toks) || len(words(text)) > 6 && len(lines) == 0:
+		r.out.Steps = append(r.out.Steps, text)
+	case len(lines) == 0:
+		r.out.Other = append(r.out.Other, text)
+	case leavesWords(toks, lines):
+		r.out.Steps = append(r.out.Steps, text)
 	}
 }
 
@@ -193,7 +130,7 @@ func leavesWords(toks []token, lines []Line) bool {
 		}
 	}
 	return slices.ContainsFunc(toks, func(t token) bool {
-		return t.kind == word && !stop[t.text] && !ends[t.text] && !said[fold(t.raw)]
+		return t.kind == word && !stop[t.text] && !said[fold(t.raw)]
 	})
 }
 
@@ -288,12 +225,10 @@ func (r *reader) nameBefore(toks []token, from, to int) int {
 	return -1
 }
 
-// justBefore is how many tokens before a name say where it goes: "serve it with".
-const justBefore = 5
-
-// spokenLine makes the lines of one amount and its name, which stand in the tokens from from to end;
-// what was said since before tells where it goes. There are none when it is no food.
-func (r *reader) spokenLine(s string, toks []token, q quantity, brackets []quantity, before, from, end int) []Line {
+// spokenLine makes the lines of one amount and its name, which stand in the tokens from from to end. There are none when it is no
+// food.
+func (h *speech) spokenLine(q quantity, from, end int) []Line {
+	r, toks := h.r, h.toks
 	part := toks[from:end]
 	if len(part) == 0 {
 		return nil
@@ -310,20 +245,9 @@ func (r *reader) spokenLine(s string, toks []token, q quantity, brackets []quant
 			shifted.unit = q.unit
 		}
 	}
-	if r.place == "" {
-		r.place = servedIn(toks[max(min(before, from), from-justBefore):from])
-		defer func() { r.place = "" }()
-	}
-	lines := r.named(s[part[0].at:part[len(part)-1].to], part, &shifted, inside(brackets, from, end))
+	lines := r.named(h.said[part[0].at:part[len(part)-1].to], part, &shifted, inside(h.inside, from, end))
 	for i := range lines {
-		l := &lines[i]
-		if l.Place == "" && l.Ingredient != nil && l.Ingredient.Group == food.GroupFat && forThePan(toks[end:]) {
-			l.Place = batter.InPan
-		}
-		if l.Place == "" && onTheSide(toks[end:]) {
-			l.Place = batter.OnSide
-		}
-		l.notLevel(part)
+		lines[i].notLevel(part)
 	}
 	if q.unit == measure.Each || q.unit == "" || q.vague != "" { // a number may count anything
 		lines = slices.DeleteFunc(lines, func(l Line) bool { return l.Status == NotUnderstood })
@@ -342,7 +266,7 @@ func (r *reader) bareGrams(toks []token, q quantity, from int) bool {
 
 // shared are the lines of an amount that is said of several: "a teaspoon each of cinnamon, ginger and salt". There are none
 // where it is said of one.
-func (r *reader) shared(s string, toks []token, q quantity, to int) (out []Line, end int) {
+func (r *reader) shared(s string, toks []token, q quantity, to int, place batter.Place) (out []Line, end int) {
 	at := q.end
 	if at >= to || toks[at].text != "each" {
 		return nil, at
@@ -359,7 +283,7 @@ func (r *reader) shared(s string, toks []token, q quantity, to int) (out []Line,
 		if cut == from || h.score < sure {
 			break
 		}
-		l := Line{Text: s[toks[q.start].at:toks[cut-1].to], Amount: q.amount, Unit: q.unit, Place: r.place}
+		l := Line{Text: s[toks[q.start].at:toks[cut-1].to], Amount: q.amount, Unit: q.unit, Place: place}
 		out, end = append(out, l.settle(h, r.kitchen, r.out.Language)), cut
 		from = cut + 1
 		if from < to && toks[from].text == "and" {
@@ -416,97 +340,8 @@ func (r *reader) kindsSaid(text string, group food.Group) (out []*food.Ingredien
 	return out
 }
 
-// once drops what was announced and measured later, what was named twice without an amount, and what was told again with
-// the same amount. Another amount of the same is asked: both, or instead?
-func (r *reader) once() {
-	measured := map[string]bool{}
-	for _, l := range r.out.Lines {
-		if l.Ingredient != nil && l.Amount > 0 {
-			measured[l.Ingredient.ID] = true
-		}
-	}
-	var kept []Line
-	for _, l := range r.out.Lines {
-		switch {
-		case l.Ingredient == nil:
-		case l.Amount <= 0:
-			had := measured[l.Ingredient.ID]
-			measured[l.Ingredient.ID] = true
-			if had {
-				continue
-			}
-		case l.Unit == measure.Each && (l.Ingredient.IsEggWhite() || l.Ingredient.ID == "egg_yolk") && slices.ContainsFunc(kept, func(o Line) bool {
-			return o.Ingredient != nil && o.Ingredient.IsWholeEgg() && o.Unit == measure.Each && o.Amount >= l.Amount
-		}) && !l.more:
-			continue // of the eggs that are there
-		case !l.more:
-			at := slices.IndexFunc(kept, func(o Line) bool { return o.Ingredient == l.Ingredient && o.Place == l.Place && o.Amount > 0 })
-			if at < 0 {
-				break
-			}
-			o := &kept[at]
-			if o.Amount == l.Amount && o.Unit == l.Unit {
-				o.Note = joined(o.Note, "said again: "+l.Text)
-				continue
-			}
-			if o.Status == Read && l.Status == Read {
-				l.doubt(fmt.Sprintf("%s %s of it was said before: both, or instead?", short(o.Amount), o.Unit), nil)
-			}
-		}
-		kept = append(kept, l)
-	}
-	r.out.Lines = kept
-}
-
-// A second pot begins and ends at these words: what is cooked or stirred for the top or the middle is not in the batter.
-var (
-	pots = map[string]batter.Place{
-		"syrup": batter.OnTop, "caramel": batter.OnTop, "compote": batter.OnTop, "sauce": batter.OnTop, "topping": batter.OnTop, "saucepan": batter.OnTop, "filling": batter.Middle,
-	}
-	batters = set("batter pancake pancakes crepe crepes waffle waffles fritters")
-)
-
-// pot tells from what is said between two amounts whether another pot is talked of now, or the batter again.
-func (r *reader) pot(between []token) {
-	at := func(i int) string {
-		if i >= 0 && i < len(between) {
-			return between[i].text
-		}
-		return ""
-	}
-	for i, t := range between {
-		place, is := pots[stem(t.text)]
-		begins := at(i-1) == "the" && (at(i-2) == "for" || at(i-2) == "do" || at(i-2) == "make" || at(i+1) == "is" || at(i+1) == "takes" || at(i+1) == "needs" || at(i-2) == "") || t.text == "saucepan"
-		switch {
-		case is && begins:
-			r.place = place
-		case batters[t.text] && (at(i-1) == "the" || at(i-1) == "to") && at(i-2) != "with" && at(i-2) != "over" && at(i-2) != "on", t.text == "bowl" && (at(i-1) == "a" || at(i-1) == "the" || at(i-1) == "big"):
-			r.place = ""
-		}
-	}
-}
-
-// forThePan tells whether what follows a fat says that it greases the plate.
-func forThePan(after []token) bool {
-	at := func(i int) string {
-		if i < len(after) {
-			return after[i].text
-		}
-		return ""
-	}
-	if at(0) == "for" && at(1) == "each" {
-		return true
-	}
-	if at(2) == "whole" {
-		after = append(after[:2:2], after[3:]...)
-	}
-	return (at(0) == "in" || at(0) == "for") && at(1) == "the" && (at(2) == "pan" || at(2) == "skillet" || at(2) == "griddle" || at(2) == "iron")
-}
-
-// onTheSide tells whether what follows a name says that it stands beside.
-func onTheSide(after []token) bool {
-	return len(after) > 0 && after[0].text == "beside" || len(after) > 2 && after[0].text == "on" && after[1].text == "the" && after[2].text == "side"
-}
+// Fill is how full a spoon or a cup is that is not level.
+type Fill string
 
 // unlevel are the words of a spoon that is not level, times a level one (common practice).
 var unlevel = map[string]float64{"heaped": 2, "heaping": 2, "rounded": 1.5, "scant": 0.9}

@@ -1,0 +1,879 @@
+package recipe
+
+import (
+	"slices"
+
+	"upbeatladle/core/batter"
+	"upbeatladle/core/food"
+	"upbeatladle/core/measure"
+)
+
+// item is a food of a sentence: with its amount, or only named; or an amount of what was named before it.
+type item struct {
+	start, end int // tokens
+	lines      []Line
+	q          quantity
+	named      bool // without an amount
+	bare       bool // an amount alone
+	instead    bool // it takes back the one before
+}
+
+// listen takes a sentence apart.
+func (r *reader) listen(text string, at int) *speech {
+	s := &speech{r: r, said: text, at: at, toks: r.tokens(text), starts: map[int]int{}}
+	all := quantities(s.toks)
+	found := slices.DeleteFunc(slices.Clone(all), func(q quantity) bool { return q.inside })
+	s.qs = saidTwice(s.toks, sized(s.toks, addUp(s.toks, dropAlternatives(s.toks, found))))
+	s.inside = all
+	for i := range s.qs {
+		s.starts[s.qs[i].start] = i + 1
+		s.spoons(&s.qs[i])
+	}
+	return s
+}
+
+// spoons gives "three spoons of oil, tablespoons" its unit.
+func (s *speech) spoons(q *quantity) {
+	if q.vague != "spoon" && q.vague != "spoons" {
+		return
+	}
+	for i := q.end; i < min(q.end+2*soon, len(s.toks)); i++ {
+		name := s.text(i)
+		if name == "table" || name == "tea" {
+			name += s.text(i + 1)
+		}
+		if u := units[name].unit; s.starts[i] == 0 && (u == measure.Tbsp || u == measure.Tsp) {
+			q.vague, q.amount, q.unit = "", q.counted, u
+			return
+		}
+		if s.starts[i] > 0 {
+			return
+		}
+	}
+}
+
+// hear puts the foods of a sentence into the reading.
+func (s *speech) hear() {
+	items := s.items()
+	cues := s.cues()
+	p := placing{speech: s, fresh: true}
+	for i, it := range items {
+		for len(cues) > 0 && (cues[0].start < it.start || cues[0].start == it.start && cues[0].does >= notMeant) {
+			p.heed(cues[0])
+			cues = cues[1:]
+		}
+		if it.bare {
+			p.share(it, cues)
+			continue
+		}
+		if it.named && !p.wanted(it, cues) && !p.withNext(items[i:], cues) {
+			continue
+		}
+		p.take(it)
+	}
+	for _, c := range cues {
+		p.heed(c)
+	}
+	p.ends()
+}
+
+// items are the foods of a sentence in their order.
+func (s *speech) items() (out []item) {
+	r, toks := s.r, s.toks
+	first := s.nameFirst()
+	before := 0
+	for i, q := range s.qs {
+		to := len(toks)
+		if i+1 < len(s.qs) {
+			to = s.qs[i+1].start
+		}
+		if at := s.halfAt(0); at >= 0 && q.start >= at && q.start < at+3 {
+			continue
+		}
+		end := s.nameEnd(q, to)
+		from := q.start
+		if name := nameWords(toks[q.end:end]); first[i] || len(name) == 0 || r.names.match(name).score < sure {
+			if at := s.nameBefore(before, q.start); at >= 0 {
+				from, end = at, q.end
+			}
+		}
+		if n := s.peelBefore(q.start); n > 0 && from == q.start {
+			from = q.start - n
+		}
+		named := r.isNamed(toks[q.end:end])
+		if n := len(out); n > 0 && from == q.start && !named && len(out[n-1].lines) > 0 && (restates(toks[before:q.start]) || weighed(out[n-1].lines[len(out[n-1].lines)-1], toks[before:q.start], q)) {
+			out[n-1].lines[len(out[n-1].lines)-1].restate(q)
+			before = end
+			continue
+		}
+		if s.together(q, end, named) {
+			before = end
+			continue
+		}
+		if half, e := s.halves(q, before); half != nil {
+			out, before = append(out, item{start: before, end: e, lines: half, q: q}), e
+			continue
+		}
+		if each, e := r.shared(s.said, toks, q, to, ""); each != nil && len(out)+len(each) <= MaxLines {
+			out, before = append(out, item{start: q.start, end: e, lines: each, q: q}), e
+			continue
+		}
+		if n := len(out); n > 0 {
+			q = s.sameSpoon(q, out[n-1].q, end)
+		}
+		lines := s.spokenLine(q, from, end)
+		it := item{start: from, end: end, lines: lines, q: q}
+		it.bare = from == q.start && !named && (len(lines) == 0 || lines[0].Ingredient == nil && len(kindWords(toks[q.end:end])) == 0)
+		it.instead = slices.ContainsFunc(toks[before:q.start], func(t token) bool { return corrects[t.text] })
+		for k := range it.lines {
+			it.lines[k].recap = s.recaps(before, q.start)
+			it.lines[k].more = slices.ContainsFunc(toks[max(0, from-1):end], func(t token) bool { return again[t.text] })
+		}
+		if it.bare {
+			it.end = q.end
+		}
+		before = it.end
+		if len(it.lines) > 0 || it.bare {
+			out = append(out, it)
+		}
+	}
+	return s.withNames(out)
+}
+
+// sameSpoon gives "two teaspoons of powder and half of soda" the unit of what was told before it.
+func (s *speech) sameSpoon(q, last quantity, end int) quantity {
+	spoon := last.unit == measure.Tsp || last.unit == measure.Tbsp
+	if q.unit != measure.Each || q.vague != "" || q.word != "" || s.text(q.end) != "of" || !spoon || q.amount >= leastGrams {
+		return q
+	}
+	if in := s.r.names.match(nameWords(s.toks[q.end:end])).in; in != nil && !(in.UnitG > 0) {
+		q.unit = last.unit
+	}
+	return q
+}
+
+// peels are what is taken of a fruit.
+var peels = set("zest peel rind juice")
+
+// peelBefore is how many tokens before one say what is taken of the fruit: "the zest of a lemon"; 0 when none do.
+func (s *speech) peelBefore(at int) int {
+	if s.text(at-1) == "of" && peels[s.text(at-2)] {
+		return 2
+	}
+	return 0
+}
+
+// peelOf is the food of "the zest of the orange" at a token, and how many tokens it has.
+func (s *speech) peelOf(i, to int) (*food.Ingredient, int) {
+	if !peels[s.text(i)] || s.text(i+1) != "of" {
+		return nil, 0
+	}
+	at := i + 2
+	for at < to && (s.text(at) == "the" || s.text(at) == "that") {
+		at++
+	}
+	what := s.text(i)
+	if what != "juice" {
+		what = "zest"
+	}
+	if at >= to {
+		return nil, 0
+	}
+	if h := s.r.names.match([]string{s.text(at), what}); h.in != nil && h.score >= certain {
+		return h.in, at + 1 - i
+	}
+	return nil, 0
+}
+
+// nameEnd is where the name behind an amount ends: before an "and" with another food, unless the amount is one for both.
+func (s *speech) nameEnd(q quantity, to int) int {
+	if s.text(q.end) == "and" {
+		return q.end
+	}
+	end := nameEnd(s.toks, q.end, to)
+	if q.vague != "" || q.unit == "pinch" || s.text(q.end) == "each" {
+		return end
+	}
+	for i := q.end + 1; i < end; i++ {
+		if s.text(i) == "and" && s.foodAt(i+1) > 0 && s.r.isNamed(s.toks[q.end:i]) {
+			return i
+		}
+	}
+	return s.onlyTheName(q.end, end)
+}
+
+// onlyTheName cuts off what is said behind a food's name and does not describe it: "sugar all in grams", "butter melted and".
+func (s *speech) onlyTheName(from, end int) int {
+	if s.r.out.Language != English { // its words describe in their own way
+		return end
+	}
+	for i := from; i < end; i++ {
+		n := s.foodAt(i)
+		if n == 0 {
+			continue
+		}
+		at := i + n
+		for at < end && (s.describes(at) || s.text(at) == "," && s.describes(at+1)) {
+			at++
+		}
+		if at < end && (s.text(at) == "of" || s.text(at) == "-" || s.text(at) == "(" || s.text(at) == "/" || s.text(at) == "or" || s.foodAt(at) > 0 || allergenOf(s.text(at)) != nil) {
+			return end
+		}
+		return min(at, end)
+	}
+	return end
+}
+
+// describes tells whether a word says of a food how it is.
+func (s *speech) describes(i int) bool {
+	w := s.text(i)
+	if i >= len(s.toks) || s.toks[i].kind != word || w == "and" || w == "about" || w == "some" || w == "just" {
+		return false
+	}
+	return kindWord[w] || weak[w] || stop[w] && len(w) > 3 && w != "with" && w != "from" && w != "into" && w != "your" && w != "each" && w != "more" && w != "plus" || describing()[English][w]
+}
+
+// lookFor is how many words before an amount its food may be named, when it is named nowhere nearer (modelling choice).
+const lookFor = 7
+
+// nameBefore finds the name that stands before its amount: "now the milk, 400 ml", else the last food that was named and has no
+// amount yet. It is the first token of it, or -1.
+func (s *speech) nameBefore(from, to int) int {
+	last := to
+	for last-from > 2 && s.text(last-1) == "," && s.text(last-3) == "," && (kindWord[s.text(last-2)] || stop[s.text(last-2)]) { // "sweet potato, mashed, a cup"
+		last -= 2
+	}
+	if at := s.r.nameBefore(s.toks, from, last); at >= 0 {
+		return at
+	}
+	for at := to - 1; at >= max(from, to-lookFor); at-- {
+		in, n := s.r.names.exactly(s.toks[at:])
+		if n == 0 || in == nil || at+n > to || notMentions[stem(s.text(at+n-1))] || !s.plain(at+n, to) {
+			continue
+		}
+		for at > from && s.foodAt(at-1) > n {
+			at--
+			n++
+		}
+		return at
+	}
+	return -1
+}
+
+// plain tells whether between a food and its amount nothing is done, and nothing begins anew.
+func (s *speech) plain(from, to int) bool {
+	for i := from; i < to; i++ {
+		if t := s.text(i); verbs[t] || t == "and" || leads[t] || pots[stem(t)] != "" || t == "is" && s.text(i+1) != "about" {
+			return false
+		}
+	}
+	return true
+}
+
+// recapShapes say that something is told again.
+var recapShapes = []shape{shapeOf("i ?just said"), shapeOf("as i said"), shapeOf("so|once again"), shapeOf("remember")}
+
+func (s *speech) recaps(from, to int) bool {
+	for i := from; i < to; i++ {
+		for _, sh := range recapShapes {
+			if _, ok := s.matches(sh, i); ok {
+				return true
+			}
+		}
+	}
+	return false
+}
+
+// kindWords are the words of tokens that could name something.
+func kindWords(toks []token) []string {
+	return slices.DeleteFunc(nameWords(toks), func(w string) bool { return ends[w] || verbs[w] || notFoods[w] })
+}
+
+// withNames puts the foods that are named without an amount between the others.
+func (s *speech) withNames(items []item) (out []item) {
+	i := 0
+	names := func(to int) {
+		for ; i < to; i++ {
+			in, n := s.r.names.exactly(s.toks[i:])
+			if of, m := s.peelOf(i, to); m > 0 {
+				in, n = of, m
+			}
+			if n == 0 || i+n > to || in == nil {
+				i += max(0, n-1)
+				continue
+			}
+			raw := s.said[s.toks[i].at:s.toks[i+n-1].to]
+			l := Line{Text: raw, Ingredient: in, Status: Read, Confidence: namedWorth}
+			out = append(out, item{start: i, end: i + n, lines: []Line{l}, named: true})
+			i += n - 1
+		}
+	}
+	for _, it := range items {
+		names(it.start)
+		out = append(out, it)
+		i = max(i, it.end)
+	}
+	names(len(s.toks))
+	return out
+}
+
+// namedWorth is how sure a food without an amount is (modelling choice).
+const namedWorth = 0.8
+
+// nameFirst tells of each amount whether its name stands before it where one stands on both sides: "flour two hundred grams sugar
+// fifty" begins with a name and ends with an amount.
+func (s *speech) nameFirst() []bool {
+	out := make([]bool, len(s.qs))
+	after := func(i int) bool {
+		at := s.qs[i].end
+		return s.text(at) != "of" && s.foodAt(at) > 0
+	}
+	for i := 0; i < len(s.qs); {
+		n := i
+		for n+1 < len(s.qs) && after(n) && s.only(s.qs[n].end+s.foodAt(s.qs[n].end), s.qs[n+1].start) {
+			n++
+		}
+		if s.foodEnds(s.qs[i].start) && !after(n) && s.text(s.qs[n].end) != "of" {
+			for k := i; k <= n; k++ {
+				out[k] = true
+			}
+		}
+		i = n + 1
+	}
+	return out
+}
+
+// only tells whether nothing stands between two tokens but words that say nothing.
+func (s *speech) only(from, to int) bool {
+	for i := from; i < to; i++ {
+		if t := s.toks[i]; t.kind != word || !between[t.text] && !leads[t.text] {
+			return false
+		}
+	}
+	return from <= to
+}
+
+// foodEnds tells whether a food's name stands right before a token.
+func (s *speech) foodEnds(at int) bool {
+	for at > 0 && between[s.text(at-1)] {
+		at--
+	}
+	for n := 1; n <= longestName && at-n >= 0; n++ {
+		if s.foodAt(at-n) == n {
+			return true
+		}
+	}
+	return false
+}
+
+// Words behind a sum of what was told before it.
+var sumShapes = []shape{shapeOf("?grams|cups altogether|total"), shapeOf("in all|total"), shapeOf("all together|told|in")}
+
+// together tells whether an amount sums up those before it: "which makes two cups in all".
+func (s *speech) together(q quantity, end int, named bool) bool {
+	if named {
+		end = q.end + s.foodAt(q.end)
+	} else {
+		end = q.end
+	}
+	for _, sh := range sumShapes {
+		if _, ok := s.matches(sh, end); ok {
+			return s.halfAt(0) < 0 && !s.counts(q.start)
+		}
+	}
+	return slices.ContainsFunc(s.toks[max(0, q.start-3):q.start], func(t token) bool { return t.text == "makes" }) && !named
+}
+
+// counts tells whether what stands before an amount says that it is for the pan or the table, so that it is no sum.
+func (s *speech) counts(at int) bool {
+	return slices.ContainsFunc(s.toks[max(0, at-soon):at], func(t token) bool { return t.text == "for" || t.text == "pan" })
+}
+
+var halfShape = []shape{shapeOf("half and half ?of FOOD and FOOD"), shapeOf("half FOOD ?and half FOOD")}
+
+// halfAt is the token from which on two foods are said to be half each of what follows, or -1.
+func (s *speech) halfAt(from int) int {
+	for i := from; i < len(s.toks); i++ {
+		for _, sh := range halfShape {
+			if _, ok := s.matches(sh, i); ok {
+				return i
+			}
+		}
+	}
+	return -1
+}
+
+// halves are the two lines of "half and half of A and B, so much in all"; none for anything else.
+func (s *speech) halves(q quantity, before int) (out []Line, end int) {
+	at := s.halfAt(before)
+	if at < 0 || at > q.start || q.start-at > 3*soon || q.unit == measure.Each && !s.r.inGrams {
+		return nil, 0
+	}
+	for i := at; i < q.start; i++ {
+		in, n := s.r.names.exactly(s.toks[i:])
+		if n == 0 || in == nil {
+			continue
+		}
+		l := Line{Text: s.said[s.toks[at].at:s.toks[q.end-1].to], Amount: q.amount / 2, Unit: q.unit, Note: "half of " + short(q.amount) + " " + string(q.unit)}
+		out = append(out, l.settle(hit{in: in, score: 1}, s.r.kitchen, s.r.out.Language))
+		i += n - 1
+	}
+	if len(out) != 2 {
+		return nil, 0
+	}
+	return out, q.end
+}
+
+// span is where tokens stand in the text of the reading.
+func (s *speech) span(from, to int) Span {
+	return Span{s.at + s.toks[from].at, s.at + s.toks[max(from, to-1)].to}
+}
+
+// keep puts a line into the reading.
+func (s *speech) keep(l Line, from, to int) {
+	if len(s.r.out.Lines) >= MaxLines {
+		return
+	}
+	if len(l.At) == 0 && to > from {
+		l.At = []Span{s.span(from, to)}
+	}
+	s.r.out.Lines = append(s.r.out.Lines, l)
+}
+
+// placing is a sentence while its foods are put where they go.
+type placing struct {
+	*speech
+	here  batter.Place // of what follows
+	fats  bool
+	used  bool // something went there
+	cue   int  // behind the cue of it
+	last  item
+	at    int // the line of the last item
+	with  int // the first line that is named with it
+	not   int // what begins before this token is not meant
+	asked int // what begins before this token is asked
+	fresh bool
+	rest  float64 // of an amount that was shared out
+}
+
+// reach is how many words behind a cue the first food may stand that it is said of (modelling choice).
+const reach = 4
+
+// heed does what a cue says.
+func (p *placing) heed(c heardCue) {
+	r := p.r
+	switch c.does {
+	case potBegins:
+		p.here = ""
+		name, place := p.potName(c), c.place
+		if place == "" {
+			place = pots[stem(name)]
+		}
+		if name == "" && r.pot > 0 { // another vessel for the same
+			return
+		}
+		r.beginPot(name, place)
+	case batterAgain:
+		p.here, r.pot, r.since = "", 0, len(r.out.Lines)
+	case sinceThen:
+		r.allSince(c.place)
+		p.here, r.pot, r.since = "", 0, len(r.out.Lines)
+	case there, ahead:
+		if c.does == there && p.right(c) {
+			return
+		}
+		p.here, p.fats, p.used, p.cue = c.place, c.fats, false, c.end
+	case before:
+		if len(p.last.lines) > 0 && c.start-p.last.end <= 2*reach {
+			p.move(c.place)
+		}
+	case notMeant:
+		p.not = c.end
+	case notNext:
+		p.not = c.end + 2
+	case perhaps:
+		p.asked = c.end + reach
+	case nothingOf:
+		if len(p.last.lines) > 0 && p.onlyStops(p.last.end, c.start) && p.at < len(r.out.Lines) {
+			p.r.out.Also = append(p.r.out.Also, p.span(p.last.start, p.last.end))
+			r.out.Lines = r.out.Lines[:p.at]
+			p.last = item{}
+		}
+	}
+}
+
+// potName is the word of a cue that names a pot, empty when only its vessel is named.
+func (p *placing) potName(c heardCue) string {
+	for i := c.start; i < c.end; i++ {
+		if potAt(p.speech, i) > 0 {
+			return p.text(i)
+		}
+	}
+	return ""
+}
+
+// right puts what stands right before a cue where it says; nothing stands there when it tells of what follows.
+func (p *placing) right(c heardCue) bool {
+	if len(p.last.lines) == 0 || p.at >= len(p.r.out.Lines) {
+		return false
+	}
+	if c.start < p.last.start {
+		return false
+	}
+	between := p.toks[min(p.last.end, c.start):c.start]
+	for _, t := range between {
+		if t.kind == sign && t.text != "," || t.kind == word && !beforeCue[t.text] {
+			return false
+		}
+	}
+	if slices.ContainsFunc(between, func(t token) bool { return t.text == "," }) && p.text(c.start) != "for" && c.place != batter.InPan {
+		return false
+	}
+	if c.fats && !isFat(p.last.lines[0]) {
+		return true
+	}
+	p.move(c.place)
+	return true
+}
+
+// beforeCue are words between a food and what says where it goes.
+var beforeCue = set("of it a little some just only them all melted that and is are go goes more bit each whole plus")
+
+func isFat(l Line) bool { return l.Ingredient != nil && l.Ingredient.Group == food.GroupFat }
+
+// move puts the last food where it goes, and those without an amount that are named with it.
+func (p *placing) move(to batter.Place) {
+	from := p.at
+	if to != batter.InPan {
+		from = p.with
+	}
+	for i := from; i < len(p.r.out.Lines); i++ {
+		if l := &p.r.out.Lines[i]; l.Place == "" || l.Pot == 0 {
+			l.Place, l.Pot = to, 0
+			if l.Amount <= 0 {
+				l.Asks, l.Status = "", Read
+			}
+		}
+	}
+}
+
+// wanted tells whether a food without an amount belongs in the reading: it goes somewhere, or stands among those of the bowl.
+func (p *placing) wanted(it item, cues []heardCue) bool {
+	if it.start < p.not {
+		p.r.out.Also = append(p.r.out.Also, p.span(it.start, it.end))
+		return false
+	}
+	in := it.lines[0].Ingredient
+	if p.placeAt(it, in) != "" {
+		return true
+	}
+	if len(cues) > 0 && cues[0].does == there && cues[0].start-it.end <= 1 && (!cues[0].fats || in.Group == food.GroupFat) && p.only(it.end, cues[0].start) {
+		return true
+	}
+	last := stem(p.text(it.end - 1))
+	return p.fresh && !notMentions[last] && p.listed(it)
+}
+
+// onlyStops tells whether nothing of its own stands between two tokens.
+func (p *placing) onlyStops(from, to int) bool {
+	for i := from; i < to; i++ {
+		if t := p.toks[i]; t.kind == word && !stop[t.text] && !between[t.text] {
+			return false
+		}
+	}
+	return from <= to && to-from <= soon
+}
+
+// listed tells whether a name stands in a row with foods that have amounts.
+func (p *placing) listed(it item) bool {
+	if p.last.end == 0 || len(p.last.lines) == 0 {
+		return false
+	}
+	joins := false
+	for i := p.last.end; i < it.start; i++ {
+		t := p.text(i)
+		joins = joins || t == "," || t == "and"
+		if t != "," && t != "and" && !stop[t] {
+			return false
+		}
+	}
+	after := p.text(it.end)
+	return joins && (after == "" || after == "," || after == "and" || after == ".")
+}
+
+// placeAt is where a food goes that stands behind a cue, or nowhere.
+func (p *placing) placeAt(it item, in *food.Ingredient) batter.Place {
+	switch {
+	case p.here == "" || p.fats && (in == nil || in.Group != food.GroupFat):
+		return ""
+	case !p.used && it.start-p.cue > reach+len(it.lines):
+		return ""
+	case p.used && !p.goesOn(p.last.end, it.start):
+		return ""
+	}
+	return p.here
+}
+
+// goesOn tells whether a row goes on between two tokens.
+func (p *placing) goesOn(from, to int) bool {
+	for i := from; i < to; i++ {
+		if t := p.toks[i]; t.kind == sign && t.text != "," || t.kind == word && !stop[t.text] && t.text != "or" && t.text != "also" && t.text != "maybe" {
+			return false
+		}
+	}
+	return true
+}
+
+// take puts a food into the reading.
+func (p *placing) take(it item) {
+	r := p.r
+	if it.start < p.not {
+		p.not = 0
+		r.out.Also = append(r.out.Also, p.span(it.start, it.end))
+		return
+	}
+	var in *food.Ingredient
+	if len(it.lines) > 0 {
+		in = it.lines[0].Ingredient
+	}
+	if r.pot > 0 && inBatterOnly(in) && !it.named && !doughy(r.out.Pots[r.pot-1].Name) && !p.thickens(it) {
+		r.pot, r.since = 0, len(r.out.Lines)
+	}
+	place := p.placeAt(it, in)
+	if place == "" {
+		p.here = ""
+	} else {
+		p.used = true
+	}
+	if n := len(r.out.Lines); it.instead && n > p.at && p.last.end > 0 && len(it.lines) == 1 && r.out.Lines[n-1].Ingredient == in {
+		it.lines[0].Note = joined(it.lines[0].Note, "put right while speaking; before: "+r.out.Lines[n-1].Text)
+		it.lines[0].Place, it.lines[0].Pot = r.out.Lines[n-1].Place, r.out.Lines[n-1].Pot
+		it.lines[0].At = []Span{p.span(it.start, it.end)}
+		r.out.Lines[n-1] = it.lines[0]
+		p.last = it
+		return
+	}
+	with := p.at
+	if !it.withLast(p.last, p.speech) {
+		with = len(r.out.Lines)
+	}
+	p.last, p.at, p.rest = it, len(r.out.Lines), 0
+	p.with = with
+	for _, l := range it.lines {
+		switch {
+		case l.Place != "":
+		case l.Ingredient != nil && l.Ingredient.ID == spray:
+			l.Place = batter.InPan
+		case place != "":
+			l.Place = place
+		case r.pot > 0:
+			l.Place, l.Pot = r.out.Pots[r.pot-1].Place, r.pot
+		}
+		if it.named && l.Place == "" {
+			l.AskHowMuch()
+		}
+		if it.start < p.asked && l.Status == Read && l.Place == "" {
+			l.doubt("It is said with an “if”. Does it go in?", nil)
+		}
+		if l.Place != "" && l.Amount <= 0 && l.Ingredient != nil && !l.Doubtful() {
+			l.Asks, l.Status = "", Read
+		}
+		p.keep(l, it.start, it.end)
+	}
+}
+
+// withLast tells whether a food is named in one breath with the one before it, which has no amount: "raspberries and a banana".
+func (it item) withLast(last item, s *speech) bool {
+	return last.named && it.start > last.end && it.start-last.end == 1 && s.text(last.end) == "and"
+}
+
+// withNext tells whether a food without an amount is named in one breath with the next, and that one goes somewhere.
+func (p *placing) withNext(items []item, cues []heardCue) bool {
+	if len(items) < 2 || !items[1].withLast(items[0], p.speech) || len(cues) == 0 {
+		return false
+	}
+	end := items[1].end
+	return cues[0].does == there && !cues[0].fats && cues[0].start >= end && cues[0].start-end <= 1
+}
+
+// spray is the fat that is for the plate only.
+const spray = "cooking_spray"
+
+// doughy are pots that flour goes into.
+func doughy(name string) bool {
+	n := stem(fold(name))
+	return n == "crumble" || n == "streusel" || n == "custard"
+}
+
+// thickeningG is up to how much flour or starch only thickens what is in a pot [g] (modelling choice).
+const thickeningG = 30
+
+func (p *placing) thickens(it item) bool {
+	l := it.lines[0]
+	if l.Ingredient.Role != food.RoleFlour || l.Amount <= 0 {
+		return false
+	}
+	g, err := p.r.kitchen.Grams(batter.Line{Ingredient: l.Ingredient, Amount: l.Amount, Unit: l.Unit})
+	return err == nil && g <= thickeningG
+}
+
+// share parts the last amount: "a hundred goes in the batter and fifty on top". cues are those still to come.
+func (p *placing) share(it item, cues []heardCue) {
+	if len(p.last.lines) == 0 || p.at >= len(p.r.out.Lines) {
+		return
+	}
+	l := &p.r.out.Lines[p.at]
+	q := it.q
+	if q.unit != l.Unit && !(q.unit == measure.Each && p.r.inGrams && q.amount >= leastGrams) || q.amount <= 0 || q.amount > l.Amount+1e-9 && p.rest == 0 {
+		return
+	}
+	if bowl, ok := p.shareGoes(it.end, cues); ok {
+		all := l.Amount + p.rest
+		switch {
+		case bowl == "":
+			l.Amount, p.rest = q.amount, all-q.amount
+		case q.amount < all+1e-9:
+			part := *l
+			part.Amount, part.Place, part.Pot = q.amount, bowl, 0
+			part.Text += " … " + p.said[p.toks[it.start].at:p.toks[it.end-1].to]
+			part.At = append(slices.Clone(l.At), p.span(it.start, it.end))
+			if p.rest > 0 {
+				p.rest = max(0, p.rest-q.amount)
+			} else {
+				l.Amount -= q.amount
+			}
+			p.keep(part, it.start, it.end)
+		}
+	}
+}
+
+// inTheBowl says of a share that it goes into the batter.
+var inTheBowl = []shape{shapeOf("?is|are|go|goes ?straight in|into|for|to the ?~ BATTER|bowl|mix|mixture"), shapeOf("is|are|go|goes in")}
+
+// shareGoes is where a share goes that ends at a token: into the bowl, or beside it.
+func (p *placing) shareGoes(end int, cues []heardCue) (place batter.Place, ok bool) {
+	for _, sh := range inTheBowl {
+		if _, ok := p.matches(sh, end); ok {
+			return "", true
+		}
+	}
+	for _, c := range cues {
+		if c.does == there && c.start-end <= 2 && p.goesOnWords(end, c.start) {
+			return c.place, true
+		}
+	}
+	return "", false
+}
+
+func (p *placing) goesOnWords(from, to int) bool {
+	for i := from; i < to; i++ {
+		if !beforeCue[p.text(i)] {
+			return false
+		}
+	}
+	return true
+}
+
+// Words of a pot on the stove: with them a sentence of what no batter has is a pot of its own.
+var onTheStove = set("boil boiled boiling simmer simmered simmering bubble bubbles bubbled caramelise caramelize macerate thickens syrupy")
+
+// ends closes a sentence: what is only boiled in it is a pot.
+func (p *placing) ends() {
+	r := p.r
+	if r.pot > 0 || !slices.ContainsFunc(p.toks, func(t token) bool { return onTheStove[t.text] }) || len(p.said) > longestSentence/4 {
+		return
+	}
+	from := len(r.out.Lines)
+	for from > 0 && len(r.out.Lines[from-1].At) > 0 && r.out.Lines[from-1].At[0].From >= p.at0() {
+		from--
+	}
+	mine := r.out.Lines[from:]
+	sweet := false
+	for _, l := range mine {
+		if l.Place != "" || l.Ingredient == nil || inBatterOnly(l.Ingredient) || l.Ingredient.Role == food.RoleSalt {
+			return
+		}
+		sweet = sweet || l.Ingredient.Role == food.RoleSugar || l.Ingredient.Role == food.RolePiece || l.Ingredient.Role == food.RolePuree
+	}
+	if len(mine) < 2 || !sweet {
+		return
+	}
+	r.since = from
+	r.allSince(batter.OnTop)
+	r.since = len(r.out.Lines)
+}
+
+func (p *placing) at0() int { return p.speech.at }
+
+// Pot is what is cooked or stirred beside the batter: a sauce, what goes on, a filling.
+type Pot struct {
+	Name  string // as the text calls it, or by what it is
+	Place batter.Place
+}
+
+// beginPot begins a pot, or goes on with the one of the same name.
+func (r *reader) beginPot(name string, place batter.Place) {
+	if place == "" {
+		place = batter.OnTop
+	}
+	r.since = len(r.out.Lines)
+	if name != "" {
+		if i := slices.IndexFunc(r.out.Pots, func(o Pot) bool { return stem(fold(o.Name)) == stem(fold(name)) }); i >= 0 {
+			r.pot = i + 1
+			return
+		}
+	}
+	r.out.Pots = append(r.out.Pots, Pot{name, place})
+	r.pot = len(r.out.Pots)
+}
+
+// allSince makes a pot of everything since the last began.
+func (r *reader) allSince(place batter.Place) {
+	if r.pot == 0 {
+		r.out.Pots = append(r.out.Pots, Pot{"", place})
+		r.pot = len(r.out.Pots)
+	}
+	r.out.Pots[r.pot-1].Place = place
+	for i := r.since; i < len(r.out.Lines); i++ {
+		r.out.Lines[i].Place, r.out.Lines[i].Pot = place, r.pot
+	}
+	r.pot = 0
+}
+
+// keepPots drops the pots of fewer than two lines: what is one thing only goes on as it is.
+func (r *reader) keepPots() {
+	var kept []Pot
+	for n := range r.out.Pots {
+		var mine []int
+		for i, l := range r.out.Lines {
+			if l.Pot == n+1 {
+				mine = append(mine, i)
+			}
+		}
+		to := 0
+		if len(mine) > 1 && slices.ContainsFunc(mine, func(i int) bool { return r.out.Lines[i].Amount > 0 }) {
+			kept = append(kept, r.out.Pots[n])
+			to = -len(kept) // not to be met again
+		}
+		for _, i := range mine {
+			r.out.Lines[i].Pot = to
+		}
+	}
+	for i := range r.out.Lines {
+		r.out.Lines[i].Pot = -min(0, r.out.Lines[i].Pot)
+	}
+	r.out.Pots = kept
+}
+
+// placed turns the places of lines in a talk into those of what was given.
+func (r *reader) placed(w whole) {
+	to := func(s Span) Span { return Span{w.where(s.From), w.where(s.To-1) + 1} }
+	for i := range r.out.Lines {
+		for k, s := range r.out.Lines[i].At {
+			r.out.Lines[i].At[k] = to(s)
+		}
+	}
+	for i, s := range r.out.Also {
+		r.out.Also[i] = to(s)
+	}
+}

@@ -1,0 +1,143 @@
+package recipe
+
+import (
+	"fmt"
+	"math"
+	"slices"
+
+	"upbeatladle/core/batter"
+	"upbeatladle/core/food"
+	"upbeatladle/core/measure"
+)
+
+// once keeps everything that is told more than once as one line: said again with the same amount, named without one, counted out,
+// told in parts after its sum or as a sum after its parts. Another amount of the same is asked: both, or instead?
+func (r *reader) once() {
+	o := onceOf{kitchen: r.kitchen, all: r.out.Lines, measured: map[string]bool{}}
+	for _, l := range r.out.Lines {
+		if l.Ingredient != nil && l.Amount > 0 {
+			o.measured[where(l)] = true
+		}
+	}
+	for i, l := range r.out.Lines {
+		o.at = i
+		if !o.known(l) {
+			o.kept = append(o.kept, l)
+		}
+	}
+	r.out.Lines = o.kept
+}
+
+// where is what a line is of, and where it goes.
+func where(l Line) string { return fmt.Sprintf("%s %s %d", l.Ingredient.ID, l.Place, l.Pot) }
+
+type onceOf struct {
+	kitchen   batter.Kitchen
+	all, kept []Line
+	at        int
+	measured  map[string]bool
+}
+
+// known tells whether a line says nothing new.
+func (o *onceOf) known(l Line) bool {
+	switch {
+	case l.Ingredient == nil:
+		return false
+	case l.Amount <= 0:
+		had := o.measured[where(l)] || o.ofTheEggs(l)
+		o.measured[where(l)] = true
+		return had
+	case l.more:
+		return false
+	case o.ofTheEggs(l), o.sumOf(l):
+		return true
+	}
+	at := slices.IndexFunc(o.kept, func(k Line) bool {
+		return k.Ingredient == l.Ingredient && k.Amount > 0 && (k.Place == l.Place && k.Pot == l.Pot || l.recap && o.same(k, l))
+	})
+	if at < 0 {
+		return false
+	}
+	k := &o.kept[at]
+	if o.same(*k, l) || o.partsOf(*k, l) {
+		k.again(l)
+		return true
+	}
+	if k.Status == Read && l.Status == Read {
+		l.doubt(fmt.Sprintf("%s %s of it was said before: both, or instead?", short(k.Amount), k.Unit), nil)
+		k.doubt(fmt.Sprintf("%s %s of it was said later: both, or instead?", short(l.Amount), l.Unit), nil)
+		k.Rival, l.Rival = len(o.kept)+1, at+1
+		o.kept = append(o.kept, l)
+		return true
+	}
+	return false
+}
+
+// again marks that a line was told another time.
+func (l *Line) again(other Line) {
+	l.Note = joined(l.Note, "said again: "+other.Text)
+	l.At = append(l.At, other.At...)
+}
+
+// sameWithin is how far two measures of one amount may lie apart: a cup and its grams (modelling choice).
+const sameWithin = 0.06
+
+// same tells whether two lines of one ingredient say the same amount.
+func (o *onceOf) same(a, b Line) bool {
+	if a.Unit == b.Unit {
+		return math.Abs(a.Amount-b.Amount) < 1e-6*a.Amount && a.Fill == b.Fill
+	}
+	x, y := o.grams(a), o.grams(b)
+	return x > 0 && y > 0 && math.Abs(x-y) <= sameWithin*x
+}
+
+func (o *onceOf) grams(l Line) float64 {
+	g, err := o.kitchen.Grams(batter.Line{Ingredient: l.Ingredient, Amount: l.Amount, Unit: l.Unit, CanG: l.SizeG, CanML: l.SizeML})
+	if err != nil {
+		return 0
+	}
+	return g
+}
+
+// ofTheEggs tells whether whites or yolks are those of the eggs that are there.
+func (o *onceOf) ofTheEggs(l Line) bool {
+	return (l.Unit == measure.Each || l.Amount <= 0) && (l.Ingredient.IsEggWhite() || l.Ingredient.ID == "egg_yolk") && slices.ContainsFunc(o.kept, func(k Line) bool {
+		return k.Ingredient != nil && k.Ingredient.IsWholeEgg() && k.Unit == measure.Each && k.Amount >= l.Amount
+	})
+}
+
+// partsOf tells whether a line is a part of the amount before it: with what is told of it later it makes that up.
+func (o *onceOf) partsOf(k, l Line) bool {
+	if k.Unit != l.Unit || l.Amount >= k.Amount {
+		return false
+	}
+	sum, n := 0.0, 0
+	for _, x := range o.all {
+		if x.Ingredient == l.Ingredient && x.Place == l.Place && x.Pot == l.Pot && x.Unit == l.Unit && !x.more {
+			sum += x.Amount
+			n++
+		}
+	}
+	return n > 2 && math.Abs(sum-2*k.Amount) < 1e-6*k.Amount
+}
+
+// sumOf tells whether a line is the sum of several before it, of one kind of food.
+func (o *onceOf) sumOf(l Line) bool {
+	sum, n := 0.0, 0
+	for i := len(o.kept) - 1; i >= 0; i-- {
+		k := o.kept[i]
+		if k.Ingredient == nil || k.Place != l.Place || k.Pot != l.Pot || k.Unit != l.Unit || !kin(k.Ingredient, l.Ingredient) {
+			continue
+		}
+		sum += k.Amount
+		if n++; n > 1 && math.Abs(sum-l.Amount) < 1e-6*l.Amount {
+			return true
+		}
+	}
+	return false
+}
+
+// kin tells whether foods are summed up under one name: flours.
+func kin(a, b *food.Ingredient) bool {
+	return a == b || a.Group == b.Group && (a.Group == food.GroupFlour || a.Group == food.GroupSugar)
+}

@@ -1,0 +1,158 @@
+package recipe
+
+import (
+	"strings"
+
+	"upbeatladle/core/food"
+)
+
+// A shape is a row of words as they are spoken. Its elements stand apart by spaces: "a|b" is either, "?a" may be missing, "~" is any
+// one word, and capitals name a kind of word of speech (see wordKinds). Commas between the words are not heard.
+type shape []element
+
+type element struct {
+	words    map[string]bool
+	kind     func(*speech, int) int
+	optional bool
+}
+
+// shapeOf reads a shape as it is written.
+func shapeOf(text string) shape {
+	var out shape
+	for _, part := range strings.Fields(text) {
+		var e element
+		part, e.optional = strings.CutPrefix(part, "?")
+		if e.kind = wordKinds[part]; e.kind == nil {
+			e.words = set(strings.ReplaceAll(part, "|", " "))
+		}
+		out = append(out, e)
+	}
+	return out
+}
+
+// wordKinds are the kinds of words that a shape names: how many tokens of a sentence are of it from one on, 0 when none are.
+// Some take nothing themselves. SOON: an amount or a food is named within a few words; FAT: a fat is; NOFOOD, NOTOF: no food and no
+// "of" follows; START: a clause begins.
+var wordKinds = kindsOfWords()
+
+// soon is how many words a food or an amount may be away to be what is spoken of now (modelling choice).
+const soon = 5
+
+func kindsOfWords() map[string]func(*speech, int) int {
+	oneOfThem := func(words map[string]bool) func(*speech, int) int {
+		return func(s *speech, i int) int {
+			if words[s.text(i)] || words[stem(s.text(i))] {
+				return 1
+			}
+			return 0
+		}
+	}
+	return map[string]func(*speech, int) int{
+		"~": func(s *speech, i int) int {
+			if i < len(s.toks) && s.toks[i].kind == word && !units[s.text(i)].is() {
+				return 1
+			}
+			return 0
+		},
+		"POT":      func(s *speech, i int) int { return potAt(s, i) },
+		"BATTER":   oneOfThem(batters),
+		"RELATIVE": oneOfThem(relatives),
+		"FOOD":     func(s *speech, i int) int { return s.foodAt(i) },
+		"SOON": func(s *speech, i int) int {
+			for j := i; j < min(i+soon, len(s.toks)); j++ {
+				if s.starts[j] > 0 || s.foodAt(j) > 0 {
+					return nothing
+				}
+			}
+			return 0
+		},
+		"FAT": func(s *speech, i int) int {
+			for j := i; j < min(i+soon, len(s.toks)); j++ {
+				if in, n := s.r.names.exactly(s.toks[j:]); n > 0 && in != nil && in.Group == food.GroupFat {
+					return nothing
+				}
+			}
+			return 0
+		},
+		"NOTOF": func(s *speech, i int) int {
+			if s.text(i) != "of" {
+				return nothing
+			}
+			return 0
+		},
+		"NOFOOD": func(s *speech, i int) int {
+			if s.foodAt(i) == 0 && s.starts[i] == 0 {
+				return nothing
+			}
+			return 0
+		},
+		"START": func(s *speech, i int) int {
+			if i == 0 || s.toks[i-1].kind == sign || leads[s.text(i-1)] {
+				return nothing
+			}
+			return 0
+		},
+	}
+}
+
+// nothing is what a kind takes that only looks.
+const nothing = -1
+
+func (u unit) is() bool { return u.unit != "" }
+
+// leads are words that a clause begins with, and that say nothing themselves.
+var leads = set("so now okay ok and first then but right well um uh alright next also")
+
+// speech is a sentence as it is listened to.
+type speech struct {
+	r      *reader
+	said   string
+	at     int // where it begins in what was given
+	toks   []token
+	qs     []quantity
+	starts map[int]int // the number of an amount, from 1, by the token that it begins with
+	inside []quantity  // in brackets
+}
+
+func (s *speech) text(i int) string {
+	if i < 0 || i >= len(s.toks) {
+		return ""
+	}
+	return s.toks[i].text
+}
+
+// foodAt is how many tokens of a food's whole name begin at one.
+func (s *speech) foodAt(i int) int {
+	if i >= len(s.toks) || s.toks[i].kind != word {
+		return 0
+	}
+	_, n := s.r.names.exactly(s.toks[i:])
+	return n
+}
+
+// matches tells whether a shape begins at a token, and behind which one it ends.
+func (s *speech) matches(sh shape, i int) (end int, ok bool) {
+	if len(sh) == 0 {
+		return i, true
+	}
+	e, j := sh[0], i
+	for s.text(j) == "," {
+		j++
+	}
+	n := 0
+	switch {
+	case e.kind != nil:
+		n = e.kind(s, j)
+	case e.words[s.text(j)]:
+		n = 1
+	}
+	if n != 0 {
+		if end, ok := s.matches(sh[1:], j+max(0, n)); ok {
+			return end, true
+		}
+	}
+	if e.optional {
+		return s.matches(sh[1:], i)
+	}
+	return 0, false
+}

@@ -1,0 +1,135 @@
+package recipe
+
+import (
+	"sort"
+	"strings"
+	"unicode"
+)
+
+// Span is a stretch of the text as it was given, in bytes; To is behind it.
+type Span struct{ From, To int }
+
+// piece is a line of what was given, without the space around it, and where it begins there.
+type piece struct {
+	text string
+	at   int
+}
+
+// piecesOf are the lines of a text that say something.
+func piecesOf(text string) (out []piece) {
+	at := 0
+	for i, c := range text + "\n" {
+		if c != '\n' && c != '\r' && c != '\u2028' {
+			continue
+		}
+		out = put(out, text, at, i)
+		at = i + len(string(c))
+	}
+	return out
+}
+
+// put adds what stands between two bytes, unless it is space only.
+func put(out []piece, text string, from, to int) []piece {
+	l := text[from:to]
+	cut := len(l) - len(strings.TrimLeftFunc(l, unicode.IsSpace))
+	if l = strings.TrimSpace(l); l != "" {
+		out = append(out, piece{l, from + cut})
+	}
+	return out
+}
+
+func texts(ps []piece) []string {
+	out := make([]string, len(ps))
+	for i, p := range ps {
+		out[i] = p.text
+	}
+	return out
+}
+
+// withoutStamps takes the times and numbers of subtitles out of lines. A single time is left: a recipe may say when.
+func withoutStamps(lines []piece) (kept []piece, stamped bool) {
+	n := 0
+	for _, l := range lines {
+		if strings.Contains(l.text, ":") {
+			n += len(stamp.FindAllString(l.text, 2))
+		}
+	}
+	if n < 2 {
+		return lines, false
+	}
+	for i, l := range lines {
+		switch {
+		case strings.EqualFold(l.text, "WEBVTT"), stampLine.MatchString(l.text) && strings.Trim(stamp.ReplaceAllString(l.text, ""), " ->–") == "":
+			continue
+		case allDigits.MatchString(l.text) && i+1 < len(lines) && stampLine.MatchString(lines[i+1].text):
+			continue
+		}
+		from := 0
+		for _, at := range append(stamp.FindAllStringIndex(l.text, -1), []int{len(l.text), len(l.text)}) {
+			for _, p := range put(nil, l.text, from, at[0]) {
+				kept = append(kept, piece{p.text, l.at + p.at})
+			}
+			from = at[1]
+		}
+	}
+	return kept, true
+}
+
+// whole is lines in one text, and where they stand in what was given.
+type whole struct {
+	text string
+	from []Span // From in text, To in what was given
+}
+
+// join puts lines together: with a space where a sentence goes on over them.
+func join(lines []piece, over bool) (w whole) {
+	between := "\n"
+	if over {
+		between = " "
+	}
+	var b strings.Builder
+	for _, l := range lines {
+		if b.Len() > 0 {
+			b.WriteString(between)
+		}
+		w.from = append(w.from, Span{b.Len(), l.at})
+		b.WriteString(l.text)
+	}
+	w.text = b.String()
+	return w
+}
+
+// where is the byte of what was given that a byte of the text is.
+func (w whole) where(i int) int {
+	n := sort.Search(len(w.from), func(n int) bool { return w.from[n].From > i }) - 1
+	if n < 0 {
+		return i
+	}
+	return w.from[n].To + i - w.from[n].From
+}
+
+// sentences are the bytes of each, without the space around it: they end at a stop before a capital, a semicolon, and the end of a
+// line; "1.5 cups" and "tbsp. sugar" stay whole.
+func (w whole) sentences() (out [][2]int) {
+	start := 0
+	add := func(to int) {
+		s := w.text[start:to]
+		from := start + len(s) - len(strings.TrimLeft(s, " ."))
+		if t := strings.Trim(s, " ."); t != "" {
+			out = append(out, [2]int{from, from + len(t)})
+		}
+		start = to
+	}
+	runes, at := []rune(w.text), 0
+	for i, c := range runes {
+		ends := (c == '.' || c == '!' || c == '?') && i+2 < len(runes) && runes[i+1] == ' ' && (unicode.IsUpper(runes[i+2]) || runes[i+2] >= '0' && runes[i+2] <= '9')
+		size := len(string(c))
+		if ends || c == ';' || c == '\n' {
+			add(at)
+			start = at + size
+		}
+		at += size
+	}
+	add(len(w.text))
+	return out
+}
