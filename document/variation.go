@@ -32,6 +32,7 @@ type Line struct {
 	Role        string   `json:"role,omitzero"`
 	Locked      bool     `json:"locked,omitzero"`
 	FlourMethod string   `json:"flour_method,omitzero"`
+	Fill        string   `json:"fill,omitzero"` // heaped · rounded · level · scant, of a spoon or cup
 	SizeG       *float64 `json:"size_g,omitzero"`
 	SizeML      *float64 `json:"size_ml,omitzero"`
 	AsRead      string   `json:"as_read,omitzero"` // the words of a recipe that were only taken for the ingredient
@@ -455,6 +456,7 @@ func (r *reader) line(at string, l Line, id string) (batter.Line, bool) {
 		Unit:   choice(r, at+"/unit", l.Unit, measure.Units, "", "unit"),
 		Role:   choice(r, at+"/role", l.Role, food.Roles, in.Role, "role"),
 		Method: choice(r, at+"/flour_method", l.FlourMethod, measure.FlourMethods, measure.FlourMethods[0], "way to measure flour"),
+		Fill:   choice(r, at+"/fill", l.Fill, measure.Fullnesses, measure.Level, "way to fill a spoon"),
 		CanG:   r.above(at+"/size_g", l.SizeG, "The size of the can"),
 		CanML:  r.above(at+"/size_ml", l.SizeML, "The size of the can"),
 	}, true

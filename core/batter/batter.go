@@ -134,6 +134,7 @@ type Line struct {
 	Role       food.Role // the ingredient's own, unless the cook says otherwise
 	Locked     bool      // pinned: offsets go elsewhere
 	Method     measure.FlourMethod
+	Fill       measure.Fullness // of its spoon or cup; empty is level
 	CanG       float64
 	CanML      float64
 	LeftOut    bool // by scaling: less than a quarter of an egg
@@ -313,7 +314,7 @@ func (k Kitchen) Fahrenheit() bool { return k.Measures.Name == measure.US.Name }
 // measure.ToGrams.
 func (k Kitchen) Grams(l Line) (float64, error) {
 	s := l.Ingredient.Subject()
-	s.Method, s.CanG, s.CanML = l.Method, l.CanG, l.CanML
+	s.Method, s.Fill, s.CanG, s.CanML = l.Method, l.Fill, l.CanG, l.CanML
 	if l.Ingredient.Group == food.GroupEgg && k.EggG > 0 {
 		s.EachG *= k.EggG / DefaultEggG // whites and yolks keep their share of the egg
 	}

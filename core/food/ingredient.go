@@ -324,8 +324,17 @@ const (
 func (in *Ingredient) Subject() measure.Subject {
 	return measure.Subject{
 		Density: in.Density, DensitySifted: in.DensitySifted, DensityScooped: in.DensityScooped,
-		EachG: in.UnitG, IsFlour: in.IsFlour(),
+		EachG: in.UnitG, IsFlour: in.IsFlour(), IsPowder: in.IsPowder(),
 	}
+}
+
+// IsPowder tells whether it heaps on a spoon: a liquid, a fat or a piece does not (modelling choice, by group).
+func (in *Ingredient) IsPowder() bool {
+	switch in.Group {
+	case GroupFlour, GroupStarch, GroupSugar, GroupLeavener, GroupPowder, GroupSpice, GroupSalt:
+		return true
+	}
+	return false
 }
 
 // Label is the name without its particulars, for a narrow column: "Beetroot" for

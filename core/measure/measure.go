@@ -99,6 +99,40 @@ const (
 // FlourMethods are all of them; spoon and level, the first, is meant when nothing is said.
 var FlourMethods = []FlourMethod{Spooned, Scooped, Sifted}
 
+// Fullness says how full a spoon or a cup of a powder is.
+type Fullness string
+
+// What is not level holds so much of a level one (common practice, no source).
+const (
+	Heaped  Fullness = "heaped"
+	Rounded Fullness = "rounded"
+	Level   Fullness = "level"
+	Scant   Fullness = "scant"
+
+	heapedHolds  = 2
+	roundedHolds = 1.5
+	scantHolds   = 0.9
+)
+
+// Fullnesses are all of them; level is meant when nothing is said.
+var Fullnesses = []Fullness{Heaped, Rounded, Level, Scant}
+
+// Holds is how many level ones it holds of a powder.
+func (f Fullness) Holds() float64 {
+	switch f {
+	case Heaped:
+		return heapedHolds
+	case Rounded:
+		return roundedHolds
+	case Scant:
+		return scantHolds
+	}
+	return 1
+}
+
+// heaps tells whether what is measured by a unit can be more than level.
+func (u Unit) heaps() bool { return u == Tsp || u == Tbsp || u == Cup || u == Mug || u == Glass }
+
 // Share of the spooned density for a flour whose own figure is not known: 4 and 5 oz
 // against 4.25 oz a cup (Beranbaum, The Cake Bible, as carried by GNU units).
 const (
@@ -115,6 +149,8 @@ type Subject struct {
 	CanG, CanML    float64     // contents of the can in hand
 	Method         FlourMethod // how a flour was put in the cup; empty is spooned
 	IsFlour        bool
+	Fill           Fullness // of the spoon or cup; empty is level
+	IsPowder       bool     // it heaps
 }
 
 // Errors that ToGrams returns; test with errors.Is.
@@ -198,6 +234,9 @@ func (st Standard) ToGrams(amount float64, u Unit, s Subject) (float64, error) {
 		d := s.density()
 		if d <= 0 {
 			return 0, ErrNoDensity
+		}
+		if s.IsPowder && u.heaps() {
+			ml *= s.Fill.Holds()
 		}
 		return amount * ml * d, nil
 	}

@@ -196,7 +196,7 @@ func cardinal(toks []token, i int) (v float64, end int, ok bool) {
 		v, end = u, e
 	}
 	if ones, ok := below(toks, i, 1, 9); ok { // "three fifty" is said for three hundred and fifty
-		if tens, e, ok := underHundred(toks, i+1); ok && tens >= 20 && e > i+1 {
+		if tens, e, ok := underHundred(toks, i+1); ok && (tens >= 20 || tens >= 10 && (e >= len(toks) || toks[e].kind == sign)) && e > i+1 {
 			return 100*ones + tens, e, true
 		}
 	}
@@ -322,6 +322,7 @@ type quantity struct {
 	sizeUnit   measure.Unit
 	vague      string
 	counted    float64 // of what is vague: two spoons
+	counting   bool    // one, two, three
 	inside     bool    // in brackets
 	apiece     bool    // "60 g each"
 	guessed    bool    // a fraction that lost its stroke
@@ -561,6 +562,9 @@ func alone(toks []token) bool {
 	i := 0
 	for i < len(toks) && toks[i].kind == word && sizeWords[toks[i].text] {
 		i++
+	}
+	if i < len(toks) && len(toks[i].text) > 4 && strings.HasSuffix(toks[i].text, "s") && units[toks[i].text].word == "" && toks[i].text != "glass" {
+		return false // nobody says how many
 	}
 	return i < len(toks) && toks[i].kind == word && (len(toks[i].text) > 3 || i > 0) && (units[toks[i].text].unit != "" && units[toks[i].text].word != "can" || i > 0 && vague[toks[i].text])
 }

@@ -111,7 +111,7 @@ func (s *listened) listen(x talk) (wrong []string) {
 		if l.Amount <= 0 || l.Ingredient == nil {
 			return math.NaN()
 		}
-		g, err := k.Grams(batter.Line{Ingredient: l.Ingredient, Amount: l.Amount, Unit: l.Unit, CanG: l.SizeG, CanML: l.SizeML})
+		g, err := k.Grams(batter.Line{Ingredient: l.Ingredient, Amount: l.Amount, Unit: l.Unit, CanG: l.SizeG, CanML: l.SizeML, Fill: l.Fill})
 		if err != nil {
 			return math.NaN()
 		}

@@ -58,7 +58,7 @@ func (r Reading) Compose(k batter.Kitchen) Composed {
 		if l.Ingredient == nil || l.Amount <= 0 || l.Place != "" || l.Status == NotUnderstood {
 			continue
 		}
-		line := batter.Line{Ingredient: l.Ingredient, Amount: l.Amount, Unit: l.Unit, Role: l.Ingredient.Role, CanG: l.SizeG, CanML: l.SizeML, Method: l.Method}
+		line := batter.Line{Ingredient: l.Ingredient, Amount: l.Amount, Unit: l.Unit, Role: l.Ingredient.Role, CanG: l.SizeG, CanML: l.SizeML, Method: l.Method, Fill: l.Fill}
 		if _, err := k.Grams(line); err != nil {
 			continue
 		}

@@ -15,8 +15,10 @@ const (
 	ahead                   // what follows goes to the place
 	before                  // what was named last goes to the place
 	sinceThen               // all since the pot or the batter was begun goes to the place
+	intoBatter              // what was named last goes into the batter
 	notMeant                // the food that it ends with is not in it
 	notNext                 // what follows at once is not in it
+	goesOn                  // it says nothing of what is talked of
 	perhaps                 // what follows is asked: it is said with an if
 	nothingOf               // what was named last is not in it
 )
@@ -36,19 +38,22 @@ var cues = func() (out []cue) {
 			out = append(out, cue{shapeOf(s), does, place, place == batter.InPan})
 		}
 	}
+	row(goesOn, "",
+		"in|into ?a|the ?~ pan|saucepan|pot to melt", "melt|melted ?~ ?~ in|into a|the ?~ pan|saucepan|pot|microwave")
 	row(batterAgain, "",
 		"for|to the|our|my|these ?~ BATTER",
 		"back to the|our|my|these ?~ BATTER",
 		"the|our|my|these ?~ BATTER ?itself|themselves is|are|has|have|takes|take|needs|need|gets SOON",
 		"now|so|then|and|okay ?for the|our|my BATTER",
 		"in|into ?to a|another|the|one|this|your|that|my ?~ ?mixing bowl|jug|blender",
-		"meanwhile SOON", "meanwhile ~ SOON")
+		"START ?the|our BATTER END", "meanwhile SOON", "meanwhile ~ SOON")
 	row(sinceThen, batter.Middle, "that|this|it is|was|goes ?all for ?the inside|filling|middle")
 	row(sinceThen, batter.OnTop, "that|this|it is|was|goes ?all for ?the top|topping")
 	row(potBegins, "",
 		"START for the|a|my|our|this ?~ ?~ POT",
 		"the|my|our|this ?~ POT ?first is|takes|needs|gets|has|goes ?in|into SOON",
 		"the|my|our|this ?~ POT goes on first|now",
+		"START ?for the|my|our ?~ POT ?first|now SOON",
 		"do|make|start|begin|cook|prepare|making ?with the|a|my|our ?~ POT",
 		"POT :",
 		"in|into ?to a|another|the ?~ saucepan",
@@ -56,29 +61,34 @@ var cues = func() (out []cue) {
 		"in|into a|the pot",
 		"a ?~ pan|pot|saucepan with SOON",
 		"what|that we|you|i pour|spoon|drizzle ?on|over is|are")
+	row(intoBatter, "", "into|in ?to the|our ?~ BATTER|bowl|mix|mixture")
 	row(before, batter.OnTop,
 		"i|we|you scatter|sprinkle|lay|put|press|drop|strew them|it|those|these on|over",
 		"i|we|you pour|spoon|drizzle|brush ?it|them|that over",
 		"scatter|scattered|sprinkled|strewn on|over")
 	row(there, batter.InPan,
-		"in|into|for|on ?to the|a|your ?whole ?frying pan|skillet|griddle|iron|plate",
+		"in|into|for|on ?to the|a|your ?whole|hot|cast ?frying|iron pan|skillet|griddle|iron|plate",
 		"in|for the|each ?~ pan|skillet",
 		"for frying|greasing|cooking|brushing",
 		"for each|every ?one|pancake|crepe|waffle")
 	row(ahead, batter.InPan,
 		"fry|fried|fries|frying|baked|go|goes|cook|cooked ?them|it ?all in FAT",
 		"grease|greased|greasing|wipe|wiped|brush|brushed|coat|slick ?~ ?~ with FAT",
-		"in plenty|lots of FAT", "with ?the spray")
+		"in plenty|lots of FAT", "with ?the spray", "oil|butter|spray|grease the|your ?~ pan|griddle|skillet|iron",
+		"heat|heated|warm ?up ?the|a|your ?frying pan|skillet|griddle|iron ?and|with|then FAT")
 	row(there, batter.OnSide,
 		"on the side", "beside|alongside", "with it|them ?there ?is|are|goes|comes|go|come")
+	row(there, batter.Serving, "go|goes|stand|stands|is|are on the table")
 	row(ahead, batter.Serving,
-		"serve|serves|served|serving ?it|them|these ?warm|hot ?up with", "to eat|serve with", "well|good|great|lovely|nice with", "on the plate")
+		"serve|serves|served|serving ?it|them|these ?warm|hot ?up with", "?to eat|serve ?it|them ?~ with", "well|good|great|lovely|nice with", "on the plate", "START to serve|finish SOON", "for serving SOON")
 	row(there, batter.Middle,
 		"inside ?goes|go|comes|come|is|are|you|we|i ?lay|put|spread", "in the middle ?goes|go|comes|is|are", "goes|comes|go|come inside ?is|are")
 	row(ahead, batter.Middle, "fill|filled|spread ?it|them ?~ with")
 	row(there, batter.OnTop,
 		"on ?the top ?goes|go|comes|come|is|are|then|now|i|we ?put|lay|is|are NOTOF")
 	row(ahead, batter.OnTop,
+		"START for the top ?i|we|you|there ?have|take|put|is|are",
+		"i|we|you|they press|push|poke|drop|lay|scatter|sprinkle ?the|some FOOD in|on|over",
 		"over everything|them|the ?lot|top", "top|topped|dust|dusted|sprinkle|finish|finished|drizzle|drizzled|scatter ?it|them ?off with",
 		"for rolling|dusting|coating|sprinkling|decorating")
 	row(notMeant, "",
@@ -90,12 +100,13 @@ var cues = func() (out []cue) {
 		"like|than|unlike|resembles|as ?with|for ?a|an|the|my|your|in ?usual|normal|~ FOOD")
 	row(notNext, "",
 		"dont|doesnt|didnt|wont|never ?even ?ever need|put|add|use|want|take", "RELATIVE ?always|never puts|adds|uses|takes|does|likes|put|add",
-		"some|people|others|everybody|everyone ?people put|puts|add|adds|use|uses|take|say|says", "the recipe|book|packet ?it says|wants|asks ?for",
+		"some|people|others|everybody|everyone ?people put|puts|add|adds|use|uses|take|say|says", "yesterday|sometimes|usually|once it|we|i|its was|used|took|had|take|use", "the recipe|book|packet ?it says|wants|asks ?for", "theyd|youd|hed|shed|somebody|someone ?would put|add|use|have|throw", "some|most|other ~ ?will swear|put|add|use|take|say|throw ?in|by",
 		"instead of ?the|any")
 	row(perhaps, "",
 		"if it|its|they|theyre|you|thats|youre ~ ?~ ?~ ?~", "you|they can|could|may|might ?also|even put|add|use|have|do|throw|take", "when its|it|they|theyre ?is|are too ~", "maybe|perhaps|optionally ?even")
 	row(nothingOf, "",
-		"i|we ?always|just leave|leaves it|that|them out", "i|we ?always skip it|that|them", "?but i|we|mine never|dont ?ever ?need|use|add|put|do|take ?it|that NOFOOD",
+		"i|we ?always|just leave|leaves it|that|them out", "i|we ?always skip it|that|them", "but|though i|we|mine never|dont ?ever need|use|add|put|do|take ?it|that NOFOOD",
+		"i|we|mine never|dont ?ever need|use|add|put|do|take ?it|that END", "but|though i|we|mine never|dont END",
 		"if you want|like ?it|that ?but i|we dont|never|leave")
 	return out
 }()
@@ -114,7 +125,7 @@ func (s *speech) cues() (out []heardCue) {
 			if !ok || end <= i {
 				continue
 			}
-			if n := s.starts[i]; n > 0 && s.qs[n-1].end > i+1 { // "a pot" of something is an amount
+			if n := s.starts[i]; n > 0 && s.qs[n-1].end > i+1 && (s.text(s.qs[n-1].end) == "of" || s.qs[n-1].size > 0) { // "a pot" of something is an amount
 				continue
 			}
 			out = append(out, heardCue{c, i, end})
@@ -138,6 +149,9 @@ var (
 
 // potAt is one where a word of a pot stands that is not part of a food's name: "golden syrup" is none, "icing sugar" neither.
 func potAt(s *speech, i int) int {
+	if s.text(i) == "whipped" && s.text(i+1) == "cream" {
+		return 2
+	}
 	if _, ok := pots[stem(s.text(i))]; !ok {
 		return 0
 	}

@@ -229,6 +229,7 @@ func (r *reader) named(text string, toks []token, q *quantity, brackets []quanti
 	if one.other > 0 && one.Ingredient != nil {
 		one.thousands()
 	}
+	one.notLevel(strings.Fields(spelledOut(toks)))
 	if one.Status == Read && one.Place == "" && twoUses(low) {
 		one.doubt("It is for the batter and for the pan. How much of it goes into the batter?", nil)
 	}
@@ -242,7 +243,7 @@ func (l *Line) thousands() {
 		likely, rarer = rarer, likely
 	}
 	l.Amount = likely
-	l.doubt(fmt.Sprintf("Is it %g %s, or %g %s?", likely, l.Unit, rarer, l.Unit), &Suggestion{l.Ingredient, rarer, l.Unit})
+	l.doubt(fmt.Sprintf("Is it %g %s, or %g %s?", likely, l.Unit, rarer, l.Unit), &Suggestion{Ingredient: l.Ingredient, Amount: rarer, Unit: l.Unit})
 }
 
 // hasExtra tells whether a line names a second amount for another place: "50 g butter, plus extra for the
@@ -262,7 +263,7 @@ func (r *reader) alternative(l Line) *Suggestion {
 			continue
 		}
 		if h := r.names.match(words(name)); h.in != nil && h.score >= sure && h.in != l.Ingredient {
-			return &Suggestion{h.in, l.Amount, l.Unit}
+			return &Suggestion{Ingredient: h.in, Amount: l.Amount, Unit: l.Unit}
 		}
 	}
 	return nil
@@ -489,7 +490,7 @@ func (r *reader) divide(toks []token, q *quantity) (core []string, note string) 
 }
 
 // kindWord are states that make another ingredient of the table.
-var kindWord = set("grated mashed frozen puree cooked raw diced sliced shredded crumbled")
+var kindWord = set("grated mashed frozen puree cooked raw diced sliced shredded crumbled browned")
 
 // both finds two ingredients in one name: "salt and pepper", "each cinnamon and ginger".
 func (r *reader) both(core []string, q *quantity, toks []token) []hit {

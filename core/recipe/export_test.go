@@ -7,8 +7,5 @@ var Figures = map[string]float64{
 	"typo":         typo,
 	"longestClaim": longestClaim,
 	"unmet":        unmet,
-	"heaped":       unlevel["heaped"],
-	"rounded":      unlevel["rounded"],
-	"scant":        unlevel["scant"],
 	"leastGrams":   leastGrams,
 }

@@ -23,7 +23,7 @@ func (r *reader) listen(text string, at int) *speech {
 	s := &speech{r: r, said: text, at: at, toks: r.tokens(text), starts: map[int]int{}}
 	all := quantities(s.toks)
 	found := slices.DeleteFunc(slices.Clone(all), func(q quantity) bool { return q.inside })
-	s.qs = saidTwice(s.toks, sized(s.toks, addUp(s.toks, dropAlternatives(s.toks, found))))
+	s.qs = counted(s.toks, saidTwice(s.toks, sized(s.toks, addUp(s.toks, dropAlternatives(s.toks, found)))))
 	s.inside = all
 	for i := range s.qs {
 		s.starts[s.qs[i].start] = i + 1
@@ -32,9 +32,34 @@ func (r *reader) listen(text string, at int) *speech {
 	return s
 }
 
+// counted joins what is counted out into one amount, "one, two, three tablespoons", and what is said a little more than: "two litres
+// and a bit of milk".
+func counted(toks []token, qs []quantity) (out []quantity) {
+	for _, q := range qs {
+		n := len(out)
+		if n == 0 {
+			out = append(out, q)
+			continue
+		}
+		last := &out[n-1]
+		gap := toks[last.end:q.start]
+		alone := !slices.ContainsFunc(gap, func(t token) bool { return t.text != "," && t.text != "and" })
+		switch {
+		case alone && q.amount == last.amount+1 && last.vague == "" && (last.unit == measure.Each || last.unit == q.unit) && last.word == "" && (last.amount == 1 || last.counting):
+			q.start, q.counting = last.start, true
+			*last = q
+		case alone && len(gap) == 1 && (q.vague == "bit" || q.vague == "little") && last.unit != measure.Each && last.vague == "":
+			last.end = q.end
+		default:
+			out = append(out, q)
+		}
+	}
+	return out
+}
+
 // spoons gives "three spoons of oil, tablespoons" its unit.
 func (s *speech) spoons(q *quantity) {
-	if q.vague != "spoon" && q.vague != "spoons" {
+	if q.vague != "spoon" && q.vague != "spoons" || q.vague == "spoons" && q.counted < 2 {
 		return
 	}
 	for i := q.end; i < min(q.end+2*soon, len(s.toks)); i++ {
@@ -58,7 +83,7 @@ func (s *speech) hear() {
 	cues := s.cues()
 	p := placing{speech: s, fresh: true}
 	for i, it := range items {
-		for len(cues) > 0 && (cues[0].start < it.start || cues[0].start == it.start && cues[0].does >= notMeant) {
+		for len(cues) > 0 && (cues[0].start < it.start || cues[0].start == it.start && (cues[0].does >= notMeant || cues[0].does == ahead)) {
 			p.heed(cues[0])
 			cues = cues[1:]
 		}
@@ -87,7 +112,7 @@ func (s *speech) items() (out []item) {
 		if i+1 < len(s.qs) {
 			to = s.qs[i+1].start
 		}
-		if at := s.halfAt(0); at >= 0 && q.start >= at && q.start < at+3 {
+		if from, to := s.halfAt(0); from >= 0 && q.start >= from && q.start < to || s.standsFor(q) {
 			continue
 		}
 		end := s.nameEnd(q, to)
@@ -100,7 +125,19 @@ func (s *speech) items() (out []item) {
 		if n := s.peelBefore(q.start); n > 0 && from == q.start {
 			from = q.start - n
 		}
+		if s.text(q.end) == "of" && itself[s.text(q.end+1)] && q.amount < 1 { // "half of it": a part of what was named
+			from, end = q.start, q.end
+		}
 		named := r.isNamed(toks[q.end:end])
+		if from < q.start && s.text(end) == "," && kindWord[s.text(end+1)] { // "butter, 50 grams, browned"
+			end += 2
+		}
+		if n := len(out); n > 0 && from == q.start && !named && s.fills(out[n-1], q) {
+			last := out[n-1].q
+			last.size, last.sizeUnit = q.amount, q.unit
+			out[n-1].lines, before = s.spokenLine(last, out[n-1].start, out[n-1].end), q.end
+			continue
+		}
 		if n := len(out); n > 0 && from == q.start && !named && len(out[n-1].lines) > 0 && (restates(toks[before:q.start]) || weighed(out[n-1].lines[len(out[n-1].lines)-1], toks[before:q.start], q)) {
 			out[n-1].lines[len(out[n-1].lines)-1].restate(q)
 			before = end
@@ -123,10 +160,11 @@ func (s *speech) items() (out []item) {
 		}
 		lines := s.spokenLine(q, from, end)
 		it := item{start: from, end: end, lines: lines, q: q}
-		it.bare = from == q.start && !named && (len(lines) == 0 || lines[0].Ingredient == nil && len(kindWords(toks[q.end:end])) == 0)
+		it.bare = from == q.start && !named && (len(lines) == 0 || lines[0].Ingredient == nil && !slices.ContainsFunc(kindWords(toks[q.end:end]), func(w string) bool { return !goes[w] }))
 		it.instead = slices.ContainsFunc(toks[before:q.start], func(t token) bool { return corrects[t.text] })
 		for k := range it.lines {
 			it.lines[k].recap = s.recaps(before, q.start)
+			it.lines[k].says = s.text(from-1) == "the" || s.text(q.start-1) == "the" || s.text(q.start-1) == "my"
 			it.lines[k].more = slices.ContainsFunc(toks[max(0, from-1):end], func(t token) bool { return again[t.text] })
 		}
 		if it.bare {
@@ -138,6 +176,20 @@ func (s *speech) items() (out []item) {
 		}
 	}
 	return s.withNames(out)
+}
+
+// aOne is what stands for something that was named: "a drained one".
+var aOne = shapeOf("?~ one END")
+
+func (s *speech) standsFor(q quantity) bool {
+	_, ok := s.matches(aOne, q.end)
+	return ok && q.unit == measure.Each && s.text(q.start) == "a"
+}
+
+// fills tells whether an amount is what a container before it holds: "one tub of ricotta, two hundred and fifty grams".
+func (s *speech) fills(last item, q quantity) bool {
+	_, weight := grams(1, q.unit)
+	return (last.q.word == "container" || last.q.word == "can") && last.q.size == 0 && (weight || q.unit == measure.Ml) && !slices.ContainsFunc(s.toks[last.end:q.start], func(t token) bool { return t.kind == word && !between[t.text] && !repeats[t.text] })
 }
 
 // sameSpoon gives "two teaspoons of powder and half of soda" the unit of what was told before it.
@@ -169,7 +221,7 @@ func (s *speech) peelOf(i, to int) (*food.Ingredient, int) {
 		return nil, 0
 	}
 	at := i + 2
-	for at < to && (s.text(at) == "the" || s.text(at) == "that") {
+	for at < to && (stop[s.text(at)] || s.text(at) == "that" || s.text(at) == "one" || s.text(at) == "half") {
 		at++
 	}
 	what := s.text(i)
@@ -191,7 +243,13 @@ func (s *speech) nameEnd(q quantity, to int) int {
 		return q.end
 	}
 	end := nameEnd(s.toks, q.end, to)
-	if q.vague != "" || q.unit == "pinch" || s.text(q.end) == "each" {
+	if s.text(q.end) == "each" {
+		return end
+	}
+	if q.vague != "" || q.unit == "pinch" {
+		if only := s.onlyTheName(q.end, end); s.text(only) != "and" || s.foodAt(only+1) == 0 { // not of "salt and pepper"
+			return only
+		}
 		return end
 	}
 	for i := q.end + 1; i < end; i++ {
@@ -216,6 +274,9 @@ func (s *speech) onlyTheName(from, end int) int {
 		for at < end && (s.describes(at) || s.text(at) == "," && s.describes(at+1)) {
 			at++
 		}
+		if s.partOfEgg(at) {
+			return at
+		}
 		if at < end && (s.text(at) == "of" || s.text(at) == "-" || s.text(at) == "(" || s.text(at) == "/" || s.text(at) == "or" || s.foodAt(at) > 0 || allergenOf(s.text(at)) != nil) {
 			return end
 		}
@@ -224,17 +285,26 @@ func (s *speech) onlyTheName(from, end int) int {
 	return end
 }
 
+// partOfEgg tells whether yolks or whites are named behind the eggs that they are of.
+func (s *speech) partOfEgg(i int) bool {
+	w := stem(s.text(i))
+	return w == "yolk" || w == "white" && s.foodAt(i) == 1
+}
+
+// notOfIt are words behind a name that say nothing of it, though they may before it.
+var notOfIt = set("and about some just all they it we you so then now like with from into your each more plus")
+
 // describes tells whether a word says of a food how it is.
 func (s *speech) describes(i int) bool {
 	w := s.text(i)
-	if i >= len(s.toks) || s.toks[i].kind != word || w == "and" || w == "about" || w == "some" || w == "just" {
+	if i >= len(s.toks) || s.toks[i].kind != word || notOfIt[w] {
 		return false
 	}
-	return kindWord[w] || weak[w] || stop[w] && len(w) > 3 && w != "with" && w != "from" && w != "into" && w != "your" && w != "each" && w != "more" && w != "plus" || describing()[English][w]
+	return kindWord[w] || weak[w] || stop[w] && len(w) > 3 || describing()[English][w]
 }
 
 // lookFor is how many words before an amount its food may be named, when it is named nowhere nearer (modelling choice).
-const lookFor = 7
+const lookFor = 10
 
 // nameBefore finds the name that stands before its amount: "now the milk, 400 ml", else the last food that was named and has no
 // amount yet. It is the first token of it, or -1.
@@ -243,12 +313,26 @@ func (s *speech) nameBefore(from, to int) int {
 	for last-from > 2 && s.text(last-1) == "," && s.text(last-3) == "," && (kindWord[s.text(last-2)] || stop[s.text(last-2)]) { // "sweet potato, mashed, a cup"
 		last -= 2
 	}
-	if at := s.r.nameBefore(s.toks, from, last); at >= 0 {
+	end := last
+	for end > from && (s.toks[end-1].kind == sign || between[s.text(end-1)]) {
+		end--
+	}
+	for n := longestName; n > 0; n-- {
+		at := end - n
+		if at < from || s.foodAt(at) != n || s.compared(at) {
+			continue
+		}
+		for at > from && s.describes(at-1) && !between[s.text(at-1)] {
+			at--
+		}
+		return at
+	}
+	if at := s.r.nameBefore(s.toks, from, last); at >= 0 && !s.compared(end-1) {
 		return at
 	}
 	for at := to - 1; at >= max(from, to-lookFor); at-- {
 		in, n := s.r.names.exactly(s.toks[at:])
-		if n == 0 || in == nil || at+n > to || notMentions[stem(s.text(at+n-1))] || !s.plain(at+n, to) {
+		if n == 0 || s.compared(at) || in == nil || at+n > to || notMentions[stem(s.text(at+n-1))] || !s.plain(at+n, to) {
 			continue
 		}
 		for at > from && s.foodAt(at-1) > n {
@@ -260,10 +344,16 @@ func (s *speech) nameBefore(from, to int) int {
 	return -1
 }
 
+// compared tells whether a food is only what another thing is like.
+func (s *speech) compared(at int) bool {
+	w := s.text(at - 1)
+	return w != "no" && comparing[w] || w == "like" && !likers[s.text(at-2)]
+}
+
 // plain tells whether between a food and its amount nothing is done, and nothing begins anew.
 func (s *speech) plain(from, to int) bool {
 	for i := from; i < to; i++ {
-		if t := s.text(i); verbs[t] || t == "and" || leads[t] || pots[stem(t)] != "" || t == "is" && s.text(i+1) != "about" {
+		if t := s.text(i); verbs[t] && !notDoing[t] || t == "and" || leads[t] || pots[stem(t)] != "" || t == "is" && s.text(i+1) != "about" {
 			return false
 		}
 	}
@@ -283,6 +373,12 @@ func (s *speech) recaps(from, to int) bool {
 	}
 	return false
 }
+
+// notDoing are the words of verbs that a name and its amount may have between them.
+var notDoing = set("in to if first next finally once then now take using")
+
+// goes are words behind an amount of what was named before.
+var goes = set("go goes stay stays remain remains come comes left over spare")
 
 // kindWords are the words of tokens that could name something.
 func kindWords(toks []token) []string {
@@ -324,16 +420,21 @@ const namedWorth = 0.8
 // fifty" begins with a name and ends with an amount.
 func (s *speech) nameFirst() []bool {
 	out := make([]bool, len(s.qs))
-	after := func(i int) bool {
+	next := func(i int) int { // the food right behind an amount
 		at := s.qs[i].end
-		return s.text(at) != "of" && s.foodAt(at) > 0
+		if s.text(at) == "and" {
+			at++
+		}
+		return at
 	}
+	after := func(i int) bool { return s.foodAt(next(i)) > 0 }
+	ofIt := func(i int) bool { return s.text(s.qs[i].end) == "of" && !itself[s.text(s.qs[i].end+1)] }
 	for i := 0; i < len(s.qs); {
 		n := i
-		for n+1 < len(s.qs) && after(n) && s.only(s.qs[n].end+s.foodAt(s.qs[n].end), s.qs[n+1].start) {
+		for n+1 < len(s.qs) && after(n) && s.only(next(n)+s.foodAt(next(n)), s.qs[n+1].start) {
 			n++
 		}
-		if s.foodEnds(s.qs[i].start) && !after(n) && s.text(s.qs[n].end) != "of" {
+		if s.foodEnds(s.qs[i].start) && !after(n) && !ofIt(n) {
 			for k := i; k <= n; k++ {
 				out[k] = true
 			}
@@ -342,6 +443,9 @@ func (s *speech) nameFirst() []bool {
 	}
 	return out
 }
+
+// itself are the words that stand for what was named.
+var itself = set("it them these those that this which each")
 
 // only tells whether nothing stands between two tokens but words that say nothing.
 func (s *speech) only(from, to int) bool {
@@ -378,7 +482,8 @@ func (s *speech) together(q quantity, end int, named bool) bool {
 	}
 	for _, sh := range sumShapes {
 		if _, ok := s.matches(sh, end); ok {
-			return s.halfAt(0) < 0 && !s.counts(q.start)
+			from, _ := s.halfAt(0)
+			return from < 0 && !s.counts(q.start)
 		}
 	}
 	return slices.ContainsFunc(s.toks[max(0, q.start-3):q.start], func(t token) bool { return t.text == "makes" }) && !named
@@ -391,21 +496,21 @@ func (s *speech) counts(at int) bool {
 
 var halfShape = []shape{shapeOf("half and half ?of FOOD and FOOD"), shapeOf("half FOOD ?and half FOOD")}
 
-// halfAt is the token from which on two foods are said to be half each of what follows, or -1.
-func (s *speech) halfAt(from int) int {
+// halfAt are the tokens in which two foods are said to be half each of what follows; -1 where none are.
+func (s *speech) halfAt(from int) (start, end int) {
 	for i := from; i < len(s.toks); i++ {
 		for _, sh := range halfShape {
-			if _, ok := s.matches(sh, i); ok {
-				return i
+			if end, ok := s.matches(sh, i); ok {
+				return i, end
 			}
 		}
 	}
-	return -1
+	return -1, -1
 }
 
 // halves are the two lines of "half and half of A and B, so much in all"; none for anything else.
 func (s *speech) halves(q quantity, before int) (out []Line, end int) {
-	at := s.halfAt(before)
+	at, _ := s.halfAt(before)
 	if at < 0 || at > q.start || q.start-at > 3*soon || q.unit == measure.Each && !s.r.inGrams {
 		return nil, 0
 	}
@@ -414,7 +519,7 @@ func (s *speech) halves(q quantity, before int) (out []Line, end int) {
 		if n == 0 || in == nil {
 			continue
 		}
-		l := Line{Text: s.said[s.toks[at].at:s.toks[q.end-1].to], Amount: q.amount / 2, Unit: q.unit, Note: "half of " + short(q.amount) + " " + string(q.unit)}
+		l := Line{Text: s.said[s.toks[i].at:s.toks[i+n-1].to] + " … " + s.said[s.toks[q.start].at:s.toks[q.end-1].to], Amount: q.amount / 2, Unit: q.unit, Note: "half of " + short(q.amount) + " " + string(q.unit)}
 		out = append(out, l.settle(hit{in: in, score: 1}, s.r.kitchen, s.r.out.Language))
 		i += n - 1
 	}
@@ -450,6 +555,7 @@ type placing struct {
 	last  item
 	at    int // the line of the last item
 	with  int // the first line that is named with it
+	noTo  int // where the last food that is not meant ends
 	not   int // what begins before this token is not meant
 	asked int // what begins before this token is asked
 	fresh bool
@@ -486,6 +592,10 @@ func (p *placing) heed(c heardCue) {
 	case before:
 		if len(p.last.lines) > 0 && c.start-p.last.end <= 2*reach {
 			p.move(c.place)
+		}
+	case intoBatter:
+		if len(p.last.lines) > 0 && c.start-p.last.end <= 2*reach && p.at < len(r.out.Lines) && r.out.Lines[p.at].Place == batter.InPan {
+			r.out.Lines[p.at].Place = ""
 		}
 	case notMeant:
 		p.not = c.end
@@ -559,7 +669,7 @@ func (p *placing) move(to batter.Place) {
 
 // wanted tells whether a food without an amount belongs in the reading: it goes somewhere, or stands among those of the bowl.
 func (p *placing) wanted(it item, cues []heardCue) bool {
-	if it.start < p.not {
+	if p.notMeant(it) {
 		p.r.out.Also = append(p.r.out.Also, p.span(it.start, it.end))
 		return false
 	}
@@ -567,11 +677,19 @@ func (p *placing) wanted(it item, cues []heardCue) bool {
 	if p.placeAt(it, in) != "" {
 		return true
 	}
-	if len(cues) > 0 && cues[0].does == there && cues[0].start-it.end <= 1 && (!cues[0].fats || in.Group == food.GroupFat) && p.only(it.end, cues[0].start) {
+	if len(cues) > 0 && cues[0].does == there && cues[0].start-it.end <= 1 && !(cues[0].place == batter.OnTop && neverOnTop(in)) && (!cues[0].fats || in.Group == food.GroupFat) && p.only(it.end, cues[0].start) {
+		return true
+	}
+	if peels[p.text(it.start)] && it.end-it.start > 1 {
 		return true
 	}
 	last := stem(p.text(it.end - 1))
 	return p.fresh && !notMentions[last] && p.listed(it)
+}
+
+// neverOnTop are foods that a cook puts into the bowl on top of the others, and not on a plate.
+func neverOnTop(in *food.Ingredient) bool {
+	return inBatterOnly(in) || in.IsFlour() || in.Role == food.RoleSalt || in.Group == food.GroupLiquid
 }
 
 // onlyStops tells whether nothing of its own stands between two tokens.
@@ -582,6 +700,16 @@ func (p *placing) onlyStops(from, to int) bool {
 		}
 	}
 	return from <= to && to-from <= soon
+}
+
+// notMeant tells whether a food is said not to be in it, or is named in one breath with one that is not.
+func (p *placing) notMeant(it item) bool {
+	also := p.noTo > 0 && it.start-p.noTo == 1 && (p.text(p.noTo) == "and" || p.text(p.noTo) == "or" || p.text(p.noTo) == "nor") && (it.named || it.q.unit == measure.Each)
+	if it.start >= p.not && !also {
+		return false
+	}
+	p.noTo = it.end
+	return true
 }
 
 // listed tells whether a name stands in a row with foods that have amounts.
@@ -598,12 +726,14 @@ func (p *placing) listed(it item) bool {
 		}
 	}
 	after := p.text(it.end)
-	return joins && (after == "" || after == "," || after == "and" || after == ".")
+	return joins && (p.starts[it.end] > 0 || after == "" || after == "," || after == "and" || after == ".")
 }
 
 // placeAt is where a food goes that stands behind a cue, or nowhere.
 func (p *placing) placeAt(it item, in *food.Ingredient) batter.Place {
 	switch {
+	case p.here == batter.OnTop && in != nil && neverOnTop(in):
+		return ""
 	case p.here == "" || p.fats && (in == nil || in.Group != food.GroupFat):
 		return ""
 	case !p.used && it.start-p.cue > reach+len(it.lines):
@@ -627,7 +757,7 @@ func (p *placing) goesOn(from, to int) bool {
 // take puts a food into the reading.
 func (p *placing) take(it item) {
 	r := p.r
-	if it.start < p.not {
+	if p.notMeant(it) {
 		p.not = 0
 		r.out.Also = append(r.out.Also, p.span(it.start, it.end))
 		return
@@ -780,7 +910,7 @@ var onTheStove = set("boil boiled boiling simmer simmered simmering bubble bubbl
 // ends closes a sentence: what is only boiled in it is a pot.
 func (p *placing) ends() {
 	r := p.r
-	if r.pot > 0 || !slices.ContainsFunc(p.toks, func(t token) bool { return onTheStove[t.text] }) || len(p.said) > longestSentence/4 {
+	if r.pot > 0 || len(p.said) > longestSentence/4 || !p.onTheStove() {
 		return
 	}
 	from := len(r.out.Lines)
@@ -793,7 +923,7 @@ func (p *placing) ends() {
 		if l.Place != "" || l.Ingredient == nil || inBatterOnly(l.Ingredient) || l.Ingredient.Role == food.RoleSalt {
 			return
 		}
-		sweet = sweet || l.Ingredient.Role == food.RoleSugar || l.Ingredient.Role == food.RolePiece || l.Ingredient.Role == food.RolePuree
+		sweet = sweet || l.Ingredient.Role == food.RoleSugar || l.Ingredient.Group == food.GroupSyrup || l.Ingredient.Role == food.RolePiece || l.Ingredient.Role == food.RolePuree
 	}
 	if len(mine) < 2 || !sweet {
 		return
@@ -801,6 +931,26 @@ func (p *placing) ends() {
 	r.since = from
 	r.allSince(batter.OnTop)
 	r.since = len(r.out.Lines)
+}
+
+// until are what a pot is cooked or whipped to.
+var until = []shape{
+	shapeOf("until|till|til ?it|they|its|theyre|that ?is|are ?all|really soft|tender|jammy|syrupy|thick|amber|dissolved"), shapeOf("until|till|til it|they falls|fall|fell|collapse|burst"),
+	shapeOf("until|till|til it|they coats|coat"), shapeOf("to soft|stiff|firm peaks"),
+}
+
+func (p *placing) onTheStove() bool {
+	for i, t := range p.toks {
+		if onTheStove[t.text] {
+			return true
+		}
+		for _, sh := range until {
+			if _, ok := p.matches(sh, i); ok {
+				return true
+			}
+		}
+	}
+	return false
 }
 
 func (p *placing) at0() int { return p.speech.at }
@@ -851,7 +1001,14 @@ func (r *reader) keepPots() {
 			}
 		}
 		to := 0
-		if len(mine) > 1 && slices.ContainsFunc(mine, func(i int) bool { return r.out.Lines[i].Amount > 0 }) {
+		if r.out.Pots[n].Name == "" && !r.isPot(mine) { // only a vessel was named
+			for _, i := range mine {
+				r.out.Lines[i].Place = ""
+				if r.out.Lines[i].Amount <= 0 {
+					r.out.Lines[i].AskHowMuch()
+				}
+			}
+		} else if len(mine) > 1 && slices.ContainsFunc(mine, func(i int) bool { return r.out.Lines[i].Amount > 0 }) {
 			kept = append(kept, r.out.Pots[n])
 			to = -len(kept) // not to be met again
 		}
@@ -863,6 +1020,14 @@ func (r *reader) keepPots() {
 		r.out.Lines[i].Pot = -min(0, r.out.Lines[i].Pot)
 	}
 	r.out.Pots = kept
+}
+
+// isPot tells whether lines are what is cooked by itself: more than the butter that melts.
+func (r *reader) isPot(lines []int) bool {
+	return len(lines) > 1 && slices.ContainsFunc(lines, func(i int) bool {
+		in := r.out.Lines[i].Ingredient
+		return in != nil && in.Group != food.GroupFat && in.Role != food.RoleSalt && !inBatterOnly(in)
+	})
 }
 
 // placed turns the places of lines in a talk into those of what was given.

@@ -13,10 +13,11 @@ import (
 // once keeps everything that is told more than once as one line: said again with the same amount, named without one, counted out,
 // told in parts after its sum or as a sum after its parts. Another amount of the same is asked: both, or instead?
 func (r *reader) once() {
-	o := onceOf{kitchen: r.kitchen, all: r.out.Lines, measured: map[string]bool{}}
+	o := onceOf{kitchen: r.kitchen, all: r.out.Lines, measured: map[string]bool{}, groups: map[string]bool{}}
 	for _, l := range r.out.Lines {
 		if l.Ingredient != nil && l.Amount > 0 {
 			o.measured[where(l)] = true
+			o.groups[group(l)] = true
 		}
 	}
 	for i, l := range r.out.Lines {
@@ -35,7 +36,28 @@ type onceOf struct {
 	kitchen   batter.Kitchen
 	all, kept []Line
 	at        int
-	measured  map[string]bool
+	measured  map[string]bool // with an amount, by what and where
+	groups    map[string]bool
+}
+
+// plainKinds are what a cook means who says flour, sugar, milk, butter or oil and nothing else.
+var plainKinds = set("plain_flour granulated_sugar milk_whole butter_unsalted vegetable_oil")
+
+func group(l Line) string { return fmt.Sprintf("%s %s %d", l.Ingredient.Group, l.Place, l.Pot) }
+
+// byItsGroup tells whether a line says another one again by its general name: "the flour, 250 g" of what was spelt flour.
+func (o *onceOf) byItsGroup(l Line) bool {
+	if !plainKinds[l.Ingredient.ID] {
+		return false
+	}
+	at := slices.IndexFunc(o.kept, func(k Line) bool {
+		return k.Ingredient != nil && k.Ingredient != l.Ingredient && k.Ingredient.Role == l.Ingredient.Role && group(k) == group(l) && k.Unit == l.Unit && k.Amount == l.Amount
+	})
+	if at >= 0 && l.says {
+		o.kept[at].again(l)
+		return true
+	}
+	return false
 }
 
 // known tells whether a line says nothing new.
@@ -44,12 +66,15 @@ func (o *onceOf) known(l Line) bool {
 	case l.Ingredient == nil:
 		return false
 	case l.Amount <= 0:
-		had := o.measured[where(l)] || o.ofTheEggs(l)
+		had := o.measured[where(l)] || o.ofTheEggs(l) || plainKinds[l.Ingredient.ID] && o.groups[group(l)]
 		o.measured[where(l)] = true
-		return had
+		return had || l.Place != batter.InPan && l.Place != "" && slices.ContainsFunc(o.all, func(k Line) bool { return k.Ingredient == l.Ingredient && k.Pot > 0 && k.Amount > 0 })
 	case l.more:
 		return false
 	case o.ofTheEggs(l), o.sumOf(l):
+		return true
+	}
+	if o.byItsGroup(l) {
 		return true
 	}
 	at := slices.IndexFunc(o.kept, func(k Line) bool {
@@ -92,7 +117,7 @@ func (o *onceOf) same(a, b Line) bool {
 }
 
 func (o *onceOf) grams(l Line) float64 {
-	g, err := o.kitchen.Grams(batter.Line{Ingredient: l.Ingredient, Amount: l.Amount, Unit: l.Unit, CanG: l.SizeG, CanML: l.SizeML})
+	g, err := o.kitchen.Grams(batter.Line{Ingredient: l.Ingredient, Amount: l.Amount, Unit: l.Unit, CanG: l.SizeG, CanML: l.SizeML, Fill: l.Fill})
 	if err != nil {
 		return 0
 	}

@@ -35,18 +35,19 @@ type Line struct {
 	Note       string // what else the line says
 	Confidence float64
 	Status     Status
-	Asks       string       // what the cook should be asked, empty when nothing
-	Or         *Suggestion  // what may be taken instead, as the line says
-	Suggests   *Suggestion  // what it may have meant, when that can be said
-	pieces     float64      // counted, where a weight was told too
-	other      float64      // that the amount may be as well: the thousands
-	Place      batter.Place // where it stands when it is not part of the batter
-	Rival      int          // the line, from 1, that has another amount of the same: both, or instead? 0 none
-	recap      bool         // what is said again is told
-	more       bool         // said to come to what was said before: "another teaspoon"
-	Fill       Fill         // of a spoon that is not level
-	At         []Span       // where the text says it; more than one where it says it again
-	Pot        int          // that it belongs to, from 1; 0 none
+	Asks       string           // what the cook should be asked, empty when nothing
+	Or         *Suggestion      // what may be taken instead, as the line says
+	Suggests   *Suggestion      // what it may have meant, when that can be said
+	pieces     float64          // counted, where a weight was told too
+	other      float64          // that the amount may be as well: the thousands
+	Place      batter.Place     // where it stands when it is not part of the batter
+	Rival      int              // the line, from 1, that has another amount of the same: both, or instead? 0 none
+	recap      bool             // what is said again is told
+	says       bool             // "the" stands before it or its amount: it was named before
+	more       bool             // said to come to what was said before: "another teaspoon"
+	Fill       measure.Fullness // of a spoon that is not level
+	At         []Span           // where the text says it; more than one where it says it again
+	Pot        int              // that it belongs to, from 1; 0 none
 }
 
 // Doubtful tells whether a line is only taken for its ingredient, so that nobody knows its allergens: a guess, or words that

@@ -12,7 +12,7 @@ type shape []element
 
 type element struct {
 	words    map[string]bool
-	kind     func(*speech, int) int
+	kinds    []func(*speech, int) int
 	optional bool
 }
 
@@ -22,8 +22,13 @@ func shapeOf(text string) shape {
 	for _, part := range strings.Fields(text) {
 		var e element
 		part, e.optional = strings.CutPrefix(part, "?")
-		if e.kind = wordKinds[part]; e.kind == nil {
-			e.words = set(strings.ReplaceAll(part, "|", " "))
+		e.words = map[string]bool{}
+		for w := range strings.SplitSeq(part, "|") {
+			if kind := wordKinds[w]; kind != nil {
+				e.kinds = append(e.kinds, kind)
+			} else {
+				e.words[w] = true
+			}
 		}
 		out = append(out, e)
 	}
@@ -32,7 +37,7 @@ func shapeOf(text string) shape {
 
 // wordKinds are the kinds of words that a shape names: how many tokens of a sentence are of it from one on, 0 when none are.
 // Some take nothing themselves. SOON: an amount or a food is named within a few words; FAT: a fat is; NOFOOD, NOTOF: no food and no
-// "of" follows; START: a clause begins.
+// "of" follows; START: a clause begins; END: one ends.
 var wordKinds = kindsOfWords()
 
 // soon is how many words a food or an amount may be away to be what is spoken of now (modelling choice).
@@ -71,6 +76,12 @@ func kindsOfWords() map[string]func(*speech, int) int {
 				if in, n := s.r.names.exactly(s.toks[j:]); n > 0 && in != nil && in.Group == food.GroupFat {
 					return nothing
 				}
+			}
+			return 0
+		},
+		"END": func(s *speech, i int) int {
+			if t := s.text(i); t == "" || t == "and" || t == "but" || t == "so" || s.toks[i].kind == sign {
+				return nothing
 			}
 			return 0
 		},
@@ -139,16 +150,16 @@ func (s *speech) matches(sh shape, i int) (end int, ok bool) {
 	for s.text(j) == "," {
 		j++
 	}
-	n := 0
-	switch {
-	case e.kind != nil:
-		n = e.kind(s, j)
-	case e.words[s.text(j)]:
-		n = 1
-	}
-	if n != 0 {
-		if end, ok := s.matches(sh[1:], j+max(0, n)); ok {
+	if e.words[s.text(j)] {
+		if end, ok := s.matches(sh[1:], j+1); ok {
 			return end, true
+		}
+	}
+	for _, kind := range e.kinds {
+		if n := kind(s, j); n != 0 {
+			if end, ok := s.matches(sh[1:], j+max(0, n)); ok {
+				return end, true
+			}
 		}
 	}
 	if e.optional {

@@ -13,6 +13,7 @@ type Suggestion struct {
 	Ingredient *food.Ingredient
 	Amount     float64
 	Unit       measure.Unit
+	Fill       measure.Fullness // that it had in mind; empty as it is
 }
 
 // What flour takes at the most, g per 100 g of flour and starch, before an amount is asked about. All
@@ -63,7 +64,7 @@ func (r *Reading) Slips(k batter.Kitchen, table *food.Table) {
 		if l.Ingredient == nil || l.Amount <= 0 || l.Place != "" || l.Status == NotUnderstood {
 			continue
 		}
-		g, err := k.Grams(batter.Line{Ingredient: l.Ingredient, Amount: l.Amount, Unit: l.Unit, CanG: l.SizeG, CanML: l.SizeML, Method: l.Method})
+		g, err := k.Grams(batter.Line{Ingredient: l.Ingredient, Amount: l.Amount, Unit: l.Unit, CanG: l.SizeG, CanML: l.SizeML, Method: l.Method, Fill: l.Fill})
 		if err != nil {
 			continue
 		}
@@ -82,10 +83,10 @@ func (r *Reading) Slips(k batter.Kitchen, table *food.Table) {
 		}
 		switch {
 		case l.Ingredient.ID == dryButtermilk && !wet:
-			l.doubt("Buttermilk powder needs water, and none is named. Was it buttermilk?", &Suggestion{table.ByID(buttermilk), l.Amount, l.Unit})
+			l.doubt("Buttermilk powder needs water, and none is named. Was it buttermilk?", &Suggestion{Ingredient: table.ByID(buttermilk), Amount: l.Amount, Unit: l.Unit})
 		case flour <= 0:
 		case isSoda(l.Ingredient) && 100*grams[i]/flour >= lifting && !lifts && acid < sourShare*-l.Ingredient.Acid*grams[i]/100:
-			l.doubt("Soda lifts only with something sour, and there is little that is sour here. Was it baking powder?", &Suggestion{table.ByID(bakingPowder), l.Amount, l.Unit})
+			l.doubt("Soda lifts only with something sour, and there is little that is sour here. Was it baking powder?", &Suggestion{Ingredient: table.ByID(bakingPowder), Amount: l.Amount, Unit: l.Unit})
 		default:
 			l.tooMuch(100*grams[i]/flour, flour)
 		}
@@ -100,7 +101,7 @@ func (l *Line) tooMuch(p, flour float64) {
 		}
 		asks := fmt.Sprintf("That is a lot of %s for %.0f g of flour.", lowerFirst(l.Ingredient.Label()), flour)
 		if unit, ok := smallerUnit[l.Unit]; ok {
-			l.doubt(fmt.Sprintf("%s Was it %s %s?", asks, short(l.Amount), unit), &Suggestion{l.Ingredient, l.Amount, unit})
+			l.doubt(fmt.Sprintf("%s Was it %s %s?", asks, short(l.Amount), unit), &Suggestion{Ingredient: l.Ingredient, Amount: l.Amount, Unit: unit})
 		} else {
 			l.doubt(asks+" Is it right?", nil)
 		}

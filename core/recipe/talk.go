@@ -173,6 +173,11 @@ func (r *reader) isNamed(toks []token) bool {
 
 // restate takes a weight that a line is told again in; another measure says nothing new.
 func (l *Line) restate(q quantity) {
+	if q.unit == l.Unit && q.amount > l.Amount && q.unit != measure.Gram { // "two for each egg, that's eight"
+		l.Note = joined(l.Note, short(l.Amount)+" "+string(l.Unit))
+		l.Amount = q.amount
+		return
+	}
 	g, ok := grams(q.amount, q.unit)
 	if !ok || l.Ingredient == nil || l.Ingredient.IsWholeEgg() || l.Unit == measure.Gram {
 		return
@@ -245,15 +250,19 @@ func (h *speech) spokenLine(q quantity, from, end int) []Line {
 			shifted.unit = q.unit
 		}
 	}
-	lines := r.named(h.said[part[0].at:part[len(part)-1].to], part, &shifted, inside(h.inside, from, end))
-	for i := range lines {
-		lines[i].notLevel(part)
+	if w := nameWords(part); q.vague == "squeeze" && len(w) > 0 && juicy[stem(w[len(w)-1])] {
+		last := part[len(part)-1]
+		part = append(slices.Clone(part), token{kind: word, text: "juice", raw: "juice", at: last.at, to: last.to})
 	}
+	lines := r.named(h.said[part[0].at:part[len(part)-1].to], part, &shifted, inside(h.inside, from, end))
 	if q.unit == measure.Each || q.unit == "" || q.vague != "" { // a number may count anything
 		lines = slices.DeleteFunc(lines, func(l Line) bool { return l.Status == NotUnderstood })
 	}
 	return lines
 }
+
+// juicy are the fruits of which a squeeze is juice.
+var juicy = set("lemon lime orange")
 
 // again are the words of a line that add to what was said before.
 var again = set("another more second extra additional")
@@ -297,7 +306,7 @@ func (r *reader) shared(s string, toks []token, q quantity, to int, place batter
 }
 
 // meansKind finds that a cook says once which milk or flour is theirs.
-var meansKind = regexp.MustCompile(`(?i)\b(?:mine is|my (?:milk|flour) is|when i say (?:milk|flour) i mean)\s+(?:always\s+)?(?:the\s+)?((?:\p{L}+[ -]?){1,4})`)
+var meansKind = regexp.MustCompile(`(?i)\b(?:mine is(?: with| made with)?|my (?:milk|flour) is|(?:when )?(?:i|we) say (?:milk|flour),? (?:(?:i|we) mean|it'?s|it is)|(?:and|by (?:milk|flour)) (?:i|we) mean)\s+(?:always\s+)?(?:the\s+)?((?:\p{L}+[ -]?){1,4})`)
 
 // kindOnce makes the plain milk or flour of a talk the one that the cook said is theirs; where several are named it is asked.
 func (r *reader) kindOnce(text string) {
@@ -340,22 +349,26 @@ func (r *reader) kindsSaid(text string, group food.Group) (out []*food.Ingredien
 	return out
 }
 
-// Fill is how full a spoon or a cup is that is not level.
-type Fill string
+// unlevel are the words of a spoon or a cup that is not level.
+var unlevel = map[string]measure.Fullness{"heaped": measure.Heaped, "heaping": measure.Heaped, "rounded": measure.Rounded, "scant": measure.Scant}
 
-// unlevel are the words of a spoon that is not level, times a level one (common practice).
-var unlevel = map[string]float64{"heaped": 2, "heaping": 2, "rounded": 1.5, "scant": 0.9}
-
-// notLevel asks for a spoon that is not level: of a powder it holds so much more or less.
-func (l *Line) notLevel(part []token) {
-	if l.Ingredient == nil || l.Amount <= 0 || l.Unit != measure.Tbsp && l.Unit != measure.Tsp && l.Unit != measure.Cup {
+// notLevel keeps how full the spoon of a powder is: the amount stays as it is spoken. Of leavener and salt it is asked.
+func (l *Line) notLevel(words []string) {
+	if l.Ingredient == nil || l.Amount <= 0 || !l.Ingredient.IsPowder() || l.Unit != measure.Tbsp && l.Unit != measure.Tsp && l.Unit != measure.Cup {
 		return
 	}
-	for _, t := range part {
-		if times := unlevel[t.text]; times > 0 && l.Status == Read {
-			l.doubt(fmt.Sprintf("A spoon that is %s holds about %g level ones of a powder: is it %s %s, level?", t.text, times, short(l.Amount*times), l.Unit),
-				&Suggestion{l.Ingredient, l.Amount * times, l.Unit})
+	for _, w := range words {
+		fill := unlevel[w]
+		if fill == "" {
+			continue
 		}
+		l.Fill = fill
+		if r := l.Ingredient.Role; l.Status == Read && (r == food.RoleLeavener || r == food.RoleSoda || r == food.RoleSalt || l.Ingredient.Is(food.Yeasts)) {
+			level := l.Amount * fill.Holds()
+			l.doubt(fmt.Sprintf("A %s spoon holds about %s level ones of a powder, and of this a little is much. Is it %s %s, level?", w, short(fill.Holds()), short(level), l.Unit),
+				&Suggestion{Ingredient: l.Ingredient, Amount: level, Unit: l.Unit, Fill: measure.Level})
+		}
+		return
 	}
 }
 
