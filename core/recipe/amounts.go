@@ -399,6 +399,9 @@ func numberAt(toks []token, i int) (v float64, end int, ok bool) {
 	switch {
 	case t.kind == number:
 		v, end = t.value, i+1
+		if end+2 < len(toks) && v < 1 && toks[end].text == "of" && toks[end+1].text == "a" && units[toks[end+2].text].unit != "" { // "1/3 of a cup"
+			end += 2
+		}
 	case t.kind == word && numberWords[t.text] > 0:
 		v, end = numberWords[t.text], i+1
 		if n, e, ok := partOf(toks, i); ok && (toks[i+1].text == "-" || severalParts[toks[e-1].text] == 0) {

@@ -16,6 +16,7 @@ const (
 	before                  // what was named last goes to the place
 	sinceThen               // all since the pot or the batter was begun goes to the place
 	intoBatter              // what was named last goes into the batter
+	backIn                  // the fat that it names goes into the batter after all
 	notMeant                // the food that it ends with is not in it
 	notNext                 // what follows at once is not in it
 	goesOn                  // it says nothing of what is talked of
@@ -62,6 +63,7 @@ var cues = func() (out []cue) {
 		"a ?~ pan|pot|saucepan with SOON",
 		"what|that we|you|i pour|spoon|drizzle ?on|over is|are")
 	row(intoBatter, "", "into|in ?to the|our ?~ BATTER|bowl|mix|mixture")
+	row(backIn, "", "the|that|your|our ?browned|melted|cooled|nutty FOOD ?goes|go|comes ?back in|into")
 	row(before, batter.OnTop,
 		"i|we|you scatter|sprinkle|lay|put|press|drop|strew them|it|those|these on|over",
 		"i|we|you pour|spoon|drizzle|brush ?it|them|that over",
@@ -75,7 +77,7 @@ var cues = func() (out []cue) {
 		"fry|fried|fries|frying|baked|go|goes|cook|cooked ?them|it ?all in FAT",
 		"grease|greased|greasing|wipe|wiped|brush|brushed|coat|slick ?~ ?~ with FAT",
 		"in plenty|lots of FAT", "with ?the spray", "oil|butter|spray|grease the|your ?~ pan|griddle|skillet|iron",
-		"heat|heated|warm ?up ?the|a|your ?frying pan|skillet|griddle|iron ?and|with|then FAT")
+		"heat|heated|warm ?up ?the|a|your ?~ ?~ pan|skillet|griddle|iron", "greased|buttered|oiled pan|skillet|griddle|iron")
 	row(there, batter.OnSide,
 		"on the side", "beside|alongside", "with it|them ?there ?is|are|goes|comes|go|come")
 	row(there, batter.Serving, "go|goes|stand|stands|is|are on the table")

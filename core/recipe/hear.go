@@ -2,6 +2,7 @@ package recipe
 
 import (
 	"slices"
+	"strings"
 
 	"upbeatladle/core/batter"
 	"upbeatladle/core/food"
@@ -25,11 +26,35 @@ func (r *reader) listen(text string, at int) *speech {
 	found := slices.DeleteFunc(slices.Clone(all), func(q quantity) bool { return q.inside })
 	s.qs = counted(s.toks, saidTwice(s.toks, sized(s.toks, addUp(s.toks, dropAlternatives(s.toks, found)))))
 	s.inside = all
+	s.unnumbered()
 	for i := range s.qs {
 		s.starts[s.qs[i].start] = i + 1
 		s.spoons(&s.qs[i])
 	}
 	return s
+}
+
+// unnumbered finds what is one without a number: "teaspoon salt", "and a vanilla pod".
+func (s *speech) unnumbered() {
+	within := func(i int) bool {
+		return slices.ContainsFunc(s.qs, func(q quantity) bool { return i >= q.start && i < q.end })
+	}
+	for i, t := range s.toks {
+		if t.kind != word || within(i) {
+			continue
+		}
+		u := units[t.text]
+		in, n := s.r.names.exactly(s.toks[i+1:])
+		spoon := u.word == "" && (u.unit == measure.Tsp || u.unit == measure.Tbsp || u.unit == measure.Cup) && len(t.text) > 2 && !strings.HasSuffix(t.text, "s") && n > 0
+		one := (t.text == "a" || t.text == "an") && i > 0 && (s.text(i-1) == "," || s.text(i-1) == "and") && n > 0 && in != nil && in.UnitG > 0 && !within(i+1)
+		switch {
+		case spoon:
+			s.qs = append(s.qs, quantity{start: i, end: i + 1, amount: u.per, unit: u.unit})
+		case one:
+			s.qs = append(s.qs, quantity{start: i, end: i + 1, amount: 1, unit: measure.Each})
+		}
+	}
+	slices.SortFunc(s.qs, func(a, b quantity) int { return a.start - b.start })
 }
 
 // counted joins what is counted out into one amount, "one, two, three tablespoons", and what is said a little more than: "two litres
@@ -243,14 +268,18 @@ func (s *speech) nameEnd(q quantity, to int) int {
 		return q.end
 	}
 	end := nameEnd(s.toks, q.end, to)
+	for i := q.end; i < end; i++ {
+		end = max(end, i+s.foodAt(i)) // "pancake mix", though to mix is done
+	}
 	if s.text(q.end) == "each" {
 		return end
 	}
 	if q.vague != "" || q.unit == "pinch" {
-		if only := s.onlyTheName(q.end, end); s.text(only) != "and" || s.foodAt(only+1) == 0 { // not of "salt and pepper"
-			return only
+		only := s.onlyTheName(q.end, end)
+		if n := s.foodAt(only + 1); s.text(only) == "and" && n > 0 { // "salt and pepper"
+			return only + 1 + n
 		}
-		return end
+		return only
 	}
 	for i := q.end + 1; i < end; i++ {
 		if s.text(i) == "and" && s.foodAt(i+1) > 0 && s.r.isNamed(s.toks[q.end:i]) {
@@ -601,7 +630,15 @@ func (p *placing) heed(c heardCue) {
 		p.not = c.end
 	case notNext:
 		p.not = c.end + 2
+	case backIn:
+		p.backIn(c)
 	case perhaps:
+		if len(p.last.lines) > 0 && p.at < len(r.out.Lines) && c.start == p.last.end && p.text(c.start) == "if" {
+			if l := &r.out.Lines[p.at]; l.Status == Read && l.Place == "" {
+				l.doubt(saidWithIf, nil)
+			}
+			return
+		}
 		p.asked = c.end + reach
 	case nothingOf:
 		if len(p.last.lines) > 0 && p.onlyStops(p.last.end, c.start) && p.at < len(r.out.Lines) {
@@ -609,6 +646,24 @@ func (p *placing) heed(c heardCue) {
 			r.out.Lines = r.out.Lines[:p.at]
 			p.last = item{}
 		}
+	}
+}
+
+const saidWithIf = "It is said with an “if”. Does it go in?"
+
+// backIn takes the fat that a cue names out of the pan.
+func (p *placing) backIn(c heardCue) {
+	for i := c.start; i < c.end; i++ {
+		in, _ := p.r.names.exactly(p.toks[i:])
+		if in == nil || in.Group != food.GroupFat {
+			continue
+		}
+		for k := range p.r.out.Lines {
+			if l := &p.r.out.Lines[k]; l.Place == batter.InPan && l.Amount > 0 && isFat(*l) {
+				l.Place = ""
+			}
+		}
+		return
 	}
 }
 
@@ -647,7 +702,7 @@ func (p *placing) right(c heardCue) bool {
 }
 
 // beforeCue are words between a food and what says where it goes.
-var beforeCue = set("of it a little some just only them all melted that and is are go goes more bit each whole plus")
+var beforeCue = set("of it a little some just only them all melted that is are go goes more bit each whole plus")
 
 func isFat(l Line) bool { return l.Ingredient != nil && l.Ingredient.Group == food.GroupFat }
 
@@ -736,12 +791,22 @@ func (p *placing) placeAt(it item, in *food.Ingredient) batter.Place {
 		return ""
 	case p.here == "" || p.fats && (in == nil || in.Group != food.GroupFat):
 		return ""
-	case !p.used && it.start-p.cue > reach+len(it.lines):
+	case !p.used && it.start-p.cue > p.reach():
 		return ""
 	case p.used && !p.goesOn(p.last.end, it.start):
 		return ""
 	}
 	return p.here
+}
+
+// panReach is how many words behind the pan its fat may be named: nothing else goes there (modelling choice).
+const panReach = 12
+
+func (p *placing) reach() int {
+	if p.fats {
+		return panReach
+	}
+	return reach + 1
 }
 
 // goesOn tells whether a row goes on between two tokens.
@@ -803,7 +868,7 @@ func (p *placing) take(it item) {
 			l.AskHowMuch()
 		}
 		if it.start < p.asked && l.Status == Read && l.Place == "" {
-			l.doubt("It is said with an “if”. Does it go in?", nil)
+			l.doubt(saidWithIf, nil)
 		}
 		if l.Place != "" && l.Amount <= 0 && l.Ingredient != nil && !l.Doubtful() {
 			l.Asks, l.Status = "", Read
@@ -920,7 +985,7 @@ func (p *placing) ends() {
 	mine := r.out.Lines[from:]
 	sweet := false
 	for _, l := range mine {
-		if l.Place != "" || l.Ingredient == nil || inBatterOnly(l.Ingredient) || l.Ingredient.Role == food.RoleSalt {
+		if l.Place != "" || l.Ingredient == nil || inBatterOnly(l.Ingredient) && !p.thickens(item{lines: []Line{l}}) || l.Ingredient.Role == food.RoleSalt {
 			return
 		}
 		sweet = sweet || l.Ingredient.Role == food.RoleSugar || l.Ingredient.Group == food.GroupSyrup || l.Ingredient.Role == food.RolePiece || l.Ingredient.Role == food.RolePuree
