@@ -327,6 +327,30 @@ func (e FoundItemKind) Valid() bool {
 	}
 }
 
+// Defines values for Fullness.
+const (
+	FullnessHeaped  Fullness = "heaped"
+	FullnessLevel   Fullness = "level"
+	FullnessRounded Fullness = "rounded"
+	FullnessScant   Fullness = "scant"
+)
+
+// Valid indicates whether the value is a known member of the Fullness enum.
+func (e Fullness) Valid() bool {
+	switch e {
+	case FullnessHeaped:
+		return true
+	case FullnessLevel:
+		return true
+	case FullnessRounded:
+		return true
+	case FullnessScant:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for GaugeState.
 const (
 	GaugeStateHigh    GaugeState = "high"
@@ -1558,7 +1582,10 @@ type Addition struct {
 	Amount float64 `json:"amount"`
 
 	// AsRead The words of a recipe that were only taken for the ingredient; its allergens are not known
-	AsRead           *string      `json:"as_read,omitempty"`
+	AsRead *string `json:"as_read,omitempty"`
+
+	// Fill How full a spoon or a cup of a powder is
+	Fill             *Fullness    `json:"fill,omitempty"`
 	FlourMethod      *FlourMethod `json:"flour_method,omitempty"`
 	Id               *string      `json:"id,omitempty"`
 	Ingredient       string       `json:"ingredient"`
@@ -2038,6 +2065,9 @@ type FoundList struct {
 	Items []FoundItem `json:"items"`
 }
 
+// Fullness How full a spoon or a cup of a powder is
+type Fullness string
+
 // Gauge defines model for Gauge.
 type Gauge struct {
 	After *float64 `json:"after,omitempty"`
@@ -2303,7 +2333,10 @@ type Line struct {
 	Amount float64 `json:"amount"`
 
 	// AsRead The words of a recipe that were only taken for the ingredient; its allergens are not known
-	AsRead      *string      `json:"as_read,omitempty"`
+	AsRead *string `json:"as_read,omitempty"`
+
+	// Fill How full a spoon or a cup of a powder is
+	Fill        *Fullness    `json:"fill,omitempty"`
 	FlourMethod *FlourMethod `json:"flour_method,omitempty"`
 	Id          *string      `json:"id,omitempty"`
 	Ingredient  string       `json:"ingredient"`
@@ -3377,6 +3410,12 @@ type ImportPantryParams struct {
 	DryRun *bool `form:"dry_run,omitempty" json:"dry_run,omitempty"`
 }
 
+// KeepRecipeParams defines parameters for KeepRecipe.
+type KeepRecipeParams struct {
+	// IdempotencyKey A repeated POST with the same key saves once
+	IdempotencyKey *IdempotencyKey `json:"Idempotency-Key,omitempty"`
+}
+
 // FindParams defines parameters for Find.
 type FindParams struct {
 	Q *string `form:"q,omitempty" json:"q,omitempty"`
@@ -3495,6 +3534,15 @@ type ServerInterface interface {
 	// ListPreparations The preparations, what each asks and what each suits
 	// (GET /preparations)
 	ListPreparations(c *gin.Context)
+	// KeepRecipe Save a variation together with the pots that its parts bring, each as a sauce; all or none
+	// (POST /recipes)
+	KeepRecipe(c *gin.Context, params KeepRecipeParams)
+	// ForgetRecipe Put a variation aside with the sauces that came with it, unless they were changed or are used elsewhere
+	// (DELETE /recipes/{id})
+	ForgetRecipe(c *gin.Context, id Id)
+
+	// (POST /recipes/{id}/restore)
+	RestoreRecipe(c *gin.Context, id Id)
 	// ListSauceExamples Worked examples to begin with
 	// (GET /sauce-examples)
 	ListSauceExamples(c *gin.Context)
@@ -4274,6 +4322,96 @@ func (siw *ServerInterfaceWrapper) ListPreparations(c *gin.Context) {
 	siw.Handler.ListPreparations(c)
 }
 
+// KeepRecipe operation middleware
+func (siw *ServerInterfaceWrapper) KeepRecipe(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params KeepRecipeParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey IdempotencyKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.KeepRecipe(c, params)
+}
+
+// ForgetRecipe operation middleware
+func (siw *ServerInterfaceWrapper) ForgetRecipe(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ForgetRecipe(c, id)
+}
+
+// RestoreRecipe operation middleware
+func (siw *ServerInterfaceWrapper) RestoreRecipe(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.RestoreRecipe(c, id)
+}
+
 // ListSauceExamples operation middleware
 func (siw *ServerInterfaceWrapper) ListSauceExamples(c *gin.Context) {
 
@@ -4596,6 +4734,9 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.DELETE(options.BaseURL+"/variations/:id/versions/:revision", wrapper.UnnameVersion)
 	router.POST(options.BaseURL+"/bases-starter", wrapper.AddStarterBases)
 	router.GET(options.BaseURL+"/bases-shelf", wrapper.ListBaseShelf)
+	router.POST(options.BaseURL+"/recipes", wrapper.KeepRecipe)
+	router.DELETE(options.BaseURL+"/recipes/:id", wrapper.ForgetRecipe)
+	router.POST(options.BaseURL+"/recipes/:id/restore", wrapper.RestoreRecipe)
 	router.POST(options.BaseURL+"/texts", wrapper.PutText)
 	router.GET(options.BaseURL+"/texts/:id", wrapper.GetText)
 	router.GET(options.BaseURL+"/kitchen/revisions", wrapper.ListKitchens)

@@ -207,7 +207,7 @@ func TestPagesAndStructuredData(t *testing.T) {
 		"a list":       `[{"@type":"BreadcrumbList"},{"@type":"Recipe","name":"Quay & pancakes","recipeIngredient":["200 g plain flour","2 eggs","300 ml milk","1 cup frozen blueberries"],"recipeInstructions":"Whisk until smooth."}]`,
 		"only words":   `<html><body><script>alert(1)</script><h1>Quay &amp; pancakes</h1><ul><li>200 g plain flour</li><li>2 eggs</li><li>300 ml milk</li><li>1 cup frozen blueberries</li></ul><p>Whisk until smooth.</p></body></html>`,
 	} {
-		r, err := document.Read(document.ReadingWish{Text: text}, s)
+		r, err := document.Read(t.Context(), document.ReadingWish{Text: text}, s)
 		require.NoError(t, err, name)
 		assert.Len(t, r.Lines, 4, name)
 		assert.Equal(t, []string{"Whisk until smooth."}, r.Steps, name)
@@ -223,7 +223,7 @@ func TestPagesAndStructuredData(t *testing.T) {
 		"no recipe": {`{"@type":"Person","name":"x"}`, "no_recipe"}, "broken": {`{"@type":"Recipe"`, "broken_json"},
 		"deep": {strings.Repeat(`[`, 5000) + strings.Repeat(`]`, 5000), "no_recipe"},
 	} {
-		_, err := document.Read(document.ReadingWish{Text: c.text}, s)
+		_, err := document.Read(t.Context(), document.ReadingWish{Text: c.text}, s)
 		assert.Error(t, err, name)
 		assert.Contains(t, fmt.Sprintf("%#v", err), c.code, name)
 	}

@@ -55,11 +55,11 @@ func TestAFingerprintSaysWhatIsUnusual(t *testing.T) {
 
 // A line without an amount counts when its name is known; one that is not understood is named.
 func TestTheReaderTellsAllergensOfEveryLine(t *testing.T) {
-	r, err := document.Read(document.ReadingWish{Text: "Pancakes\n\nIngredients\n250 g plain flour\n300 ml water\na handful of walnuts\npeanut powder\n1 flurb of zonk"}, here())
+	r, err := document.Read(t.Context(), document.ReadingWish{Text: "Pancakes\n\nIngredients\n250 g plain flour\n300 ml water\na handful of walnuts\npeanut powder\n1 flurb of zonk"}, here())
 	require.NoError(t, err)
 	assert.Contains(t, r.Allergens, "Contains peanut, walnut and wheat")
 	assert.Contains(t, r.Allergens, "not known: “1 flurb of zonk”")
-	r, err = document.Read(document.ReadingWish{Text: "Pancakes\n\nIngredients\n250 g plain flour\n300 ml water\na handful of walnuts", Fixes: []document.Fix{{Line: 2, LeaveOut: true}}}, here())
+	r, err = document.Read(t.Context(), document.ReadingWish{Text: "Pancakes\n\nIngredients\n250 g plain flour\n300 ml water\na handful of walnuts", Fixes: []document.Fix{{Line: 2, LeaveOut: true}}}, here())
 	require.NoError(t, err)
 	assert.NotContains(t, r.Allergens, "walnut", "what is left out is out")
 }
@@ -88,7 +88,7 @@ Method
 // with it in every export, allergens too.
 func TestAFinishedRecipeIsKeptAsItIs(t *testing.T) {
 	ctx := context.Background()
-	r, err := document.Read(document.ReadingWish{Text: finished}, here())
+	r, err := document.Read(t.Context(), document.ReadingWish{Text: finished}, here())
 	require.NoError(t, err)
 	require.NotNil(t, r.Variation)
 	assert.Equal(t, 2, r.Variation.Version)
@@ -130,10 +130,10 @@ func TestAFinishedRecipeIsKeptAsItIs(t *testing.T) {
 	assert.True(t, v.Uses("hazelnuts_chopped") || v.Uses("hazelnuts"), "a tub of them is not put aside unseen")
 
 	bowl := document.ReadingWish{Text: finished, Fixes: []document.Fix{{Line: 7, Place: "bowl"}, {Line: 6, Place: "bowl"}, {Line: 0, Place: "nowhere"}}}
-	_, err = document.Read(bowl, here())
+	_, err = document.Read(t.Context(), bowl, here())
 	assert.ErrorContains(t, err, "/fixes/2/place")
 	bowl.Fixes = bowl.Fixes[:2]
-	r, err = document.Read(bowl, here())
+	r, err = document.Read(t.Context(), bowl, here())
 	require.NoError(t, err)
 	assert.Equal(t, "addition", r.Lines[7].GoesTo, "hazelnuts belong into the bowl after all")
 	assert.Equal(t, "How much vegetable oil?", r.Lines[6].Asks)
@@ -141,7 +141,7 @@ func TestAFinishedRecipeIsKeptAsItIs(t *testing.T) {
 
 // Flour that has no amount yet is still flour: no recipe becomes flourless by a gap.
 func TestFlourWithoutAnAmountIsStillFlour(t *testing.T) {
-	r, err := document.Read(document.ReadingWish{Text: "Pancakes\n\nIngredients\nplain flour\n300 ml milk\n2 eggs\nMethod\nMix it."}, here())
+	r, err := document.Read(t.Context(), document.ReadingWish{Text: "Pancakes\n\nIngredients\nplain flour\n300 ml milk\n2 eggs\nMethod\nMix it."}, here())
 	require.NoError(t, err)
 	assert.Equal(t, "pancake", r.Form)
 	assert.Equal(t, "How much plain wheat flour?", r.Lines[0].Asks)
@@ -169,7 +169,7 @@ func TestPartsAndClaimsThatCannotBe(t *testing.T) {
 // not asked again.
 func TestSlipsAreCaught(t *testing.T) {
 	read := func(text string, fixes ...document.Fix) document.Reading {
-		r, err := document.Read(document.ReadingWish{Text: "Ingredients\n" + text + "\nMethod\nMix it.", Fixes: fixes}, here())
+		r, err := document.Read(t.Context(), document.ReadingWish{Text: "Ingredients\n" + text + "\nMethod\nMix it.", Fixes: fixes}, here())
 		require.NoError(t, err)
 		return r
 	}
@@ -214,38 +214,38 @@ func TestSlipsAreCaught(t *testing.T) {
 func TestHowFlourGotIntoTheCup(t *testing.T) {
 	in := here()
 	wish := document.ReadingWish{Text: "Ingredients\n2 cups flour\n1 cup rye flour, scooped\n500 ml milk\n2 eggs\nMethod\nMix it."}
-	r, err := document.Read(wish, in)
+	r, err := document.Read(t.Context(), wish, in)
 	require.NoError(t, err)
 	assert.True(t, r.AsksFlourMethod)
 	assert.Equal(t, "spooned", r.FlourMethod)
 	wish.FlourMethod = "sifted"
-	r, err = document.Read(wish, in)
+	r, err = document.Read(t.Context(), wish, in)
 	require.NoError(t, err)
 	assert.False(t, r.AsksFlourMethod)
 	assert.Equal(t, []string{"sifted", "scooped"}, []string{r.Base.Lines[0].FlourMethod, r.Base.Lines[1].FlourMethod}, "what the recipe says stays")
 	wish.FlourMethod, in.Kitchen = "", document.OwnKitchen{FlourMethod: "scooped"}
-	r, err = document.Read(wish, in)
+	r, err = document.Read(t.Context(), wish, in)
 	require.NoError(t, err)
 	assert.Equal(t, "scooped", r.Base.Lines[0].FlourMethod)
 	assert.False(t, r.AsksFlourMethod)
 	wish.FlourMethod = "thrown"
-	_, err = document.Read(wish, in)
+	_, err = document.Read(t.Context(), wish, in)
 	assert.ErrorContains(t, err, "/flour_method")
-	r, err = document.Read(document.ReadingWish{Text: "200 g flour\n300 ml milk\n2 eggs"}, in)
+	r, err = document.Read(t.Context(), document.ReadingWish{Text: "200 g flour\n300 ml milk\n2 eggs"}, in)
 	require.NoError(t, err)
 	assert.Empty(t, r.FlourMethod, "nothing is by the cup")
 }
 
 // “(or milk)” is a choice, and butter “for the batter and the pan” has two uses.
 func TestChoicesAndTwoUses(t *testing.T) {
-	r, err := document.Read(document.ReadingWish{Text: "Ingredients\n200 g flour\n300 ml buttermilk (or milk)\n3 tbsp melted butter, for the batter and the pan\nMethod\nMix it."}, here())
+	r, err := document.Read(t.Context(), document.ReadingWish{Text: "Ingredients\n200 g flour\n300 ml buttermilk (or milk)\n3 tbsp melted butter, for the batter and the pan\nMethod\nMix it."}, here())
 	require.NoError(t, err)
 	require.NotNil(t, r.Lines[1].Or)
 	assert.Equal(t, "milk_whole", r.Lines[1].Or.Ingredient)
 	assert.Equal(t, "read", r.Lines[1].Status)
 	assert.Contains(t, r.Lines[2].Asks, "How much of it goes into the batter?")
 	assert.Equal(t, "base", r.Lines[2].GoesTo)
-	r, err = document.Read(document.ReadingWish{Text: "Ingredients\n200 g flour\n300 ml buttermilk (or milk)\nMethod\nMix it.", Fixes: []document.Fix{*r.Lines[1].Or}}, here())
+	r, err = document.Read(t.Context(), document.ReadingWish{Text: "Ingredients\n200 g flour\n300 ml buttermilk (or milk)\nMethod\nMix it.", Fixes: []document.Fix{*r.Lines[1].Or}}, here())
 	require.NoError(t, err)
 	assert.Equal(t, "milk_whole", r.Base.Lines[1].Ingredient)
 }
@@ -260,7 +260,7 @@ func TestEveryRecipeIsKeptAsItIs(t *testing.T) {
 		for _, part := range strings.Split(string(data), "\n== ")[1:] {
 			name, rest, _ := strings.Cut(part, "\n")
 			text, _, _ := strings.Cut(rest, "\n--\n")
-			r, err := document.Read(document.ReadingWish{Text: text}, here())
+			r, err := document.Read(t.Context(), document.ReadingWish{Text: text}, here())
 			require.NoError(t, err, name)
 			if r.Variation == nil || !slices.ContainsFunc(r.Base.Lines, func(l document.Line) bool { return strings.Contains(l.Ingredient, "flour") }) {
 				continue // it still asks for its flour, or has none
@@ -298,17 +298,17 @@ func TestEveryRecipeIsKeptAsItIs(t *testing.T) {
 // What is beside the batter needs no amount, and a name that a cook gives it is taken.
 func TestWhatIsBesideNeedsNoAmount(t *testing.T) {
 	wish := document.ReadingWish{Text: "Ingredients\n200 g flour\n300 ml milk\n2 eggs\nTo serve:\nzonk dust\n3 flurbs\nMethod\nMix it."}
-	r, err := document.Read(wish, here())
+	r, err := document.Read(t.Context(), wish, here())
 	require.NoError(t, err)
 	assert.Contains(t, r.Allergens, "Not known: “3 flurbs” and “zonk dust”")
 	wish.Fixes = []document.Fix{{Line: 3, Ingredient: "walnuts_chopped"}, {Line: 4, Ingredient: "honey", Unit: "each"}}
-	r, err = document.Read(wish, here())
+	r, err = document.Read(t.Context(), wish, here())
 	require.NoError(t, err)
 	assert.Equal(t, []string{"read", "read"}, []string{r.Lines[3].Status, r.Lines[4].Status})
 	assert.NotContains(t, r.Allergens, "not known")
 	assert.Equal(t, "walnuts_chopped", r.Variation.Parts[0].Lines[0].Ingredient)
 	// In the bowl another name asks its own question.
-	r, err = document.Read(document.ReadingWish{Text: "Ingredients\n200 g flour\na splash of milk\nMethod\nMix it.", Fixes: []document.Fix{{Line: 1, Ingredient: "oat_drink"}}}, here())
+	r, err = document.Read(t.Context(), document.ReadingWish{Text: "Ingredients\n200 g flour\na splash of milk\nMethod\nMix it.", Fixes: []document.Fix{{Line: 1, Ingredient: "oat_drink"}}}, here())
 	require.NoError(t, err)
 	assert.Equal(t, "How much oat drink?", r.Lines[1].Asks)
 }

@@ -122,7 +122,7 @@ func TestTheKitchensOwnMeasures(t *testing.T) {
 	_, err = v.Worksheet(ctx, in)
 	refusalCode(t, err, "not_weighed")
 	wish := document.ReadingWish{Text: "Ingredients\n1 mug of milk\n2 handfuls of raisins\n250 g flour\nMethod\nMix it."}
-	r, err := document.Read(wish, in)
+	r, err := document.Read(t.Context(), wish, in)
 	require.NoError(t, err)
 	assert.Equal(t, "unsure", r.Lines[0].Status)
 	ml := 320.0
@@ -130,7 +130,7 @@ func TestTheKitchensOwnMeasures(t *testing.T) {
 	w, err := v.Worksheet(ctx, in)
 	require.NoError(t, err)
 	assert.InDelta(t, 320*food.Reference().ByID("milk_whole").Density, *w.Lines[1].Base, 1e-6)
-	r, err = document.Read(wish, in)
+	r, err = document.Read(t.Context(), wish, in)
 	require.NoError(t, err)
 	assert.Equal(t, "read", r.Lines[0].Status)
 	assert.Equal(t, "unsure", r.Lines[1].Status, "nobody has measured a handful yet")

@@ -288,7 +288,7 @@ func FuzzReadPages(f *testing.F) {
 	f.Add(`[{"@graph":[{"@type":["Recipe"],"recipeInstructions":[{"itemListElement":{"text":"x"}}]}]}]`)
 	f.Add("<ul><li>2 eggs<li>200 g flour")
 	f.Fuzz(func(t *testing.T, text string) {
-		r, err := document.Read(document.ReadingWish{Text: text}, here())
+		r, err := document.Read(t.Context(), document.ReadingWish{Text: text}, here())
 		if err == nil && len(r.Lines) == 0 {
 			t.Error("neither lines nor a reason")
 		}
@@ -297,7 +297,7 @@ func FuzzReadPages(f *testing.F) {
 
 // A line that is only taken for its ingredient is called so wherever it goes, until somebody says that it is that.
 func TestWhatIsOnlyTakenForSomethingIsNotKnown(t *testing.T) {
-	r, err := document.Read(document.ReadingWish{Text: "Ingredients\n200 g rice flour\n40 g mustard flour\n60 g chestnut puree\n2 eggs\n200 ml water\n30 g vegan butter for the pan\nMethod\nMix."}, here())
+	r, err := document.Read(t.Context(), document.ReadingWish{Text: "Ingredients\n200 g rice flour\n40 g mustard flour\n60 g chestnut puree\n2 eggs\n200 ml water\n30 g vegan butter for the pan\nMethod\nMix."}, here())
 	require.NoError(t, err)
 	assert.Contains(t, r.Allergens, "“40 g mustard flour”")
 	require.NotNil(t, r.Variation)
@@ -333,7 +333,7 @@ func TestWhatIsOnlyTakenForSomethingIsNotKnown(t *testing.T) {
 	}
 	fixes := []document.Fix{{Line: line("mustard"), Ingredient: r.Lines[line("mustard")].Ingredient}, {Line: line("mustard"), Ingredient: "chickpea_flour"}}
 	for i, known := range []bool{false, true} {
-		again, err := document.Read(document.ReadingWish{Text: "200 g rice flour\n40 g mustard flour\n60 g chestnut puree\n2 eggs\n200 ml water", Fixes: fixes[i : i+1]}, here())
+		again, err := document.Read(t.Context(), document.ReadingWish{Text: "200 g rice flour\n40 g mustard flour\n60 g chestnut puree\n2 eggs\n200 ml water", Fixes: fixes[i : i+1]}, here())
 		require.NoError(t, err)
 		assert.Equal(t, !known, strings.Contains(again.Allergens, "mustard"), again.Allergens)
 	}

@@ -1,6 +1,7 @@
 package document
 
 import (
+	"context"
 	"fmt"
 	"math"
 	"regexp"
@@ -15,6 +16,9 @@ import (
 	"upbeatladle/core/safety"
 )
 
+// readingWithPots is the version of a reading that has what came with pots.
+const readingWithPots = 2
+
 // ReadingFormat is the answer to a text that was read.
 const ReadingFormat = "upbeat-ladle/reading"
 
@@ -25,7 +29,9 @@ type Fix struct {
 	Amount     *float64 `json:"amount,omitzero"`
 	Unit       string   `json:"unit,omitzero"`
 	LeaveOut   bool     `json:"leave_out,omitzero"`
-	Place      string   `json:"place,omitzero"` // bowl, or a place beside it
+	Fill       string   `json:"fill,omitzero"`  // how full the spoon is
+	Place      string   `json:"place,omitzero"` // bowl, a place beside it, or a pot: p1, p2 … one more is a pot of its own
+	Both       bool     `json:"both,omitzero"`  // what is said again is more of it
 }
 
 // ReadingWish is a text to read, with what the cook has put right.
@@ -53,8 +59,46 @@ type ReadLine struct {
 	Asks       string   `json:"asks,omitzero"`
 	Or         *Fix     `json:"or,omitzero"`       // what may be taken instead, as the line says
 	Suggests   *Fix     `json:"suggests,omitzero"` // what it may have meant
-	Place      string   `json:"place,omitzero"`    // when it is beside
+	Fill       string   `json:"fill,omitzero"`     // of a spoon that is not level
+	Place      string   `json:"place,omitzero"`    // when it is beside: a place, or a pot by its id
+	Spans      [][]int  `json:"spans,omitzero"`    // where the text says it, in UTF-16 units, the end excluded
+	SaidAt     []string `json:"said_at,omitzero"`  // by the times of the text, one a span
 	GoesTo     string   `json:"goes_to,omitzero"`  // base · addition · beside, for the pan or the table; left out when it goes nowhere
+}
+
+// ReadPot is what the text has beside its batter, as a sauce that can be kept.
+type ReadPot struct {
+	ID       string  `json:"id"`
+	Name     string  `json:"name"`
+	Kind     string  `json:"kind,omitzero"` // guessed by what goes in; empty when it cannot be worked out
+	KindName string  `json:"kind_name,omitzero"`
+	On       string  `json:"on"` // where it goes: a place
+	Sauce    *Sauce  `json:"sauce,omitzero"`
+	EndsG    float64 `json:"ends_g,omitzero"` // what it weighs when it is done
+	Trouble  string  `json:"trouble,omitzero"`
+	Span     []int   `json:"span,omitzero"`
+}
+
+// ReadQuestion is asked of several lines together.
+type ReadQuestion struct {
+	Code  string `json:"code"` // both_or_instead
+	Lines []int  `json:"lines"`
+	Text  string `json:"text"`
+}
+
+// Heard is a food that the text speaks of and that is not in it.
+type Heard struct {
+	Text string `json:"text"`
+	Span []int  `json:"span"`
+}
+
+// ReadBowl is the bowl as it was read.
+type ReadBowl struct {
+	MassG    float64 `json:"mass_g"`
+	Count    int     `json:"count,omitzero"`
+	VolumeML float64 `json:"volume_ml,omitzero"` // of one
+	Text     string  `json:"text"`
+	Asks     string  `json:"asks,omitzero"` // when what the recipe says of itself is far off
 }
 
 // Reading is the answer.
@@ -73,6 +117,11 @@ type Reading struct {
 	Whole     bool       `json:"whole,omitzero"`     // it is more than a base and the fat of its pan
 	Said      *Said      `json:"said,omitzero"`
 
+	Pots      []ReadPot      `json:"pots,omitzero"`
+	Questions []ReadQuestion `json:"questions,omitzero"`
+	AlsoHeard []Heard        `json:"also_heard,omitzero"`
+	Bowl      *ReadBowl      `json:"bowl,omitzero"`
+
 	FlourMethod     string `json:"flour_method,omitzero"`      // taken for flour by the cup, when there is any
 	AsksFlourMethod bool   `json:"asks_flour_method,omitzero"` // nobody has said so yet
 
@@ -81,7 +130,7 @@ type Reading struct {
 
 // Read reads a recipe as it was pasted: free text, a saved page, or its structured data. The
 // error is Problems.
-func Read(w ReadingWish, s Setting) (Reading, error) {
+func Read(ctx context.Context, w ReadingWish, s Setting) (Reading, error) {
 	text, title, err := recipeText([]byte(w.Text))
 	if err != nil {
 		return Reading{}, err
@@ -103,8 +152,13 @@ func Read(w ReadingWish, s Setting) (Reading, error) {
 		return Reading{}, err
 	}
 	r.Slips(k, s.Table)
-	out := reading(r, w, dropped, k)
+	out := reading(r, w, dropped, s)
 	out.FlourMethod, out.AsksFlourMethod = method, asked
+	out.marks(r, w.Text, text)
+	out.Bowl = out.bowl(ctx, r.Said, s)
+	if len(out.Pots) > 0 || len(out.AlsoHeard) > 0 || slices.ContainsFunc(out.Lines, func(l ReadLine) bool { return l.Fill != "" }) {
+		out.Version = readingWithPots
+	}
 	return out, nil
 }
 
@@ -150,11 +204,17 @@ func fix(r *recipe.Reading, w ReadingWish, table *food.Table, k batter.Kitchen) 
 			dropped[f.Line] = true
 			continue
 		}
+		pot := potOf(f.Place)
 		switch {
 		case f.Place == inBowl:
-			l.Place = ""
+			l.Place, l.Pot = "", 0
 		case slices.Contains(batter.Places, batter.Place(f.Place)):
-			l.Place = batter.Place(f.Place)
+			l.Place, l.Pot = batter.Place(f.Place), 0
+		case pot > 0 && pot <= len(r.Pots)+1 && pot <= maxPots:
+			if pot > len(r.Pots) {
+				r.Pots = append(r.Pots, recipe.Pot{Place: batter.OnTop, Own: true})
+			}
+			l.Place, l.Pot = r.Pots[pot-1].Place, pot
 		case f.Place != "":
 			p.Add(at+"/place", "unknown_choice", "“%s” is not a place. Use one of bowl, %s.", clip(f.Place), words(batter.Places))
 			continue
@@ -183,6 +243,16 @@ func fix(r *recipe.Reading, w ReadingWish, table *food.Table, k batter.Kitchen) 
 		if f.Unit != "" {
 			l.Unit = measure.Unit(f.Unit)
 		}
+		if f.Fill != "" {
+			if !slices.Contains(measure.Fullnesses, measure.Fullness(f.Fill)) {
+				p.Add(at+"/fill", "unknown_choice", "“%s” is not a way to fill a spoon. Use one of %s.", clip(f.Fill), words(measure.Fullnesses))
+				continue
+			}
+			l.Fill = measure.Fullness(f.Fill)
+		}
+		if f.Both {
+			l.TakeAgain(k)
+		}
 		if l.Ingredient == nil {
 			continue
 		}
@@ -194,7 +264,7 @@ func fix(r *recipe.Reading, w ReadingWish, table *food.Table, k batter.Kitchen) 
 			l.AskHowMuch()
 			continue
 		}
-		if _, err := k.Grams(batter.Line{Ingredient: l.Ingredient, Amount: l.Amount, Unit: l.Unit, CanG: l.SizeG, CanML: l.SizeML}); err != nil {
+		if _, err := k.Grams(batter.Line{Ingredient: l.Ingredient, Amount: l.Amount, Unit: l.Unit, CanG: l.SizeG, CanML: l.SizeML, Fill: l.Fill}); err != nil {
 			p.Add(at+"/unit", "no_density", "%s cannot be measured so. Give grams.", l.Ingredient.Label())
 			continue
 		}
@@ -203,7 +273,8 @@ func fix(r *recipe.Reading, w ReadingWish, table *food.Table, k batter.Kitchen) 
 	return dropped, p.OrNil()
 }
 
-func reading(r recipe.Reading, w ReadingWish, dropped map[int]bool, k batter.Kitchen) Reading {
+func reading(r recipe.Reading, w ReadingWish, dropped map[int]bool, s Setting) Reading {
+	k := s.Kitchen.Domain()
 	out := Reading{Format: ReadingFormat, Version: Version, Title: r.Title, Language: recipe.LanguageNames[r.Language], Lines: []ReadLine{}, Steps: r.Steps, Other: r.Other, Additions: []Addition{}}
 	if w.Name != "" {
 		r.Title = w.Name
@@ -234,7 +305,13 @@ func reading(r recipe.Reading, w ReadingWish, dropped map[int]bool, k batter.Kit
 		if l.Place != "" && !dropped[i] && goes[i] == "" {
 			goes[i] = "beside"
 		}
-		j := ReadLine{Text: l.Text, Unit: string(l.Unit), Note: l.Note, Confidence: math.Round(100*l.Confidence) / 100, Status: string(l.Status), Asks: l.Asks, Place: string(l.Place), GoesTo: goes[i]}
+		j := ReadLine{Text: l.Text, Unit: string(l.Unit), Note: l.Note, Confidence: math.Round(100*l.Confidence) / 100, Status: string(l.Status), Asks: l.Asks, Place: string(l.Place), GoesTo: goes[i], Fill: string(l.Fill)}
+		if l.Pot > 0 {
+			j.Place = potID(l.Pot)
+		}
+		if l.Rival > i+1 && !dropped[i] && !dropped[l.Rival-1] && l.Confidence < 1 {
+			out.Questions = append(out.Questions, ReadQuestion{Code: "both_or_instead", Lines: []int{i, l.Rival - 1}, Text: l.Asks})
+		}
 		if l.Ingredient != nil {
 			j.Ingredient, j.Name = l.Ingredient.ID, l.Ingredient.Name
 		}
@@ -275,11 +352,13 @@ func reading(r recipe.Reading, w ReadingWish, dropped map[int]bool, k batter.Kit
 		one.ID, one.AsRead = fmt.Sprintf("b%d", i+1), doubts[c.LineOf[i]]
 		b.Lines = append(b.Lines, one)
 	}
-	b.Parts = partsOf(r, dropped)
+	out.Pots = potsOf(r, dropped, s)
+	b.Parts = partsOf(r, dropped, nil, k)
 	b.Version = b.needs()
 	out.Base = &b
 	v := b.Variation()
 	v.Additions, v.Said = out.Additions, out.Said
+	v.Parts = partsOf(r, dropped, out.Pots, k)
 	if len(v.Additions) > 0 {
 		v.Reference = &Reference{Kind: AsWrittenReference, Additions: slices.Clone(v.Additions)}
 	}
@@ -294,7 +373,7 @@ func asFix(line int, s *recipe.Suggestion) *Fix {
 	if s == nil || s.Ingredient == nil {
 		return nil
 	}
-	f := Fix{Line: line, Ingredient: s.Ingredient.ID, Unit: string(s.Unit)}
+	f := Fix{Line: line, Ingredient: s.Ingredient.ID, Unit: string(s.Unit), Fill: string(s.Fill)}
 	if s.Amount > 0 {
 		amount := significant(s.Amount)
 		f.Amount = &amount
@@ -318,10 +397,18 @@ func sourceNote(lines []ReadLine, dropped map[int]bool) string {
 }
 
 // partsOf writes what the recipe has beside its batter.
-func partsOf(r recipe.Reading, dropped map[int]bool) []Part {
+func partsOf(r recipe.Reading, dropped map[int]bool, pots []ReadPot, k batter.Kitchen) []Part {
 	var out []Part
+	done := map[int]bool{} // pots that go along as a sauce
 	for i, l := range r.Lines {
 		if l.Place == "" || dropped[i] || len(out) == batter.MaxLines {
+			continue
+		}
+		if inPot(l) && l.Pot <= len(pots) && pots[l.Pot-1].Sauce != nil {
+			if pot := pots[l.Pot-1]; !done[l.Pot] {
+				done[l.Pot] = true
+				out = append(out, Part{Kind: pot.On, Text: pot.Name, Sauce: pot.Sauce})
+			}
 			continue
 		}
 		p := Part{Kind: string(l.Place), Text: clip(l.Text)}
@@ -332,6 +419,10 @@ func partsOf(r recipe.Reading, dropped map[int]bool) []Part {
 				one.Amount, one.Unit = &amount, string(l.Unit)
 			}
 			p.Lines = []PartLine{one}
+			if g, err := k.Grams(batter.Line{Ingredient: l.Ingredient, Amount: l.Amount, Unit: l.Unit, Fill: l.Fill}); l.Each && err == nil && g > 0 && g <= MaxEachG {
+				each := significant(g)
+				p.EachG = &each
+			}
 		}
 		out = append(out, p)
 	}
@@ -384,6 +475,9 @@ func writtenLine(l batter.Line) Line {
 	}
 	if l.Method != "" {
 		out.FlourMethod = string(l.Method)
+	}
+	if l.Fill != measure.Level {
+		out.Fill = string(l.Fill)
 	}
 	return out
 }

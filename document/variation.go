@@ -293,12 +293,13 @@ const (
 )
 
 // doubtful tells whether any of the lines is only taken for its ingredient.
-func doubtful(lines []Line) bool {
-	return slices.ContainsFunc(lines, func(l Line) bool { return l.AsRead != "" })
+// third tells whether lines have what came with the third version.
+func third(lines []Line) bool {
+	return slices.ContainsFunc(lines, func(l Line) bool { return l.AsRead != "" || l.Fill != "" })
 }
 
-func doubtfulAdditions(additions []Addition) bool {
-	return slices.ContainsFunc(additions, func(a Addition) bool { return a.AsRead != "" })
+func thirdAdditions(additions []Addition) bool {
+	return slices.ContainsFunc(additions, func(a Addition) bool { return a.AsRead != "" || a.Fill != "" })
 }
 
 // DecodeBase reads a base document. The error is Problems.
@@ -339,7 +340,7 @@ func (v Variation) needs() int {
 	if v.Cook != nil && (len(v.Cook.Heat) > 0 || len(v.Cook.Own) > 0) {
 		return withDoubts
 	}
-	if v.Portion != nil && (v.Portion.Spread != nil || v.Portion.OneCake) || v.Base != nil && (doubtful(v.Base.Lines) || doubtful(v.Base.OwnLines)) || doubtfulAdditions(v.Additions) || v.Reference != nil && doubtfulAdditions(v.Reference.Additions) {
+	if v.Portion != nil && (v.Portion.Spread != nil || v.Portion.OneCake) || v.Base != nil && (third(v.Base.Lines) || third(v.Base.OwnLines)) || thirdAdditions(v.Additions) || v.Reference != nil && thirdAdditions(v.Reference.Additions) {
 		return withDoubts
 	}
 	if v.Base != nil && (v.Base.SourceText != "" || len(v.Base.OwnLines) > 0) || v.Reference != nil || v.Said != nil || v.Cook != nil || len(v.Parts) > 0 || v.Offset != nil && v.Offset.Targets != nil {
@@ -356,7 +357,7 @@ func (b Base) Encode() ([]byte, error) {
 
 // needs is the version that the document takes.
 func (b Base) needs() int {
-	if doubtful(b.Lines) {
+	if third(b.Lines) {
 		return withDoubts
 	}
 	if b.SourceText != "" || len(b.Parts) > 0 {

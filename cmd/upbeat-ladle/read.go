@@ -25,7 +25,7 @@ func readCommand() *cobra.Command {
 			if err != nil {
 				return err
 			}
-			r, err := document.Read(document.ReadingWish{Text: string(data)}, document.Setting{Table: food.Reference(), Today: time.Now()})
+			r, err := document.Read(c.Context(), document.ReadingWish{Text: string(data)}, document.Setting{Table: food.Reference(), Today: time.Now()})
 			if err != nil {
 				return err
 			}

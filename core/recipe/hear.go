@@ -698,6 +698,9 @@ func (p *placing) right(c heardCue) bool {
 		return true
 	}
 	p.move(c.place)
+	if first := p.text(c.start + 1); c.fats && p.text(c.start) == "for" && (first == "each" || first == "every") {
+		p.r.out.Lines[p.at].Each = true
+	}
 	return true
 }
 
@@ -1024,6 +1027,7 @@ func (p *placing) at0() int { return p.speech.at }
 type Pot struct {
 	Name  string // as the text calls it, or by what it is
 	Place batter.Place
+	Own   bool // the cook made it one
 }
 
 // beginPot begins a pot, or goes on with the one of the same name.
@@ -1038,14 +1042,14 @@ func (r *reader) beginPot(name string, place batter.Place) {
 			return
 		}
 	}
-	r.out.Pots = append(r.out.Pots, Pot{name, place})
+	r.out.Pots = append(r.out.Pots, Pot{Name: name, Place: place})
 	r.pot = len(r.out.Pots)
 }
 
 // allSince makes a pot of everything since the last began.
 func (r *reader) allSince(place batter.Place) {
 	if r.pot == 0 {
-		r.out.Pots = append(r.out.Pots, Pot{"", place})
+		r.out.Pots = append(r.out.Pots, Pot{Place: place})
 		r.pot = len(r.out.Pots)
 	}
 	r.out.Pots[r.pot-1].Place = place

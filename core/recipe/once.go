@@ -102,6 +102,7 @@ func (o *onceOf) known(l Line) bool {
 func (l *Line) again(other Line) {
 	l.Note = joined(l.Note, "said again: "+other.Text)
 	l.At = append(l.At, other.At...)
+	l.Again = append(l.Again, other)
 }
 
 // sameWithin is how far two measures of one amount may lie apart: a cup and its grams (modelling choice).

@@ -47,7 +47,32 @@ type Line struct {
 	more       bool             // said to come to what was said before: "another teaspoon"
 	Fill       measure.Fullness // of a spoon that is not level
 	At         []Span           // where the text says it; more than one where it says it again
+	Again      []Line           // the other times that it is said
+	Each       bool             // so much for each piece, not for all
 	Pot        int              // that it belongs to, from 1; 0 none
+}
+
+// TakeAgain takes what is said again as more of it.
+func (l *Line) TakeAgain(k batter.Kitchen) {
+	if l.Ingredient == nil {
+		return
+	}
+	weigh := func(l Line) float64 {
+		g, err := k.Grams(batter.Line{Ingredient: l.Ingredient, Amount: l.Amount, Unit: l.Unit, CanG: l.SizeG, CanML: l.SizeML, Fill: l.Fill})
+		if err != nil {
+			return 0
+		}
+		return g
+	}
+	for _, o := range l.Again {
+		switch own, more := weigh(*l), weigh(o); {
+		case o.Unit == l.Unit && o.Fill == l.Fill:
+			l.Amount += o.Amount
+		case own > 0 && more > 0:
+			l.Amount *= 1 + more/own
+		}
+	}
+	l.Again = nil
 }
 
 // Doubtful tells whether a line is only taken for its ingredient, so that nobody knows its allergens: a guess, or words that

@@ -75,6 +75,20 @@ func withoutStamps(lines []piece) (kept []piece, stamped bool) {
 	return kept, true
 }
 
+// StampBefore is the time that stands last before a byte of a text with times, empty where there is none.
+func StampBefore(text string, at int) string {
+	if at < 0 || at > len(text) || len(stamp.FindAllString(text, 2)) < 2 {
+		return ""
+	}
+	all := stamp.FindAllString(text[:at], -1)
+	if len(all) == 0 {
+		return ""
+	}
+	when := strings.Trim(all[len(all)-1], "[]()")
+	when, _, _ = strings.Cut(strings.ReplaceAll(when, ",", "."), ".")
+	return when
+}
+
 // whole is lines in one text, and where they stand in what was given.
 type whole struct {
 	text string

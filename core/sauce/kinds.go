@@ -82,6 +82,65 @@ func Kinds() []Kind {
 	return out
 }
 
+// Shares of a pot's mass from which it is guessed to be a kind (modelling choices).
+const (
+	mostlyFruit  = 0.4
+	mostlyDairy  = 0.4
+	mostlyFat    = 0.5
+	mostlyCream  = 0.6
+	caramelSugar = 0.25
+)
+
+// Guess tells which kind a pot is by what goes in, and where it goes: what a recipe has beside its batter says so nowhere.
+func Guess(parts []food.Part, place batter.Place) Kind {
+	var all, fruit, sugar, fat, cream, dairy, nut float64
+	for _, p := range parts {
+		in := p.Ingredient
+		all += p.Grams
+		switch {
+		case in.Group == food.GroupSugar || in.Group == food.GroupSyrup:
+			sugar += p.Grams
+		case in.Group == food.GroupFat:
+			fat += p.Grams
+		case in.Group == food.GroupLiquid && in.Fat >= leastWhips:
+			cream += p.Grams
+		case in.Group == food.GroupCulturedDairy:
+			dairy += p.Grams
+		case in.Fat >= leastWhips && in.Water < dryBelow:
+			nut += p.Grams
+		case in.Role == food.RolePuree || in.Role == food.RolePiece && in.Sugars >= fruitSugars:
+			fruit += p.Grams
+		}
+	}
+	is := func(part, share float64) bool { return all > 0 && part >= share*all }
+	switch {
+	case place == batter.Middle:
+		return Filling
+	case nut > 0 && is(nut+cream, mostlyFat):
+		return Nut
+	case is(fruit, mostlyFruit):
+		return Compote
+	case is(sugar, caramelSugar) && cream+fat > 0:
+		return Caramel
+	case is(cream, mostlyCream):
+		return Cream
+	case is(dairy, mostlyDairy):
+		return Dairy
+	case is(fat, mostlyFat):
+		return Butter
+	case sugar > 0:
+		return Syrup
+	}
+	return Filling
+}
+
+// dryBelow is the water below which what is fat melts or is ground, and fruitSugars the sugars from which a piece is fruit
+// [g/100 g] (modelling choices).
+const (
+	dryBelow    = 10
+	fruitSugars = 4
+)
+
 // Choice is a kind as it is offered to whoever writes a pot.
 type Choice struct {
 	Kind       Kind   `json:"kind"`

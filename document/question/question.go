@@ -103,8 +103,8 @@ var Table = []Question{
 	ask("labels", "a pantry item of what a pack states", func(_ context.Context, in document.Setting, w document.LabelWish) (document.PantryItem, error) {
 		return document.FromLabel(w, in)
 	}),
-	ask("readings", "what is understood of a pasted recipe", func(_ context.Context, in document.Setting, w document.ReadingWish) (document.Reading, error) {
-		return document.Read(w, in)
+	ask("readings", "what is understood of a pasted recipe", func(ctx context.Context, in document.Setting, w document.ReadingWish) (document.Reading, error) {
+		return document.Read(ctx, w, in)
 	}),
 	{"fingerprints", "a base document: its traits beside what is usual", reflect.TypeFor[document.Base](), reflect.TypeFor[base.Fingerprint](), fingerprints},
 	ask("amounts", "an amount as a cook types it", func(_ context.Context, in document.Setting, w document.AmountWish) (document.Amount, error) {

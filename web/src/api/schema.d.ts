@@ -1263,6 +1263,56 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/recipes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Save a variation together with the pots that its parts bring, each as a sauce; all or none */
+        post: operations["keepRecipe"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/recipes/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Put a variation aside with the sauces that came with it, unless they were changed or are used elsewhere */
+        delete: operations["forgetRecipe"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/recipes/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["restoreRecipe"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/texts": {
         parameters: {
             query?: never;
@@ -1662,6 +1712,7 @@ export interface components {
             role?: string;
             locked?: boolean;
             flour_method?: components["schemas"]["FlourMethod"];
+            fill?: components["schemas"]["Fullness"];
             /** Format: double */
             size_g?: number;
             /** Format: double */
@@ -1688,6 +1739,7 @@ export interface components {
             role?: string;
             locked?: boolean;
             flour_method?: components["schemas"]["FlourMethod"];
+            fill?: components["schemas"]["Fullness"];
             /** Format: double */
             size_g?: number;
             /** Format: double */
@@ -2458,9 +2510,11 @@ export interface components {
             /** Format: double */
             amount?: number;
             unit?: components["schemas"]["Unit"];
-            /** @enum {string} */
-            place?: "bowl" | "top" | "middle" | "beside" | "pan" | "serving";
+            place?: components["schemas"]["ReadPlace"];
             leave_out?: boolean;
+            fill?: components["schemas"]["Fullness"];
+            /** @description What is said again is more of it */
+            both?: boolean;
         };
         ReadingWish: {
             text: string;
@@ -2491,12 +2545,69 @@ export interface components {
             asks?: string;
             or?: components["schemas"]["ReadingFix"];
             suggests?: components["schemas"]["ReadingFix"];
-            place?: components["schemas"]["Place"];
+            place?: components["schemas"]["ReadPlace"];
+            fill?: components["schemas"]["Fullness"];
+            spans?: components["schemas"]["Span"][];
+            /** @description By the times of the text, one a span */
+            said_at?: string[];
             /**
              * @description Beside is for the pan or the table; nothing when it is not taken
              * @enum {string}
              */
             goes_to?: "base" | "addition" | "beside";
+        };
+        KeptRecipe: {
+            variation: components["schemas"]["SavedVariation"];
+            sauces: components["schemas"]["SavedSauce"][];
+        };
+        /**
+         * @description How full a spoon or a cup of a powder is
+         * @enum {string}
+         */
+        Fullness: "heaped" | "rounded" | "level" | "scant";
+        /** @description Where it begins and behind which it ends, in UTF-16 units of the text as it was sent */
+        Span: number[];
+        /** @description A place, or a pot by its id; one more than there are is a pot of its own */
+        ReadPlace: string;
+        ReadPot: {
+            id: string;
+            name: string;
+            /** @description Guessed by what goes in */
+            kind?: string;
+            kind_name?: string;
+            on: components["schemas"]["Place"];
+            sauce?: components["schemas"]["Sauce"];
+            /**
+             * Format: double
+             * @description What it weighs when it is done
+             */
+            ends_g?: number;
+            /** @description Why it cannot be worked out */
+            trouble?: string;
+            span?: components["schemas"]["Span"];
+        };
+        ReadQuestion: {
+            /** @enum {string} */
+            code: "both_or_instead";
+            lines: number[];
+            text: string;
+        };
+        Heard: {
+            text: string;
+            span: components["schemas"]["Span"];
+        };
+        ReadBowl: {
+            /** Format: double */
+            mass_g: number;
+            count?: number;
+            /**
+             * Format: double
+             * @description Of one
+             */
+            volume_ml?: number;
+            text: string;
+            /** @description When what the recipe says of itself is far off */
+            asks?: string;
         };
         RecipeText: {
             text: string;
@@ -2509,7 +2620,7 @@ export interface components {
             /** @enum {string} */
             format: "upbeat-ladle/reading";
             /** @enum {integer} */
-            version: 1;
+            version: 1 | 2;
             title?: string;
             lines: components["schemas"]["ReadLine"][];
             steps: string[];
@@ -2521,6 +2632,11 @@ export interface components {
             variation?: components["schemas"]["Variation"];
             /** @description It is more than a base and the fat of its pan */
             whole?: boolean;
+            pots?: components["schemas"]["ReadPot"][];
+            questions?: components["schemas"]["ReadQuestion"][];
+            /** @description Foods that the text speaks of and that are not in it */
+            also_heard?: components["schemas"]["Heard"][];
+            bowl?: components["schemas"]["ReadBowl"];
             said?: components["schemas"]["Said"];
             /** @description That it was read in, by name */
             language: string;
@@ -7843,6 +7959,78 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Reading"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    keepRecipe: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A repeated POST with the same key saves once */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Variation"];
+            };
+        };
+        responses: {
+            /** @description Saved */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptRecipe"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    forgetRecipe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description They are aside */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    restoreRecipe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description They are back */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptRecipe"];
                 };
             };
             default: components["responses"]["Problem"];
