@@ -84,8 +84,8 @@ const (
 )
 
 var (
-	lumpsFine = regexp.MustCompile(`lumpy|(?:some|few|small|little|leave|with)\s+(?:small\s+|the\s+|little\s+)?lumps|lumps\s+(?:are|is)\s+(?:fine|ok|good|welcome)`)
-	lumpsGone = regexp.MustCompile(`lump[- ]?free|lumps?\s+(?:\w+\s+)?(?:gone|left|remain|disappear|out)|(?:no|without|get rid of|(?:whisk|beat|work|press)\s+out|break up)\s+(?:more\s+|visible\s+|any\s+|all\s+|the\s+)*lumps?`)
+	lumpsFine = regexp.MustCompile(`lumpy|(?:some|few|small|little|leave|with)\s+(?:small\s+|the\s+|little\s+)?lumps|lumps\s+(?:are|is)\s+(?:fine|ok|good|welcome)|want\s+(?:the\s+)?lumps|(?:do not|don.?t|not|never)\s+(?:\w+\s+){0,3}smooth`)
+	lumpsGone = regexp.MustCompile(`lump[- ]?free|lumps?\s+(?:\w+\s+)?(?:gone|left|remain|disappear|out|away)|every\s+(?:last\s+)?lump|(?:no|without|get rid of|(?:whisk|beat|work|press)\s+out|break up)\s+(?:more\s+|visible\s+|any\s+|all\s+|the\s+)*lumps?`)
 )
 
 // ReadLumps understands what a recipe or a cook says of lumps: "no lumps" wants it smooth,
