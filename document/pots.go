@@ -84,6 +84,9 @@ func potName(said string) string {
 	return ""
 }
 
+// anyPot are names that say nothing of what is in a pot.
+var anyPot = map[string]bool{"Sauce": true, "Topping": true, "Pot": true}
+
 // work guesses what a pot is and works it out; what only stirs together is the last guess.
 func (p *ReadPot) work(doc Sauce, parts []food.Part, beside []string, s Setting) {
 	if len(beside) > 0 {
@@ -92,7 +95,7 @@ func (p *ReadPot) work(doc Sauce, parts []food.Part, beside []string, s Setting)
 	for _, kind := range []sauce.Kind{sauce.Guess(parts, batter.Place(p.On)), sauce.Filling} {
 		doc.Kind = string(kind)
 		doc.Name = p.Name
-		if doc.Name == "" {
+		if doc.Name == "" || anyPot[doc.Name] {
 			doc.Name = kind.Name()
 		}
 		worked, err := doc.work("", s.Table, s.Kitchen.Domain())
@@ -190,7 +193,7 @@ func (out *Reading) bowl(ctx context.Context, said recipe.Said, s Setting) *Read
 	}
 	b.Text += fmt.Sprintf("; it says %g", said.Count)
 	if times := float64(b.Count) / said.Count; times >= farOff || times <= 1./farOff {
-		b.Asks = fmt.Sprintf("It says %g, and what was read makes %d of %.0f ml. Is something there twice, or missing, or are they of another size?", said.Count, b.Count, b.VolumeML)
+		b.Asks = "Those are far apart. Is something there twice, or missing, or are they of another size?"
 	}
 	return b
 }

@@ -60,6 +60,7 @@ type ReadLine struct {
 	Or         *Fix     `json:"or,omitzero"`       // what may be taken instead, as the line says
 	Suggests   *Fix     `json:"suggests,omitzero"` // what it may have meant
 	Fill       string   `json:"fill,omitzero"`     // of a spoon that is not level
+	Each       bool     `json:"each,omitzero"`     // so much for each piece, not for all of them
 	Place      string   `json:"place,omitzero"`    // when it is beside: a place, or a pot by its id
 	Spans      [][]int  `json:"spans,omitzero"`    // where the text says it, in UTF-16 units, the end excluded
 	SaidAt     []string `json:"said_at,omitzero"`  // by the times of the text, one a span
@@ -305,7 +306,7 @@ func reading(r recipe.Reading, w ReadingWish, dropped map[int]bool, s Setting) R
 		if l.Place != "" && !dropped[i] && goes[i] == "" {
 			goes[i] = "beside"
 		}
-		j := ReadLine{Text: l.Text, Unit: string(l.Unit), Note: l.Note, Confidence: math.Round(100*l.Confidence) / 100, Status: string(l.Status), Asks: l.Asks, Place: string(l.Place), GoesTo: goes[i], Fill: string(l.Fill)}
+		j := ReadLine{Text: l.Text, Unit: string(l.Unit), Note: l.Note, Confidence: math.Round(100*l.Confidence) / 100, Status: string(l.Status), Asks: l.Asks, Place: string(l.Place), GoesTo: goes[i], Fill: string(l.Fill), Each: l.Each && l.Place != ""}
 		if l.Pot > 0 {
 			j.Place = potID(l.Pot)
 		}

@@ -99,7 +99,7 @@ var cues = func() (out []cue) {
 		"you|they|he|she can|could|may|might ?also|even put|add|use|have|do|throw|take ?any|a|an|the|some ?~ FOOD",
 		"RELATIVE ?always|never puts|adds|uses|takes|does|likes|put|add ?a|an|the|some ?~ FOOD",
 		"some|people|others|everybody|everyone ?people ?will ?me put|puts|add|adds|use|uses|take|say|says|tell|swear ?~ ?put|add|use ?in|by ?a|an|the|some FOOD",
-		"like|than|unlike|resembles|as ?with|for ?a|an|the|my|your|in ?usual|normal|~ FOOD")
+		"COMPARED like|than|unlike|resembles|as ?with|for ?a|an|the|my|your|in ?usual|normal|~ FOOD")
 	row(notNext, "",
 		"dont|doesnt|didnt|wont|never ?even ?ever need|put|add|use|want|take", "RELATIVE ?always|never puts|adds|uses|takes|does|likes|put|add",
 		"some|people|others|everybody|everyone ?people put|puts|add|adds|use|uses|take|say|says", "yesterday|sometimes|usually|once it|we|i|its was|used|took|had|take|use", "the recipe|book|packet ?it says|wants|asks ?for", "theyd|youd|hed|shed|somebody|someone ?would put|add|use|have|throw", "some|most|other ~ ?will swear|put|add|use|take|say|throw ?in|by",

@@ -642,7 +642,7 @@ func (p *placing) heed(c heardCue) {
 		p.asked = c.end + reach
 	case nothingOf:
 		if len(p.last.lines) > 0 && p.onlyStops(p.last.end, c.start) && p.at < len(r.out.Lines) {
-			p.r.out.Also = append(p.r.out.Also, p.span(p.last.start, p.last.end))
+			p.deny(p.last)
 			r.out.Lines = r.out.Lines[:p.at]
 			p.last = item{}
 		}
@@ -697,6 +697,9 @@ func (p *placing) right(c heardCue) bool {
 	if c.fats && !isFat(p.last.lines[0]) {
 		return true
 	}
+	if c.fats && p.text(c.start) == "for" { // said of the plate, whatever pot is on the stove
+		p.r.out.Lines[p.at].Pot = 0
+	}
 	p.move(c.place)
 	if first := p.text(c.start + 1); c.fats && p.text(c.start) == "for" && (first == "each" || first == "every") {
 		p.r.out.Lines[p.at].Each = true
@@ -728,7 +731,7 @@ func (p *placing) move(to batter.Place) {
 // wanted tells whether a food without an amount belongs in the reading: it goes somewhere, or stands among those of the bowl.
 func (p *placing) wanted(it item, cues []heardCue) bool {
 	if p.notMeant(it) {
-		p.r.out.Also = append(p.r.out.Also, p.span(it.start, it.end))
+		p.deny(it)
 		return false
 	}
 	in := it.lines[0].Ingredient
@@ -768,6 +771,16 @@ func (p *placing) notMeant(it item) bool {
 	}
 	p.noTo = it.end
 	return true
+}
+
+// deny keeps what is spoken of and not in it.
+func (p *placing) deny(it item) {
+	r := p.r
+	r.out.Also = append(r.out.Also, p.span(it.start, it.end))
+	if r.denied == nil {
+		r.denied = map[string]bool{}
+	}
+	r.denied[fold(p.said[p.toks[it.start].at:p.toks[it.end-1].to])] = true
 }
 
 // listed tells whether a name stands in a row with foods that have amounts.
@@ -827,7 +840,7 @@ func (p *placing) take(it item) {
 	r := p.r
 	if p.notMeant(it) {
 		p.not = 0
-		r.out.Also = append(r.out.Also, p.span(it.start, it.end))
+		p.deny(it)
 		return
 	}
 	var in *food.Ingredient

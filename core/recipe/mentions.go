@@ -50,7 +50,7 @@ func (r *reader) mentions() {
 			joinedOn := i+n < len(toks) && toks[i+n].text == "-" && toks[i+n].at == toks[i+n-1].to
 			unmet := r.unmet(in, ws, known, toks[min(i+n, len(toks)):])
 			switch {
-			case r.spokenOf(toks[:i]), onlyMinded(toks[:i]):
+			case r.spokenOf(toks[:i]), onlyMinded(toks[:i]), r.denied[fold(raw)]:
 			case unmet != "" && in == nil:
 				l := Line{Text: raw, Note: "only the steps name it: " + step, Status: NotUnderstood, Confidence: maybe, Place: servedIn(toks[:i]), Allergen: unmet, Asks: fmt.Sprintf("“%s” is an allergen, and only the steps name it. What is it?", unmet)}
 				r.out.Lines, known = append(r.out.Lines, l), known+" "+fold(raw)+" "+stem(unmet)

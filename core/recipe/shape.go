@@ -37,7 +37,7 @@ func shapeOf(text string) shape {
 
 // wordKinds are the kinds of words that a shape names: how many tokens of a sentence are of it from one on, 0 when none are.
 // Some take nothing themselves. SOON: an amount or a food is named within a few words; FAT: a fat is; NOFOOD, NOTOF: no food and no
-// "of" follows; START: a clause begins; END: one ends.
+// "of" follows; START: a clause begins; END: one ends; COMPARED: nobody likes it, so it is only like something.
 var wordKinds = kindsOfWords()
 
 // soon is how many words a food or an amount may be away to be what is spoken of now (modelling choice).
@@ -81,6 +81,12 @@ func kindsOfWords() map[string]func(*speech, int) int {
 		},
 		"END": func(s *speech, i int) int {
 			if t := s.text(i); t == "" || t == "and" || t == "but" || t == "so" || s.toks[i].kind == sign {
+				return nothing
+			}
+			return 0
+		},
+		"COMPARED": func(s *speech, i int) int {
+			if !likers[s.text(i-1)] {
 				return nothing
 			}
 			return 0

@@ -2546,6 +2546,8 @@ export interface components {
             or?: components["schemas"]["ReadingFix"];
             suggests?: components["schemas"]["ReadingFix"];
             place?: components["schemas"]["ReadPlace"];
+            /** @description So much for each piece, not for all of them */
+            each?: boolean;
             fill?: components["schemas"]["Fullness"];
             spans?: components["schemas"]["Span"][];
             /** @description By the times of the text, one a span */

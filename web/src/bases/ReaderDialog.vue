@@ -2,19 +2,20 @@
 import { ask } from '@/parts/ask'
 import { useAsked } from '@/parts/useAsked'
 import { copyOf } from '@/parts/useSaved'
-import { computed, ref, watch } from 'vue'
+import { ElButton } from 'element-plus'
+import { computed, h, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { waits } from '@/away/outbox'
 import { say } from '@/parts/say'
 import { api, got, said, type Schemas } from '@/api/client'
 import { useBench } from '@/bench/bench'
-import { flourMethods, forms, places, unitLabels } from '@/bench/choices'
+import { flourMethods, forms } from '@/bench/choices'
 import AllergenLine from '@/parts/AllergenLine.vue'
-import AmountField from '@/parts/AmountField.vue'
-import Icon from '@/parts/Icon.vue'
 import OpenLinesDialog from './OpenLinesDialog.vue'
 import { useKitchen } from '@/kitchen/kitchen'
 import { useBases, type Base, type Fingerprint } from './bases'
+import ReadLines from './ReadLines.vue'
+import type { Fixes } from './reading'
 import { styles } from './words'
 
 /** A recipe as it was pasted, and line by line what was understood of it. */
@@ -34,7 +35,7 @@ async function fillsCups(method: Schemas['FlourMethod']) {
   if (kitchen.own && !(await kitchen.save({ ...kitchen.own, flour_method: method })))
     say({ message: 'It is used here; the kitchen could not remember it.', duration: 5000 })
 }
-const fixes = ref<Record<number, Schemas['ReadingFix']>>({})
+const fixes = ref<Fixes>({})
 const notKept = ref('')
 const busy = ref(false)
 
@@ -104,12 +105,6 @@ function fix(i: number, patch: Partial<Schemas['ReadingFix']>) {
     },
   }
 }
-/** The units that fit what it is, and the one that was read. */
-const units = (id?: string, read?: Schemas['Unit']) =>
-  [...new Set([...(bases.ingredients.find((x) => x.id === id)?.units ?? ['g', 'each']), ...(read ? [read] : [])])] as Schemas['Unit'][]
-const nameOf = (id?: string) => (bases.ingredients.find((x) => x.id === id)?.name ?? '').toLowerCase()
-const suggestion = (s: Schemas['ReadingFix'], was?: string) =>
-  `${s.amount} ${unitLabels[s.unit ?? 'g']} ${s.ingredient === was ? '' : nameOf(s.ingredient)}`.trim()
 const stillOpen = computed(() => reading.value?.lines.filter((l, i) => l.status !== 'read' && !fixes.value[i]?.leave_out) ?? [])
 const base = computed<Base | undefined>(() => reading.value?.base && { ...reading.value.base, name: name.value || reading.value.base.name })
 const input = ref<HTMLInputElement>()
@@ -117,12 +112,39 @@ async function fromFile(e: Event) {
   const file = (e.target as HTMLInputElement).files?.[0]
   if (file) text.value = await file.text()
 }
-const list = ref<HTMLElement>()
-function showOpen() {
-  list.value?.querySelector('li:not([data-status=read]):not(.out)')?.scrollIntoView({ block: 'center' })
+/** What was kept together is undone together. */
+function tellSauces({ sauces, undo }: Awaited<ReturnType<typeof bench.createRecipe>>) {
+  const told = say({
+    message: h('span', [
+      `“${base.value?.name ?? ''}” is kept, with ${sauces.map((n) => `“${n}”`).join(' and ')} among the sauces. `,
+      h(
+        ElButton,
+        {
+          onClick: () => {
+            told.close()
+            void undo()
+          },
+        },
+        () => 'Undo',
+      ),
+    ]),
+    duration: 8000,
+  })
 }
-const signs = { read: 'in_band', unsure: 'unknown', not_understood: 'high' } as const
-const statusWords = { read: 'read', unsure: 'not sure', not_understood: 'not understood' } as const
+const list = ref<InstanceType<typeof ReadLines>>()
+function showOpen() {
+  ;(list.value?.$el as HTMLElement | undefined)?.querySelector('li:not([data-status=read]):not(.out)')?.scrollIntoView({ block: 'center' })
+}
+/** Marks in the text where a line is said. */
+const paste = ref<{ textarea?: HTMLTextAreaElement }>()
+function showSpan(span: number[]) {
+  const field = paste.value?.textarea
+  if (!field) return
+  field.focus()
+  field.setSelectionRange(span[0]!, span[1]!)
+  const share = span[0]! / Math.max(1, text.value.length) // near enough to bring it into sight
+  field.scrollTop = share * field.scrollHeight - field.clientHeight / 2
+}
 
 /** A recipe with more than its base is kept as one; the base alone is the other choice. */
 const whole = computed(() => !!reading.value?.whole)
@@ -155,13 +177,14 @@ async function keep(recipe: boolean) {
   try {
     const { id: source_text } = await got(api.POST('/texts', { body: { text: text.value } }))
     if (recipe) {
-      await bench.create({
+      const kept = await bench.createRecipe({
         ...reading.value.variation,
         name: base.value.name,
         base: { ...reading.value.variation.base, name: base.value.name, source_text },
       })
       open.value = false
       void router.push('/')
+      if (kept.sauces.length) tellSauces(kept)
       return
     }
     const saved = await bases.create(copyOf({ ...base.value, source_text }) as Base)
@@ -185,6 +208,7 @@ async function keep(recipe: boolean) {
         </div>
         <el-input
           id="paste"
+          ref="paste"
           v-model="text"
           type="textarea"
           :rows="18"
@@ -200,7 +224,12 @@ async function keep(recipe: boolean) {
             }}<template v-if="reading.language !== 'English'">; read as {{ reading.language }}</template>
             <el-button v-if="stillOpen.length" @click="showOpen"><i class="sign high" />{{ stillOpen.length }} to look at</el-button>
           </p>
-          <p v-if="reading.said?.text" class="asks">It says: {{ reading.said.text }}</p>
+          <p v-if="reading.bowl" class="strip" :class="{ asked: reading.bowl.asks }">
+            <i v-if="reading.bowl.asks" class="sign unknown" /><b>{{ reading.bowl.text }}</b>
+            <span v-if="reading.said?.text">“{{ reading.said.text }}”</span>
+            <span v-if="reading.bowl.asks">{{ reading.bowl.asks }}</span>
+          </p>
+          <p v-else-if="reading.said?.text" class="asks">It says: {{ reading.said.text }}</p>
           <div v-if="reading.flour_method" class="row cups">
             <span id="cups"
               ><i v-if="reading.asks_flour_method" class="sign unknown" />{{
@@ -215,72 +244,7 @@ async function keep(recipe: boolean) {
               ><el-radio-button v-for="m in flourMethods" :key="m.value" :value="m.value">{{ m.label }}</el-radio-button></el-radio-group
             >
           </div>
-          <ul ref="list" class="lines">
-            <li
-              v-for="(l, i) in reading.lines"
-              :key="i"
-              class="well"
-              :data-status="l.status"
-              :data-read="l.ingredient"
-              :class="{ out: fixes[i]?.leave_out }">
-              <p class="text">
-                <i class="sign" :class="signs[l.status]" /><span class="vh">{{ statusWords[l.status] }}</span
-                >{{ l.text
-                }}<el-button v-if="l.or && !fixes[i]?.leave_out" class="or" @click="fix(i, l.or)">or {{ nameOf(l.or.ingredient) }}</el-button
-                ><small v-if="l.goes_to === 'addition'" class="chip rim">addition</small>
-              </p>
-              <div class="row">
-                <el-select
-                  :model-value="fixes[i]?.ingredient ?? l.ingredient"
-                  filterable
-                  placeholder="What is it?"
-                  :aria-label="`Ingredient of “${l.text}”`"
-                  class="what"
-                  @update:model-value="fix(i, { ingredient: $event as string })"
-                  ><el-option v-for="o in bases.ingredients" :key="o.id" :value="o.id" :label="o.name"
-                /></el-select>
-                <AmountField
-                  class="much"
-                  :label="`Amount of “${l.text}”`"
-                  :model-value="fixes[i]?.amount ?? l.amount"
-                  :unit="fixes[i]?.unit ?? l.unit ?? 'g'"
-                  free
-                  placeholder="how much"
-                  @read="fix(i, $event)" />
-                <el-select
-                  :model-value="fixes[i]?.unit ?? l.unit ?? 'g'"
-                  class="unit"
-                  :aria-label="`Unit of “${l.text}”`"
-                  @update:model-value="fix(i, { unit: $event as Schemas['Unit'] })"
-                  ><el-option
-                    v-for="u in units(fixes[i]?.ingredient ?? l.ingredient, fixes[i]?.unit ?? l.unit)"
-                    :key="u"
-                    :value="u"
-                    :label="unitLabels[u]"
-                /></el-select>
-                <el-select
-                  v-if="l.place || fixes[i]?.place"
-                  :model-value="fixes[i]?.place ?? l.place"
-                  class="place"
-                  :aria-label="`Where “${l.text}” goes`"
-                  @update:model-value="fix(i, { place: $event as Schemas['ReadingFix']['place'] })"
-                  ><el-option value="bowl" label="in the bowl" /><el-option v-for="(words, p) in places" :key="p" :value="p" :label="words"
-                /></el-select>
-                <el-button
-                  class="ghost"
-                  :aria-label="fixes[i]?.leave_out ? `Put “${l.text}” back` : `Leave out “${l.text}”`"
-                  @click="fix(i, { leave_out: !fixes[i]?.leave_out || undefined })"
-                  ><Icon :name="fixes[i]?.leave_out ? 'undo' : 'bin'" :size="18"
-                /></el-button>
-              </div>
-              <p v-if="lineTrouble[i]" class="fault" role="alert">{{ lineTrouble[i] }}</p>
-              <p v-else-if="l.asks && !fixes[i]?.leave_out" class="asks">
-                {{ l.asks }}
-                <el-button v-if="l.suggests" @click="fix(i, l.suggests)">{{ suggestion(l.suggests, l.ingredient) }}</el-button>
-                <el-button v-if="l.goes_to" @click="fix(i, {})">It is right</el-button>
-              </p>
-            </li>
-          </ul>
+          <ReadLines ref="list" :reading="reading" :fixes="fixes" :trouble="lineTrouble" @fix="fix" @show="showSpan" />
         </template>
       </div>
       <form novalidate class="foot" @submit.prevent="wants(whole)">
@@ -337,50 +301,10 @@ async function keep(recipe: boolean) {
   overflow: auto;
   min-height: 0;
 }
-.lines {
-  list-style: none;
-  margin: 0;
-  padding: 2px;
-  display: grid;
-  gap: 6px;
-}
-li {
-  padding: 6px var(--s2);
-}
-li[data-status='not_understood'] {
-  box-shadow: inset 0 0 0 2px var(--beet);
-}
-li[data-status='unsure'] {
-  box-shadow: inset 0 0 0 1.5px var(--edge);
-}
-li.out {
-  opacity: 0.5;
-}
-.text {
-  display: flex;
-  align-items: center;
-  gap: var(--s2);
-  font-weight: 600;
-  padding-bottom: 4px;
-}
-.text small,
-.text .or {
-  margin-left: auto;
-}
 .row {
   display: flex;
   gap: 6px;
   align-items: center;
-}
-.what {
-  flex: 1;
-  min-width: 0;
-}
-.row .much {
-  width: 96px;
-}
-.unit {
-  width: 108px;
 }
 .cups span {
   display: inline-flex;
@@ -390,17 +314,6 @@ li.out {
 .cups {
   flex-wrap: wrap;
   padding-bottom: var(--s2);
-}
-.place {
-  width: 116px;
-}
-.row :deep(.el-input__wrapper),
-.row :deep(.el-select__wrapper) {
-  padding: 0 var(--s2);
-}
-.ghost {
-  width: var(--touch);
-  padding: 0;
 }
 .asks {
   display: flex;
@@ -422,7 +335,29 @@ li.out {
   text-align: center;
 }
 .sum {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0 var(--s2);
   padding-bottom: var(--s1);
+}
+.strip {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0 var(--s2);
+  margin-bottom: var(--s2);
+  padding: var(--s1) var(--s2);
+  border-radius: var(--r-ctl);
+  background: var(--well);
+}
+.strip.asked {
+  box-shadow: inset 0 0 0 1.5px var(--edge);
+}
+.strip span {
+  flex-basis: 100%;
+  color: var(--ink-2);
+  font-size: var(--t-mini);
 }
 .foot {
   grid-column: 1 / -1;
@@ -459,9 +394,6 @@ li.out {
   }
   .row {
     flex-wrap: wrap;
-  }
-  .what {
-    flex-basis: 100%;
   }
 }
 </style>

@@ -255,6 +255,28 @@ export const useBench = defineStore('bench', () => {
     await refreshList()
   }
 
+  /**
+   * Keeps a recipe as it was read. Pots that it brings along become sauces of the house in the same breath, and go with it
+   * when it is undone.
+   */
+  async function createRecipe(document: Variation) {
+    if (!document.parts?.some((p) => p.sauce && !p.sauce_ref)) {
+      await create(document)
+      return { sauces: [], undo: async () => {} }
+    }
+    const made = await got(api.POST('/recipes', { params: { header: { 'Idempotency-Key': newKey() } }, body: document }))
+    show(made.variation)
+    await refreshList()
+    const path = { id: made.variation.id }
+    return {
+      sauces: made.sauces.map((s) => s.document.name),
+      undo: async () => {
+        await got(api.DELETE('/recipes/{id}', { params: { path } }))
+        await gone(path.id)
+      },
+    }
+  }
+
   async function duplicate(variationId: string) {
     const document =
       variationId === id.value && doc.value
@@ -310,15 +332,20 @@ export const useBench = defineStore('bench', () => {
   }
 
   /** Puts a variation aside; the answer brings it back. */
-  async function remove(variationId: string) {
-    const what = `“${list.value.find((v) => v.id === variationId)?.name ?? doc.value?.name ?? ''}”`
-    await putAside(pathOf(variationId), what)
+  /** One that is aside leaves the bench to the next. */
+  async function gone(variationId: string) {
     if (id.value === variationId) {
       kept.clear()
       sheet.value = undefined
     }
     await refreshList()
     if (!id.value && list.value[0]) await open(list.value[0].id).catch((e: unknown) => (listTrouble.value = said(e)))
+  }
+
+  async function remove(variationId: string) {
+    const what = `“${list.value.find((v) => v.id === variationId)?.name ?? doc.value?.name ?? ''}”`
+    await putAside(pathOf(variationId), what)
+    await gone(variationId)
     return async () => {
       await putBack(pathOf(variationId), what)
       await refreshList()
@@ -518,6 +545,7 @@ export const useBench = defineStore('bench', () => {
     open,
     refreshList,
     create,
+    createRecipe,
     duplicate,
     scale,
     counted,
