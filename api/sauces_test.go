@@ -4,6 +4,7 @@ import (
 	"encoding/json"
 	"io"
 	"net/http"
+	"slices"
 	"strings"
 	"testing"
 
@@ -186,4 +187,61 @@ func TestATubOfASauceIsUsedUp(t *testing.T) {
 	}
 	require.NoError(t, json.Unmarshal(tub.Document, &left))
 	assert.InDelta(t, 1000-25*plan.Plan.Count, left.StockG, 1e-6)
+}
+
+// A recipe is kept with its pots as sauces, all or none; undone together, unless a sauce has found another use.
+func TestARecipeIsKeptWithItsSauces(t *testing.T) {
+	k := open(t)
+	var r document.Reading
+	talk, err := json.Marshal(document.ReadingWish{Text: "Two hundred grams of flour, two eggs, three hundred millilitres of milk and ten grams of baking powder. For the caramel 150 g of sugar, 120 g of cream and 30 g of butter, boil it.", Name: "With caramel"})
+	require.NoError(t, err)
+	require.Equal(t, http.StatusOK, k.call("POST", "/api/v1/readings", string(talk), &r).StatusCode)
+	v := *r.Variation
+	v.Name = "With caramel"
+	body, err := v.Encode()
+	require.NoError(t, err)
+	type made struct {
+		Variation struct {
+			ID       string
+			Document document.Variation
+		}
+		Sauces []struct{ ID string }
+	}
+	before := len(k.sauces())
+	var m, again made
+	require.Equal(t, http.StatusCreated, k.call("POST", "/api/v1/recipes", string(body), &m, "Idempotency-Key", "once").StatusCode)
+	require.Len(t, m.Sauces, 1)
+	require.Len(t, m.Variation.Document.Parts, 1)
+	assert.Equal(t, m.Sauces[0].ID, m.Variation.Document.Parts[0].SauceRef.ID)
+	require.Equal(t, http.StatusCreated, k.call("POST", "/api/v1/recipes", string(body), &again, "Idempotency-Key", "once").StatusCode)
+	assert.Equal(t, m, again, "sent twice it is kept once")
+	assert.Len(t, k.sauces(), before+1)
+	assert.Equal(t, "Caramel", k.sauces()["Caramel"].Document.Name)
+
+	path := "/api/v1/recipes/" + m.Variation.ID
+	require.Equal(t, http.StatusNoContent, k.call("DELETE", path, nil, nil).StatusCode)
+	assert.Len(t, k.sauces(), before)
+	assert.Equal(t, http.StatusNotFound, k.call("GET", "/api/v1/variations/"+m.Variation.ID, nil, nil).StatusCode)
+	require.Equal(t, http.StatusOK, k.call("POST", path+"/restore", nil, &again).StatusCode)
+	assert.Len(t, again.Sauces, 1)
+	assert.Len(t, k.sauces(), before+1)
+
+	var list struct{ Items []struct{ ID string } }
+	k.call("GET", "/api/v1/variations", nil, &list)
+	at := slices.IndexFunc(list.Items, func(i struct{ ID string }) bool { return i.ID != m.Variation.ID })
+	var other savedDoc
+	k.call("GET", "/api/v1/variations/"+list.Items[at].ID, nil, &other)
+	doc, err := document.DecodeVariation(other.Document)
+	require.NoError(t, err)
+	doc.Parts = append(doc.Parts, m.Variation.Document.Parts[0])
+	sent, err := doc.Encode()
+	require.NoError(t, err)
+	require.Equal(t, http.StatusOK, k.call("PUT", "/api/v1/variations/"+other.ID, string(sent), nil, "If-Match", `"1"`).StatusCode)
+	require.Equal(t, http.StatusNoContent, k.call("DELETE", path, nil, nil).StatusCode)
+	assert.Len(t, k.sauces(), before+1, "something else uses it now")
+
+	bad := strings.Replace(string(body), `"cream_heavy"`, `"moon_dust"`, 1)
+	assert.Equal(t, http.StatusBadRequest, k.call("POST", "/api/v1/recipes", bad, nil).StatusCode)
+	assert.Len(t, k.sauces(), before+1, "nothing is half kept")
+	assert.Equal(t, http.StatusNotFound, k.call("DELETE", "/api/v1/recipes/nothing", nil, nil).StatusCode)
 }

@@ -8,8 +8,10 @@ import (
 	"strings"
 
 	"upbeatladle/core/batter"
+	"upbeatladle/core/food"
 	"upbeatladle/core/heat"
 	"upbeatladle/core/measure"
+	"upbeatladle/core/recipe"
 )
 
 // KitchenFormat is the kitchen document.
@@ -82,7 +84,23 @@ type OwnKitchen struct {
 	GlassML       *float64  `json:"glass_ml,omitzero"`
 	HandfulML     *float64  `json:"handful_ml,omitzero"`
 	FlourMethod   string    `json:"flour_method,omitzero"` // how this kitchen's recipes fill a cup with flour
+	Words         []OwnWord `json:"words,omitzero"`        // what it calls its ingredients
 }
+
+// OwnWord is a word of the kitchen's own for an ingredient, by which recipes are read.
+type OwnWord struct {
+	Word       string `json:"word"`
+	Ingredient string `json:"ingredient"`
+}
+
+// withWords is the version of a kitchen that has words of its own.
+const withWords = 2
+
+// maxWords and maxWord bound them: how many, and how many letters (modelling choices).
+const (
+	maxWords = 200
+	maxWord  = 60
+)
 
 // Bounds of what a kitchen holds; beyond them a figure is a slip of the keys (modelling choice).
 const (
@@ -198,7 +216,7 @@ func DecodeKitchen(data []byte) (OwnKitchen, error) {
 	if err := Strict(data, &k); err != nil {
 		return OwnKitchen{}, err
 	}
-	if err := header(k.Format, k.Version, KitchenFormat); err != nil {
+	if err := headerUpTo(withWords, k.Format, k.Version, KitchenFormat); err != nil {
 		return OwnKitchen{}, err
 	}
 	r := &reader{ids: map[string]bool{}}
@@ -220,6 +238,7 @@ func DecodeKitchen(data []byte) (OwnKitchen, error) {
 	for at, v := range map[string]*float64{"/mug_ml": k.MugML, "/glass_ml": k.GlassML, "/handful_ml": k.HandfulML} {
 		r.within(at, v, minOwnML, maxOwnML, 0, "A measure of your own in ml")
 	}
+	r.words(k.Words)
 	for _, n := range []int{len(k.Ladles), len(k.Griddles), len(k.Irons)} {
 		if n > maxThings {
 			r.p.Add("", "too_many", "More than %d of a kind are too many for one kitchen.", maxThings)
@@ -334,7 +353,47 @@ func (r *reader) need(at string, v *float64, low, high float64, what string) {
 }
 
 // Encode writes the document.
-func (k OwnKitchen) Encode() ([]byte, error) { return encode(k) }
+func (k OwnKitchen) Encode() ([]byte, error) {
+	k.Version = Version
+	if len(k.Words) > 0 {
+		k.Version = withWords
+	}
+	return encode(k)
+}
+
+// words reads the words of a kitchen: each once. What they are of need not be in the pantry any more; then they say nothing.
+func (r *reader) words(words []OwnWord) {
+	if len(words) > maxWords {
+		r.p.Add("/words", "too_many", "More than %d words of your own are too many.", maxWords)
+		return
+	}
+	had := map[string]bool{}
+	for i, w := range words {
+		at := fmt.Sprintf("/words/%d", i)
+		key := strings.ToLower(strings.TrimSpace(w.Word))
+		switch {
+		case key == "":
+			r.p.Add(at+"/word", "missing", "Say the word.")
+		case len([]rune(key)) > maxWord:
+			r.p.Add(at+"/word", "too_long", "A word of your own has at most %d letters.", maxWord)
+		case w.Ingredient == "":
+			r.p.Add(at+"/ingredient", "missing", "Say which ingredient “%s” is.", clip(w.Word))
+		case had[key]:
+			r.p.Add(at+"/word", "twice", "“%s” is there twice.", clip(w.Word))
+		}
+		had[key] = true
+	}
+}
+
+// taught are the words of a kitchen as the reader of recipes takes them.
+func (k OwnKitchen) taught(table *food.Table) (out []recipe.Taught) {
+	for _, w := range k.Words {
+		if in := table.ByID(w.Ingredient); in != nil {
+			out = append(out, recipe.Taught{Word: w.Word, Ingredient: in})
+		}
+	}
+	return out
+}
 
 // Domain is the kitchen as the core works with it.
 func (k OwnKitchen) Domain() batter.Kitchen {

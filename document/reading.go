@@ -62,6 +62,7 @@ type ReadLine struct {
 	Fill       string   `json:"fill,omitzero"`     // of a spoon that is not level
 	Each       bool     `json:"each,omitzero"`     // so much for each piece, not for all of them
 	Place      string   `json:"place,omitzero"`    // when it is beside: a place, or a pot by its id
+	Called     string   `json:"called,omitzero"`   // by the words of the text, without the amount
 	Spans      [][]int  `json:"spans,omitzero"`    // where the text says it, in UTF-16 units, the end excluded
 	SaidAt     []string `json:"said_at,omitzero"`  // by the times of the text, one a span
 	GoesTo     string   `json:"goes_to,omitzero"`  // base · addition · beside, for the pan or the table; left out when it goes nowhere
@@ -137,7 +138,7 @@ func Read(ctx context.Context, w ReadingWish, s Setting) (Reading, error) {
 		return Reading{}, err
 	}
 	k := s.Kitchen.Domain()
-	r := recipe.ReadText(text, s.Table, k)
+	r := recipe.ReadText(text, s.Table, k, s.Kitchen.taught(s.Table)...)
 	if title != "" {
 		r.Title = title
 	}
@@ -306,7 +307,7 @@ func reading(r recipe.Reading, w ReadingWish, dropped map[int]bool, s Setting) R
 		if l.Place != "" && !dropped[i] && goes[i] == "" {
 			goes[i] = "beside"
 		}
-		j := ReadLine{Text: l.Text, Unit: string(l.Unit), Note: l.Note, Confidence: math.Round(100*l.Confidence) / 100, Status: string(l.Status), Asks: l.Asks, Place: string(l.Place), GoesTo: goes[i], Fill: string(l.Fill), Each: l.Each && l.Place != ""}
+		j := ReadLine{Text: l.Text, Unit: string(l.Unit), Note: l.Note, Confidence: math.Round(100*l.Confidence) / 100, Status: string(l.Status), Asks: l.Asks, Place: string(l.Place), GoesTo: goes[i], Fill: string(l.Fill), Each: l.Each && l.Place != "", Called: l.Called}
 		if l.Pot > 0 {
 			j.Place = potID(l.Pot)
 		}

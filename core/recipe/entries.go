@@ -195,7 +195,7 @@ func (r *reader) named(text string, toks []token, q *quantity, brackets []quanti
 		}
 	}
 	core, note := r.divide(toks, q)
-	l.Note = note
+	l.Note, l.Called = note, strings.Join(core, " ")
 	if q != nil {
 		l.Amount, l.Unit, l.other = q.amount, q.unit, q.other
 		l.fit(q, brackets, r.kitchen.Measures)

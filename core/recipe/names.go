@@ -70,8 +70,9 @@ var weak = set("grated mashed frozen chopped sliced diced crumbled shredded cook
 // Of names that fit alike the one that recipes use more counts: first those of names.csv in their
 // order, then the table's.
 const (
-	byTable = 50
-	byLabel = 60
+	byTeaching = -1
+	byTable    = 50
+	byLabel    = 60
 )
 
 // name is one way to call an ingredient.
@@ -102,24 +103,26 @@ type index struct {
 // latest is the index of the table that was read with last: a kitchen's table changes when its
 // pantry does, and the old ones are let go.
 var latest atomic.Pointer[struct {
-	table *food.Table
-	index *index
+	table  *food.Table
+	taught []Taught
+	index  *index
 }]
 
 // indexOf returns the index of a table.
-func indexOf(t *food.Table) *index {
-	if had := latest.Load(); had != nil && had.table == t {
+func indexOf(t *food.Table, taught ...Taught) *index {
+	if had := latest.Load(); had != nil && had.table == t && slices.Equal(had.taught, taught) {
 		return had.index
 	}
-	x := newIndex(t)
+	x := newIndex(t, taught)
 	latest.Store(&struct {
-		table *food.Table
-		index *index
-	}{t, x})
+		table  *food.Table
+		taught []Taught
+		index  *index
+	}{t, taught, x})
 	return x
 }
 
-func newIndex(t *food.Table) *index {
+func newIndex(t *food.Table, taught []Taught) *index {
 	x := &index{byWord: map[string][]int{}, weight: map[string]float64{}, exact: map[string]*food.Ingredient{}, vocab: map[*food.Ingredient]map[string]bool{}, called: map[string]*food.Ingredient{}}
 	add := func(in *food.Ingredient, text string, order int) {
 		var w []string
@@ -137,6 +140,10 @@ func newIndex(t *food.Table) *index {
 			x.names = append(x.names, name{in, w, order})
 		}
 	}
+	for _, w := range taught { // what the kitchen calls it goes before every other name
+		add(w.Ingredient, w.Word, byTeaching)
+		x.called[calledKey(w.Word)] = w.Ingredient
+	}
 	for line := range strings.Lines(namesFile) {
 		fields := strings.Split(strings.TrimSpace(line), ";")
 		in := t.ByID(fields[0])
@@ -145,10 +152,7 @@ func newIndex(t *food.Table) *index {
 		}
 		for i, n := range fields[1:] {
 			add(in, n, i)
-			key := ""
-			for _, w := range words(n) {
-				key += " " + stem(spell(w))
-			}
+			key := calledKey(n)
 			if _, ok := x.called[key]; !ok {
 				x.called[key] = in
 			}
@@ -178,6 +182,14 @@ func newIndex(t *food.Table) *index {
 	}
 	slices.Sort(x.all)
 	return x
+}
+
+// calledKey is a name by its words, as the index has it.
+func calledKey(name string) (key string) {
+	for _, w := range words(name) {
+		key += " " + stem(spell(w))
+	}
+	return key
 }
 
 func spell(w string) string {

@@ -47,6 +47,7 @@ type Line struct {
 	more       bool             // said to come to what was said before: "another teaspoon"
 	Fill       measure.Fullness // of a spoon that is not level
 	At         []Span           // where the text says it; more than one where it says it again
+	Called     string           // by its words, without the amount
 	Again      []Line           // the other times that it is said
 	Each       bool             // so much for each piece, not for all
 	Pot        int              // that it belongs to, from 1; 0 none
@@ -109,9 +110,15 @@ const (
 	steps
 )
 
-// ReadText reads a whole text against a table, with the measures of a kitchen.
-func ReadText(text string, table *food.Table, k batter.Kitchen) Reading {
-	r := reader{names: indexOf(table), kitchen: k}
+// Taught is a word that a kitchen has for an ingredient.
+type Taught struct {
+	Word       string
+	Ingredient *food.Ingredient
+}
+
+// ReadText reads a whole text against a table, with the measures of a kitchen and the words that it has of its own.
+func ReadText(text string, table *food.Table, k batter.Kitchen, taught ...Taught) Reading {
+	r := reader{names: indexOf(table, taught...), kitchen: k}
 	full, stamped := withoutStamps(piecesOf(text))
 	lines := texts(full)
 	r.out.Language = r.names.languageOf(lines)

@@ -2548,6 +2548,8 @@ export interface components {
             place?: components["schemas"]["ReadPlace"];
             /** @description So much for each piece, not for all of them */
             each?: boolean;
+            /** @description By the words of the text, without the amount */
+            called?: string;
             fill?: components["schemas"]["Fullness"];
             spans?: components["schemas"]["Span"][];
             /** @description By the times of the text, one a span */
@@ -4488,7 +4490,7 @@ export interface components {
             /** @enum {string} */
             format: "upbeat-ladle/kitchen";
             /** @enum {integer} */
-            version: 1;
+            version: 1 | 2;
             name: string;
             measures?: components["schemas"]["Measures"];
             /** Format: double */
@@ -4517,6 +4519,12 @@ export interface components {
             /** Format: double */
             handful_ml?: number;
             flour_method?: components["schemas"]["FlourMethod"];
+            /** @description What it calls its ingredients, by which recipes are read */
+            words?: components["schemas"]["OwnWord"][];
+        };
+        OwnWord: {
+            word: string;
+            ingredient: string;
         };
         Setting: {
             /** @enum {string} */

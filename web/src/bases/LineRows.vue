@@ -2,7 +2,7 @@
 import { ref } from 'vue'
 import { say } from '@/parts/say'
 import { said, type Schemas } from '@/api/client'
-import { flourMethods, unitLabels } from '@/bench/choices'
+import { fills, flourMethods, unitLabels } from '@/bench/choices'
 import AmountField from '@/parts/AmountField.vue'
 import Icon from '@/parts/Icon.vue'
 import { useBases } from './bases'
@@ -46,6 +46,7 @@ function change(i: number, id: string) {
   l.ingredient = id
   delete l.role
   delete l.flour_method
+  delete l.fill
   if (!units(id).includes(l.unit)) l.unit = 'g'
 }
 </script>
@@ -72,6 +73,9 @@ function change(i: number, id: string) {
         :aria-label="`How the flour of line ${i + 1} gets into the cup`"
         @update:model-value="l.flour_method = $event"
         ><el-option v-for="m in flourMethods" :key="m.value" :value="m.value" :label="m.label"
+      /></el-select>
+      <el-select v-if="l.fill" v-model="l.fill" class="cup" :aria-label="`How full the spoon of line ${i + 1} is`"
+        ><el-option v-for="f in fills" :key="f.value" :value="f.value" :label="f.label"
       /></el-select>
       <el-dropdown v-if="standIns" trigger="click" @command="put(i, Number($event))" @visible-change="opened($event, i)">
         <el-button class="ghost" :aria-label="`What can stand in for line ${i + 1}`" title="What can stand in for it"

@@ -1,20 +1,21 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
-import { unitLabels } from '@/bench/choices'
+import { fills, unitLabels } from '@/bench/choices'
 import AmountField from '@/parts/AmountField.vue'
 import Icon from '@/parts/Icon.vue'
 import { useBases } from './bases'
 import { amountOf, type Place, type Row } from './reading'
 
 /** A line of what was read: what it is, how much, where it goes, and what is asked of it. */
-const { row, places, trouble, rival } = defineProps<{
+const { row, places, trouble, rival, teaches } = defineProps<{
   row: Row
   places: { value: Place; label: string }[]
   trouble?: string
   rival?: Row // that has another amount of the same
+  teaches?: boolean // it was put right, and its word can be learned
 }>()
-const emit = defineEmits<{ fix: [patch: Partial<Schemas['ReadingFix']>]; show: [span: number[]]; both: []; only: [at: number] }>()
+const emit = defineEmits<{ fix: [patch: Partial<Schemas['ReadingFix']>]; show: [span: number[]]; both: []; only: [at: number]; teach: [] }>()
 const bases = useBases()
 const l = computed(() => row.line)
 const fix = computed(() => row.fix)
@@ -30,12 +31,6 @@ const units = computed(
 const nameOf = (id?: string) => (bases.ingredients.find((x) => x.id === id)?.name ?? '').toLowerCase()
 const suggestion = (s: Schemas['ReadingFix']) =>
   `${s.amount} ${unitLabels[s.unit ?? 'g']} ${s.ingredient === l.value.ingredient ? '' : nameOf(s.ingredient)}`.trim()
-const fills: { value: Schemas['Fullness']; label: string }[] = [
-  { value: 'heaped', label: 'heaped' },
-  { value: 'rounded', label: 'rounded' },
-  { value: 'level', label: 'level' },
-  { value: 'scant', label: 'scant' },
-]
 const times = computed(() => (l.value.said_at?.length ? l.value.said_at : (l.value.spans ?? []).map((_, i) => `${i + 1}`)))
 </script>
 
@@ -103,6 +98,9 @@ const times = computed(() => (l.value.said_at?.length ? l.value.said_at : (l.val
         ><Icon :name="out ? 'undo' : 'bin'" :size="18"
       /></el-button>
     </div>
+    <p v-if="teaches && !out" class="asks">
+      <el-button @click="emit('teach')">Always take “{{ l.called }}” for {{ nameOf(ingredient) }}</el-button>
+    </p>
     <p v-if="trouble" class="fault" role="alert">{{ trouble }}</p>
     <p v-else-if="rival && !out" class="asks">
       {{ amountOf(l) }} here, {{ amountOf(rival.line) }} later: both, or only one?

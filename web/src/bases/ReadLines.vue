@@ -5,8 +5,13 @@ import ReadLine from './ReadLine.vue'
 import { placesOf, useGroups, type Fixes, type Row } from './reading'
 
 /** What was read, by where it goes; up and down go from line to line. */
-const { reading, fixes, trouble } = defineProps<{ reading: Schemas['Reading']; fixes: Fixes; trouble: Record<number, string> }>()
-const emit = defineEmits<{ fix: [at: number, patch: Partial<Schemas['ReadingFix']>]; show: [span: number[]] }>()
+const { reading, fixes, trouble, first } = defineProps<{
+  reading: Schemas['Reading']
+  fixes: Fixes
+  trouble: Record<number, string>
+  first: Record<number, string | undefined> // what each line was taken for before it was put right
+}>()
+const emit = defineEmits<{ fix: [at: number, patch: Partial<Schemas['ReadingFix']>]; show: [span: number[]]; teach: [at: number] }>()
 const groups = useGroups(
   toRef(() => reading),
   toRef(() => fixes),
@@ -32,6 +37,8 @@ function only(row: Row, at: number) {
   emit('fix', at, {})
   emit('fix', at === row.at ? other : row.at, { leave_out: true })
 }
+/** A line that was taken for something else, or for nothing, says a word of the kitchen's own. */
+const teaches = (row: Row) => !!row.fix?.ingredient && !!row.line.called && row.at in first && first[row.at] !== row.fix.ingredient
 const root = ref<HTMLElement>()
 function step(e: KeyboardEvent, by: number) {
   const li = (e.target as HTMLElement).closest('li')
@@ -59,8 +66,10 @@ function step(e: KeyboardEvent, by: number) {
           :places="places"
           :trouble="trouble[row.at]"
           :rival="rivals[row.at]"
+          :teaches="teaches(row)"
           @fix="emit('fix', row.at, $event)"
           @show="emit('show', $event)"
+          @teach="emit('teach', row.at)"
           @both="both(row)"
           @only="only(row, $event)" />
       </ul>

@@ -87,6 +87,7 @@ const print = computed(() => question.answer.value?.traits)
 const readSoon = question.soon
 watch(text, () => {
   fixes.value = {}
+  first.value = {}
   name.value = ''
   void readSoon()
 })
@@ -111,6 +112,41 @@ const input = ref<HTMLInputElement>()
 async function fromFile(e: Event) {
   const file = (e.target as HTMLInputElement).files?.[0]
   if (file) text.value = await file.text()
+}
+/** What each line was taken for before it was put right. */
+const first = ref<Record<number, string | undefined>>({})
+watch(reading, (now) => {
+  for (const [i, l] of now?.lines.entries() ?? []) if (!fixes.value[i]) first.value[i] = l.ingredient
+})
+/** A word of the kitchen's own for an ingredient is kept, and forgotten again by a tap. */
+async function teach(at: number) {
+  const l = reading.value?.lines[at]
+  const ingredient = fixes.value[at]?.ingredient
+  if (!l?.called || !ingredient) return
+  if (!kitchen.own) await kitchen.load()
+  const had = kitchen.own?.words ?? []
+  const word = l.called
+  if (!kitchen.own || !(await kitchen.save({ ...kitchen.own, words: [...had.filter((w) => w.word !== word), { word, ingredient }] }))) {
+    say({ message: 'The kitchen could not remember it.', duration: 5000 })
+    return
+  }
+  delete first.value[at]
+  const told = say({
+    message: h('span', [
+      `“${word}” is remembered. `,
+      h(
+        ElButton,
+        {
+          onClick: () => {
+            told.close()
+            if (kitchen.own) void kitchen.save({ ...kitchen.own, words: had })
+          },
+        },
+        () => 'Undo',
+      ),
+    ]),
+    duration: 8000,
+  })
 }
 /** What was kept together is undone together. */
 function tellSauces({ sauces, undo }: Awaited<ReturnType<typeof bench.createRecipe>>) {
@@ -244,7 +280,7 @@ async function keep(recipe: boolean) {
               ><el-radio-button v-for="m in flourMethods" :key="m.value" :value="m.value">{{ m.label }}</el-radio-button></el-radio-group
             >
           </div>
-          <ReadLines ref="list" :reading="reading" :fixes="fixes" :trouble="lineTrouble" @fix="fix" @show="showSpan" />
+          <ReadLines ref="list" :reading="reading" :fixes="fixes" :trouble="lineTrouble" :first="first" @fix="fix" @show="showSpan" @teach="teach" />
         </template>
       </div>
       <form novalidate class="foot" @submit.prevent="wants(whole)">

@@ -16,6 +16,14 @@ export const flourMethods: { value: Schemas['FlourMethod']; label: string }[] = 
   { value: 'sifted', label: 'sifted in' },
 ]
 
+/** How full a spoon or a cup of a powder is. */
+export const fills: { value: Schemas['Fullness']; label: string }[] = [
+  { value: 'heaped', label: 'heaped' },
+  { value: 'rounded', label: 'rounded' },
+  { value: 'level', label: 'level' },
+  { value: 'scant', label: 'scant' },
+]
+
 /** Where something stands that is not in the batter. */
 export const places: Record<Schemas['Place'], string> = { top: 'on top', middle: 'inside', beside: 'beside', pan: 'for the pan', serving: 'to serve' }
 

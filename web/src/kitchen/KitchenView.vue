@@ -16,9 +16,13 @@ import EarlierKitchens from './EarlierKitchens.vue'
 import PlateHeat from './PlateHeat.vue'
 import OtherTablets from '@/house/OtherTablets.vue'
 import PutAside from './PutAside.vue'
+import { useBases } from '@/bases/bases'
 import { useKitchen, type Own } from './kitchen'
 
 const kitchen = useKitchen()
+const bases = useBases()
+void bases.loadIngredients()
+const wordOf = (id: string) => bases.ingredients.find((i) => i.id === id)?.name ?? 'no longer in the pantry'
 /** It saves itself, a moment after the last change; what is typed meanwhile is never overwritten. */
 const kept = useSaved<Own>({ send: (_, document, over) => kitchen.put(document, over), saved: () => take(), saveAfterMs: 700 })
 const { doc: form, saveState, saveTrouble, conflict, faults } = kept
@@ -60,10 +64,10 @@ async function inShell(shell: number | null | undefined) {
 
 /** What was taken off last can be put back. */
 const lastGone = ref<() => void>()
-function takeOut(list: 'ladles' | 'griddles' | 'irons', i: number) {
+function takeOut(list: 'ladles' | 'griddles' | 'irons' | 'words', i: number) {
   const gone = form.value?.[list]?.splice(i, 1)[0]
   if (!gone) return
-  say({ message: `${gone.name} is off the list. “Put back” brings it back.`, duration: 6000, showClose: true })
+  say({ message: `${'word' in gone ? `“${gone.word}”` : gone.name} is off the list. “Put back” brings it back.`, duration: 6000, showClose: true })
   lastGone.value = () => (form.value?.[list] as (typeof gone)[] | undefined)?.splice(i, 0, gone)
 }
 function putBack() {
@@ -252,6 +256,18 @@ const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iro
           </ul>
           <p v-if="!form.irons?.length" class="none">No iron yet. With one the bench says how full a ladle fills it.</p>
           <el-button class="dashed" @click="put('irons', kitchen.form?.iron)"><Icon name="plus" />Add an iron</el-button>
+        </section>
+        <section v-if="form.words?.length" class="panel">
+          <header>
+            <h2>Words of our own</h2>
+            <p class="end">recipes are read by them</p>
+          </header>
+          <ul>
+            <li v-for="(w, i) in form.words" :key="w.word" class="well own-word">
+              <b>{{ w.word }}</b><span>{{ wordOf(w.ingredient) }}</span>
+              <el-button class="ghost" :aria-label="`Forget “${w.word}”`" @click="takeOut('words', i)"><Icon name="bin" /></el-button>
+            </li>
+          </ul>
         </section>
         <OtherTablets />
         <PutAside />

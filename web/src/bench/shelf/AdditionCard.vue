@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, watch } from 'vue'
-import type { Addition, Ingredient, SheetLine } from '@/api/client'
+import type { Addition, Ingredient, Schemas, SheetLine } from '@/api/client'
 import AmountField from '@/parts/AmountField.vue'
 import Icon from '@/parts/Icon.vue'
 import StepButton from '@/parts/StepButton.vue'
 import { onStep, unbroken } from '@/parts/figures'
 import { unitsShown } from '@/parts/settings'
-import { stages } from '@/bench/choices'
+import { fills, stages } from '@/bench/choices'
 import OwnChip from '@/pantry/OwnChip.vue'
 import DoseTrack from './DoseTrack.vue'
 import FindAddition from './FindAddition.vue'
@@ -103,6 +103,13 @@ function instead(found: Ingredient) {
           @update:model-value="emit('change', { unit: $event })" />
         <StepButton :label="`More ${label}`" icon="plus" @step="emit('step', 1)" />
       </div>
+      <el-select
+        v-if="addition.fill"
+        :model-value="addition.fill"
+        :aria-label="`How full the spoon of ${label} is`"
+        @update:model-value="emit('change', { fill: $event as Schemas['Fullness'] })"
+        ><el-option v-for="f in fills" :key="f.value" :value="f.value" :label="`${f.label} spoons`"
+      /></el-select>
       <PrepPicker
         v-if="line?.treatments?.length"
         :addition="addition"
