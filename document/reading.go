@@ -204,6 +204,9 @@ func fix(r *recipe.Reading, w ReadingWish, table *food.Table, k batter.Kitchen) 
 		l := &r.Lines[f.Line]
 		if f.LeaveOut {
 			dropped[f.Line] = true
+			if l.Rival > 0 { // the other one is left
+				r.Lines[l.Rival-1].Rival = 0
+			}
 			continue
 		}
 		pot := potOf(f.Place)

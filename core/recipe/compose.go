@@ -55,8 +55,8 @@ func (r Reading) Compose(k batter.Kitchen) Composed {
 	}
 	var mark []bool
 	for i, l := range r.Lines {
-		if l.Ingredient == nil || l.Amount <= 0 || l.Place != "" || l.Status == NotUnderstood {
-			continue
+		if l.Ingredient == nil || l.Amount <= 0 || l.Place != "" || l.Status == NotUnderstood || l.later && l.Rival > 0 && l.Status != Read {
+			continue // of two amounts of the same the first counts until somebody says otherwise
 		}
 		line := batter.Line{Ingredient: l.Ingredient, Amount: l.Amount, Unit: l.Unit, Role: l.Ingredient.Role, CanG: l.SizeG, CanML: l.SizeML, Method: l.Method, Fill: l.Fill}
 		if _, err := k.Grams(line); err != nil {

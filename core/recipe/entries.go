@@ -168,6 +168,7 @@ func addUp(toks []token, qs []quantity) []quantity {
 			case joins && last.takes(q):
 				continue
 			case !joins || last.word != "" || q.word != "" || last.vague != "" || q.vague != "":
+			case between[0].text == "and" && a == 0: // "250 grams and 40 grams of nuts" are two things
 			case last.unit == q.unit && q.unit != measure.Each:
 				if all := last.most() + q.most(); all > last.amount+q.amount {
 					last.other = all
@@ -195,7 +196,7 @@ func (r *reader) named(text string, toks []token, q *quantity, brackets []quanti
 		}
 	}
 	core, note := r.divide(toks, q)
-	l.Note, l.Called = note, strings.Join(core, " ")
+	l.Note, l.Called = note, strings.Join(slices.DeleteFunc(slices.Clone(core), func(w string) bool { return stop[w] && !weak[w] }), " ")
 	if q != nil {
 		l.Amount, l.Unit, l.other = q.amount, q.unit, q.other
 		l.fit(q, brackets, r.kitchen.Measures)

@@ -91,7 +91,7 @@ func (o *onceOf) known(l Line) bool {
 	if k.Status == Read && l.Status == Read {
 		l.doubt(fmt.Sprintf("%s %s of it was said before: both, or instead?", short(k.Amount), k.Unit), nil)
 		k.doubt(fmt.Sprintf("%s %s of it was said later: both, or instead?", short(l.Amount), l.Unit), nil)
-		k.Rival, l.Rival = len(o.kept)+1, at+1
+		k.Rival, l.Rival, l.later = len(o.kept)+1, at+1, true
 		o.kept = append(o.kept, l)
 		return true
 	}

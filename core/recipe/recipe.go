@@ -42,6 +42,7 @@ type Line struct {
 	other      float64          // that the amount may be as well: the thousands
 	Place      batter.Place     // where it stands when it is not part of the batter
 	Rival      int              // the line, from 1, that has another amount of the same: both, or instead? 0 none
+	later      bool             // of two rivals
 	recap      bool             // what is said again is told
 	says       bool             // "the" stands before it or its amount: it was named before
 	more       bool             // said to come to what was said before: "another teaspoon"
@@ -119,7 +120,11 @@ type Taught struct {
 // ReadText reads a whole text against a table, with the measures of a kitchen and the words that it has of its own.
 func ReadText(text string, table *food.Table, k batter.Kitchen, taught ...Taught) Reading {
 	r := reader{names: indexOf(table, taught...), kitchen: k}
-	full, stamped := withoutStamps(piecesOf(text))
+	raw := piecesOf(text)
+	full, stamped := withoutStamps(raw)
+	if stamped && len(full) > 1 && raw[0] == full[0] && len(strings.Fields(raw[0].text)) <= 8 && len(quantities(tokens(raw[0].text))) == 0 { // what stands before the first time
+		r.out.Title, full = strings.Trim(raw[0].text, "#*: "), full[1:]
+	}
 	lines := texts(full)
 	r.out.Language = r.names.languageOf(lines)
 	if stamped || isTalk(lines) {

@@ -103,8 +103,11 @@ const beside = 40
 
 // around is what of a line stands around a claim; all of a short one.
 func around(line, low string, at []int) string {
-	if len(line) <= longestClaim || len(line) != len(low) { // folded letters may be fewer
+	if len(line) <= longestClaim {
 		return line
+	}
+	if len(line) != len(low) { // it has letters that fold to fewer bytes
+		line = low
 	}
 	from, to := max(0, at[0]-beside), min(len(line), at[1]+beside)
 	for from > 0 && line[from-1] != ' ' {
