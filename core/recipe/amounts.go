@@ -3,6 +3,7 @@ package recipe
 import (
 	"cmp"
 	"math"
+	"regexp"
 	"strconv"
 	"strings"
 	"unicode"
@@ -323,6 +324,7 @@ type quantity struct {
 	vague      string
 	counted    float64 // of what is vague: two spoons
 	counting   bool    // one, two, three
+	stroke     float64 // that "3 1/4" may have been: three quarters
 	inside     bool    // in brackets
 	apiece     bool    // "60 g each"
 	guessed    bool    // a fraction that lost its stroke
@@ -492,7 +494,7 @@ func quantityAt(toks []token, i int) (quantity, bool) {
 	if !ok {
 		return quantity{}, false
 	}
-	q := quantity{start: i, end: end, amount: v, unit: measure.Each}
+	q := quantity{start: i, end: end, amount: v, unit: measure.Each, stroke: stuck(t)}
 	if end == i+1 {
 		q.other = t.other
 	}
@@ -530,6 +532,23 @@ func quantityAt(toks []token, i int) (quantity, bool) {
 		return q, i == 0 || (toks[i-1].text == "," || toks[i-1].text == "and") && q.end < len(toks) && oneOf[stem(toks[q.end].text)]
 	}
 	return q, ok
+}
+
+// stuckBefore is a whole number with a fraction of one behind it: written down by ear, "three quarters" becomes "3 1/4".
+var stuckBefore = regexp.MustCompile(`^([2-7]) ?1/([348])$`)
+
+// stuck is the share that a number with a fraction behind it may have been, 0 where it cannot.
+func stuck(t token) float64 {
+	m := stuckBefore.FindStringSubmatch(t.raw)
+	if m == nil {
+		return 0
+	}
+	n, _ := strconv.ParseFloat(m[1], 64) // a digit
+	of, _ := strconv.ParseFloat(m[2], 64)
+	if n >= of {
+		return 0
+	}
+	return n / of
 }
 
 // inThousands tells whether so many of a unit are often more than a thousand, and hardly ever told by their thousandths.

@@ -198,7 +198,7 @@ func (r *reader) named(text string, toks []token, q *quantity, brackets []quanti
 	core, note := r.divide(toks, q)
 	l.Note, l.Called = note, strings.Join(slices.DeleteFunc(slices.Clone(core), func(w string) bool { return stop[w] && !weak[w] }), " ")
 	if q != nil {
-		l.Amount, l.Unit, l.other = q.amount, q.unit, q.other
+		l.Amount, l.Unit, l.other, l.stroke = q.amount, q.unit, q.other, q.stroke
 		l.fit(q, brackets, r.kitchen.Measures)
 	}
 	low := fold(text)
@@ -230,6 +230,7 @@ func (r *reader) named(text string, toks []token, q *quantity, brackets []quanti
 	if one.other > 0 && one.Ingredient != nil {
 		one.thousands()
 	}
+	one.eighths()
 	one.notLevel(strings.Fields(spelledOut(toks)))
 	if one.Status == Read && one.Place == "" && twoUses(low) {
 		one.doubt("It is for the batter and for the pan. How much of it goes into the batter?", nil)
@@ -245,6 +246,13 @@ func (l *Line) thousands() {
 	}
 	l.Amount = likely
 	l.doubt(fmt.Sprintf("Is it %g %s, or %g %s?", likely, l.Unit, rarer, l.Unit), &Suggestion{Ingredient: l.Ingredient, Amount: rarer, Unit: l.Unit})
+}
+
+// eighths asks about "5 1/8 of a spoon": five eighths are as likely, and nobody measures the other.
+func (l *Line) eighths() {
+	if l.Ingredient != nil && l.stroke > 0 && math.Abs(math.Mod(8*l.Amount, 2)-1) < 1e-9 && spoons[l.Unit] > 0 {
+		l.doubt(fmt.Sprintf("Is it %.0f/8 %s, or %.0f 1/8? Written down by ear, both look alike.", 8*l.stroke, l.Unit, math.Floor(l.Amount)), &Suggestion{Ingredient: l.Ingredient, Amount: l.stroke, Unit: l.Unit})
+	}
 }
 
 // hasExtra tells whether a line names a second amount for another place: "50 g butter, plus extra for the

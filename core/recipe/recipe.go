@@ -42,6 +42,7 @@ type Line struct {
 	other      float64          // that the amount may be as well: the thousands
 	Place      batter.Place     // where it stands when it is not part of the batter
 	Rival      int              // the line, from 1, that has another amount of the same: both, or instead? 0 none
+	stroke     float64          // that "3 1/4" may have been: three quarters
 	later      bool             // of two rivals
 	recap      bool             // what is said again is told
 	says       bool             // "the" stands before it or its amount: it was named before

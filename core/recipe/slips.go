@@ -93,19 +93,33 @@ func (r *Reading) Slips(k batter.Kitchen, table *food.Table) {
 	}
 }
 
+// oddDose is how many times the upper end of what is usual of a flavour or a piece is asked about (modelling choice).
+const oddDose = 2.5
+
 // tooMuch asks about an amount of p g per 100 g of flour when that is more than anyone bakes.
 func (l *Line) tooMuch(p, flour float64) {
+	if high := l.Ingredient.Dose.High; high > 0 && p > oddDose*high && (l.Ingredient.Role == food.RoleFlavour || l.Ingredient.Role == food.RolePiece) {
+		l.ask(flour)
+		return
+	}
 	for _, t := range tooMuch {
 		if !t.is(l.Ingredient) || p <= t.most {
 			continue
 		}
-		asks := fmt.Sprintf("That is a lot of %s for %.0f g of flour.", lowerFirst(l.Ingredient.Label()), flour)
-		if unit, ok := smallerUnit[l.Unit]; ok {
-			l.doubt(fmt.Sprintf("%s Was it %s %s?", asks, short(l.Amount), unit), &Suggestion{Ingredient: l.Ingredient, Amount: l.Amount, Unit: unit})
-		} else {
-			l.doubt(asks+" Is it right?", nil)
-		}
+		l.ask(flour)
 		return
+	}
+}
+
+// ask asks about an amount that is much for so much flour, with what it may have been.
+func (l *Line) ask(flour float64) {
+	asks := fmt.Sprintf("That is a lot of %s for %.0f g of flour.", lowerFirst(l.Ingredient.Label()), flour)
+	if l.stroke > 0 {
+		l.doubt(fmt.Sprintf("%s Was it %s %s? The stroke of the fraction may stand for more.", asks, short(l.stroke), l.Unit), &Suggestion{Ingredient: l.Ingredient, Amount: l.stroke, Unit: l.Unit})
+	} else if unit, ok := smallerUnit[l.Unit]; ok {
+		l.doubt(fmt.Sprintf("%s Was it %s %s?", asks, short(l.Amount), unit), &Suggestion{Ingredient: l.Ingredient, Amount: l.Amount, Unit: unit})
+	} else {
+		l.doubt(asks+" Is it right?", nil)
 	}
 }
 
