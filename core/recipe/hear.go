@@ -4,7 +4,6 @@ import (
 	"slices"
 	"strings"
 
-	"upbeatladle/core/batter"
 	"upbeatladle/core/food"
 	"upbeatladle/core/measure"
 )
@@ -127,80 +126,163 @@ func (s *speech) hear() {
 	p.ends()
 }
 
+// told is an amount of a sentence with the name that may be its own.
+type told struct {
+	q         quantity
+	from, end int  // tokens of both
+	to        int  // where the next amount begins
+	named     bool // a food stands behind it
+}
+
+// gathering is a sentence while its foods are taken out of it, in their order.
+type gathering struct {
+	*speech
+	out    []item
+	before int // behind the last one
+}
+
+// ways are what an amount can be, in the order in which they are tried; the first that takes it counts.
+var ways = []func(*gathering, told) bool{(*gathering).isNone, (*gathering).fillsLast, (*gathering).restatesLast, (*gathering).sumsUp, (*gathering).ofBoth, (*gathering).ofEach, (*gathering).ofOne}
+
 // items are the foods of a sentence in their order.
-func (s *speech) items() (out []item) {
-	r, toks := s.r, s.toks
+func (s *speech) items() []item {
+	g := &gathering{speech: s}
 	first := s.nameFirst()
-	before := 0
 	for i, q := range s.qs {
-		to := len(toks)
-		if i+1 < len(s.qs) {
-			to = s.qs[i+1].start
-		}
-		if from, to := s.halfAt(0); from >= 0 && q.start >= from && q.start < to || s.standsFor(q) {
-			continue
-		}
-		end := s.nameEnd(q, to)
-		from := q.start
-		if name := nameWords(toks[q.end:end]); first[i] || len(name) == 0 || r.names.match(name).score < sure {
-			if at := s.nameBefore(before, q.start); at >= 0 {
-				from, end = at, q.end
+		t := g.name(i, q, first[i])
+		for _, way := range ways {
+			if way(g, t) {
+				break
 			}
 		}
-		if n := s.peelBefore(q.start); n > 0 && from == q.start {
-			from = q.start - n
-		}
-		if s.text(q.end) == "of" && itself[s.text(q.end+1)] && q.amount < 1 { // "half of it": a part of what was named
-			from, end = q.start, q.end
-		}
-		named := r.isNamed(toks[q.end:end])
-		if from < q.start && s.text(end) == "," && kindWord[s.text(end+1)] { // "butter, 50 grams, browned"
-			end += 2
-		}
-		if n := len(out); n > 0 && from == q.start && !named && s.fills(out[n-1], q) {
-			last := out[n-1].q
-			last.size, last.sizeUnit = q.amount, q.unit
-			out[n-1].lines, before = s.spokenLine(last, out[n-1].start, out[n-1].end), q.end
-			continue
-		}
-		if n := len(out); n > 0 && from == q.start && !named && len(out[n-1].lines) > 0 && (restates(toks[before:q.start]) || weighed(out[n-1].lines[len(out[n-1].lines)-1], toks[before:q.start], q)) {
-			out[n-1].lines[len(out[n-1].lines)-1].restate(q)
-			before = end
-			continue
-		}
-		if s.together(q, end, named) {
-			before = end
-			continue
-		}
-		if half, e := s.halves(q, before); half != nil {
-			out, before = append(out, item{start: before, end: e, lines: half, q: q}), e
-			continue
-		}
-		if each, e := r.shared(s.said, toks, q, to, ""); each != nil && len(out)+len(each) <= MaxLines {
-			out, before = append(out, item{start: q.start, end: e, lines: each, q: q}), e
-			continue
-		}
-		if n := len(out); n > 0 {
-			q = s.sameSpoon(q, out[n-1].q, end)
-		}
-		lines := s.spokenLine(q, from, end)
-		it := item{start: from, end: end, lines: lines, q: q}
-		it.bare = from == q.start && !named && (len(lines) == 0 || lines[0].Ingredient == nil && !slices.ContainsFunc(kindWords(toks[q.end:end]), func(w string) bool { return !goes[w] }))
-		it.instead = slices.ContainsFunc(toks[before:q.start], func(t token) bool { return corrects[t.text] })
-		for k := range it.lines {
-			it.lines[k].recap = s.recaps(before, q.start)
-			it.lines[k].says = s.text(from-1) == "the" || s.text(q.start-1) == "the" || s.text(q.start-1) == "my"
-			it.lines[k].more = slices.ContainsFunc(toks[max(0, from-1):end], func(t token) bool { return again[t.text] })
-		}
-		if it.bare {
-			it.end = q.end
-		}
-		before = it.end
-		if len(it.lines) > 0 || it.bare {
-			out = append(out, it)
+	}
+	return s.withNames(g.out)
+}
+
+// name finds the name of an amount: behind it, else before it.
+func (g *gathering) name(i int, q quantity, first bool) told {
+	t := told{q: q, from: q.start, to: len(g.toks)}
+	if i+1 < len(g.qs) {
+		t.to = g.qs[i+1].start
+	}
+	t.end = g.nameEnd(q, t.to)
+	if g.text(q.end) == "of" && itself[g.text(q.end+1)] && q.amount < 1 { // "half of it": a part of what was named
+		t.end = q.end
+		return t
+	}
+	if name := nameWords(g.toks[q.end:t.end]); first || len(name) == 0 || g.r.names.match(name).score < sure {
+		if at := g.nameBefore(g.before, q.start); at >= 0 {
+			t.from, t.end = at, q.end
 		}
 	}
-	return s.withNames(out)
+	if n := g.peelBefore(q.start); n > 0 && t.from == q.start {
+		t.from = q.start - n
+	}
+	t.named = g.r.isNamed(g.toks[q.end:t.end])
+	if t.from < q.start && g.text(t.end) == "," && kindWord[g.text(t.end+1)] { // "butter, 50 grams, browned"
+		t.end += 2
+	}
+	return t
+}
+
+// last is the last food that was taken, with at least one line; nil where there is none.
+func (g *gathering) last() *item {
+	if n := len(g.out); n > 0 && len(g.out[n-1].lines) > 0 {
+		return &g.out[n-1]
+	}
+	return nil
+}
+
+// isNone passes over what counts no food of its own: half of what follows, "a drained one".
+func (g *gathering) isNone(t told) bool {
+	from, to := g.halfAt(0)
+	return from >= 0 && t.q.start >= from && t.q.start < to || g.standsFor(t.q)
+}
+
+// fillsLast gives a container what it holds.
+func (g *gathering) fillsLast(t told) bool {
+	last := g.last()
+	if last == nil || t.from != t.q.start || t.named || !g.fills(*last, t.q) {
+		return false
+	}
+	q := last.q
+	q.size, q.sizeUnit = t.q.amount, t.q.unit
+	last.lines, g.before = g.spokenLine(q, last.start, last.end), t.q.end
+	return true
+}
+
+// restatesLast says the amount before again, in another measure.
+func (g *gathering) restatesLast(t told) bool {
+	last := g.last()
+	if last == nil || t.from != t.q.start || t.named {
+		return false
+	}
+	l, gap := &last.lines[len(last.lines)-1], g.toks[g.before:t.q.start]
+	if !restates(gap) && !weighed(*l, gap, t.q) {
+		return false
+	}
+	l.restate(t.q)
+	g.before = t.end
+	return true
+}
+
+// sumsUp passes over the sum of what was told.
+func (g *gathering) sumsUp(t told) bool {
+	if !g.together(t.q, t.named) {
+		return false
+	}
+	g.before = t.end
+	return true
+}
+
+// ofBoth shares an amount between two foods that are half of it each.
+func (g *gathering) ofBoth(t told) bool {
+	lines, end := g.halves(t.q, g.before)
+	if lines == nil {
+		return false
+	}
+	g.out, g.before = append(g.out, item{start: g.before, end: end, lines: lines, q: t.q}), end
+	return true
+}
+
+// ofEach gives several foods the same amount.
+func (g *gathering) ofEach(t told) bool {
+	lines, end := g.r.shared(g.said, g.toks, t.q, t.to, "")
+	if lines == nil || len(g.out)+len(lines) > MaxLines {
+		return false
+	}
+	g.out, g.before = append(g.out, item{start: t.q.start, end: end, lines: lines, q: t.q}), end
+	return true
+}
+
+// ofOne is an amount of one food, or of what was named before.
+func (g *gathering) ofOne(t told) bool {
+	q := t.q
+	if n := len(g.out); n > 0 {
+		q = g.sameSpoon(q, g.out[n-1].q, t.end)
+	}
+	it := item{start: t.from, end: t.end, lines: g.spokenLine(q, t.from, t.end), q: q}
+	it.bare = t.from == q.start && !t.named && g.saysNoName(it, q)
+	it.instead = slices.ContainsFunc(g.toks[g.before:q.start], func(t token) bool { return corrects[t.text] })
+	said := func(i int) bool { return g.text(i-1) == "the" }
+	for k := range it.lines {
+		it.lines[k].recap = g.recaps(g.before, q.start)
+		it.lines[k].says = said(t.from) || said(q.start) || g.text(q.start-1) == "my"
+		it.lines[k].more = slices.ContainsFunc(g.toks[max(0, t.from-1):t.end], func(t token) bool { return again[t.text] })
+	}
+	if it.bare {
+		it.end = q.end
+	}
+	g.before = it.end
+	if len(it.lines) > 0 || it.bare {
+		g.out = append(g.out, it)
+	}
+	return true
+}
+
+// saysNoName tells whether nothing behind an amount could be a name.
+func (g *gathering) saysNoName(it item, q quantity) bool {
+	return len(it.lines) == 0 || it.lines[0].Ingredient == nil && !slices.ContainsFunc(kindWords(g.toks[q.end:it.end]), func(w string) bool { return !goes[w] })
 }
 
 // aOne is what stands for something that was named: "a drained one".
@@ -503,11 +585,10 @@ func (s *speech) foodEnds(at int) bool {
 var sumShapes = []shape{shapeOf("?grams|cups altogether|total"), shapeOf("in all|total"), shapeOf("all together|told|in")}
 
 // together tells whether an amount sums up those before it: "which makes two cups in all".
-func (s *speech) together(q quantity, end int, named bool) bool {
+func (s *speech) together(q quantity, named bool) bool {
+	end := q.end
 	if named {
-		end = q.end + s.foodAt(q.end)
-	} else {
-		end = q.end
+		end += s.foodAt(q.end)
 	}
 	for _, sh := range sumShapes {
 		if _, ok := s.matches(sh, end); ok {
@@ -572,555 +653,4 @@ func (s *speech) keep(l Line, from, to int) {
 		l.At = []Span{s.span(from, to)}
 	}
 	s.r.out.Lines = append(s.r.out.Lines, l)
-}
-
-// placing is a sentence while its foods are put where they go.
-type placing struct {
-	*speech
-	here  batter.Place // of what follows
-	fats  bool
-	used  bool // something went there
-	cue   int  // behind the cue of it
-	last  item
-	at    int // the line of the last item
-	with  int // the first line that is named with it
-	noTo  int // where the last food that is not meant ends
-	not   int // what begins before this token is not meant
-	asked int // what begins before this token is asked
-	fresh bool
-	rest  float64 // of an amount that was shared out
-}
-
-// reach is how many words behind a cue the first food may stand that it is said of (modelling choice).
-const reach = 4
-
-// heed does what a cue says.
-func (p *placing) heed(c heardCue) {
-	r := p.r
-	switch c.does {
-	case potBegins:
-		p.here = ""
-		name, place := p.potName(c), c.place
-		if place == "" {
-			place = pots[stem(name)]
-		}
-		if name == "" && r.pot > 0 { // another vessel for the same
-			return
-		}
-		r.beginPot(name, place)
-	case batterAgain:
-		p.here, r.pot, r.since = "", 0, len(r.out.Lines)
-	case sinceThen:
-		r.allSince(c.place)
-		p.here, r.pot, r.since = "", 0, len(r.out.Lines)
-	case there, ahead:
-		if c.does == there && p.right(c) {
-			return
-		}
-		p.here, p.fats, p.used, p.cue = c.place, c.fats, false, c.end
-	case before:
-		if len(p.last.lines) > 0 && c.start-p.last.end <= 2*reach {
-			p.move(c.place)
-		}
-	case intoBatter:
-		if len(p.last.lines) > 0 && c.start-p.last.end <= 2*reach && p.at < len(r.out.Lines) && r.out.Lines[p.at].Place == batter.InPan {
-			r.out.Lines[p.at].Place = ""
-		}
-	case notMeant:
-		p.not = c.end
-	case notNext:
-		p.not = c.end + 2
-	case backIn:
-		p.backIn(c)
-	case perhaps:
-		if len(p.last.lines) > 0 && p.at < len(r.out.Lines) && c.start == p.last.end && p.text(c.start) == "if" {
-			if l := &r.out.Lines[p.at]; l.Status == Read && l.Place == "" {
-				l.doubt(saidWithIf, nil)
-			}
-			return
-		}
-		p.asked = c.end + reach
-	case nothingOf:
-		if len(p.last.lines) > 0 && p.onlyStops(p.last.end, c.start) && p.at < len(r.out.Lines) {
-			p.deny(p.last)
-			r.out.Lines = r.out.Lines[:p.at]
-			p.last = item{}
-		}
-	}
-}
-
-const saidWithIf = "It is said with an “if”. Does it go in?"
-
-// backIn takes the fat that a cue names out of the pan.
-func (p *placing) backIn(c heardCue) {
-	for i := c.start; i < c.end; i++ {
-		in, _ := p.r.names.exactly(p.toks[i:])
-		if in == nil || in.Group != food.GroupFat {
-			continue
-		}
-		for k := range p.r.out.Lines {
-			if l := &p.r.out.Lines[k]; l.Place == batter.InPan && l.Amount > 0 && isFat(*l) {
-				l.Place = ""
-			}
-		}
-		return
-	}
-}
-
-// potName is the word of a cue that names a pot, empty when only its vessel is named.
-func (p *placing) potName(c heardCue) string {
-	for i := c.start; i < c.end; i++ {
-		if potAt(p.speech, i) > 0 {
-			return p.text(i)
-		}
-	}
-	return ""
-}
-
-// right puts what stands right before a cue where it says; nothing stands there when it tells of what follows.
-func (p *placing) right(c heardCue) bool {
-	if len(p.last.lines) == 0 || p.at >= len(p.r.out.Lines) {
-		return false
-	}
-	if c.start < p.last.start {
-		return false
-	}
-	between := p.toks[min(p.last.end, c.start):c.start]
-	for _, t := range between {
-		if t.kind == sign && t.text != "," || t.kind == word && !beforeCue[t.text] {
-			return false
-		}
-	}
-	if slices.ContainsFunc(between, func(t token) bool { return t.text == "," }) && p.text(c.start) != "for" && c.place != batter.InPan {
-		return false
-	}
-	if c.fats && !isFat(p.last.lines[0]) {
-		return true
-	}
-	if c.fats && p.text(c.start) == "for" { // said of the plate, whatever pot is on the stove
-		p.r.out.Lines[p.at].Pot = 0
-	}
-	p.move(c.place)
-	if first := p.text(c.start + 1); c.fats && p.text(c.start) == "for" && (first == "each" || first == "every") {
-		p.r.out.Lines[p.at].Each = true
-	}
-	return true
-}
-
-// beforeCue are words between a food and what says where it goes.
-var beforeCue = set("of it a little some just only them all melted that is are go goes more bit each whole plus")
-
-func isFat(l Line) bool { return l.Ingredient != nil && l.Ingredient.Group == food.GroupFat }
-
-// move puts the last food where it goes, and those without an amount that are named with it.
-func (p *placing) move(to batter.Place) {
-	from := p.at
-	if to != batter.InPan {
-		from = p.with
-	}
-	for i := from; i < len(p.r.out.Lines); i++ {
-		if l := &p.r.out.Lines[i]; l.Place == "" || l.Pot == 0 {
-			l.Place, l.Pot = to, 0
-			if l.Amount <= 0 {
-				l.Asks, l.Status = "", Read
-			}
-		}
-	}
-}
-
-// wanted tells whether a food without an amount belongs in the reading: it goes somewhere, or stands among those of the bowl.
-func (p *placing) wanted(it item, cues []heardCue) bool {
-	if p.notMeant(it) {
-		p.deny(it)
-		return false
-	}
-	in := it.lines[0].Ingredient
-	if p.placeAt(it, in) != "" {
-		return true
-	}
-	if len(cues) > 0 && cues[0].does == there && cues[0].start-it.end <= 1 && !(cues[0].place == batter.OnTop && neverOnTop(in)) && (!cues[0].fats || in.Group == food.GroupFat) && p.only(it.end, cues[0].start) {
-		return true
-	}
-	if peels[p.text(it.start)] && it.end-it.start > 1 {
-		return true
-	}
-	last := stem(p.text(it.end - 1))
-	return p.fresh && !notMentions[last] && p.listed(it)
-}
-
-// neverOnTop are foods that a cook puts into the bowl on top of the others, and not on a plate.
-func neverOnTop(in *food.Ingredient) bool {
-	return inBatterOnly(in) || in.IsFlour() || in.Role == food.RoleSalt || in.Group == food.GroupLiquid
-}
-
-// onlyStops tells whether nothing of its own stands between two tokens.
-func (p *placing) onlyStops(from, to int) bool {
-	for i := from; i < to; i++ {
-		if t := p.toks[i]; t.kind == word && !stop[t.text] && !between[t.text] {
-			return false
-		}
-	}
-	return from <= to && to-from <= soon
-}
-
-// notMeant tells whether a food is said not to be in it, or is named in one breath with one that is not.
-func (p *placing) notMeant(it item) bool {
-	also := p.noTo > 0 && it.start-p.noTo == 1 && (p.text(p.noTo) == "and" || p.text(p.noTo) == "or" || p.text(p.noTo) == "nor") && (it.named || it.q.unit == measure.Each)
-	if it.start >= p.not && !also {
-		return false
-	}
-	p.noTo = it.end
-	return true
-}
-
-// deny keeps what is spoken of and not in it.
-func (p *placing) deny(it item) {
-	r := p.r
-	r.out.Also = append(r.out.Also, p.span(it.start, it.end))
-	if r.denied == nil {
-		r.denied = map[string]bool{}
-	}
-	r.denied[fold(p.said[p.toks[it.start].at:p.toks[it.end-1].to])] = true
-}
-
-// listed tells whether a name stands in a row with foods that have amounts.
-func (p *placing) listed(it item) bool {
-	if p.last.end == 0 || len(p.last.lines) == 0 {
-		return false
-	}
-	joins := false
-	for i := p.last.end; i < it.start; i++ {
-		t := p.text(i)
-		joins = joins || t == "," || t == "and"
-		if t != "," && t != "and" && !stop[t] {
-			return false
-		}
-	}
-	after := p.text(it.end)
-	return joins && (p.starts[it.end] > 0 || after == "" || after == "," || after == "and" || after == ".")
-}
-
-// placeAt is where a food goes that stands behind a cue, or nowhere.
-func (p *placing) placeAt(it item, in *food.Ingredient) batter.Place {
-	switch {
-	case p.here == batter.OnTop && in != nil && neverOnTop(in):
-		return ""
-	case p.here == "" || p.fats && (in == nil || in.Group != food.GroupFat):
-		return ""
-	case !p.used && it.start-p.cue > p.reach():
-		return ""
-	case p.used && !p.goesOn(p.last.end, it.start):
-		return ""
-	}
-	return p.here
-}
-
-// panReach is how many words behind the pan its fat may be named: nothing else goes there (modelling choice).
-const panReach = 12
-
-func (p *placing) reach() int {
-	if p.fats {
-		return panReach
-	}
-	return reach + 1
-}
-
-// goesOn tells whether a row goes on between two tokens.
-func (p *placing) goesOn(from, to int) bool {
-	for i := from; i < to; i++ {
-		if t := p.toks[i]; t.kind == sign && t.text != "," || t.kind == word && !stop[t.text] && t.text != "or" && t.text != "also" && t.text != "maybe" {
-			return false
-		}
-	}
-	return true
-}
-
-// take puts a food into the reading.
-func (p *placing) take(it item) {
-	r := p.r
-	if p.notMeant(it) {
-		p.not = 0
-		p.deny(it)
-		return
-	}
-	var in *food.Ingredient
-	if len(it.lines) > 0 {
-		in = it.lines[0].Ingredient
-	}
-	if r.pot > 0 && inBatterOnly(in) && !it.named && !doughy(r.out.Pots[r.pot-1].Name) && !p.thickens(it) {
-		r.pot, r.since = 0, len(r.out.Lines)
-	}
-	place := p.placeAt(it, in)
-	if place == "" {
-		p.here = ""
-	} else {
-		p.used = true
-	}
-	if n := len(r.out.Lines); it.instead && n > p.at && p.last.end > 0 && len(it.lines) == 1 && r.out.Lines[n-1].Ingredient == in {
-		it.lines[0].Note = joined(it.lines[0].Note, "put right while speaking; before: "+r.out.Lines[n-1].Text)
-		it.lines[0].Place, it.lines[0].Pot = r.out.Lines[n-1].Place, r.out.Lines[n-1].Pot
-		it.lines[0].At = []Span{p.span(it.start, it.end)}
-		r.out.Lines[n-1] = it.lines[0]
-		p.last = it
-		return
-	}
-	with := p.at
-	if !it.withLast(p.last, p.speech) {
-		with = len(r.out.Lines)
-	}
-	p.last, p.at, p.rest = it, len(r.out.Lines), 0
-	p.with = with
-	for _, l := range it.lines {
-		switch {
-		case l.Place != "":
-		case l.Ingredient != nil && l.Ingredient.ID == spray:
-			l.Place = batter.InPan
-		case place != "":
-			l.Place = place
-		case r.pot > 0:
-			l.Place, l.Pot = r.out.Pots[r.pot-1].Place, r.pot
-		}
-		if it.named && l.Place == "" {
-			l.AskHowMuch()
-		}
-		if it.start < p.asked && l.Status == Read && l.Place == "" {
-			l.doubt(saidWithIf, nil)
-		}
-		if l.Place != "" && l.Amount <= 0 && l.Ingredient != nil && !l.Doubtful() {
-			l.Asks, l.Status = "", Read
-		}
-		p.keep(l, it.start, it.end)
-	}
-}
-
-// withLast tells whether a food is named in one breath with the one before it, which has no amount: "raspberries and a banana".
-func (it item) withLast(last item, s *speech) bool {
-	return last.named && it.start > last.end && it.start-last.end == 1 && s.text(last.end) == "and"
-}
-
-// withNext tells whether a food without an amount is named in one breath with the next, and that one goes somewhere.
-func (p *placing) withNext(items []item, cues []heardCue) bool {
-	if len(items) < 2 || !items[1].withLast(items[0], p.speech) || len(cues) == 0 {
-		return false
-	}
-	end := items[1].end
-	return cues[0].does == there && !cues[0].fats && cues[0].start >= end && cues[0].start-end <= 1
-}
-
-// spray is the fat that is for the plate only.
-const spray = "cooking_spray"
-
-// doughy are pots that flour goes into.
-func doughy(name string) bool {
-	n := stem(fold(name))
-	return n == "crumble" || n == "streusel" || n == "custard"
-}
-
-// thickeningG is up to how much flour or starch only thickens what is in a pot [g] (modelling choice).
-const thickeningG = 30
-
-func (p *placing) thickens(it item) bool {
-	l := it.lines[0]
-	if l.Ingredient.Role != food.RoleFlour || l.Amount <= 0 {
-		return false
-	}
-	g, err := p.r.kitchen.Grams(batter.Line{Ingredient: l.Ingredient, Amount: l.Amount, Unit: l.Unit})
-	return err == nil && g <= thickeningG
-}
-
-// share parts the last amount: "a hundred goes in the batter and fifty on top". cues are those still to come.
-func (p *placing) share(it item, cues []heardCue) {
-	if len(p.last.lines) == 0 || p.at >= len(p.r.out.Lines) {
-		return
-	}
-	l := &p.r.out.Lines[p.at]
-	q := it.q
-	if q.unit != l.Unit && !(q.unit == measure.Each && p.r.inGrams && q.amount >= leastGrams) || q.amount <= 0 || q.amount > l.Amount+1e-9 && p.rest == 0 {
-		return
-	}
-	if bowl, ok := p.shareGoes(it.end, cues); ok {
-		all := l.Amount + p.rest
-		switch {
-		case bowl == "":
-			l.Amount, p.rest = q.amount, all-q.amount
-		case q.amount < all+1e-9:
-			part := *l
-			part.Amount, part.Place, part.Pot = q.amount, bowl, 0
-			part.Text += " … " + p.said[p.toks[it.start].at:p.toks[it.end-1].to]
-			part.At = append(slices.Clone(l.At), p.span(it.start, it.end))
-			if p.rest > 0 {
-				p.rest = max(0, p.rest-q.amount)
-			} else {
-				l.Amount -= q.amount
-			}
-			p.keep(part, it.start, it.end)
-		}
-	}
-}
-
-// inTheBowl says of a share that it goes into the batter.
-var inTheBowl = []shape{shapeOf("?is|are|go|goes ?straight in|into|for|to the ?~ BATTER|bowl|mix|mixture"), shapeOf("is|are|go|goes in")}
-
-// shareGoes is where a share goes that ends at a token: into the bowl, or beside it.
-func (p *placing) shareGoes(end int, cues []heardCue) (place batter.Place, ok bool) {
-	for _, sh := range inTheBowl {
-		if _, ok := p.matches(sh, end); ok {
-			return "", true
-		}
-	}
-	for _, c := range cues {
-		if c.does == there && c.start-end <= 2 && p.goesOnWords(end, c.start) {
-			return c.place, true
-		}
-	}
-	return "", false
-}
-
-func (p *placing) goesOnWords(from, to int) bool {
-	for i := from; i < to; i++ {
-		if !beforeCue[p.text(i)] {
-			return false
-		}
-	}
-	return true
-}
-
-// Words of a pot on the stove: with them a sentence of what no batter has is a pot of its own.
-var onTheStove = set("boil boiled boiling simmer simmered simmering bubble bubbles bubbled caramelise caramelize macerate thickens syrupy")
-
-// ends closes a sentence: what is only boiled in it is a pot.
-func (p *placing) ends() {
-	r := p.r
-	if r.pot > 0 || len(p.said) > longestSentence/4 || !p.onTheStove() {
-		return
-	}
-	from := len(r.out.Lines)
-	for from > 0 && len(r.out.Lines[from-1].At) > 0 && r.out.Lines[from-1].At[0].From >= p.at0() {
-		from--
-	}
-	mine := r.out.Lines[from:]
-	sweet := false
-	for _, l := range mine {
-		if l.Place != "" || l.Ingredient == nil || inBatterOnly(l.Ingredient) && !p.thickens(item{lines: []Line{l}}) || l.Ingredient.Role == food.RoleSalt {
-			return
-		}
-		sweet = sweet || l.Ingredient.Role == food.RoleSugar || l.Ingredient.Group == food.GroupSyrup || l.Ingredient.Role == food.RolePiece || l.Ingredient.Role == food.RolePuree
-	}
-	if len(mine) < 2 || !sweet {
-		return
-	}
-	r.since = from
-	r.allSince(batter.OnTop)
-	r.since = len(r.out.Lines)
-}
-
-// until are what a pot is cooked or whipped to.
-var until = []shape{
-	shapeOf("until|till|til ?it|they|its|theyre|that ?is|are ?all|really soft|tender|jammy|syrupy|thick|amber|dissolved"), shapeOf("until|till|til it|they falls|fall|fell|collapse|burst"),
-	shapeOf("until|till|til it|they coats|coat"), shapeOf("to soft|stiff|firm peaks"),
-}
-
-func (p *placing) onTheStove() bool {
-	for i, t := range p.toks {
-		if onTheStove[t.text] {
-			return true
-		}
-		for _, sh := range until {
-			if _, ok := p.matches(sh, i); ok {
-				return true
-			}
-		}
-	}
-	return false
-}
-
-func (p *placing) at0() int { return p.speech.at }
-
-// Pot is what is cooked or stirred beside the batter: a sauce, what goes on, a filling.
-type Pot struct {
-	Name  string // as the text calls it, or by what it is
-	Place batter.Place
-	Own   bool // the cook made it one
-}
-
-// beginPot begins a pot, or goes on with the one of the same name.
-func (r *reader) beginPot(name string, place batter.Place) {
-	if place == "" {
-		place = batter.OnTop
-	}
-	r.since = len(r.out.Lines)
-	if name != "" {
-		if i := slices.IndexFunc(r.out.Pots, func(o Pot) bool { return stem(fold(o.Name)) == stem(fold(name)) }); i >= 0 {
-			r.pot = i + 1
-			return
-		}
-	}
-	r.out.Pots = append(r.out.Pots, Pot{Name: name, Place: place})
-	r.pot = len(r.out.Pots)
-}
-
-// allSince makes a pot of everything since the last began.
-func (r *reader) allSince(place batter.Place) {
-	if r.pot == 0 {
-		r.out.Pots = append(r.out.Pots, Pot{Place: place})
-		r.pot = len(r.out.Pots)
-	}
-	r.out.Pots[r.pot-1].Place = place
-	for i := r.since; i < len(r.out.Lines); i++ {
-		r.out.Lines[i].Place, r.out.Lines[i].Pot = place, r.pot
-	}
-	r.pot = 0
-}
-
-// keepPots drops the pots of fewer than two lines: what is one thing only goes on as it is.
-func (r *reader) keepPots() {
-	var kept []Pot
-	for n := range r.out.Pots {
-		var mine []int
-		for i, l := range r.out.Lines {
-			if l.Pot == n+1 {
-				mine = append(mine, i)
-			}
-		}
-		to := 0
-		if r.out.Pots[n].Name == "" && !r.isPot(mine) { // only a vessel was named
-			for _, i := range mine {
-				r.out.Lines[i].Place = ""
-				if r.out.Lines[i].Amount <= 0 {
-					r.out.Lines[i].AskHowMuch()
-				}
-			}
-		} else if len(mine) > 1 && slices.ContainsFunc(mine, func(i int) bool { return r.out.Lines[i].Amount > 0 }) {
-			kept = append(kept, r.out.Pots[n])
-			to = -len(kept) // not to be met again
-		}
-		for _, i := range mine {
-			r.out.Lines[i].Pot = to
-		}
-	}
-	for i := range r.out.Lines {
-		r.out.Lines[i].Pot = -min(0, r.out.Lines[i].Pot)
-	}
-	r.out.Pots = kept
-}
-
-// isPot tells whether lines are what is cooked by itself: more than the butter that melts.
-func (r *reader) isPot(lines []int) bool {
-	return len(lines) > 1 && slices.ContainsFunc(lines, func(i int) bool {
-		in := r.out.Lines[i].Ingredient
-		return in != nil && in.Group != food.GroupFat && in.Role != food.RoleSalt && !inBatterOnly(in)
-	})
-}
-
-// placed turns the places of lines in a talk into those of what was given.
-func (r *reader) placed(w whole) {
-	to := func(s Span) Span { return Span{w.where(s.From), w.where(s.To-1) + 1} }
-	for i := range r.out.Lines {
-		for k, s := range r.out.Lines[i].At {
-			r.out.Lines[i].At[k] = to(s)
-		}
-	}
-	for i, s := range r.out.Also {
-		r.out.Also[i] = to(s)
-	}
 }

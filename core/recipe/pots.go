@@ -1,0 +1,148 @@
+package recipe
+
+import (
+	"slices"
+
+	"upbeatladle/core/batter"
+	"upbeatladle/core/food"
+)
+
+// Words of a pot on the stove: with them a sentence of what no batter has is a pot of its own.
+var onTheStove = set("boil boiled boiling simmer simmered simmering bubble bubbles bubbled caramelise caramelize macerate thickens syrupy")
+
+// ends closes a sentence: what is only boiled in it is a pot.
+func (p *placing) ends() {
+	r := p.r
+	if r.pot > 0 || len(p.said) > longestSentence/4 || !p.onTheStove() {
+		return
+	}
+	from := len(r.out.Lines)
+	for from > 0 && len(r.out.Lines[from-1].At) > 0 && r.out.Lines[from-1].At[0].From >= p.at0() {
+		from--
+	}
+	mine := r.out.Lines[from:]
+	sweet := false
+	for _, l := range mine {
+		if l.Place != "" || l.Ingredient == nil || inBatterOnly(l.Ingredient) && !p.thickens(item{lines: []Line{l}}) || l.Ingredient.Role == food.RoleSalt {
+			return
+		}
+		sweet = sweet || l.Ingredient.Role == food.RoleSugar || l.Ingredient.Group == food.GroupSyrup || l.Ingredient.Role == food.RolePiece || l.Ingredient.Role == food.RolePuree
+	}
+	if len(mine) < 2 || !sweet {
+		return
+	}
+	r.since = from
+	r.allSince(batter.OnTop)
+	r.since = len(r.out.Lines)
+}
+
+// until are what a pot is cooked or whipped to.
+var until = []shape{
+	shapeOf("until|till|til ?it|they|its|theyre|that ?is|are ?all|really soft|tender|jammy|syrupy|thick|amber|dissolved"), shapeOf("until|till|til it|they falls|fall|fell|collapse|burst"),
+	shapeOf("until|till|til it|they coats|coat"), shapeOf("to soft|stiff|firm peaks"),
+}
+
+func (p *placing) onTheStove() bool {
+	for i, t := range p.toks {
+		if onTheStove[t.text] {
+			return true
+		}
+		for _, sh := range until {
+			if _, ok := p.matches(sh, i); ok {
+				return true
+			}
+		}
+	}
+	return false
+}
+
+func (p *placing) at0() int { return p.speech.at }
+
+// Pot is what is cooked or stirred beside the batter: a sauce, what goes on, a filling.
+type Pot struct {
+	Name  string // as the text calls it, or by what it is
+	Place batter.Place
+	Own   bool // the cook made it one
+}
+
+// beginPot begins a pot, or goes on with the one of the same name.
+func (r *reader) beginPot(name string, place batter.Place) {
+	if place == "" {
+		place = batter.OnTop
+	}
+	r.since = len(r.out.Lines)
+	if name != "" {
+		if i := slices.IndexFunc(r.out.Pots, func(o Pot) bool { return stem(fold(o.Name)) == stem(fold(name)) }); i >= 0 {
+			r.pot = i + 1
+			return
+		}
+	}
+	r.out.Pots = append(r.out.Pots, Pot{Name: name, Place: place})
+	r.pot = len(r.out.Pots)
+}
+
+// allSince makes a pot of everything since the last began.
+func (r *reader) allSince(place batter.Place) {
+	if r.pot == 0 {
+		r.out.Pots = append(r.out.Pots, Pot{Place: place})
+		r.pot = len(r.out.Pots)
+	}
+	r.out.Pots[r.pot-1].Place = place
+	for i := r.since; i < len(r.out.Lines); i++ {
+		r.out.Lines[i].Place, r.out.Lines[i].Pot = place, r.pot
+	}
+	r.pot = 0
+}
+
+// keepPots drops the pots of fewer than two lines: what is one thing only goes on as it is.
+func (r *reader) keepPots() {
+	var kept []Pot
+	for n := range r.out.Pots {
+		var mine []int
+		for i, l := range r.out.Lines {
+			if l.Pot == n+1 {
+				mine = append(mine, i)
+			}
+		}
+		to := 0
+		if r.out.Pots[n].Name == "" && !r.isPot(mine) { // only a vessel was named
+			for _, i := range mine {
+				r.out.Lines[i].Place = ""
+				if r.out.Lines[i].Amount <= 0 {
+					r.out.Lines[i].AskHowMuch()
+				}
+			}
+		} else if len(mine) > 1 && slices.ContainsFunc(mine, func(i int) bool { return r.out.Lines[i].Amount > 0 }) {
+			kept = append(kept, r.out.Pots[n])
+			to = -len(kept) // not to be met again
+		}
+		for _, i := range mine {
+			r.out.Lines[i].Pot = to
+		}
+	}
+	for i := range r.out.Lines {
+		r.out.Lines[i].Pot = -min(0, r.out.Lines[i].Pot)
+	}
+	r.out.Pots = kept
+}
+
+// isPot tells whether lines are what is cooked by itself: more than the butter that melts.
+func (r *reader) isPot(lines []int) bool {
+	return len(lines) > 1 && slices.ContainsFunc(lines, func(i int) bool {
+		in := r.out.Lines[i].Ingredient
+		return in != nil && in.Group != food.GroupFat && in.Role != food.RoleSalt && !inBatterOnly(in)
+	})
+}
+
+// placed turns the places of lines in a talk into those of what was given.
+func (r *reader) placed(w whole) {
+	to := func(s Span) Span { return Span{w.where(s.From), w.where(s.To-1) + 1} }
+	for i := range r.out.Lines {
+		for k, s := range r.out.Lines[i].At {
+			r.out.Lines[i].At[k] = to(s)
+		}
+	}
+	for i, s := range r.out.Also {
+		r.out.Also[i] = to(s)
+	}
+}
