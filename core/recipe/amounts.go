@@ -77,37 +77,29 @@ func tokens(s string) []token {
 // betweenThrees are the marks that stand between thousands; the first two may be a decimal's as well, after one group.
 var betweenThrees = []string{".", ",", "'", "’", "\u00a0", "\u2009", "\u202f"}
 
+// digitsAt is how many digits stand at a byte.
+func digitsAt(s string, from int) int {
+	to := from
+	for to < len(s) && s[to] >= '0' && s[to] <= '9' {
+		to++
+	}
+	return to - from
+}
+
 // inThrees reads a number whose digits stand in threes: "1.250", "1,250", "1'250" and "1.250,5". Where it may be a decimal as well
 // v is that, and other the thousands. n is 0 for anything else.
 func inThrees(s string) (n int, v, other float64) {
-	digits := func(from int) int {
-		to := from
-		for to < len(s) && s[to] >= '0' && s[to] <= '9' {
-			to++
-		}
-		return to - from
-	}
-	n = digits(0)
+	n = digitsAt(s, 0)
 	if n < 1 || n > 3 || s[0] == '0' {
 		return 0, 0, 0
 	}
-	large, groups, by := s[:n], 0, ""
-	for _, mark := range betweenThrees {
-		for strings.HasPrefix(s[n:], mark) && digits(n+len(mark)) == 3 {
-			by, groups = mark, groups+1
-			large += s[n+len(mark) : n+len(mark)+3]
-			n += len(mark) + 3
-		}
-		if groups > 0 {
-			break
-		}
-	}
+	large, by, groups, n := groupsOf(s, n)
 	if groups == 0 {
 		return 0, 0, 0
 	}
 	decimals := ""
 	if n < len(s) && (s[n] == '.' || s[n] == ',') && s[n:n+1] != by {
-		if d := digits(n + 1); d > 0 {
+		if d := digitsAt(s, n+1); d > 0 {
 			decimals = "." + s[n+1:n+1+d]
 			n += 1 + d
 		}
@@ -120,6 +112,23 @@ func inThrees(s string) (n int, v, other float64) {
 		return n, v, 0
 	}
 	return n, v / 1000, v
+}
+
+// groupsOf reads the groups of three digits behind the first n, all with the same mark: their digits, the mark, how many, and where
+// they end.
+func groupsOf(s string, n int) (large, by string, groups, end int) {
+	large = s[:n]
+	for _, mark := range betweenThrees {
+		for strings.HasPrefix(s[n:], mark) && digitsAt(s, n+len(mark)) == 3 {
+			by, groups = mark, groups+1
+			large += s[n+len(mark) : n+len(mark)+3]
+			n += len(mark) + 3
+		}
+		if groups > 0 {
+			break
+		}
+	}
+	return large, by, groups, n
 }
 
 // scanNumber reads the longest number at the front of s: digits, a decimal, a fraction, or a
@@ -189,48 +198,54 @@ func underHundred(toks []token, i int) (v float64, end int, ok bool) {
 	return v, end, true
 }
 
-// cardinal reads a number of several words: "three hundred", "two hundred and fifty", "a thousand two hundred". What follows
-// "hundred and" and is small belongs to it only before a unit: "two hundred and two eggs" are two amounts.
+// cardinal reads a number of several words: "three hundred", "two hundred and fifty", "a thousand two hundred", "three fifty". What
+// follows "hundred and" and is small belongs to it only before a unit: "two hundred and two eggs" are two amounts.
 func cardinal(toks []token, i int) (v float64, end int, ok bool) {
+	if v, end, ok := spokenHundreds(toks, i); ok {
+		return v, end, true
+	}
 	end = i
 	if u, e, ok := underHundred(toks, i); ok {
 		v, end = u, e
 	}
-	if ones, ok := below(toks, i, 1, 9); ok { // "three fifty" is said for three hundred and fifty
-		if tens, e, ok := underHundred(toks, i+1); ok && (tens >= 20 || tens >= 10 && (e >= len(toks) || toks[e].kind == sign)) && e > i+1 {
-			return 100*ones + tens, e, true
-		}
-	}
 	for _, large := range []string{"thousand", "hundred"} {
-		if end >= len(toks) || toks[end].text != large {
-			continue
+		if textAt(toks, end) == large {
+			return withLarge(toks, v, numberWords[large], end+1)
 		}
-		size := numberWords[large]
-		if v == 0 {
-			v = 1
-		}
-		v, end = v*size, end+1
-		next := end
-		if next < len(toks) && toks[next].text == "and" {
-			next++
-		}
-		rest, e, more := underHundred(toks, next)
-		if size == 1000 {
-			if e < len(toks) && more && toks[e].text == "hundred" {
-				h, he, _ := cardinal(toks, next)
-				return v + h, he, true
-			}
-			if next < len(toks) && toks[next].text == "hundred" {
-				h, he, _ := cardinal(toks, next)
-				return v + h, he, true
-			}
-		}
-		if more && (rest >= 20 || e < len(toks) && units[toks[e].text].unit != "") {
-			v, end = v+rest, e
-		}
-		return v, end, true
 	}
 	return v, end, end > i
+}
+
+// spokenHundreds reads "three fifty" as three hundred and fifty.
+func spokenHundreds(toks []token, i int) (v float64, end int, ok bool) {
+	ones, ok := below(toks, i, 1, 9)
+	if !ok {
+		return 0, i, false
+	}
+	tens, e, ok := underHundred(toks, i+1)
+	closes := e >= len(toks) || toks[e].kind == sign
+	if !ok || e == i+1 || tens < 10 || tens < 20 && !closes {
+		return 0, i, false
+	}
+	return 100*ones + tens, e, true
+}
+
+// withLarge reads what follows so many hundreds or thousands, of which size is one.
+func withLarge(toks []token, v, size float64, end int) (float64, int, bool) {
+	v = cmp.Or(v, 1) * size
+	next := end
+	if textAt(toks, next) == "and" {
+		next++
+	}
+	rest, e, more := underHundred(toks, next)
+	if size == 1000 && (more && textAt(toks, e) == "hundred" || textAt(toks, next) == "hundred") {
+		h, he, _ := cardinal(toks, next)
+		return v + h, he, true
+	}
+	if more && (rest >= 20 || measures(toks, e)) {
+		v, end = v+rest, e
+	}
+	return v, end, true
 }
 
 // parts of a whole in words, one and several.
@@ -397,41 +412,11 @@ func numberAt(toks []token, i int) (v float64, end int, ok bool) {
 	if i >= len(toks) {
 		return 0, i, false
 	}
-	t := toks[i]
-	switch {
+	switch t := toks[i]; {
 	case t.kind == number:
-		v, end = t.value, i+1
-		if end+2 < len(toks) && v < 1 && toks[end].text == "of" && toks[end+1].text == "a" && units[toks[end+2].text].unit != "" { // "1/3 of a cup"
-			end += 2
-		}
+		v, end = inDigits(toks, i)
 	case t.kind == word && numberWords[t.text] > 0:
-		v, end = numberWords[t.text], i+1
-		if n, e, ok := partOf(toks, i); ok && (toks[i+1].text == "-" || severalParts[toks[e-1].text] == 0) {
-			v, end = n, e
-			break
-		}
-		if n, e, ok := cardinal(toks, i); ok && e > i+1 {
-			v, end = n, e
-			break
-		}
-		if parts[t.text] && end+2 < len(toks) && toks[end].text == "of" && toks[end+1].text == "a" && units[toks[end+2].text].unit != "" {
-			end += 2
-		} else if (parts[t.text] || t.text == "couple" || t.text == "dozen") && end < len(toks) {
-			if parts[t.text] && end+1 < len(toks) && toks[end].text == "of" && units[toks[end+1].text].unit != "" { // "a third of cup"
-				end++
-			}
-			for end < len(toks) && (toks[end].text == "a" || toks[end].text == "an" || toks[end].text == "of" && t.text == "couple") {
-				end++
-			}
-		} else if end < len(toks) && severalParts[toks[end].text] > 0 {
-			v *= severalParts[toks[end].text]
-			end++
-			if end+1 < len(toks) && toks[end].text == "of" && toks[end+1].text == "a" {
-				end += 2
-			} else if end+1 < len(toks) && toks[end].text == "of" && units[toks[end+1].text].unit != "" { // "two thirds of cup"
-				end++
-			}
-		}
+		v, end = inWords(toks, i)
 	case t.kind == word && (t.text == "a" || t.text == "an" || t.text == "another"):
 		v, end = 1, i+1
 		if n, e, ok := numberAt(toks, end); ok && toks[end].kind == word && toks[end].text != "a" { // "a half", "a dozen", "a quarter"
@@ -444,6 +429,58 @@ func numberAt(toks []token, i int) (v float64, end int, ok bool) {
 		v, end = v+share, e
 	}
 	return v, end, v > 0 && !math.IsInf(v, 0)
+}
+
+// measures tells whether a unit stands at a token.
+func measures(toks []token, i int) bool { return i < len(toks) && units[toks[i].text].unit != "" }
+
+// textAt is the text of a token, empty behind the last.
+func textAt(toks []token, i int) string {
+	if i < len(toks) {
+		return toks[i].text
+	}
+	return ""
+}
+
+// inDigits reads a number in digits, and "1/3 of a" before a unit.
+func inDigits(toks []token, i int) (v float64, end int) {
+	v, end = toks[i].value, i+1
+	if v < 1 && textAt(toks, end) == "of" && textAt(toks, end+1) == "a" && measures(toks, end+2) {
+		end += 2
+	}
+	return v, end
+}
+
+// inWords reads a number that begins with a word of one: "twelve", "three hundred", "three quarters of a", "half a".
+func inWords(toks []token, i int) (v float64, end int) {
+	t := toks[i]
+	if n, e, ok := partOf(toks, i); ok && (toks[i+1].text == "-" || severalParts[toks[e-1].text] == 0) {
+		return n, e
+	}
+	if n, e, ok := cardinal(toks, i); ok && e > i+1 {
+		return n, e
+	}
+	v, end = numberWords[t.text], i+1
+	switch {
+	case parts[t.text] && textAt(toks, end) == "of" && textAt(toks, end+1) == "a" && measures(toks, end+2):
+		end += 2
+	case parts[t.text] || t.text == "couple" || t.text == "dozen":
+		if parts[t.text] && textAt(toks, end) == "of" && measures(toks, end+1) { // "a third of cup"
+			end++
+		}
+		for textAt(toks, end) == "a" || textAt(toks, end) == "an" || textAt(toks, end) == "of" && t.text == "couple" {
+			end++
+		}
+	case severalParts[textAt(toks, end)] > 0:
+		v *= severalParts[toks[end].text]
+		end++
+		if textAt(toks, end) == "of" && textAt(toks, end+1) == "a" {
+			end += 2
+		} else if textAt(toks, end) == "of" && measures(toks, end+1) { // "two thirds of cup"
+			end++
+		}
+	}
+	return v, end
 }
 
 // andPart reads a part of a whole behind one: "and a half", "and 1/2", "and two thirds".
@@ -498,40 +535,57 @@ func quantityAt(toks []token, i int) (quantity, bool) {
 	if end == i+1 {
 		q.other = t.other
 	}
-	var lows, highs float64 // of a range, as thousands
-	bare := t.kind == word && (t.text == "a" || t.text == "an" || t.text == "another")
-	// a range
-	if end < len(toks) && (toks[end].text == "-" || toks[end].text == "to" || toks[end].text == "or") {
-		if w, e, ok := numberAt(toks, end+1); ok && toks[end+1].text != "a" {
-			other := 0.0
-			if e == end+2 {
-				other = toks[end+1].other
-			}
-			if w <= v && other > v { // "900-1.100"
-				w, other = other, 0
-			}
-			if w > v {
-				q.low, q.high, q.amount, q.end = v, w, (v+w)/2, e
-				if q.other > 0 {
-					lows, highs = q.other, cmp.Or(other, w)
-					q.other = (lows + highs) / 2
-				}
-			}
-		}
-	}
+	lows, highs := q.ranges(toks)
 	if q, ok = finish(toks, q); !inThousands(q.unit) || q.word != "" {
 		q.other = 0 // of a kilogram, a litre or a cup it is a decimal
 	} else if q.other > 0 && q.high > 0 {
 		q.low, q.high = lows, highs
 	}
-	if bare && q.end == i+1 && q.vague == "" && q.unit == measure.Each {
-		// "a" before a plain word is an amount only at the front: "an egg".
-		if i > 0 && q.end < len(toks) && stem(toks[q.end].text) == "egg" && !noEgg[toks[i-1].text] {
-			return q, true
-		}
-		return q, i == 0 || (toks[i-1].text == "," || toks[i-1].text == "and") && q.end < len(toks) && oneOf[stem(toks[q.end].text)]
+	article := t.kind == word && (t.text == "a" || t.text == "an" || t.text == "another")
+	if article && q.end == i+1 && q.vague == "" && q.unit == measure.Each {
+		return q, countsOne(toks, i)
 	}
 	return q, ok
+}
+
+// ranges takes the upper end of a range into an amount: "2-3", "one to two". It returns both ends as thousands.
+func (q *quantity) ranges(toks []token) (lows, highs float64) {
+	v, end := q.amount, q.end
+	if t := textAt(toks, end); t != "-" && t != "to" && t != "or" {
+		return 0, 0
+	}
+	w, e, ok := numberAt(toks, end+1)
+	if !ok || toks[end+1].text == "a" {
+		return 0, 0
+	}
+	other := 0.0
+	if e == end+2 {
+		other = toks[end+1].other
+	}
+	if w <= v && other > v { // "900-1.100"
+		w, other = other, 0
+	}
+	if w <= v {
+		return 0, 0
+	}
+	q.low, q.high, q.amount, q.end = v, w, (v+w)/2, e
+	if q.other > 0 {
+		lows, highs = q.other, cmp.Or(other, w)
+		q.other = (lows + highs) / 2
+	}
+	return lows, highs
+}
+
+// countsOne tells whether an article is an amount: at the front, before an egg, and in a row before what is counted.
+func countsOne(toks []token, i int) bool {
+	if i == 0 {
+		return true
+	}
+	next := stem(textAt(toks, i+1))
+	if next == "egg" && !noEgg[toks[i-1].text] {
+		return true
+	}
+	return (toks[i-1].text == "," || toks[i-1].text == "and") && oneOf[next]
 }
 
 // stuckBefore is a whole number with a fraction of one behind it: written down by ear, "three quarters" becomes "3 1/4".
@@ -595,115 +649,188 @@ func isName(t token) bool {
 	return t.kind == word && t.text != "a" && t.text != "and" && t.text != "plus" && t.text != "with"
 }
 
+// finishing is what follows a number while it is read.
+type finishing struct {
+	toks []token
+	q    quantity
+	i    int // the token that is read next
+}
+
+func (f *finishing) at(i int) string {
+	if i >= 0 && i < len(f.toks) {
+		return f.toks[i].text
+	}
+	return ""
+}
+
+// endings are what can follow a number, in the order in which they are tried; each tells whether it is there.
+var endings = []func(*finishing) bool{(*finishing).capital, (*finishing).fluidOunce, (*finishing).vagueWord, (*finishing).holder, (*finishing).unitWord, (*finishing).sizeOnly}
+
 // finish reads what follows a number: a unit, a container with its size, or a vague word.
 func finish(toks []token, q quantity) (quantity, bool) {
-	at := func(i int) string {
-		if i < len(toks) {
-			return toks[i].text
-		}
-		return ""
-	}
-	i := q.end
-	if at(i) == "%" || notFood[at(i)] || at(i) == "°" {
+	f := &finishing{toks, q, q.end}
+	if f.countsNoFood() {
 		return quantity{}, false
 	}
-	// "3-ingredient pancakes" counts no food
-	if at(i) == "-" && i+1 < len(toks) && toks[i-1].kind == number && toks[i-1].to == toks[i].at && toks[i].to == toks[i+1].at && toks[i+1].kind == word &&
-		units[at(i+1)].unit == "" && !containers[at(i+1)] {
-		return quantity{}, false
+	f.size()
+	for sizeWords[f.at(f.i)] && (units[f.at(f.i+1)].unit != "" || containers[f.at(f.i+1)] || sizeWords[f.at(f.i+1)] || vague[f.at(f.i+1)]) {
+		f.i++
 	}
-	// "one 14 ounce can", "two 400 g tins"
-	if v, u, e, ok := sizeAt(toks, i); ok && (units[at(e)].word == "can" || containers[at(e)]) {
-		q.size, q.sizeUnit, i = v, u, e
-	}
-	// "2 x 400 g can", "1 x 400 ml can"
-	if (at(i) == "x" || at(i) == "×") && i+1 < len(toks) {
-		if v, u, e, ok := sizeAt(toks, i+1); ok {
-			q.size, q.sizeUnit, i = v, u, e
-		} else if _, _, counted := numberAt(toks, i+1); !counted {
-			i++
+	for _, ending := range endings {
+		if ending(f) {
+			return f.q, true
 		}
 	}
-	// "1 (14 oz) can"
-	if at(i) == "(" {
-		if v, u, e, ok := sizeAt(toks, i+1); ok && at(e) == ")" && (units[at(e+1)].word == "can" || containers[at(e+1)]) {
-			q.size, q.sizeUnit, i = v, u, e+1
+	for sizeWords[f.at(f.i)] {
+		f.i++
+	}
+	f.q.end = f.i
+	return f.q, true
+}
+
+// countsNoFood tells whether a number is of time, heat, length, a share, or of "3-ingredient pancakes".
+func (f *finishing) countsNoFood() bool {
+	next := f.at(f.i)
+	if next == "%" || notFood[next] || next == "°" {
+		return true
+	}
+	if next != "-" || f.i+1 >= len(f.toks) || f.i == 0 {
+		return false
+	}
+	one, dash, word2 := f.toks[f.i-1], f.toks[f.i], f.toks[f.i+1]
+	glued := one.kind == number && one.to == dash.at && dash.to == word2.at
+	return glued && word2.kind == word && units[word2.text].unit == "" && !containers[word2.text]
+}
+
+// size reads the size of what is counted: "one 14 ounce can", "2 x 400 g", "1 (14 oz) can".
+func (f *finishing) size() {
+	holds := func(i int) bool { return units[f.at(i)].word == "can" || containers[f.at(i)] }
+	if v, u, e, ok := sizeAt(f.toks, f.i); ok && holds(e) {
+		f.q.size, f.q.sizeUnit, f.i = v, u, e
+	}
+	if f.at(f.i) == "x" || f.at(f.i) == "×" {
+		if v, u, e, ok := sizeAt(f.toks, f.i+1); ok {
+			f.q.size, f.q.sizeUnit, f.i = v, u, e
+		} else if _, _, counted := numberAt(f.toks, f.i+1); !counted && f.i+1 < len(f.toks) {
+			f.i++
 		}
 	}
-	for sizeWords[at(i)] && (units[at(i+1)].unit != "" || containers[at(i+1)] || sizeWords[at(i+1)] || vague[at(i+1)]) {
+	if f.at(f.i) == "(" {
+		if v, u, e, ok := sizeAt(f.toks, f.i+1); ok && f.at(e) == ")" && holds(e+1) {
+			f.q.size, f.q.sizeUnit, f.i = v, u, e+1
+		}
+	}
+}
+
+// take ends a quantity at a token.
+func (f *finishing) take(end int) bool {
+	f.q.end = end
+	f.q = f.q.closed(f.toks)
+	return true
+}
+
+// capital is "t" and "T": the one place where capitals tell.
+func (f *finishing) capital() bool {
+	if f.at(f.i) != "t" {
+		return false
+	}
+	f.q.unit = "tsp"
+	if f.toks[f.i].raw == "T" {
+		f.q.unit = "tbsp"
+	}
+	return f.take(f.i + 1)
+}
+
+func (f *finishing) fluidOunce() bool {
+	if t := f.at(f.i); t != "fl" && t != "fluid" {
+		return false
+	}
+	i := f.i
+	if f.at(i+1) == "." {
 		i++
 	}
-	text := at(i)
-	if text == "t" && i < len(toks) { // the one place where capitals tell
-		q.end, q.unit = i+1, "tsp"
-		if toks[i].raw == "T" {
-			q.unit = "tbsp"
-		}
-		return q.closed(toks), true
+	if units[f.at(i+1)].unit != "oz" {
+		return false
 	}
-	if text == "fl" || text == "fluid" {
-		if at(i+1) == "." {
-			i++
-		}
-		if u := units[at(i+1)]; u.unit == "oz" {
-			q.unit, q.end = "fl_oz", i+2
-			return q.closed(toks), true
-		}
+	f.q.unit = "fl_oz"
+	return f.take(i + 2)
+}
+
+func (f *finishing) vagueWord() bool {
+	t := f.at(f.i)
+	if !vague[t] {
+		return false
 	}
-	u, isUnit := units[text]
-	switch {
-	case vague[text]:
-		q.vague, q.counted, q.amount, q.end = text, q.amount, 0, i+1
-		return q.closed(toks), true
-	case containers[text] || isUnit && u.word == "can":
-		q.word, q.end = "container", i+1
-		if isUnit {
-			q.word = "can"
-		}
-		// the size may stand after it: "a tin (400 ml) of"
-		if q.size == 0 && at(q.end) == "(" {
-			if v, u, e, ok := sizeAt(toks, q.end+1); ok {
-				q.size, q.sizeUnit, q.end = v, u, e
-				if at(q.end) == ")" {
-					q.end++
-				}
+	f.q.vague, f.q.counted, f.q.amount = t, f.q.amount, 0
+	return f.take(f.i + 1)
+}
+
+// holder is a container or a can; its size may stand behind it: "a tin (400 ml) of".
+func (f *finishing) holder() bool {
+	u, isUnit := units[f.at(f.i)]
+	if !containers[f.at(f.i)] && u.word != "can" {
+		return false
+	}
+	f.q.word, f.q.end = "container", f.i+1
+	if isUnit {
+		f.q.word = "can"
+	}
+	if f.q.size == 0 && f.at(f.q.end) == "(" {
+		if v, u, e, ok := sizeAt(f.toks, f.q.end+1); ok {
+			f.q.size, f.q.sizeUnit, f.q.end = v, u, e
+			if f.at(f.q.end) == ")" {
+				f.q.end++
 			}
 		}
-		return q.closed(toks), true
-	case isUnit:
-		q.end = i + 1
-		// "a 15 oz can": the unit was the can's size
-		if j := q.end; u.word == "" && (units[at(j)].word == "can" || at(j) == "-" && units[at(j+1)].word == "can") {
-			if at(j) == "-" {
-				j++
-			}
-			if q.other > 0 && inThousands(u.unit) {
-				q.amount = q.other
-			}
-			q.size, q.sizeUnit, q.word, q.amount, q.end = q.amount*u.per, u.unit, "can", 1, j+1
-			return q.closed(toks), true
-		}
-		q.amount *= u.per
-		q.low *= u.per
-		q.high *= u.per
-		q.unit, q.word = u.unit, u.word
-		// "a cup and a half", "a cup and three quarters": not "a pinch of salt and half a cup", "a gram and a quarter cup"
-		if share, e, ok := andPart(toks, q.end); ok && q.unit != measure.Each && (e >= len(toks) || units[toks[e].text].unit == "" && !(toks[e].text == "a" && e+1 < len(toks) && units[toks[e+1].text].unit != "")) {
-			q.amount += share * u.per
-			q.end = e
-		}
-		return q.closed(toks), true
 	}
-	if q.size > 0 { // "2 x 200 g ricotta"
-		q.word = "container"
-		q.end = i
-		return q, true
+	return f.take(f.q.end)
+}
+
+// unitWord is a unit, with a part of it behind: "a cup and a half"; or the size of a can: "a 15 oz can".
+func (f *finishing) unitWord() bool {
+	u, ok := units[f.at(f.i)]
+	if !ok {
+		return false
 	}
-	for sizeWords[at(i)] {
-		i++
+	f.q.end = f.i + 1
+	if f.ofCan(u) {
+		return true
 	}
-	q.end = i
-	return q, true
+	f.q.amount *= u.per
+	f.q.low *= u.per
+	f.q.high *= u.per
+	f.q.unit, f.q.word = u.unit, u.word
+	// not "a pinch of salt and half a cup", "a gram and a quarter cup"
+	if share, e, ok := andPart(f.toks, f.q.end); ok && f.q.unit != measure.Each && units[f.at(e)].unit == "" && !(f.at(e) == "a" && units[f.at(e+1)].unit != "") {
+		f.q.amount += share * u.per
+		f.q.end = e
+	}
+	return f.take(f.q.end)
+}
+
+// ofCan takes a unit for the size of the can behind it.
+func (f *finishing) ofCan(u unit) bool {
+	j := f.q.end
+	if u.word != "" || units[f.at(j)].word != "can" && !(f.at(j) == "-" && units[f.at(j+1)].word == "can") {
+		return false
+	}
+	if f.at(j) == "-" {
+		j++
+	}
+	if f.q.other > 0 && inThousands(u.unit) {
+		f.q.amount = f.q.other
+	}
+	f.q.size, f.q.sizeUnit, f.q.word, f.q.amount = f.q.amount*u.per, u.unit, "can", 1
+	return f.take(j + 1)
+}
+
+// sizeOnly is what is counted by its size alone: "2 x 200 g ricotta".
+func (f *finishing) sizeOnly() bool {
+	if f.q.size <= 0 {
+		return false
+	}
+	f.q.word, f.q.end = "container", f.i
+	return true
 }
 
 // closed takes a full stop after a unit into the quantity: "3 Tbs. sugar".
