@@ -14,16 +14,7 @@ import (
 // entries takes a line apart into its ingredients.
 func (r *reader) entries(text string, toks []token, found []quantity) []Line {
 	if of, ok := zestAndJuice(text); ok { // one lemon gives both
-		var out []Line
-		for _, what := range []string{"zest of ", "juice of "} {
-			whole := what + of
-			t := r.tokens(whole)
-			for _, l := range r.entries(whole, t, quantities(t)) {
-				l.Text = strings.TrimSpace(text)
-				out = append(out, l)
-			}
-		}
-		return out
+		return r.bothOf(text, of)
 	}
 	main := slices.DeleteFunc(slices.Clone(found), func(q quantity) bool { return q.inside })
 	main = sized(toks, addUp(toks, dropAlternatives(toks, main)))
@@ -42,10 +33,7 @@ func (r *reader) entries(text string, toks []token, found []quantity) []Line {
 		if i > 0 && len(out) > 0 && len(nameWords(toks[q.end:to])) == 0 {
 			break // "…, plus 2 tbsp": belongs to the one before
 		}
-		part := toks[from:to]
-		for len(part) > 0 && (part[len(part)-1].text == "and" || part[len(part)-1].text == "plus" || part[len(part)-1].text == "," || part[len(part)-1].text == "+" || part[len(part)-1].text == "&" || part[len(part)-1].text == ";") {
-			part = part[:len(part)-1]
-		}
+		part := withoutJoin(toks[from:to])
 		if len(part) == 0 {
 			continue
 		}
@@ -59,6 +47,27 @@ func (r *reader) entries(text string, toks []token, found []quantity) []Line {
 		out = append(out, r.named(own, part, &shifted, inside(found, from, to))...)
 	}
 	return out
+}
+
+// bothOf are the zest and the juice of one fruit.
+func (r *reader) bothOf(text, of string) (out []Line) {
+	for _, what := range []string{"zest of ", "juice of "} {
+		whole := what + of
+		t := r.tokens(whole)
+		for _, l := range r.entries(whole, t, quantities(t)) {
+			l.Text = strings.TrimSpace(text)
+			out = append(out, l)
+		}
+	}
+	return out
+}
+
+// withoutJoin takes off what joins a part with the next one.
+func withoutJoin(part []token) []token {
+	for len(part) > 0 && (joining[part[len(part)-1].text] || part[len(part)-1].text == "," || part[len(part)-1].text == ";") {
+		part = part[:len(part)-1]
+	}
+	return part
 }
 
 // zestAndJuice tells what both are taken of.
@@ -154,47 +163,55 @@ func tokenWords(toks []token) []string {
 // within 4 %).
 var spoons = map[measure.Unit]float64{"tsp": 1, "tbsp": 3, "cup": 48, "fl_oz": 6}
 
+// joining are the words between two amounts of one thing.
+var joining = set("plus + and &")
+
 // addUp joins an amount with the one before when that has no name of its own: "½ cup plus 1
 // tbsp milk" is one amount, in the first unit.
 func addUp(toks []token, qs []quantity) []quantity {
 	var out []quantity
 	for _, q := range qs {
-		if n := len(out); n > 0 {
-			last := &out[n-1]
-			between := toks[last.end:q.start]
-			joins := len(between) > 0 && len(nameWords(between)) == 0 && (between[0].text == "plus" || between[0].text == "+" || between[0].text == "and" || between[0].text == "&")
-			a, b := spoons[last.unit], spoons[q.unit]
-			switch {
-			case joins && last.takes(q):
-				continue
-			case !joins || last.word != "" || q.word != "" || last.vague != "" || q.vague != "":
-			case between[0].text == "and" && a == 0: // "250 grams and 40 grams of nuts" are two things
-			case last.unit == q.unit && q.unit != measure.Each:
-				if all := last.most() + q.most(); all > last.amount+q.amount {
-					last.other = all
-				}
-				last.amount, last.end = last.amount+q.amount, q.end
-				continue
-			case a > 0 && b > 0:
-				last.amount, last.end = last.amount+q.amount*b/a, q.end
-				continue
-			}
+		if n := len(out); n > 0 && out[n-1].joins(toks, q) {
+			continue
 		}
 		out = append(out, q)
 	}
 	return out
 }
 
+// joins takes an amount that is added to it.
+func (q *quantity) joins(toks []token, next quantity) bool {
+	between := toks[q.end:next.start]
+	if len(between) == 0 || len(nameWords(between)) > 0 || !joining[between[0].text] {
+		return false
+	}
+	if q.takes(next) {
+		return true
+	}
+	if q.word != "" || next.word != "" || q.vague != "" || next.vague != "" {
+		return false
+	}
+	a, b := spoons[q.unit], spoons[next.unit]
+	switch {
+	case between[0].text == "and" && a == 0: // "250 grams and 40 grams of nuts" are two things
+		return false
+	case q.unit == next.unit && next.unit != measure.Each:
+		if all := q.most() + next.most(); all > q.amount+next.amount {
+			q.other = all
+		}
+		q.amount, q.end = q.amount+next.amount, next.end
+		return true
+	case a > 0 && b > 0:
+		q.amount, q.end = q.amount+next.amount*b/a, next.end
+		return true
+	}
+	return false
+}
+
 // named reads the name and the note of one part of a line, with its amount if it has one.
 func (r *reader) named(text string, toks []token, q *quantity, brackets []quantity) []Line {
 	l := Line{Text: strings.TrimSpace(text)}
-	if q != nil { // "I use about 250 g of flour": what is said before the amount is no name
-		if after := toks[q.end:]; q.start > 0 && len(nameWords(after)) > 0 && toks[q.start-1].text != "of" && r.names.match(tokenWords(after)).score >= maybe {
-			cut := *q
-			cut.start, cut.end = 0, q.end-q.start
-			toks, q = toks[q.start:], &cut
-		}
-	}
+	toks, q = r.fromAmount(toks, q)
 	core, note := r.divide(toks, q)
 	l.Note, l.Called = note, strings.Join(slices.DeleteFunc(slices.Clone(core), func(w string) bool { return stop[w] && !weak[w] }), " ")
 	if q != nil {
@@ -220,22 +237,39 @@ func (r *reader) named(text string, toks []token, q *quantity, brackets []quanti
 	if both := r.both(core, q, toks); both != nil {
 		var out []Line
 		for _, h := range both {
-			one := l
-			out = append(out, one.settle(h, r.kitchen, r.out.Language))
+			out = append(out, l.settle(h, r.kitchen, r.out.Language))
 		}
 		return out
 	}
 	one := l.settle(r.names.match(core), r.kitchen, r.out.Language)
 	one.Or = r.alternative(one)
-	if one.other > 0 && one.Ingredient != nil {
-		one.thousands()
-	}
-	one.eighths()
-	one.notLevel(strings.Fields(spelledOut(toks)))
-	if one.Status == Read && one.Place == "" && twoUses(low) {
-		one.doubt("It is for the batter and for the pan. How much of it goes into the batter?", nil)
-	}
+	one.doubts(low, toks)
 	return []Line{one}
+}
+
+// fromAmount leaves out what is said before an amount and is no name: "I use about 250 g of flour".
+func (r *reader) fromAmount(toks []token, q *quantity) ([]token, *quantity) {
+	if q == nil || q.start == 0 || toks[q.start-1].text == "of" {
+		return toks, q
+	}
+	if after := toks[q.end:]; len(nameWords(after)) == 0 || r.names.match(tokenWords(after)).score < maybe {
+		return toks, q
+	}
+	cut := *q
+	cut.start, cut.end = 0, q.end-q.start
+	return toks[q.start:], &cut
+}
+
+// doubts asks about an amount that may be another one.
+func (l *Line) doubts(low string, toks []token) {
+	if l.other > 0 && l.Ingredient != nil {
+		l.thousands()
+	}
+	l.eighths()
+	l.notLevel(strings.Fields(spelledOut(toks)))
+	if l.Status == Read && l.Place == "" && twoUses(low) {
+		l.doubt("It is for the batter and for the pan. How much of it goes into the batter?", nil)
+	}
 }
 
 // thousands asks whether "1.250 g" are a thousand and more, as is likely of what is not weighed on the fine scale.
@@ -297,9 +331,13 @@ func grams(v float64, u measure.Unit) (float64, bool) {
 // apart tells whether two amounts that should be the same are not, beyond their rounding (modelling choice).
 func apart(own, told float64) bool { return math.Abs(own-told) > 0.1*own }
 
+// note adds to what else a line says.
+func (l *Line) note(format string, args ...any) {
+	l.Note = joined(l.Note, fmt.Sprintf(format, args...))
+}
+
 // fit turns containers, cans and weights in brackets into an amount.
 func (l *Line) fit(q *quantity, brackets []quantity, known measure.Standard) {
-	note := func(format string, args ...any) { l.Note = joined(l.Note, fmt.Sprintf(format, args...)) }
 	switch {
 	case q.vague != "":
 		l.Amount, l.Unit = 0, ""
@@ -307,63 +345,18 @@ func (l *Line) fit(q *quantity, brackets []quantity, known measure.Standard) {
 			l.Asks = fmt.Sprintf("How much is a %s?", strings.TrimSuffix(q.vague, "s"))
 		}
 	case q.word == "can":
-		l.Unit = "can"
-		if g, ok := grams(q.size, q.sizeUnit); ok {
-			l.SizeG = round(g)
-		} else if v := q.size * known.Volume(q.sizeUnit); v > 0 {
-			l.SizeML = round(v)
-		} else if g, ok := bracketed(brackets); ok {
-			note("%s × %s g", short(q.amount), short(g))
-			l.Amount, l.Unit = q.amount*g, measure.Gram
-		} else {
-			l.Asks = "How much is in the can?"
-		}
+		l.can(q, brackets, known)
 	case q.word == "container":
-		size, unit := q.size, q.sizeUnit
-		for _, b := range brackets {
-			if size == 0 {
-				size, unit = b.most(), b.unit
-			}
-		}
-		if size > 0 {
-			note("%s × %s %s", short(q.amount), short(size), unit)
-			l.Amount, l.Unit = q.amount*size, unit
-		} else {
-			l.Amount, l.Unit = 0, ""
-			l.Asks = "How much is in it?"
-		}
+		l.container(q, brackets)
 		return
 	case q.word != "":
-		note("%s %s", short(q.amount/units[q.word].per), q.word)
+		l.note("%s %s", short(q.amount/units[q.word].per), q.word)
 	}
 	if q.high > 0 {
-		note("%s to %s", short(q.low), short(q.high))
+		l.note("%s to %s", short(q.low), short(q.high))
 	}
-	// A weight in brackets is surer than the cup before it.
 	for _, b := range brackets {
-		if g, ok := grams(b.amount, b.unit); ok && q.word != "can" && b.vague == "" && b.word == "" {
-			if own, same := grams(l.Amount, l.Unit); same {
-				if l.other > 0 && apart(l.other, g) != apart(own, g) { // what it says twice tells which it is
-					if !apart(l.other, g) {
-						own = l.other
-					}
-					l.Amount, l.other = own, 0
-				}
-				if apart(own, g) {
-					l.Asks = fmt.Sprintf("%s g and %s g do not agree. Which is it?", short(own), short(g))
-				}
-				continue
-			}
-			l.Note = withoutWeight(l.Note)
-			note("%s %s", short(l.Amount), l.Unit)
-			if l.Unit == measure.Each {
-				l.pieces = l.Amount
-				if b.apiece {
-					g *= l.Amount
-				}
-			}
-			l.Amount, l.Unit, l.other = g, measure.Gram, b.other
-		}
+		l.weight(q, b)
 	}
 	if q.guessed {
 		l.Asks = fmt.Sprintf("Is that %s %s? The stroke of the fraction may be lost.", short(l.Amount), l.Unit)
@@ -371,6 +364,67 @@ func (l *Line) fit(q *quantity, brackets []quantity, known measure.Standard) {
 	if slices.Contains(measure.Own, l.Unit) && known.Volume(l.Unit) <= 0 {
 		l.Asks = fmt.Sprintf("How much is your %s? Weigh it once in the Kitchen, or give grams.", l.Unit)
 	}
+}
+
+// can keeps what a can holds.
+func (l *Line) can(q *quantity, brackets []quantity, known measure.Standard) {
+	l.Unit = "can"
+	if g, ok := grams(q.size, q.sizeUnit); ok {
+		l.SizeG = round(g)
+	} else if v := q.size * known.Volume(q.sizeUnit); v > 0 {
+		l.SizeML = round(v)
+	} else if g, ok := bracketed(brackets); ok {
+		l.note("%s × %s g", short(q.amount), short(g))
+		l.Amount, l.Unit = q.amount*g, measure.Gram
+	} else {
+		l.Asks = "How much is in the can?"
+	}
+}
+
+// container is what it holds, as many times as there are.
+func (l *Line) container(q *quantity, brackets []quantity) {
+	size, unit := q.size, q.sizeUnit
+	for _, b := range brackets {
+		if size == 0 {
+			size, unit = b.most(), b.unit
+		}
+	}
+	if size <= 0 {
+		l.Amount, l.Unit = 0, ""
+		l.Asks = "How much is in it?"
+		return
+	}
+	l.note("%s × %s %s", short(q.amount), short(size), unit)
+	l.Amount, l.Unit = q.amount*size, unit
+}
+
+// weight takes a weight in brackets, which is surer than the cup before it.
+func (l *Line) weight(q *quantity, b quantity) {
+	g, ok := grams(b.amount, b.unit)
+	if !ok || q.word == "can" || b.vague != "" || b.word != "" {
+		return
+	}
+	if own, same := grams(l.Amount, l.Unit); same {
+		if l.other > 0 && apart(l.other, g) != apart(own, g) { // what it says twice tells which it is
+			if !apart(l.other, g) {
+				own = l.other
+			}
+			l.Amount, l.other = own, 0
+		}
+		if apart(own, g) {
+			l.Asks = fmt.Sprintf("%s g and %s g do not agree. Which is it?", short(own), short(g))
+		}
+		return
+	}
+	l.Note = withoutWeight(l.Note)
+	l.note("%s %s", short(l.Amount), l.Unit)
+	if l.Unit == measure.Each {
+		l.pieces = l.Amount
+		if b.apiece {
+			g *= l.Amount
+		}
+	}
+	l.Amount, l.Unit, l.other = g, measure.Gram, b.other
 }
 
 // bracketed is the first amount in brackets that is a weight.
@@ -411,91 +465,104 @@ func joined(a, b string) string {
 	return a + "; " + b
 }
 
+// dividing is a line while its words are told apart: those that name the thing, and those that describe it.
+type dividing struct {
+	toks   []token
+	q      *quantity
+	core   []string
+	notes  []string
+	cur    []string // of the note that is read
+	depth  int      // in brackets
+	inNote bool
+	had    bool // a word of the name
+}
+
 // divide separates the words that name the thing from those that describe it: what follows a
 // comma, a bracket, "or", "plus" describes.
 func (r *reader) divide(toks []token, q *quantity) (core []string, note string) {
-	var notes []string
-	var cur []string
-	depth, inNote := 0, false
-	flush := func() {
-		if len(cur) > 0 {
-			notes = append(notes, strings.Join(cur, " "))
-		}
-		cur = nil
-	}
-	skip := func(i int) bool { return q != nil && i >= q.start && i < q.end }
-	had := false // a word of the name
+	d := &dividing{toks: toks, q: q}
 	for i, t := range toks {
-		if skip(i) {
-			if !had {
-				continue
-			}
-			if len(nameWords(toks[q.end:])) == 0 { // the amount stands last
-				continue
-			}
+		if q != nil && i >= q.start && i < q.end || d.bracket(t) {
 			continue
 		}
-		switch {
-		case t.text == "(" || t.text == "[":
-			depth++
-			flush()
-			continue
-		case t.text == ")" || t.text == "]":
-			depth = max(0, depth-1)
-			flush()
-			continue
-		}
-		if depth > 0 {
-			if t.kind == word || t.kind == number {
-				cur = append(cur, t.raw)
-			}
-			continue
-		}
-		switch {
-		case (t.text == "," || t.text == ";" || t.text == "+" || t.text == "plus" || t.text == "or" || t.text == "for" || saysWithout[t.text]) && had:
-			flush()
-			inNote = true
-			if t.kind == word {
-				cur = append(cur, t.raw)
-			}
-		case t.text == ":" || t.text == "-" && had && q != nil && i+1 == q.start:
-			// "Flour: 300 g", "Eggs - 2"
-		case inNote:
-			if t.kind != sign || t.text == "%" {
-				cur = append(cur, t.raw)
-			}
-		case t.kind == word:
-			core = append(core, t.text)
-			had = had || !(stop[t.text] && !weak[t.text])
-		case t.text == "/" && had:
-			// "plain/all-purpose flour": both say it
+		d.take(i, t)
+	}
+	d.flush()
+	note = strings.Join(append(d.state(), d.notes...), "; ")
+	// A description may tell the kind apart: "carrot, grated", "bananas, mashed".
+	for _, w := range words(note) {
+		if weak[w] && !slices.Contains(d.core, w) && kindWord[w] {
+			d.core = append(d.core, w)
 		}
 	}
-	flush()
-	var kept []string
-	for _, n := range notes {
-		if n = strings.TrimSpace(n); n != "" {
-			kept = append(kept, n)
-		}
+	return d.core, note
+}
+
+// flush ends a note.
+func (d *dividing) flush() {
+	if n := strings.TrimSpace(strings.Join(d.cur, " ")); n != "" {
+		d.notes = append(d.notes, n)
 	}
-	// what the name's own words say of its state
+	d.cur = nil
+}
+
+// bracket takes what is in brackets, which describes.
+func (d *dividing) bracket(t token) bool {
+	switch t.text {
+	case "(", "[":
+		d.depth++
+		d.flush()
+		return true
+	case ")", "]":
+		d.depth = max(0, d.depth-1)
+		d.flush()
+		return true
+	}
+	if d.depth == 0 {
+		return false
+	}
+	if t.kind != sign {
+		d.cur = append(d.cur, t.raw)
+	}
+	return true
+}
+
+// begins are the words with which a description begins.
+var begins = set(", ; + plus or for")
+
+// take puts a token where it belongs.
+func (d *dividing) take(i int, t token) {
+	switch {
+	case d.had && (begins[t.text] || saysWithout[t.text]):
+		d.flush()
+		d.inNote = true
+		if t.kind == word {
+			d.cur = append(d.cur, t.raw)
+		}
+	case t.text == ":" || t.text == "-" && d.had && d.q != nil && i+1 == d.q.start:
+		// "Flour: 300 g", "Eggs - 2"
+	case d.inNote:
+		if t.kind != sign || t.text == "%" {
+			d.cur = append(d.cur, t.raw)
+		}
+	case t.kind == word:
+		d.core = append(d.core, t.text)
+		d.had = d.had || !(stop[t.text] && !weak[t.text])
+	}
+}
+
+// state is what the name's own words say of its state.
+func (d *dividing) state() []string {
 	var state []string
-	for _, w := range core {
+	for _, w := range d.core {
 		if stop[w] && len(w) > 4 && !weak[w] && w != "about" {
 			state = append(state, w)
 		}
 	}
-	if len(state) > 0 {
-		kept = append([]string{strings.Join(state, " ")}, kept...)
+	if len(state) == 0 {
+		return nil
 	}
-	note = strings.Join(kept, "; ")
-	// A description may tell the kind apart: "carrot, grated", "bananas, mashed".
-	for _, w := range words(note) {
-		if weak[w] && !slices.Contains(core, w) && kindWord[w] {
-			core = append(core, w)
-		}
-	}
-	return core, note
+	return []string{strings.Join(state, " ")}
 }
 
 // kindWord are states that make another ingredient of the table.
@@ -534,21 +601,7 @@ func (l Line) settle(h hit, k batter.Kitchen, lang Language) Line {
 	if l.Place != "" { // how much there is of it need not be known
 		l.Asks = ""
 	}
-	asksWhat := ""
-	if h.score < sure {
-		asksWhat = "Is it " + lowerFirst(h.in.Name) + "?"
-	}
-	said := slices.DeleteFunc(append(slices.Clone(h.beside), saidOfIt(l.Note)...), func(w string) bool { return h.names[stem(spell(w))] })
-	if w := unmetAllergen(said, h.in); w != "" {
-		l.Allergen = w
-		asksWhat = fmt.Sprintf("“%s” is an allergen that %s is not known to have. What is it?", w, lowerFirst(h.in.Label()))
-	} else if kind := kindOf(h, l.Note, lang); len(kind) > 0 {
-		asksWhat = fmt.Sprintf("Is it %s? It also says “%s”.", lowerFirst(h.in.Label()), strings.Join(kind, " "))
-	}
-	if asksWhat != "" {
-		l.Status, l.Guessed, l.Asks = Unsure, true, joined(l.Asks, asksWhat)
-		l.Confidence = math.Min(l.Confidence*askedWorth, sure)
-	}
+	l.asksWhat(h, lang)
 	if h.in.IsWholeEgg() && l.pieces > 0 { // what is told of an egg's weight counts its shell
 		l.Amount, l.Unit = l.pieces, measure.Each
 	}
@@ -561,24 +614,53 @@ func (l Line) settle(h hit, k batter.Kitchen, lang Language) Line {
 			l.Method = measure.Sifted
 		}
 	}
-	if l.Amount > 0 && l.Place == "" {
-		_, err := k.Grams(batter.Line{Ingredient: h.in, Amount: l.Amount, Unit: l.Unit, CanG: l.SizeG, CanML: l.SizeML})
-		switch {
-		case err != nil && l.Asks == "" && l.Unit == measure.Each: // half a lemon is no amount of juice
-			l.Unit, l.Amount = "", 0
-			l.AskHowMuch()
-		case err != nil && l.Asks == "":
-			l.Asks = "How many grams are that?"
-		}
-	} else if l.Amount <= 0 {
-		l.Unit, l.Amount = "", 0
-		l.AskHowMuch()
-	}
+	l.weighs(k)
 	if l.Asks != "" && l.Status == Read {
 		l.Status = Unsure
 		l.Confidence *= askedWorth
 	}
 	return l
+}
+
+// asksWhat asks what a line is, when its name is not met or its words make another kind of it, or name an allergen that it is not
+// known to have.
+func (l *Line) asksWhat(h hit, lang Language) {
+	asks := ""
+	if h.score < sure {
+		asks = "Is it " + lowerFirst(h.in.Name) + "?"
+	}
+	said := slices.DeleteFunc(append(slices.Clone(h.beside), saidOfIt(l.Note)...), func(w string) bool { return h.names[stem(spell(w))] })
+	if w := unmetAllergen(said, h.in); w != "" {
+		l.Allergen = w
+		asks = fmt.Sprintf("“%s” is an allergen that %s is not known to have. What is it?", w, lowerFirst(h.in.Label()))
+	} else if kind := kindOf(h, l.Note, lang); len(kind) > 0 {
+		asks = fmt.Sprintf("Is it %s? It also says “%s”.", lowerFirst(h.in.Label()), strings.Join(kind, " "))
+	}
+	if asks != "" {
+		l.Status, l.Guessed, l.Asks = Unsure, true, joined(l.Asks, asks)
+		l.Confidence = math.Min(l.Confidence*askedWorth, sure)
+	}
+}
+
+// weighs asks for the amount of a line that cannot be weighed, or has none.
+func (l *Line) weighs(k batter.Kitchen) {
+	if l.Amount <= 0 {
+		l.Unit, l.Amount = "", 0
+		l.AskHowMuch()
+		return
+	}
+	if l.Place != "" {
+		return
+	}
+	_, err := k.Grams(batter.Line{Ingredient: l.Ingredient, Amount: l.Amount, Unit: l.Unit, CanG: l.SizeG, CanML: l.SizeML})
+	switch {
+	case err == nil || l.Asks != "":
+	case l.Unit == measure.Each: // half a lemon is no amount of juice
+		l.Unit, l.Amount = "", 0
+		l.AskHowMuch()
+	default:
+		l.Asks = "How many grams are that?"
+	}
 }
 
 // askedWorth is what is left of the confidence in a line that has to ask.
