@@ -461,18 +461,11 @@ func inWords(toks []token, i int) (v float64, end int) {
 		return n, e
 	}
 	v, end = numberWords[t.text], i+1
-	switch {
-	case parts[t.text] && textAt(toks, end) == "of" && textAt(toks, end+1) == "a" && measures(toks, end+2):
-		end += 2
-	case parts[t.text] || t.text == "couple" || t.text == "dozen":
-		if parts[t.text] && textAt(toks, end) == "of" && measures(toks, end+1) { // "a third of cup"
-			end++
-		}
-		for textAt(toks, end) == "a" || textAt(toks, end) == "an" || textAt(toks, end) == "of" && t.text == "couple" {
-			end++
-		}
-	case severalParts[textAt(toks, end)] > 0:
-		v *= severalParts[toks[end].text]
+	if parts[t.text] || t.text == "couple" || t.text == "dozen" {
+		return v, behindPart(toks, t, end)
+	}
+	if share := severalParts[textAt(toks, end)]; share > 0 {
+		v *= share
 		end++
 		if textAt(toks, end) == "of" && textAt(toks, end+1) == "a" {
 			end += 2
@@ -481,6 +474,21 @@ func inWords(toks []token, i int) (v float64, end int) {
 		}
 	}
 	return v, end
+}
+
+// behindPart is where "a third of a cup", "half a", "a couple of" end before what they are of.
+func behindPart(toks []token, t token, end int) int {
+	of := textAt(toks, end) == "of"
+	switch {
+	case parts[t.text] && of && textAt(toks, end+1) == "a" && measures(toks, end+2):
+		return end + 2
+	case parts[t.text] && of && measures(toks, end+1): // "a third of cup"
+		end++
+	}
+	for textAt(toks, end) == "a" || textAt(toks, end) == "an" || textAt(toks, end) == "of" && t.text == "couple" {
+		end++
+	}
+	return end
 }
 
 // andPart reads a part of a whole behind one: "and a half", "and 1/2", "and two thirds".
@@ -519,10 +527,10 @@ func quantityAt(toks []token, i int) (quantity, bool) {
 	if i == 0 && alone(toks) {
 		return finish(toks, quantity{amount: 1, unit: measure.Each})
 	}
-	if t.kind == word && (vague[t.text] || units[t.text].unit == "pinch" || t.text == "knob" || t.text == "dash") && (i == 0 || !isName(toks[i-1])) {
+	if withoutNumber(toks, i) {
 		return finish(toks, quantity{start: i, end: i, amount: 1, unit: measure.Each})
 	}
-	if (t.text == "a" || t.text == "an") && i+1 < len(toks) && toks[i+1].kind == number { // "a 15 oz can"
+	if isArticle(t) && i+1 < len(toks) && toks[i+1].kind == number { // "a 15 oz can"
 		q, ok := quantityAt(toks, i+1)
 		q.start = i
 		return q, ok
@@ -541,11 +549,21 @@ func quantityAt(toks []token, i int) (quantity, bool) {
 	} else if q.other > 0 && q.high > 0 {
 		q.low, q.high = lows, highs
 	}
-	article := t.kind == word && (t.text == "a" || t.text == "an" || t.text == "another")
-	if article && q.end == i+1 && q.vague == "" && q.unit == measure.Each {
+	if (isArticle(t) || t.text == "another") && q.end == i+1 && q.vague == "" && q.unit == measure.Each {
 		return q, countsOne(toks, i)
 	}
 	return q, ok
+}
+
+func isArticle(t token) bool { return t.kind == word && (t.text == "a" || t.text == "an") }
+
+// withoutNumber tells whether a pinch, a knob or a splash begins at a token, with no number before it.
+func withoutNumber(toks []token, i int) bool {
+	t := toks[i]
+	if t.kind != word || !vague[t.text] && units[t.text].unit != "pinch" && t.text != "knob" && t.text != "dash" {
+		return false
+	}
+	return i == 0 || !isName(toks[i-1])
 }
 
 // ranges takes the upper end of a range into an amount: "2-3", "one to two". It returns both ends as thousands.

@@ -42,18 +42,23 @@ func (s *speech) unnumbered() {
 		if t.kind != word || within(i) {
 			continue
 		}
-		u := units[t.text]
 		in, n := s.r.names.exactly(s.toks[i+1:])
-		spoon := u.word == "" && (u.unit == measure.Tsp || u.unit == measure.Tbsp || u.unit == measure.Cup) && len(t.text) > 2 && !strings.HasSuffix(t.text, "s") && n > 0
-		one := (t.text == "a" || t.text == "an") && i > 0 && (s.text(i-1) == "," || s.text(i-1) == "and") && n > 0 && in != nil && in.UnitG > 0 && !within(i+1)
 		switch {
-		case spoon:
+		case n == 0:
+		case isSpoon(t):
+			u := units[t.text]
 			s.qs = append(s.qs, quantity{start: i, end: i + 1, amount: u.per, unit: u.unit})
-		case one:
+		case isArticle(t) && (s.text(i-1) == "," || s.text(i-1) == "and") && in != nil && in.UnitG > 0 && !within(i+1):
 			s.qs = append(s.qs, quantity{start: i, end: i + 1, amount: 1, unit: measure.Each})
 		}
 	}
 	slices.SortFunc(s.qs, func(a, b quantity) int { return a.start - b.start })
+}
+
+// isSpoon tells whether a word is one spoon or one cup, written out.
+func isSpoon(t token) bool {
+	u := units[t.text]
+	return u.word == "" && (u.unit == measure.Tsp || u.unit == measure.Tbsp || u.unit == measure.Cup) && len(t.text) > 2 && !strings.HasSuffix(t.text, "s")
 }
 
 // counted joins what is counted out into one amount, "one, two, three tablespoons", and what is said a little more than: "two litres
@@ -428,6 +433,17 @@ func (s *speech) nameBefore(from, to int) int {
 	for end > from && (s.toks[end-1].kind == sign || between[s.text(end-1)]) {
 		end--
 	}
+	if at := s.foodEndingAt(from, end); at >= 0 {
+		return at
+	}
+	if at := s.r.nameBefore(s.toks, from, last); at >= 0 && !s.compared(end-1) {
+		return at
+	}
+	return s.farther(from, to)
+}
+
+// foodEndingAt is where a food's whole name begins that ends at a token, with what describes it; -1 where none does.
+func (s *speech) foodEndingAt(from, end int) int {
 	for n := longestName; n > 0; n-- {
 		at := end - n
 		if at < from || s.foodAt(at) != n || s.compared(at) {
@@ -438,9 +454,11 @@ func (s *speech) nameBefore(from, to int) int {
 		}
 		return at
 	}
-	if at := s.r.nameBefore(s.toks, from, last); at >= 0 && !s.compared(end-1) {
-		return at
-	}
+	return -1
+}
+
+// farther is where the last food begins that was named before a token and has no amount yet; -1 where there is none.
+func (s *speech) farther(from, to int) int {
 	for at := to - 1; at >= max(from, to-lookFor); at-- {
 		in, n := s.r.names.exactly(s.toks[at:])
 		if n == 0 || s.compared(at) || in == nil || at+n > to || notMentions[stem(s.text(at+n-1))] || !s.plain(at+n, to) {

@@ -1,6 +1,7 @@
 package recipe
 
 import (
+	"cmp"
 	_ "embed"
 	"math"
 	"slices"
@@ -224,33 +225,7 @@ const (
 // match finds the ingredient that words mean: the share of a name's weight that the text has,
 // times the share of the text that the name explains.
 func (x *index) match(ws []string) hit {
-	type term struct {
-		w, said string
-		share   float64
-	}
-	var terms []term
-	var total float64
-	for _, said := range ws {
-		w := stem(spell(said))
-		if stop[w] && !weak[w] {
-			continue
-		}
-		share := 1.0
-		if _, ok := x.byWord[w]; !ok {
-			if near := x.near(w); near != "" {
-				w, share = near, typo
-			}
-		}
-		if slices.ContainsFunc(terms, func(t term) bool { return t.w == w }) {
-			continue
-		}
-		terms = append(terms, term{w, said, share})
-		if weight, ok := x.weight[w]; ok {
-			total += weight
-		} else {
-			total += unnamed
-		}
-	}
+	terms, total := x.terms(ws)
 	if len(terms) == 0 {
 		return hit{}
 	}
@@ -269,11 +244,7 @@ func (x *index) match(ws []string) hit {
 		}
 		cover, explain := g/all, math.Min(1, g/total)
 		score := cover * cover * (0.4 + 0.6*explain)
-		better := score > best.score+1e-9
-		if !better && score > best.score-1e-9 && (n.order < at.order || n.order == at.order && n.id() < at.id()) {
-			better = true
-		}
-		if better {
+		if score > best.score+1e-9 || score > best.score-1e-9 && n.goesBefore(at) {
 			best, at = hit{in: n.in, score: score}, n
 		}
 	}
@@ -284,6 +255,39 @@ func (x *index) match(ws []string) hit {
 		}
 	}
 	return best
+}
+
+// goesBefore tells which of two names that fit alike counts.
+func (n name) goesBefore(o name) bool {
+	return n.order < o.order || n.order == o.order && n.id() < o.id()
+}
+
+// term is a word of a text as the index knows it, and how surely.
+type term struct {
+	w, said string
+	share   float64
+}
+
+// terms are the words that could name something, each once, and what they weigh together.
+func (x *index) terms(ws []string) (terms []term, total float64) {
+	for _, said := range ws {
+		w := stem(spell(said))
+		if stop[w] && !weak[w] {
+			continue
+		}
+		share := 1.0
+		if _, ok := x.byWord[w]; !ok {
+			if near := x.near(w); near != "" {
+				w, share = near, typo
+			}
+		}
+		if slices.ContainsFunc(terms, func(t term) bool { return t.w == w }) {
+			continue
+		}
+		terms = append(terms, term{w, said, share})
+		total += cmp.Or(x.weight[w], unnamed)
+	}
+	return terms, total
 }
 
 // whole finds an ingredient by its whole name, as lists that this program wrote have it; a

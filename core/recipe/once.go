@@ -66,36 +66,41 @@ func (o *onceOf) known(l Line) bool {
 	case l.Ingredient == nil:
 		return false
 	case l.Amount <= 0:
-		had := o.measured[where(l)] || o.ofTheEggs(l) || plainKinds[l.Ingredient.ID] && o.groups[group(l)]
-		o.measured[where(l)] = true
-		return had || l.Place != batter.InPan && l.Place != "" && slices.ContainsFunc(o.all, func(k Line) bool { return k.Ingredient == l.Ingredient && k.Pot > 0 && k.Amount > 0 })
+		return o.named(l)
 	case l.more:
 		return false
-	case o.ofTheEggs(l), o.sumOf(l):
-		return true
-	}
-	if o.byItsGroup(l) {
+	case o.ofTheEggs(l), o.sumOf(l), o.byItsGroup(l):
 		return true
 	}
 	at := slices.IndexFunc(o.kept, func(k Line) bool {
 		return k.Ingredient == l.Ingredient && k.Amount > 0 && (k.Place == l.Place && k.Pot == l.Pot || l.recap && o.same(k, l))
 	})
-	if at < 0 {
-		return false
-	}
+	return at >= 0 && o.again(at, l)
+}
+
+// named tells whether a food without an amount is told elsewhere.
+func (o *onceOf) named(l Line) bool {
+	had := o.measured[where(l)] || o.ofTheEggs(l) || plainKinds[l.Ingredient.ID] && o.groups[group(l)]
+	o.measured[where(l)] = true
+	served := l.Place != batter.InPan && l.Place != "" // of a pot that is there
+	return had || served && slices.ContainsFunc(o.all, func(k Line) bool { return k.Ingredient == l.Ingredient && k.Pot > 0 && k.Amount > 0 })
+}
+
+// again keeps a line with the one that has the same food: said again, or asked.
+func (o *onceOf) again(at int, l Line) bool {
 	k := &o.kept[at]
 	if o.same(*k, l) || o.partsOf(*k, l) {
 		k.again(l)
 		return true
 	}
-	if k.Status == Read && l.Status == Read {
-		l.doubt(fmt.Sprintf("%s %s of it was said before: both, or instead?", short(k.Amount), k.Unit), nil)
-		k.doubt(fmt.Sprintf("%s %s of it was said later: both, or instead?", short(l.Amount), l.Unit), nil)
-		k.Rival, l.Rival, l.later = len(o.kept)+1, at+1, true
-		o.kept = append(o.kept, l)
-		return true
+	if k.Status != Read || l.Status != Read {
+		return false
 	}
-	return false
+	l.doubt(fmt.Sprintf("%s %s of it was said before: both, or instead?", short(k.Amount), k.Unit), nil)
+	k.doubt(fmt.Sprintf("%s %s of it was said later: both, or instead?", short(l.Amount), l.Unit), nil)
+	k.Rival, l.Rival, l.later = len(o.kept)+1, at+1, true
+	o.kept = append(o.kept, l)
+	return true
 }
 
 // again marks that a line was told another time.

@@ -206,25 +206,29 @@ func (r *reader) line(text string, first bool) {
 	toks := r.tokens(unbullet(text))
 	found := quantities(toks)
 	switch {
-	case len(r.out.Lines) >= MaxLines:
+	case len(r.out.Lines) >= MaxLines, isMeta(bare), r.headsNone(text, bare, found) && !r.isTitle(text, toks, found, first):
 		r.out.Other = append(r.out.Other, bare)
-	case isMeta(bare):
-		r.out.Other = append(r.out.Other, bare)
-	case first && r.out.Title == "" && r.mode == unknown && len(found) == 0 && !isStep(text) && r.names.match(nameWords(toks)).score < certain:
+	case r.isTitle(text, toks, found, first):
 		r.out.Title = strings.Trim(bare, "#*: ")
-	case r.mode != steps && len(found) == 0 && (strings.HasSuffix(bare, ":") || strings.HasPrefix(text, "#")): // a heading of some sort
-		r.out.Other = append(r.out.Other, bare)
 	case r.mode == steps, isStep(text):
 		r.out.Steps = append(r.out.Steps, unnumber(bare))
-	case len(found) > 0:
+	case len(found) > 0, r.mode == ingredients, len(strings.Fields(bare)) <= 8 && r.names.match(nameWords(toks)).score >= sure:
 		r.out.Lines = append(r.out.Lines, r.entries(unbullet(text), toks, found)...)
-	case r.mode == ingredients || len(strings.Fields(bare)) <= 8 && r.names.match(nameWords(toks)).score >= sure:
-		r.out.Lines = append(r.out.Lines, r.entries(unbullet(text), toks, nil)...)
 	case len(strings.Fields(bare)) > 6:
 		r.out.Steps = append(r.out.Steps, bare)
 	default:
 		r.out.Other = append(r.out.Other, bare)
 	}
+}
+
+// isTitle tells whether the first line names the recipe: it has no amount and is neither a step nor a food.
+func (r *reader) isTitle(text string, toks []token, found []quantity, first bool) bool {
+	return first && r.out.Title == "" && r.mode == unknown && len(found) == 0 && !isStep(text) && r.names.match(nameWords(toks)).score < certain
+}
+
+// headsNone tells whether a line is a heading of some sort.
+func (r *reader) headsNone(text, bare string, found []quantity) bool {
+	return r.mode != steps && len(found) == 0 && (strings.HasSuffix(bare, ":") || strings.HasPrefix(text, "#"))
 }
 
 // unbullet takes the sign off the front of a list's line, and a box to tick.

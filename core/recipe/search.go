@@ -34,32 +34,15 @@ func Search(t *food.Table, text string, group food.Group) []*food.Ingredient {
 	if len(asked) == 0 {
 		return t.Shelf(group)
 	}
-	type found struct {
-		in                 *food.Ingredient
-		worst, rest, order int
-	}
 	best := map[*food.Ingredient]found{}
 	for _, n := range indexOf(t).names {
 		if n.in == nil || group != "" && n.in.Group != group {
 			continue
 		}
-		f := found{in: n.in, order: n.order}
-		for i, w := range asked {
-			met := meet(n, w)
-			switch {
-			case !stop[w] || len(asked) == 1:
-				f.worst = max(f.worst, met)
-			case met > meetsInside: // what any name could have ranks, and does not rule out
-				f.rest += unmet
-			}
-			if i == 0 && len(n.words) > 0 && meetWord(n.words[0], w) > meetsStart {
-				f.rest++ // the name begins otherwise
-			}
-		}
+		f := meetAll(n, asked)
 		if f.worst == meetsNot {
 			continue
 		}
-		f.rest += 2 * max(0, len(n.words)-len(asked))
 		if had, ok := best[n.in]; !ok || f.worst < had.worst || f.worst == had.worst && f.rest+f.order < had.rest+had.order {
 			best[n.in] = f
 		}
@@ -84,6 +67,31 @@ func Search(t *food.Table, text string, group food.Group) []*food.Ingredient {
 		list[i] = f.in
 	}
 	return list
+}
+
+// found is how well a name is met: by its worst word, and by what else there is in it.
+type found struct {
+	in                 *food.Ingredient
+	worst, rest, order int
+}
+
+// meetAll meets a name with all the words that were asked.
+func meetAll(n name, asked []string) found {
+	f := found{in: n.in, order: n.order}
+	for i, w := range asked {
+		met := meet(n, w)
+		switch {
+		case !stop[w] || len(asked) == 1:
+			f.worst = max(f.worst, met)
+		case met > meetsInside: // what any name could have ranks, and does not rule out
+			f.rest += unmet
+		}
+		if i == 0 && len(n.words) > 0 && meetWord(n.words[0], w) > meetsStart {
+			f.rest++ // the name begins otherwise
+		}
+	}
+	f.rest += 2 * max(0, len(n.words)-len(asked))
+	return f
 }
 
 // Meets tells how well what a cook types finds a name that somebody gave: by whole words, their beginnings, inside them,

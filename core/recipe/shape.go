@@ -44,72 +44,64 @@ var wordKinds = kindsOfWords()
 const soon = 5
 
 func kindsOfWords() map[string]func(*speech, int) int {
-	oneOfThem := func(words map[string]bool) func(*speech, int) int {
+	looks := func(is func(*speech, int) bool) func(*speech, int) int {
 		return func(s *speech, i int) int {
-			if words[s.text(i)] || words[stem(s.text(i))] {
+			if is(s, i) {
+				return nothing
+			}
+			return 0
+		}
+	}
+	one := func(is func(*speech, int) bool) func(*speech, int) int {
+		return func(s *speech, i int) int {
+			if is(s, i) {
 				return 1
 			}
 			return 0
 		}
 	}
-	return map[string]func(*speech, int) int{
-		"~": func(s *speech, i int) int {
-			if i < len(s.toks) && s.toks[i].kind == word && !units[s.text(i)].is() {
-				return 1
-			}
-			return 0
-		},
-		"POT":      func(s *speech, i int) int { return potAt(s, i) },
-		"BATTER":   oneOfThem(batters),
-		"RELATIVE": oneOfThem(relatives),
-		"FOOD":     func(s *speech, i int) int { return s.foodAt(i) },
-		"SOON": func(s *speech, i int) int {
-			for j := i; j < min(i+soon, len(s.toks)); j++ {
-				if s.starts[j] > 0 || s.foodAt(j) > 0 {
-					return nothing
-				}
-			}
-			return 0
-		},
-		"FAT": func(s *speech, i int) int {
-			for j := i; j < min(i+soon, len(s.toks)); j++ {
-				if in, n := s.r.names.exactly(s.toks[j:]); n > 0 && in != nil && in.Group == food.GroupFat {
-					return nothing
-				}
-			}
-			return 0
-		},
-		"END": func(s *speech, i int) int {
-			if t := s.text(i); t == "" || t == "and" || t == "but" || t == "so" || s.toks[i].kind == sign {
-				return nothing
-			}
-			return 0
-		},
-		"COMPARED": func(s *speech, i int) int {
-			if !likers[s.text(i-1)] {
-				return nothing
-			}
-			return 0
-		},
-		"NOTOF": func(s *speech, i int) int {
-			if s.text(i) != "of" {
-				return nothing
-			}
-			return 0
-		},
-		"NOFOOD": func(s *speech, i int) int {
-			if s.foodAt(i) == 0 && s.starts[i] == 0 {
-				return nothing
-			}
-			return 0
-		},
-		"START": func(s *speech, i int) int {
-			if i == 0 || s.toks[i-1].kind == sign || leads[s.text(i-1)] {
-				return nothing
-			}
-			return 0
-		},
+	in := func(words map[string]bool) func(*speech, int) bool {
+		return func(s *speech, i int) bool { return words[s.text(i)] || words[stem(s.text(i))] }
 	}
+	return map[string]func(*speech, int) int{
+		"~": one(func(s *speech, i int) bool {
+			return i < len(s.toks) && s.toks[i].kind == word && !units[s.text(i)].is()
+		}),
+		"POT":      potAt,
+		"BATTER":   one(in(batters)),
+		"RELATIVE": one(in(relatives)),
+		"FOOD":     (*speech).foodAt,
+		"SOON":     looks((*speech).foodSoon),
+		"FAT":      looks((*speech).fatSoon),
+		"COMPARED": looks(func(s *speech, i int) bool { return !likers[s.text(i-1)] }),
+		"NOTOF":    looks(func(s *speech, i int) bool { return s.text(i) != "of" }),
+		"NOFOOD":   looks(func(s *speech, i int) bool { return s.foodAt(i) == 0 && s.starts[i] == 0 }),
+		"START":    looks(func(s *speech, i int) bool { return i == 0 || s.toks[i-1].kind == sign || leads[s.text(i-1)] }),
+		"END":      looks(func(s *speech, i int) bool { return closes[s.text(i)] || s.toks[i].kind == sign }),
+	}
+}
+
+// closes are what a clause ends before; nothing is the end of the sentence.
+var closes = map[string]bool{"": true, "and": true, "but": true, "so": true}
+
+// foodSoon tells whether a food or an amount is named within a few words.
+func (s *speech) foodSoon(i int) bool {
+	for j := i; j < min(i+soon, len(s.toks)); j++ {
+		if s.starts[j] > 0 || s.foodAt(j) > 0 {
+			return true
+		}
+	}
+	return false
+}
+
+// fatSoon tells whether a fat is.
+func (s *speech) fatSoon(i int) bool {
+	for j := i; j < min(i+soon, len(s.toks)); j++ {
+		if in, n := s.r.names.exactly(s.toks[j:]); n > 0 && in != nil && in.Group == food.GroupFat {
+			return true
+		}
+	}
+	return false
 }
 
 // nothing is what a kind takes that only looks.

@@ -191,21 +191,41 @@ func (l *Line) restate(q quantity) {
 func nameEnd(toks []token, from, to int) int {
 	had := false
 	for i := from; i < to; i++ {
-		t := toks[i]
-		switch {
-		case t.text == "," && !had && i+1 < to && toks[i+1].text == "of":
-		case t.kind == word && (had && (t.text == "the" || t.text == "grams") || ends[t.text] || verbs[t.text] || had && t.text == "and" && i+1 < to && (verbs[toks[i+1].text] || ends[toks[i+1].text])):
-			return i
-		case t.text == "," && i+1 < to && toks[i+1].kind == word && (kindWord[toks[i+1].text] || stop[toks[i+1].text] && len(toks[i+1].text) > 4):
-		case t.kind == sign && t.text != "-" && t.text != "%" && t.text != "(" && t.text != ")" && t.text != "/" && (had || t.text != "."):
+		if !goesOver(toks, i, to, had) && (endsByWord(toks, i, to, had) || endsBySign(toks[i], had)) {
 			return i
 		}
-		had = had || t.kind == word && !stop[t.text]
+		had = had || toks[i].kind == word && !stop[toks[i].text]
 	}
 	for to > from && (toks[to-1].text == "and" || toks[to-1].text == "plus" || toks[to-1].text == "a") {
 		to--
 	}
 	return to
+}
+
+// goesOver tells whether a name goes on over a comma: before "of", or before what describes it.
+func goesOver(toks []token, i, to int, had bool) bool {
+	if toks[i].text != "," || i+1 >= to {
+		return false
+	}
+	next := toks[i+1]
+	return !had && next.text == "of" || next.kind == word && (kindWord[next.text] || stop[next.text] && len(next.text) > 4)
+}
+
+// endsByWord tells whether a word ends a name: what is done, and what goes over to something else.
+func endsByWord(toks []token, i, to int, had bool) bool {
+	t := toks[i]
+	if t.kind != word {
+		return false
+	}
+	over := had && t.text == "and" && i+1 < to && (verbs[toks[i+1].text] || ends[toks[i+1].text])
+	return over || had && (t.text == "the" || t.text == "grams") || ends[t.text] || verbs[t.text]
+}
+
+// inName are the signs that a name may have in it.
+var inName = set("- % ( ) /")
+
+func endsBySign(t token, had bool) bool {
+	return t.kind == sign && !inName[t.text] && (had || t.text != ".")
 }
 
 // between stand between a name and its amount: "the sugar, I use two tablespoons".
@@ -374,43 +394,40 @@ func (l *Line) notLevel(words []string) {
 
 // servedIn is the place that the words before a name put it in: served with it, on top of it.
 func servedIn(before []token) batter.Place {
-	at := func(i int) string {
-		if i < len(before) {
-			return before[i].text
-		}
-		return ""
-	}
-	for i, t := range before {
-		next := at(i + 1)
-		switch t.text {
-		case "serve", "serves", "served", "serving":
-			return batter.Serving
-		case "great", "good", "lovely", "goes", "well":
-			if next == "with" {
-				return batter.Serving
-			}
-		case "inside":
-			return batter.Middle
-		case "top":
-			if i > 0 && before[i-1].text == "on" && next != "of" && next != "with" && next != "w" {
-				return batter.OnTop
-			}
-			if next == "with" || next == "w" {
-				return batter.OnTop
-			}
-		case "drizzle", "scatter":
-			if next != "in" && next != "into" {
-				return batter.OnTop
-			}
-		case "topped", "dust", "dusted", "sprinkle", "finish", "w":
-			if next == "with" || next == "w" {
-				return batter.OnTop
-			}
-		case "fill", "filled", "spread":
-			if next == "with" {
-				return batter.Middle
+	for i := range before {
+		for _, s := range servedShapes {
+			if s.at(before, i) {
+				return s.place
 			}
 		}
 	}
 	return ""
+}
+
+// served are words before a name that say where it goes, and the words that have to follow, or must not; none for any.
+type served struct {
+	words     map[string]bool
+	next, not map[string]bool
+	after     string // that has to stand before it
+	place     batter.Place
+}
+
+var with = set("with w")
+
+var servedShapes = []served{
+	{words: set("serve serves served serving"), place: batter.Serving},
+	{words: set("great good lovely goes well"), next: set("with"), place: batter.Serving},
+	{words: set("inside"), place: batter.Middle},
+	{words: set("top"), after: "on", not: set("of with w"), place: batter.OnTop},
+	{words: set("top topped dust dusted sprinkle finish w"), next: with, place: batter.OnTop},
+	{words: set("drizzle scatter"), not: set("in into"), place: batter.OnTop},
+	{words: set("fill filled spread"), next: set("with"), place: batter.Middle},
+}
+
+func (s served) at(toks []token, i int) bool {
+	next := textAt(toks, i+1)
+	if !s.words[toks[i].text] || s.next != nil && !s.next[next] || s.not[next] {
+		return false
+	}
+	return s.after == "" || i > 0 && toks[i-1].text == s.after
 }
