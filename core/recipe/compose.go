@@ -35,72 +35,26 @@ var formWords = []struct {
 func (r Reading) Compose(k batter.Kitchen) Composed {
 	c := Composed{Name: r.Title}
 	everything := fold(r.Title + " " + strings.Join(r.Steps, " ") + " " + strings.Join(r.Other, " "))
-	named := everything
-	for _, l := range r.Lines {
-		named += " " + fold(l.Text)
-	}
-	in := func(group food.Group) bool {
-		return slices.ContainsFunc(r.Lines, func(l Line) bool { return l.Ingredient != nil && l.Ingredient.Group == group })
-	}
-	has := func(id string) bool {
-		return slices.ContainsFunc(r.Lines, func(l Line) bool { return l.Ingredient != nil && l.Ingredient.ID == id })
-	}
+	has := func(id string) bool { return r.has(func(in *food.Ingredient) bool { return in.ID == id }) }
 	flour := slices.ContainsFunc(r.Lines, func(l Line) bool {
 		return l.Ingredient != nil && l.Place == "" && l.Ingredient.Role == food.RoleFlour // with an amount or still without
 	})
-	for _, f := range formWords {
-		if c.Form == "" && strings.Contains(named, f.word) {
-			c.Form = f.form
-		}
-	}
-	var mark []bool
+	var ofBase, ofAdditions []int
 	for i, l := range r.Lines {
-		if l.Ingredient == nil || l.Amount <= 0 || l.Place != "" || l.Status == NotUnderstood || l.later && l.Rival > 0 && l.Status != Read {
-			continue // of two amounts of the same the first counts until somebody says otherwise
-		}
-		line := batter.Line{Ingredient: l.Ingredient, Amount: l.Amount, Unit: l.Unit, Role: l.Ingredient.Role, CanG: l.SizeG, CanML: l.SizeML, Method: l.Method, Fill: l.Fill}
-		if _, err := k.Grams(line); err != nil {
+		line, ok := l.inBatter(k)
+		if !ok {
 			continue
 		}
-		base := baseGroups[l.Ingredient.Group] || l.Ingredient.Role == food.RoleFlour || l.Ingredient.Role == food.RoleSalt
-		if l.Ingredient.Group == food.GroupPowder && strings.Contains(l.Ingredient.ID, "milk") {
-			base = true
-		}
-		if !flour && l.Ingredient.Group == food.GroupPuree { // fruit and egg alone make the batter
-			base = true
-		}
-		if base {
+		if l.ofBase(flour) {
 			c.Base.Lines = append(c.Base.Lines, line)
+			ofBase = append(ofBase, i)
 		} else {
 			c.Additions = append(c.Additions, batter.Addition{Line: line, Stage: batter.UsualStage(l.Ingredient), ShareOfBowl: 1})
-		}
-		mark = append(mark, base)
-		c.LineOf = append(c.LineOf, i)
-	}
-	var ofBase, ofAdditions []int
-	for i, line := range c.LineOf {
-		if mark[i] {
-			ofBase = append(ofBase, line)
-		} else {
-			ofAdditions = append(ofAdditions, line)
+			ofAdditions = append(ofAdditions, i)
 		}
 	}
 	c.LineOf = append(ofBase, ofAdditions...)
-	if !flour && len(c.Base.Lines) > 0 {
-		c.Form = batter.Flourless
-	}
-	if c.Form == "" {
-		c.Form = batter.Pancake
-		var parts []food.Part
-		for _, l := range c.Base.Lines {
-			if g, err := k.Grams(l); err == nil {
-				parts = append(parts, food.Part{Ingredient: l.Ingredient, Grams: g})
-			}
-		}
-		if l := flow.Of(parts).L(); !in(food.GroupLeavener) && !has("self_raising_flour") && !math.IsNaN(l) && l > thinFrom {
-			c.Form = batter.Crepe
-		}
-	}
+	c.Form = r.form(everything, flour, c.Base.Lines, k)
 	c.Base.Style = style(c.Form, everything, has)
 	c.Base.School = school(everything, c.Base.Style)
 	c.Base.Name = strings.TrimSpace(r.Title)
@@ -109,6 +63,57 @@ func (r Reading) Compose(k batter.Kitchen) Composed {
 		c.Name = c.Base.Name
 	}
 	return c
+}
+
+// has tells whether a line is of an ingredient.
+func (r Reading) has(is func(*food.Ingredient) bool) bool {
+	return slices.ContainsFunc(r.Lines, func(l Line) bool { return l.Ingredient != nil && is(l.Ingredient) })
+}
+
+// inBatter is a line as it goes into the batter; false for what is not understood, has no amount or goes elsewhere. Of two amounts of
+// the same the first counts until somebody says otherwise.
+func (l Line) inBatter(k batter.Kitchen) (batter.Line, bool) {
+	rival := l.later && l.Rival > 0 && l.Status != Read
+	if l.Ingredient == nil || l.Amount <= 0 || l.Place != "" || l.Status == NotUnderstood || rival {
+		return batter.Line{}, false
+	}
+	line := batter.Line{Ingredient: l.Ingredient, Amount: l.Amount, Unit: l.Unit, Role: l.Ingredient.Role, CanG: l.SizeG, CanML: l.SizeML, Method: l.Method, Fill: l.Fill}
+	_, err := k.Grams(line)
+	return line, err == nil
+}
+
+// ofBase tells whether a line is of the base and was not added to it; without flour fruit and egg alone make the batter.
+func (l Line) ofBase(flour bool) bool {
+	in := l.Ingredient
+	milk := in.Group == food.GroupPowder && strings.Contains(in.ID, "milk")
+	return baseGroups[in.Group] || in.Role == food.RoleFlour || in.Role == food.RoleSalt || milk || !flour && in.Group == food.GroupPuree
+}
+
+// form is what a recipe is for: by its words, else by what is in it.
+func (r Reading) form(everything string, flour bool, base []batter.Line, k batter.Kitchen) batter.Form {
+	if !flour && len(base) > 0 {
+		return batter.Flourless
+	}
+	named := everything
+	for _, l := range r.Lines {
+		named += " " + fold(l.Text)
+	}
+	for _, f := range formWords {
+		if strings.Contains(named, f.word) {
+			return f.form
+		}
+	}
+	var parts []food.Part
+	for _, l := range base {
+		if g, err := k.Grams(l); err == nil {
+			parts = append(parts, food.Part{Ingredient: l.Ingredient, Grams: g})
+		}
+	}
+	lifts := r.has(func(in *food.Ingredient) bool { return in.Group == food.GroupLeavener || in.ID == "self_raising_flour" })
+	if l := flow.Of(parts).L(); !lifts && !math.IsNaN(l) && l > thinFrom {
+		return batter.Crepe
+	}
+	return batter.Pancake
 }
 
 // thinFrom is the L* [ml/g] from which a batter without any lift is taken for crêpes (the

@@ -20,53 +20,88 @@ func (r *reader) mentions() {
 	if len(r.out.Lines) == 0 {
 		return
 	}
-	var listed strings.Builder
-	for _, l := range r.out.Lines {
-		listed.WriteString(" " + fold(l.Text))
-		if l.Ingredient != nil {
-			listed.WriteString(" " + fold(l.Ingredient.Name))
-		}
-		for _, w := range words(l.Text) {
-			listed.WriteString(" " + stem(spell(w)))
-		}
-	}
-	known := listed.String()
+	m := &mentioning{reader: r, known: listed(r.out.Lines), said: fold(strings.Join(r.out.Steps, " "))}
 	for _, step := range r.out.Steps {
-		toks, of := r.tokens(step), r.partOf(step)
-		for i := 0; i < len(toks) && len(r.out.Lines) < MaxLines; i++ {
-			in, n := r.names.exactly(toks[i:])
-			if n == 0 && toks[i].kind == word && allergenOf(toks[i].text) != nil {
-				n = 1
-			}
-			if n == 0 {
-				continue
-			}
-			raw := step[toks[i].at:toks[i+n-1].to]
-			ws := words(raw)
-			for _, t := range toks[i : i+n] {
-				ws = append(ws, t.text)
-			}
-			last := stem(toks[i+n-1].text)
-			joinedOn := i+n < len(toks) && toks[i+n].text == "-" && toks[i+n].at == toks[i+n-1].to
-			unmet := r.unmet(in, ws, known, toks[min(i+n, len(toks)):])
-			switch {
-			case r.spokenOf(toks[:i]), onlyMinded(toks[:i]), r.denied[fold(raw)]:
-			case unmet != "" && in == nil:
-				l := Line{Text: raw, Note: "only the steps name it: " + step, Status: NotUnderstood, Confidence: maybe, Place: servedIn(toks[:i]), Allergen: unmet, Asks: fmt.Sprintf("“%s” is an allergen, and only the steps name it. What is it?", unmet)}
-				r.out.Lines, known = append(r.out.Lines, l), known+" "+fold(raw)+" "+stem(unmet)
-			case in == nil, joinedOn, unmet == "" && (n == 1 && notMentions[last] || strings.Contains(known, last)):
-			default:
-				m := mention(in, raw, step, toks[:i])
-				if of != "" { // it makes what goes on, and is not in the batter
-					m.Place = of
-				}
-				r.out.Lines = append(r.out.Lines, m)
-				known += " " + fold(raw)
-			}
-			i += n - 1
-		}
+		m.step(step)
 	}
 }
+
+// listed are the words that lines have, folded, and those of their ingredients.
+func listed(lines []Line) string {
+	var b strings.Builder
+	for _, l := range lines {
+		b.WriteString(" " + fold(l.Text))
+		if l.Ingredient != nil {
+			b.WriteString(" " + fold(l.Ingredient.Name))
+		}
+		for _, w := range words(l.Text) {
+			b.WriteString(" " + stem(spell(w)))
+		}
+	}
+	return b.String()
+}
+
+// mentioning is a recipe while its steps are looked through for what they alone name.
+type mentioning struct {
+	*reader
+	known string // what the lines have
+	said  string // all the steps, folded
+}
+
+// step looks through one.
+func (m *mentioning) step(step string) {
+	toks, of := m.tokens(step), m.partOf(step)
+	for i := 0; i < len(toks) && len(m.out.Lines) < MaxLines; i++ {
+		in, n := m.names.exactly(toks[i:])
+		if n == 0 && toks[i].kind == word && allergenOf(toks[i].text) != nil {
+			n = 1
+		}
+		if n == 0 {
+			continue
+		}
+		raw := step[toks[i].at:toks[i+n-1].to]
+		if !m.spokenOf(toks[:i]) && !onlyMinded(toks[:i]) && !m.deniedAlways(raw) {
+			m.name(in, step, raw, toks, i, n, of)
+		}
+		i += n - 1
+	}
+}
+
+// deniedAlways tells whether a food is only ever named to say that it is not in it: once more, and it may be.
+func (m *mentioning) deniedAlways(raw string) bool {
+	raw = fold(raw)
+	return m.denied[raw] > 0 && strings.Count(m.said, raw) <= m.denied[raw]
+}
+
+// name adds what stands in n tokens of a step from i on, unless a line has it.
+func (m *mentioning) name(in *food.Ingredient, step, raw string, toks []token, i, n int, of batter.Place) {
+	ws := words(raw)
+	for _, t := range toks[i : i+n] {
+		ws = append(ws, t.text)
+	}
+	unmet := m.unmet(in, ws, m.known, toks[min(i+n, len(toks)):])
+	if in == nil {
+		if unmet != "" {
+			m.out.Lines = append(m.out.Lines, Line{Text: raw, Note: onlySteps + step, Status: NotUnderstood, Confidence: maybe, Place: servedIn(toks[:i]), Allergen: unmet, Asks: fmt.Sprintf("“%s” is an allergen, and only the steps name it. What is it?", unmet)})
+			m.known += " " + fold(raw) + " " + stem(unmet)
+		}
+		return
+	}
+	last := stem(toks[i+n-1].text)
+	joinedOn := i+n < len(toks) && toks[i+n].text == "-" && toks[i+n].at == toks[i+n-1].to
+	if joinedOn || unmet == "" && (n == 1 && notMentions[last] || strings.Contains(m.known, last)) {
+		return
+	}
+	l := mention(in, raw, step, toks[:i])
+	if of != "" { // it makes what goes on, and is not in the batter
+		l.Place = of
+	}
+	m.out.Lines = append(m.out.Lines, l)
+	m.known += " " + fold(raw)
+}
+
+// onlySteps begins the note of what only the steps name.
+const onlySteps = "only the steps name it: "
 
 // unmet is a word of a name in a step that tells of an allergen which no line has, empty when there is none: "almond milk" where
 // only milk is listed. What the list calls so is met.
@@ -161,7 +196,7 @@ func (r *reader) partOf(step string) batter.Place {
 var toThePan = set("fry grease brush cook pan griddle iron oil heat")
 
 func mention(in *food.Ingredient, raw, step string, before []token) Line {
-	l := Line{Text: raw, Ingredient: in, Note: "only the steps name it: " + step, Status: Read, Confidence: 0.8, Place: servedIn(before)}
+	l := Line{Text: raw, Ingredient: in, Note: onlySteps + step, Status: Read, Confidence: 0.8, Place: servedIn(before)}
 	if l.Place == "" && in.Role == food.RoleFat && slices.ContainsFunc(before, func(t token) bool { return toThePan[stem(t.text)] }) {
 		l.Place = batter.InPan
 	}

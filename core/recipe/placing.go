@@ -236,9 +236,9 @@ func (p *placing) deny(it item) {
 	r := p.r
 	r.out.Also = append(r.out.Also, p.span(it.start, it.end))
 	if r.denied == nil {
-		r.denied = map[string]bool{}
+		r.denied = map[string]int{}
 	}
-	r.denied[fold(p.said[p.toks[it.start].at:p.toks[it.end-1].to])] = true
+	r.denied[fold(p.said[p.toks[it.start].at:p.toks[it.end-1].to])]++
 }
 
 // listed tells whether a name stands in a row with foods that have amounts.

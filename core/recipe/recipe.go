@@ -181,12 +181,12 @@ type reader struct {
 	kitchen batter.Kitchen
 	out     Reading
 	mode    mode
-	place   batter.Place    // of the lines under the heading that was read last
-	pot     int             // that is read or talked of, from 1; 0 the batter
-	since   int             // the first line since it was begun
-	denied  map[string]bool // foods that the talk says are not in it
-	talked  bool            // the text is talk, not a list
-	inGrams bool            // it is talk that weighs in grams: a bare number of something is grams
+	place   batter.Place   // of the lines under the heading that was read last
+	pot     int            // that is read or talked of, from 1; 0 the batter
+	since   int            // the first line since it was begun
+	denied  map[string]int // how often the talk says of a food that it is not in it
+	talked  bool           // the text is talk, not a list
+	inGrams bool           // it is talk that weighs in grams: a bare number of something is grams
 }
 
 // line takes one line of the text to where it belongs.

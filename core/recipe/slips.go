@@ -57,9 +57,34 @@ var smallerUnit = map[measure.Unit]measure.Unit{"tbsp": "tsp", "cup": "tbsp", "k
 // Slips asks about amounts that no flour takes and about one thing written for another. Lines that a
 // cook has put right, with a confidence of 1, stay as they are.
 func (r *Reading) Slips(k batter.Kitchen, table *food.Table) {
-	grams := make([]float64, len(r.Lines))
-	var flour, acid float64
-	lifts, wet := false, false
+	b := r.weighed(k)
+	for i := range r.Lines {
+		l := &r.Lines[i]
+		if b.grams[i] == 0 || l.Confidence == 1 || l.Asks != "" {
+			continue
+		}
+		switch {
+		case l.Ingredient.ID == dryButtermilk && !b.wet:
+			l.doubt("Buttermilk powder needs water, and none is named. Was it buttermilk?", &Suggestion{Ingredient: table.ByID(buttermilk), Amount: l.Amount, Unit: l.Unit})
+		case b.flour <= 0:
+		case isSoda(l.Ingredient) && 100*b.grams[i]/b.flour >= lifting && !b.lifts && b.acid < sourShare*-l.Ingredient.Acid*b.grams[i]/100:
+			l.doubt("Soda lifts only with something sour, and there is little that is sour here. Was it baking powder?", &Suggestion{Ingredient: table.ByID(bakingPowder), Amount: l.Amount, Unit: l.Unit})
+		default:
+			l.tooMuch(100*b.grams[i]/b.flour, b.flour)
+		}
+	}
+}
+
+// weighedBowl is what a slip is told by: the grams of each line in the bowl, its flour [g] and acid [meq], whether something else
+// than soda lifts it, and whether anything is wet.
+type weighedBowl struct {
+	grams       []float64
+	flour, acid float64
+	lifts, wet  bool
+}
+
+func (r *Reading) weighed(k batter.Kitchen) weighedBowl {
+	b := weighedBowl{grams: make([]float64, len(r.Lines))}
 	for i, l := range r.Lines {
 		if l.Ingredient == nil || l.Amount <= 0 || l.Place != "" || l.Status == NotUnderstood {
 			continue
@@ -68,29 +93,15 @@ func (r *Reading) Slips(k batter.Kitchen, table *food.Table) {
 		if err != nil {
 			continue
 		}
-		grams[i] = g
+		b.grams[i] = g
 		if l.Ingredient.Role == food.RoleFlour {
-			flour += g
+			b.flour += g
 		}
-		acid += g / 100 * max(0, l.Ingredient.Acid)
-		lifts = lifts || l.Ingredient.CO2 > 0 && !isSoda(l.Ingredient) || l.Ingredient.Is(food.Yeasts)
-		wet = wet || l.Ingredient.Role == food.RoleLiquid && l.Ingredient.ID != dryButtermilk
+		b.acid += g / 100 * max(0, l.Ingredient.Acid)
+		b.lifts = b.lifts || l.Ingredient.CO2 > 0 && !isSoda(l.Ingredient) || l.Ingredient.Is(food.Yeasts)
+		b.wet = b.wet || l.Ingredient.Role == food.RoleLiquid && l.Ingredient.ID != dryButtermilk
 	}
-	for i := range r.Lines {
-		l := &r.Lines[i]
-		if grams[i] == 0 || l.Confidence == 1 || l.Asks != "" {
-			continue
-		}
-		switch {
-		case l.Ingredient.ID == dryButtermilk && !wet:
-			l.doubt("Buttermilk powder needs water, and none is named. Was it buttermilk?", &Suggestion{Ingredient: table.ByID(buttermilk), Amount: l.Amount, Unit: l.Unit})
-		case flour <= 0:
-		case isSoda(l.Ingredient) && 100*grams[i]/flour >= lifting && !lifts && acid < sourShare*-l.Ingredient.Acid*grams[i]/100:
-			l.doubt("Soda lifts only with something sour, and there is little that is sour here. Was it baking powder?", &Suggestion{Ingredient: table.ByID(bakingPowder), Amount: l.Amount, Unit: l.Unit})
-		default:
-			l.tooMuch(100*grams[i]/flour, flour)
-		}
-	}
+	return b
 }
 
 // oddDose is how many times the upper end of what is usual of a flavour or a piece is asked about (modelling choice).

@@ -4,6 +4,7 @@ import (
 	"sort"
 	"strings"
 	"unicode"
+	"unicode/utf8"
 )
 
 // Span is a stretch of the text as it was given, in bytes; To is behind it.
@@ -122,6 +123,15 @@ func (w whole) where(i int) int {
 	return w.from[n].To + i - w.from[n].From
 }
 
+// capital tells whether a sentence begins behind a stop: a space, and a capital or a digit.
+func capital(rest string) bool {
+	if !strings.HasPrefix(rest, " ") {
+		return false
+	}
+	c, _ := utf8.DecodeRuneInString(rest[1:])
+	return unicode.IsUpper(c) || c >= '0' && c <= '9'
+}
+
 // sentences are the bytes of each, without the space around it: they end at a stop before a capital, a semicolon, and the end of a
 // line; "1.5 cups" and "tbsp. sugar" stay whole.
 func (w whole) sentences() (out [][2]int) {
@@ -134,15 +144,11 @@ func (w whole) sentences() (out [][2]int) {
 		}
 		start = to
 	}
-	runes, at := []rune(w.text), 0
-	for i, c := range runes {
-		ends := (c == '.' || c == '!' || c == '?') && i+2 < len(runes) && runes[i+1] == ' ' && (unicode.IsUpper(runes[i+2]) || runes[i+2] >= '0' && runes[i+2] <= '9')
-		size := len(string(c))
-		if ends || c == ';' || c == '\n' {
+	for at, c := range w.text {
+		if c == ';' || c == '\n' || (c == '.' || c == '!' || c == '?') && capital(w.text[at+1:]) {
 			add(at)
-			start = at + size
+			start = at + 1
 		}
-		at += size
 	}
 	add(len(w.text))
 	return out
