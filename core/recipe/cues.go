@@ -26,17 +26,18 @@ const (
 
 // cue is a shape by which a talk tells where a food goes, or that it is not meant.
 type cue struct {
+	text  string // its shape as it is written
 	is    shape
 	does  deed
 	place batter.Place
 	fats  bool // only a fat goes there
 }
 
-// cues in the order in which they are tried at each word; testdata/cues.tsv has a sentence for every row.
+// cues in the order in which they are tried at each word.
 var cues = func() (out []cue) {
 	row := func(does deed, place batter.Place, shapes ...string) {
 		for _, s := range shapes {
-			out = append(out, cue{shapeOf(s), does, place, place == batter.InPan})
+			out = append(out, cue{s, shapeOf(s), does, place, place == batter.InPan})
 		}
 	}
 	row(goesOn, "",
@@ -47,7 +48,7 @@ var cues = func() (out []cue) {
 		"the|our|my|these ?~ BATTER ?itself|themselves is|are|has|have|takes|take|needs|need|gets SOON",
 		"now|so|then|and|okay ?for the|our|my BATTER",
 		"in|into ?to a|another|the|one|this|your|that|my ?~ ?mixing bowl|jug|blender",
-		"START ?the|our BATTER END", "meanwhile SOON", "meanwhile ~ SOON")
+		"START ?the|our BATTER END", "meanwhile SOON")
 	row(sinceThen, batter.Middle, "that|this|it is|was|goes ?all for ?the inside|filling|middle")
 	row(sinceThen, batter.OnTop, "that|this|it is|was|goes ?all for ?the top|topping")
 	row(potBegins, "",
@@ -69,7 +70,7 @@ var cues = func() (out []cue) {
 		"i|we|you pour|spoon|drizzle|brush ?it|them|that over",
 		"scatter|scattered|sprinkled|strewn on|over")
 	row(there, batter.InPan,
-		"in|into|for|on ?to the|a|your ?whole|hot|cast ?frying|iron pan|skillet|griddle|iron|plate",
+		"in|into|for|on ?to the|a|your ?whole|hot|cast ?frying|iron pan|skillet|griddle|iron",
 		"in|for the|each ?~ pan|skillet",
 		"for frying|greasing|cooking|brushing",
 		"for each|every ?one|pancake|crepe|waffle")
@@ -104,12 +105,12 @@ var cues = func() (out []cue) {
 		"dont|doesnt|didnt|wont|never ?even ?ever need|put|add|use|want|take", "RELATIVE ?always|never puts|adds|uses|takes|does|likes|put|add",
 		"some|people|others|everybody|everyone ?people put|puts|add|adds|use|uses|take|say|says", "yesterday|sometimes|usually|once it|we|i|its was|used|took|had|take|use", "the recipe|book|packet ?it says|wants|asks ?for", "theyd|youd|hed|shed|somebody|someone ?would put|add|use|have|throw", "some|most|other ~ ?will swear|put|add|use|take|say|throw ?in|by",
 		"instead of ?the|any")
-	row(perhaps, "",
-		"if it|its|they|theyre|you|thats|youre ~ ?~ ?~ ?~", "you|they can|could|may|might ?also|even put|add|use|have|do|throw|take", "when its|it|they|theyre ?is|are too ~", "maybe|perhaps|optionally ?even")
 	row(nothingOf, "",
 		"i|we ?always|just leave|leaves it|that|them out", "i|we ?always skip it|that|them", "but|though i|we|mine never|dont ?ever need|use|add|put|do|take ?it|that NOFOOD",
 		"i|we|mine never|dont ?ever need|use|add|put|do|take ?it|that END", "but|though i|we|mine never|dont END",
 		"if you want|like ?it|that ?but i|we dont|never|leave")
+	row(perhaps, "",
+		"if it|its|they|theyre|you|thats|youre ~ ?~ ?~ ?~", "you|they can|could|may|might ?also|even put|add|use|have|do|throw|take", "when its|it|they|theyre ?is|are too ~", "maybe|perhaps|optionally ?even")
 	return out
 }()
 

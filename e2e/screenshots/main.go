@@ -42,9 +42,8 @@ var shots = []shot{
 	}},
 	{file: "reader.png", width: 1280, height: 800, path: "/bases", steps: []string{
 		`document.querySelectorAll('[data-base]').length > 1`, `document.querySelector('.bases .bar .go').click() ?? true`, `document.querySelector('#paste')`,
-		fmt.Sprintf(`(() => { const e = document.querySelector('#paste'); e.value = %q; e.dispatchEvent(new Event('input', { bubbles: true })); return true })()`, notebook),
-		`document.querySelectorAll('.reader [data-status]').length === 8 && document.querySelector('.reader .said').innerText`,
-		`document.querySelector('.reader .sum button').click() ?? true`,
+		fmt.Sprintf(`(() => { const e = document.querySelector('#paste'); e.value = %q; e.dispatchEvent(new Event('input', { bubbles: true })); return true })()`, talk),
+		`document.querySelectorAll('.reader section').length === 3 && document.querySelector('.reader .foot .said').innerText && document.querySelector('.reader .strip')`,
 	}},
 	{file: "prep.png", width: 1280, height: 800, path: "/prep", steps: []string{`document.querySelector('[data-product]') && document.querySelector('.scale')?.dataset.link === 'live' && document.fonts.status === 'loaded'`}},
 	{file: "pantry.png", width: 1280, height: 800, path: "/pantry", steps: []string{`document.querySelectorAll('[data-row]').length > 150 && document.querySelector('[data-ingredient]') && document.fonts.status === 'loaded'`}},
@@ -126,20 +125,17 @@ func onScale(bowl, all float64) string {
 		return window.__all && document.querySelector('[data-grams]')?.dataset.grams > 500 })()`, put(bowl), put(all))
 }
 
-// notebook is what is pasted into the reader.
-const notebook = `Carrot pancakes from the quay
-
-- 250 g plain flour, sifted
-- 2 tsp baking powder
-- 2 large eggs
-- 400 ml buttermilk (or milk)
-- 50 g butter, melted and cooled
-- 1 cup grated carrot
-- a handful of walnuts
-- 1 flurb of zonk
-
-1. Whisk the dry things together.
-2. Mix until just combined, and let it rest for 20 minutes.`
+// talk is what is pasted into the reader.
+const talk = `Waffles of the quay
+0:03 so it is two cups of flour and a heaped tablespoon of sugar
+0:07 three teaspoons of baking powder half a teaspoon of salt
+0:11 then two eggs and a cup and a half of buttermilk some take kefir
+0:16 and that stands while we do the caramel so in a saucepan
+0:20 a hundred and fifty grams of sugar until it is amber then a
+0:24 hundred and twenty grams of cream thirty of butter careful it spits
+0:29 now back to the batter so again two cups of flour two eggs
+0:34 and a flurb of zonk there is no vanilla in it and oil for the iron
+0:39 it makes about six`
 
 func main() {
 	if err := run(context.Background(), "docs/screenshots"); err != nil {
