@@ -2,6 +2,7 @@ package sauce
 
 // Figures are the values of practice that testdata/rules.tsv names.
 var Figures = map[string]float64{
+	"dryBelow":     dryBelow,
 	"scorched":     scorched,
 	"hexoseMol":    hexoseMol,
 	"coldest":      coldest,

@@ -8,6 +8,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"upbeatladle/core/batter"
 	"upbeatladle/core/food"
 	"upbeatladle/core/sauce"
 	"upbeatladle/internal/rules"
@@ -36,6 +37,10 @@ func TestRules(t *testing.T) {
 		"usual": func(t testing.TB, g rules.Given) string {
 			r := work(t, g.At(0))
 			return fmt.Sprintf("%g g, %d days, %s, %s, %s", sauce.UsualG(r.Kind), r.KeepDays, r.Served, r.Place, r.When)
+		},
+		"guess": func(t testing.TB, g rules.Given) string { // g of an ingredient in 100, the rest of another
+			share := g.F(t, 1)
+			return string(sauce.Guess([]food.Part{row(g.At(0), share), row(g.At(2), 100-share)}, batter.Place(g.At(3))))
 		},
 		"water off": func(t testing.TB, g rules.Given) string {
 			return rules.N(work(t, g.At(0)).WaterOff / food.Whole(pots[sauce.Kind(g.At(0))]).Water)
