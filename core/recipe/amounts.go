@@ -563,7 +563,7 @@ func withoutNumber(toks []token, i int) bool {
 	if t.kind != word || !vague[t.text] && units[t.text].unit != "pinch" && t.text != "knob" && t.text != "dash" {
 		return false
 	}
-	return i == 0 || !isName(toks[i-1])
+	return i == 0 || !isName(toks[i-1]) || textAt(toks, i+1) == "of" && units[t.text].unit == "pinch"
 }
 
 // ranges takes the upper end of a range into an amount: "2-3", "one to two". It returns both ends as thousands.

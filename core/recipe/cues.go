@@ -80,7 +80,7 @@ var cues = func() (out []cue) {
 		"in plenty|lots of FAT", "with ?the spray", "oil|butter|spray|grease the|your ?~ pan|griddle|skillet|iron",
 		"heat|heated|warm ?up ?the|a|your ?~ ?~ pan|skillet|griddle|iron", "greased|buttered|oiled pan|skillet|griddle|iron")
 	row(there, batter.OnSide,
-		"on the side", "beside|alongside", "with it|them ?there ?is|are|goes|comes|go|come")
+		"on the side", "beside|alongside", "next to it|them", "with it|them ?there ?is|are|goes|comes|go|come")
 	row(there, batter.Serving, "go|goes|stand|stands|is|are on the table")
 	row(ahead, batter.Serving,
 		"serve|serves|served|serving ?it|them|these ?warm|hot ?up with", "?to eat|serve ?it|them ?~ with", "well|good|great|lovely|nice with", "on the plate", "START to serve|finish SOON", "for serving SOON")

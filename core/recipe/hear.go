@@ -44,6 +44,8 @@ func (s *speech) unnumbered() {
 		}
 		in, n := s.r.names.exactly(s.toks[i+1:])
 		switch {
+		case isSpoon(t) && s.text(i+1) == "of" && s.foodAt(i+2) > 0:
+			s.qs = append(s.qs, quantity{start: i, end: i + 1, amount: units[t.text].per, unit: units[t.text].unit})
 		case n == 0:
 		case isSpoon(t):
 			u := units[t.text]

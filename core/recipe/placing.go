@@ -33,9 +33,12 @@ func (p *placing) heed(c heardCue) { deeds[c.does](p, c) }
 
 // deeds are what cues do.
 var deeds = map[deed]func(*placing, heardCue){
-	goesOn:      func(*placing, heardCue) {},
-	potBegins:   (*placing).beginsPot,
-	batterAgain: func(p *placing, _ heardCue) { p.toTheBowl() },
+	goesOn:    func(*placing, heardCue) {},
+	potBegins: (*placing).beginsPot,
+	batterAgain: func(p *placing, _ heardCue) {
+		p.r.potBefore()
+		p.toTheBowl()
+	},
 	sinceThen: func(p *placing, c heardCue) {
 		p.r.allSince(c.place)
 		p.toTheBowl()

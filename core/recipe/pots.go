@@ -81,6 +81,27 @@ func (r *reader) beginPot(name string, place batter.Place) {
 	r.pot = len(r.out.Pots)
 }
 
+// potBefore makes a pot of what was told before the batter is begun, when none of it is a batter's: fruit, sugar, fat and spice.
+func (r *reader) potBefore() {
+	if r.pot > 0 || len(r.out.Lines)-r.since < 2 {
+		return
+	}
+	sweet := false
+	for _, l := range r.out.Lines[r.since:] {
+		in := l.Ingredient
+		if l.Place != "" || in == nil || inBatterOnly(in) || in.Role == food.RoleSalt || in.Group == food.GroupLiquid && in.Sugars < fruitJuice || in.Role == food.RoleDairy {
+			return
+		}
+		sweet = sweet || in.Role == food.RoleSugar || in.Role == food.RolePiece || in.Role == food.RolePuree
+	}
+	if sweet {
+		r.allSince(batter.OnTop)
+	}
+}
+
+// fruitJuice is from how much sugar a liquid is a juice [g/100 g] (modelling choice).
+const fruitJuice = 7
+
 // allSince makes a pot of everything since the last began.
 func (r *reader) allSince(place batter.Place) {
 	if r.pot == 0 {
