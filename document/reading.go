@@ -1,6 +1,7 @@
 package document
 
 import (
+	"cmp"
 	"context"
 	"fmt"
 	"math"
@@ -191,91 +192,115 @@ func byTheCup(r *recipe.Reading, w ReadingWish, s Setting) (method string, asked
 // inBowl is the place of what is in the batter.
 const inBowl = "bowl"
 
+// fixing is a reading while the cook's fixes are put in.
+type fixing struct {
+	r     *recipe.Reading
+	table *food.Table
+	k     batter.Kitchen
+	p     Problems
+}
+
 // fix puts right what the cook says.
 func fix(r *recipe.Reading, w ReadingWish, table *food.Table, k batter.Kitchen) (dropped map[int]bool, err error) {
-	var p Problems
+	x := &fixing{r: r, table: table, k: k}
 	dropped = map[int]bool{}
 	for i, f := range w.Fixes {
 		at := fmt.Sprintf("/fixes/%d", i)
-		if f.Line < 0 || f.Line >= len(r.Lines) {
-			p.Add(at+"/line", "out_of_range", "There is no line %d in what was read.", f.Line)
-			continue
-		}
-		l := &r.Lines[f.Line]
-		if f.LeaveOut {
+		switch {
+		case f.Line < 0 || f.Line >= len(r.Lines):
+			x.p.Add(at+"/line", "out_of_range", "There is no line %d in what was read.", f.Line)
+		case f.LeaveOut:
 			dropped[f.Line] = true
-			if l.Rival > 0 { // the other one is left
-				r.Lines[l.Rival-1].Rival = 0
+			if rival := r.Lines[f.Line].Rival; rival > 0 { // the other one is left
+				r.Lines[rival-1].Rival = 0
 			}
-			continue
-		}
-		pot := potOf(f.Place)
-		switch {
-		case f.Place == inBowl:
-			l.Place, l.Pot = "", 0
-		case slices.Contains(batter.Places, batter.Place(f.Place)):
-			l.Place, l.Pot = batter.Place(f.Place), 0
-		case pot > 0 && pot <= len(r.Pots)+1 && pot <= maxPots:
-			if pot > len(r.Pots) {
-				r.Pots = append(r.Pots, recipe.Pot{Place: batter.OnTop, Own: true})
-			}
-			l.Place, l.Pot = r.Pots[pot-1].Place, pot
-		case f.Place != "":
-			p.Add(at+"/place", "unknown_choice", "“%s” is not a place. Use one of bowl, %s.", clip(f.Place), words(batter.Places))
-			continue
-		}
-		if f.Ingredient != "" {
-			in := table.ByID(f.Ingredient)
-			if in == nil {
-				p.Add(at+"/ingredient", "unknown_ingredient", "There is no ingredient “%s” in the pantry.", clip(f.Ingredient))
-				continue
-			}
-			if in != l.Ingredient { // whatever its words name, it is something else now
-				l.Allergen = ""
-			}
-			l.Ingredient, l.Guessed, l.Asks, l.Confidence = in, false, "", 1 // what was asked was asked of another
-		}
-		if f.Amount != nil {
-			if !(*f.Amount > 0 && *f.Amount <= batter.MaxLineG) {
-				p.Add(at+"/amount", "not_positive", "The amount must be above zero.")
-				continue
-			}
-			l.Amount = *f.Amount
-			if l.Unit == "" {
-				l.Unit = measure.Gram
+		default:
+			l := &r.Lines[f.Line]
+			if x.place(at, l, f) && x.what(at, l, f) && x.much(at, l, f) {
+				x.settle(at, l)
 			}
 		}
-		if f.Unit != "" {
-			l.Unit = measure.Unit(f.Unit)
-		}
-		if f.Fill != "" {
-			if !slices.Contains(measure.Fullnesses, measure.Fullness(f.Fill)) {
-				p.Add(at+"/fill", "unknown_choice", "“%s” is not a way to fill a spoon. Use one of %s.", clip(f.Fill), words(measure.Fullnesses))
-				continue
-			}
-			l.Fill = measure.Fullness(f.Fill)
-		}
-		if f.Both {
-			l.TakeAgain(k)
-		}
-		if l.Ingredient == nil {
-			continue
-		}
-		switch {
-		case l.Place != "": // how much there is of it need not be known
-			l.Status, l.Guessed, l.Confidence, l.Asks = recipe.Read, false, 1, ""
-			continue
-		case l.Amount <= 0:
-			l.AskHowMuch()
-			continue
-		}
-		if _, err := k.Grams(batter.Line{Ingredient: l.Ingredient, Amount: l.Amount, Unit: l.Unit, CanG: l.SizeG, CanML: l.SizeML, Fill: l.Fill}); err != nil {
-			p.Add(at+"/unit", "no_density", "%s cannot be measured so. Give grams.", l.Ingredient.Label())
-			continue
-		}
-		l.Status, l.Guessed, l.Confidence, l.Asks = recipe.Read, false, 1, ""
 	}
-	return dropped, p.OrNil()
+	return dropped, x.p.OrNil()
+}
+
+// place puts a line where it goes: the bowl, a place, a pot, or a pot of its own.
+func (x *fixing) place(at string, l *recipe.Line, f Fix) bool {
+	pot := potOf(f.Place)
+	switch {
+	case f.Place == "":
+	case f.Place == inBowl:
+		l.Place, l.Pot = "", 0
+	case slices.Contains(batter.Places, batter.Place(f.Place)):
+		l.Place, l.Pot = batter.Place(f.Place), 0
+	case pot > 0 && pot <= len(x.r.Pots)+1 && pot <= maxPots:
+		if pot > len(x.r.Pots) {
+			x.r.Pots = append(x.r.Pots, recipe.Pot{Place: batter.OnTop, Own: true})
+		}
+		l.Place, l.Pot = x.r.Pots[pot-1].Place, pot
+	default:
+		x.p.Add(at+"/place", "unknown_choice", "“%s” is not a place. Use one of bowl, %s.", clip(f.Place), words(batter.Places))
+		return false
+	}
+	return true
+}
+
+// what takes a line for an ingredient; whatever was asked was asked of another.
+func (x *fixing) what(at string, l *recipe.Line, f Fix) bool {
+	if f.Ingredient == "" {
+		return true
+	}
+	in := x.table.ByID(f.Ingredient)
+	if in == nil {
+		x.p.Add(at+"/ingredient", "unknown_ingredient", "There is no ingredient “%s” in the pantry.", clip(f.Ingredient))
+		return false
+	}
+	if in != l.Ingredient { // whatever its words name, it is something else now
+		l.Allergen = ""
+	}
+	l.Ingredient, l.Guessed, l.Asks, l.Confidence = in, false, "", 1
+	return true
+}
+
+// much gives a line its amount, its unit and how full it is.
+func (x *fixing) much(at string, l *recipe.Line, f Fix) bool {
+	if f.Amount != nil {
+		if !(*f.Amount > 0 && *f.Amount <= batter.MaxLineG) {
+			x.p.Add(at+"/amount", "not_positive", "The amount must be above zero.")
+			return false
+		}
+		l.Amount, l.Unit = *f.Amount, cmp.Or(l.Unit, measure.Gram)
+	}
+	l.Unit = cmp.Or(measure.Unit(f.Unit), l.Unit)
+	if f.Fill != "" {
+		if !slices.Contains(measure.Fullnesses, measure.Fullness(f.Fill)) {
+			x.p.Add(at+"/fill", "unknown_choice", "“%s” is not a way to fill a spoon. Use one of %s.", clip(f.Fill), words(measure.Fullnesses))
+			return false
+		}
+		l.Fill = measure.Fullness(f.Fill)
+	}
+	if f.Both {
+		l.TakeAgain(x.k)
+	}
+	return true
+}
+
+// settle calls a line read, once it can be weighed; beside the batter how much there is of it need not be known.
+func (x *fixing) settle(at string, l *recipe.Line) {
+	switch {
+	case l.Ingredient == nil:
+		return
+	case l.Place != "":
+	case l.Amount <= 0:
+		l.AskHowMuch()
+		return
+	default:
+		if _, err := x.k.Grams(batter.Line{Ingredient: l.Ingredient, Amount: l.Amount, Unit: l.Unit, CanG: l.SizeG, CanML: l.SizeML, Fill: l.Fill}); err != nil {
+			x.p.Add(at+"/unit", "no_density", "%s cannot be measured so. Give grams.", l.Ingredient.Label())
+			return
+		}
+	}
+	l.Status, l.Guessed, l.Confidence, l.Asks = recipe.Read, false, 1, ""
 }
 
 func reading(r recipe.Reading, w ReadingWish, dropped map[int]bool, s Setting) Reading {
@@ -310,29 +335,12 @@ func reading(r recipe.Reading, w ReadingWish, dropped map[int]bool, s Setting) R
 		if l.Place != "" && !dropped[i] && goes[i] == "" {
 			goes[i] = "beside"
 		}
-		j := ReadLine{Text: l.Text, Unit: string(l.Unit), Note: l.Note, Confidence: math.Round(100*l.Confidence) / 100, Status: string(l.Status), Asks: l.Asks, Place: string(l.Place), GoesTo: goes[i], Fill: string(l.Fill), Each: l.Each && l.Place != "", Called: l.Called}
-		if l.Pot > 0 {
-			j.Place = potID(l.Pot)
-		}
+		out.Lines = append(out.Lines, readLine(i, l, goes[i]))
 		if l.Rival > i+1 && !dropped[i] && !dropped[l.Rival-1] && l.Confidence < 1 {
 			out.Questions = append(out.Questions, ReadQuestion{Code: "both_or_instead", Lines: []int{i, l.Rival - 1}, Text: l.Asks})
 		}
-		if l.Ingredient != nil {
-			j.Ingredient, j.Name = l.Ingredient.ID, l.Ingredient.Name
-		}
-		if l.Asks != "" {
-			j.Suggests = asFix(i, l.Suggests)
-		}
-		if l.Or != nil && l.Or.Ingredient != l.Ingredient {
-			j.Or = asFix(i, l.Or)
-		}
-		for to, v := range map[**float64]float64{&j.Amount: l.Amount, &j.SizeG: l.SizeG, &j.SizeML: l.SizeML} {
-			if v > 0 {
-				*to = &v
-			}
-		}
-		out.Lines = append(out.Lines, j)
 	}
+	out.Pots = potsOf(r, dropped, s)
 	out.Said = saidOf(r.Said, k)
 	out.Allergens = readAllergens(kept.Lines).Text()
 	for i, a := range c.Additions {
@@ -357,7 +365,6 @@ func reading(r recipe.Reading, w ReadingWish, dropped map[int]bool, s Setting) R
 		one.ID, one.AsRead = fmt.Sprintf("b%d", i+1), doubts[c.LineOf[i]]
 		b.Lines = append(b.Lines, one)
 	}
-	out.Pots = potsOf(r, dropped, s)
 	b.Parts = partsOf(r, dropped, nil, k)
 	b.Version = b.needs()
 	out.Base = &b
@@ -371,6 +378,30 @@ func reading(r recipe.Reading, w ReadingWish, dropped map[int]bool, s Setting) R
 	out.Variation = &v
 	out.Whole = len(v.Additions) > 0 || slices.ContainsFunc(v.Parts, func(p Part) bool { return p.Kind != string(batter.InPan) })
 	return out
+}
+
+// readLine writes the line at a place of the reading, which goes somewhere.
+func readLine(at int, l recipe.Line, goes string) ReadLine {
+	j := ReadLine{Text: l.Text, Unit: string(l.Unit), Note: l.Note, Confidence: math.Round(100*l.Confidence) / 100, Status: string(l.Status), Asks: l.Asks,
+		Place: string(l.Place), GoesTo: goes, Fill: string(l.Fill), Each: l.Each && l.Place != "", Called: l.Called}
+	if l.Pot > 0 {
+		j.Place = potID(l.Pot)
+	}
+	if l.Ingredient != nil {
+		j.Ingredient, j.Name = l.Ingredient.ID, l.Ingredient.Name
+	}
+	if l.Asks != "" {
+		j.Suggests = asFix(at, l.Suggests)
+	}
+	if l.Or != nil && l.Or.Ingredient != l.Ingredient {
+		j.Or = asFix(at, l.Or)
+	}
+	for to, v := range map[**float64]float64{&j.Amount: l.Amount, &j.SizeG: l.SizeG, &j.SizeML: l.SizeML} {
+		if v > 0 {
+			*to = &v
+		}
+	}
+	return j
 }
 
 // asFix writes what a line may have meant as the fix that makes it so.
