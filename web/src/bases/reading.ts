@@ -45,7 +45,8 @@ export function useGroups(reading: Ref<Schemas['Reading'] | undefined>, fixes: R
 function potSays(p: Schemas['ReadPot']) {
   if (p.trouble) return p.trouble
   if (!p.sauce) return `goes ${places[p.on]}`
-  return `${p.kind_name}, ${Math.round(p.ends_g ?? 0)} g when done; kept as a sauce, goes ${places[p.on]}`
+  const kind = p.kind_name === p.name ? '' : `${p.kind_name}, `
+  return `${kind}${Math.round(p.ends_g ?? 0)} g when done; kept as a sauce, goes ${places[p.on]}`
 }
 
 /** Where a line may go: the bowl, a place, a pot of the reading, or a sauce of its own. */
