@@ -563,8 +563,11 @@ func withoutNumber(toks []token, i int) bool {
 	if t.kind != word || !vague[t.text] && units[t.text].unit != "pinch" && t.text != "knob" && t.text != "dash" {
 		return false
 	}
-	return i == 0 || !isName(toks[i-1]) || textAt(toks, i+1) == "of" && units[t.text].unit == "pinch"
+	return i == 0 || !isName(toks[i-1]) || textAt(toks, i+1) == "of" && (units[t.text].unit == "pinch" || littles[t.text])
 }
+
+// littles are vague words that need no number, and no stop before them.
+var littles = set("squeeze splash drizzle shake dash knob dollop glug")
 
 // ranges takes the upper end of a range into an amount: "2-3", "one to two". It returns both ends as thousands.
 func (q *quantity) ranges(toks []token) (lows, highs float64) {

@@ -57,7 +57,7 @@ var cues = func() (out []cue) {
 		"the|my|our|this ?~ POT goes on first|now",
 		"START ?for the|my|our ?~ POT ?first|now SOON",
 		"do|make|start|begin|cook|prepare|making ?with the|a|my|our ?~ POT",
-		"POT :",
+		"POT :", "START POT first|now|next",
 		"in|into ?to a|another|the ?~ saucepan",
 		"in|into ?to a|another|the small|little|second pan|pot|skillet",
 		"in|into a|the pot",

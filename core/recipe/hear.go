@@ -112,7 +112,7 @@ func (s *speech) spoons(q *quantity) {
 func (s *speech) hear() {
 	items := s.items()
 	cues := s.cues()
-	p := placing{speech: s, fresh: true}
+	p := placing{speech: s}
 	for i, it := range items {
 		for len(cues) > 0 && (cues[0].start < it.start || cues[0].start == it.start && (cues[0].does >= notMeant || cues[0].does == ahead)) {
 			p.heed(cues[0])

@@ -16,12 +16,11 @@ type placing struct {
 	used  bool // something went there
 	cue   int  // behind the cue of it
 	last  item
-	at    int // the line of the last item
-	with  int // the first line that is named with it
-	noTo  int // where the last food that is not meant ends
-	not   int // what begins before this token is not meant
-	asked int // what begins before this token is asked
-	fresh bool
+	at    int     // the line of the last item
+	with  int     // the first line that is named with it
+	noTo  int     // where the last food that is not meant ends
+	not   int     // what begins before this token is not meant
+	asked int     // what begins before this token is asked
 	rest  float64 // of an amount that was shared out
 }
 
@@ -131,8 +130,11 @@ func (p *placing) backIn(c heardCue) {
 // potName is the word of a cue that names a pot, empty when only its vessel is named.
 func (p *placing) potName(c heardCue) string {
 	for i := c.start; i < c.end; i++ {
-		if potAt(p.speech, i) > 0 {
+		switch potAt(p.speech, i) {
+		case 1:
 			return p.text(i)
+		case 2:
+			return p.text(i) + " " + p.text(i+1)
 		}
 	}
 	return ""
@@ -206,7 +208,7 @@ func (p *placing) wanted(it item, cues []heardCue) bool {
 		return true
 	}
 	last := stem(p.text(it.end - 1))
-	return p.fresh && !notMentions[last] && p.listed(it)
+	return !notMentions[last] && p.listed(it)
 }
 
 // neverOnTop are foods that a cook puts into the bowl on top of the others, and not on a plate.

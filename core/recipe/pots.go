@@ -17,7 +17,7 @@ func (p *placing) ends() {
 		return
 	}
 	from := len(r.out.Lines)
-	for from > 0 && len(r.out.Lines[from-1].At) > 0 && r.out.Lines[from-1].At[0].From >= p.at0() {
+	for from > 0 && len(r.out.Lines[from-1].At) > 0 && r.out.Lines[from-1].At[0].From >= p.speech.at {
 		from--
 	}
 	mine := r.out.Lines[from:]
@@ -55,8 +55,6 @@ func (p *placing) onTheStove() bool {
 	}
 	return false
 }
-
-func (p *placing) at0() int { return p.speech.at }
 
 // Pot is what is cooked or stirred beside the batter: a sauce, what goes on, a filling.
 type Pot struct {
