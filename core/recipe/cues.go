@@ -72,7 +72,7 @@ var cues = func() (out []cue) {
 	row(there, batter.InPan,
 		"in|into|for|on ?to the|a|your ?whole|hot|cast ?frying|iron pan|skillet|griddle|iron",
 		"in|for the|each ?~ pan|skillet",
-		"for frying|greasing|cooking|brushing",
+		"for ?the frying|greasing|cooking|brushing",
 		"for each|every ?one|pancake|crepe|waffle")
 	row(ahead, batter.InPan,
 		"fry|fried|fries|frying|baked|go|goes|cook|cooked ?them|it ?all in FAT",

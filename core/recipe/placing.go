@@ -201,7 +201,7 @@ func (p *placing) wanted(it item, cues []heardCue) bool {
 	if p.placeAt(it, in) != "" {
 		return true
 	}
-	if len(cues) > 0 && cues[0].does == there && cues[0].start-it.end <= 1 && !(cues[0].place == batter.OnTop && neverOnTop(in)) && (!cues[0].fats || in.Group == food.GroupFat) && p.only(it.end, cues[0].start) {
+	if len(cues) > 0 && cues[0].does == there && cues[0].start-it.end <= 2 && !(cues[0].place == batter.OnTop && neverOnTop(in)) && (!cues[0].fats || in.Group == food.GroupFat) && (p.only(it.end, cues[0].start) || p.goesOnWords(it.end, cues[0].start)) {
 		return true
 	}
 	if peels[p.text(it.start)] && it.end-it.start > 1 {
