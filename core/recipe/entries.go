@@ -241,7 +241,15 @@ func (r *reader) named(text string, toks []token, q *quantity, brackets []quanti
 		}
 		return out
 	}
-	one := l.settle(r.names.match(core), r.kitchen, r.out.Language)
+	h := r.names.match(core)
+	if q != nil && q.word == "stick" && h.in != nil && h.in.Group != food.GroupFat { // of butter it is a weight
+		if piece := r.names.match(append(slices.Clone(core), "stick")); piece.in != nil && piece.in.UnitG > 0 && piece.score >= sure {
+			h, l.Amount, l.Unit, l.Note = piece, q.amount/stickG, measure.Each, note
+		} else {
+			l.Amount, l.Unit = 0, ""
+		}
+	}
+	one := l.settle(h, r.kitchen, r.out.Language)
 	one.Or = r.alternative(one)
 	one.doubts(low, toks)
 	return []Line{one}

@@ -466,13 +466,19 @@ func (s *speech) farther(from, to int) int {
 		if n == 0 || s.compared(at) || in == nil || at+n > to || notMentions[stem(s.text(at+n-1))] || !s.plain(at+n, to) {
 			continue
 		}
-		for at > from && s.foodAt(at-1) > n {
-			at--
-			n++
-		}
-		return at
+		return s.wholeName(from, at, n)
 	}
 	return -1
+}
+
+// wholeName is where the longest name begins that has the n tokens of a food at its end: "self raising flour", not "flour".
+func (s *speech) wholeName(from, at, n int) int {
+	for back := longestName - n; back > 0; back-- {
+		if at-back >= from && s.foodAt(at-back) == n+back {
+			return at - back
+		}
+	}
+	return at
 }
 
 // compared tells whether a food is only what another thing is like.

@@ -125,3 +125,24 @@ func TestTheShelfKnowsWhatCooksType(t *testing.T) {
 		}
 	}
 }
+
+// What was read falsely once: a stick that is no butter, heaped ones without a spoon, a kind that stands before its flour, and a row
+// that begins "flour it is".
+func TestNotTakenForSomethingElse(t *testing.T) {
+	r := spoken(t, "So three hundred grams of flour, two eggs, four hundred of milk, all in grams. With it goes a stick of cinnamon, and a stick of butter in the batter.")
+	assert.Equal(t, []any{1.0, "each"}, []any{r["cinnamon_stick"].Amount, string(r["cinnamon_stick"].Unit)})
+	assert.Equal(t, []any{113.0, "g"}, []any{r["butter_unsalted"].Amount, string(r["butter_unsalted"].Unit)})
+
+	heaped := spoken(t, "So the curd is four hundred grams, two eggs, and flour, four heaped ones, and a pinch of salt into it.")["plain_flour"]
+	assert.NotEqual(t, recipe.Read, heaped.Status, "of what, nobody says")
+	assert.NotEqual(t, 4.0, heaped.Amount)
+
+	kind := spoken(t, "I take self raising flour for these, two hundred and fifty grams. Three hundred grams of milk, two eggs and that is all.")
+	assert.Equal(t, 250.0, kind["self_raising_flour"].Amount)
+	assert.NotContains(t, kind, "plain_flour")
+
+	row := spoken(t, "so flour it is two hundred grams water three hundred and fifty grams salt four grams and one egg and you whisk it for a while")
+	for id, g := range map[string]float64{"plain_flour": 200, "water": 350, "salt_fine": 4} {
+		assert.Equal(t, g, row[id].Amount, id)
+	}
+}

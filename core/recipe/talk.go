@@ -229,7 +229,7 @@ func endsBySign(t token, had bool) bool {
 }
 
 // between stand between a name and its amount: "the sugar, I use two tablespoons".
-var between = set("i we you use used take need put in about just of have is are its thats like")
+var between = set("i we you use used take need put in about just of have is are it its thats like")
 
 // nameBefore finds the name that stands before its amount: "now the milk, 400 ml". It is the first
 // token of it, or -1.
@@ -289,6 +289,9 @@ var again = set("another more second extra additional")
 
 // bareGrams tells whether a number without a unit is grams: "fifteen of baking powder", "flour four hundred".
 func (r *reader) bareGrams(toks []token, q quantity, from int) bool {
+	if slices.ContainsFunc(toks[q.start:q.end], func(t token) bool { return unlevel[t.text] != "" }) {
+		return false // "four heaped ones" are spoons
+	}
 	bare := q.unit == measure.Each && q.word == "" && q.vague == "" && q.size == 0 && q.high == 0 && q.amount >= leastGrams
 	return r.inGrams && bare && (from < q.start || q.end < len(toks) && toks[q.end].text == "of")
 }
