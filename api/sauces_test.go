@@ -240,6 +240,17 @@ func TestARecipeIsKeptWithItsSauces(t *testing.T) {
 	require.Equal(t, http.StatusNoContent, k.call("DELETE", path, nil, nil).StatusCode)
 	assert.Len(t, k.sauces(), before+1, "something else uses it now")
 
+	twins := v
+	twins.Parts = append([]document.Part{v.Parts[0]}, v.Parts...)
+	less := *v.Parts[0].Sauce
+	less.Lines = less.Lines[:2]
+	twins.Parts[0].Sauce = &less
+	double, err := twins.Encode()
+	require.NoError(t, err)
+	require.Equal(t, http.StatusCreated, k.call("POST", "/api/v1/recipes", string(double), &m, "Idempotency-Key", "twice").StatusCode)
+	assert.Len(t, m.Sauces, 2, "two of one name are two")
+	require.Equal(t, http.StatusNoContent, k.call("DELETE", "/api/v1/recipes/"+m.Variation.ID, nil, nil).StatusCode)
+
 	bad := strings.Replace(string(body), `"cream_heavy"`, `"moon_dust"`, 1)
 	assert.Equal(t, http.StatusBadRequest, k.call("POST", "/api/v1/recipes", bad, nil).StatusCode)
 	assert.Len(t, k.sauces(), before+1, "nothing is half kept")

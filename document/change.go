@@ -129,7 +129,7 @@ func (v Variation) scaled(ctx context.Context, d batter.Variation, k batter.Kitc
 		for i, l := range big.Base.Lines {
 			if was, _ := k.Grams(l); math.Abs(trusted[i]-was) >= k.Step(l)/2 {
 				g, _ := batter.ScaleAmount(batter.Line{Ingredient: l.Ingredient, Amount: trusted[i], Unit: measure.Gram}, 1)
-				base.Lines[i].Amount, base.Lines[i].Unit = &g, string(measure.Gram)
+				base.Lines[i].Amount, base.Lines[i].Unit, base.Lines[i].Fill = &g, string(measure.Gram), ""
 			}
 		}
 	}
@@ -281,7 +281,7 @@ func (b BasePart) with(id string, lines []Line, domain []batter.Line, k batter.K
 				g, _ := k.Grams(domain[i])
 				g += *lines[at].Amount
 				g, _ = batter.ScaleAmount(batter.Line{Ingredient: domain[i].Ingredient, Amount: g, Unit: "g"}, 1)
-				l.Amount, l.Unit = &g, "g"
+				l.Amount, l.Unit, l.Fill = &g, "g", ""
 				lines = slices.Delete(slices.Clone(lines), at, at+1)
 				out = slices.DeleteFunc(out, func(o Line) bool {
 					return (o.ID == id || strings.HasPrefix(o.ID, id+"-")) && o.Ingredient == l.Ingredient

@@ -2,7 +2,6 @@ package document
 
 import (
 	"context"
-	"errors"
 	"fmt"
 	"math"
 	"slices"
@@ -100,22 +99,13 @@ func (p *ReadPot) work(doc Sauce, parts []food.Part, beside []string, s Setting)
 		}
 		worked, err := doc.work("", s.Table, s.Kitchen.Domain())
 		if err != nil {
-			p.Trouble = said(err)
+			p.Trouble = Sentence(err)
 			continue
 		}
 		p.Kind, p.KindName, p.Sauce, p.EndsG, p.Trouble = string(kind), worked.KindName, &doc, worked.End.MassG, ""
 		p.Name = doc.Name
 		return
 	}
-}
-
-// said is what is wrong, as a sentence.
-func said(err error) string {
-	var wrong Problems
-	if errors.As(err, &wrong) && len(wrong) > 0 {
-		return wrong[0].Message
-	}
-	return err.Error()
 }
 
 // marks says where the text has what was read, in the units of a text field. A page or data that was taken apart has no places.
@@ -136,13 +126,13 @@ func (out *Reading) marks(r recipe.Reading, sent, read string) {
 	to := func(s recipe.Span) []int {
 		return []int{units[min(max(s.From, 0), len(read))], units[min(max(s.To, 0), len(read))]}
 	}
-	pots := map[int][]int{}
+	pots, times := map[int][]int{}, recipe.TimesOf(read)
 	for i, l := range r.Lines {
 		for _, s := range l.At {
 			span := to(s)
 			out.Lines[i].Spans = append(out.Lines[i].Spans, span)
-			if when := recipe.StampBefore(read, s.From); when != "" {
-				out.Lines[i].SaidAt = append(out.Lines[i].SaidAt, when)
+			if len(times) > 0 {
+				out.Lines[i].SaidAt = append(out.Lines[i].SaidAt, times.Before(s.From))
 			}
 			if l.Pot > 0 {
 				if p := pots[l.Pot]; p == nil {

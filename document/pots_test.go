@@ -122,12 +122,16 @@ func TestBothOrInstead(t *testing.T) {
 	r := read(t, document.ReadingWish{Text: caramelTalk, Fixes: []document.Fix{{Line: flour, Both: true}}})
 	assert.Equal(t, 500.0, *r.Lines[flour].Amount)
 	assert.InDelta(t, 1010, r.Bowl.MassG, 1)
+	typed := 300.0
+	r = read(t, document.ReadingWish{Text: caramelTalk, Fixes: []document.Fix{{Line: flour, Both: true, Amount: &typed}}})
+	assert.Equal(t, 300.0, *r.Lines[flour].Amount, "what is typed is all of it")
 
 	const two = "A quarter of a cup of sugar with two cups of flour and two eggs, and a cup of milk. And at the end one cup of sugar."
 	r = read(t, document.ReadingWish{Text: two})
 	require.Len(t, r.Questions, 1)
 	q := r.Questions[0]
 	assert.Equal(t, "both_or_instead", q.Code)
+	assert.Equal(t, []string{"0.25 cup", "1 cup"}, q.Amounts)
 	a, b := q.Lines[0], q.Lines[1]
 	for _, i := range q.Lines {
 		assert.Equal(t, "granulated_sugar", r.Lines[i].Ingredient)
@@ -199,4 +203,46 @@ func TestAWordIsTaught(t *testing.T) {
 		_, err := document.DecodeKitchen([]byte(`{"format":"upbeat-ladle/kitchen","version":2,"name":"K","words":` + bad + `}`))
 		assert.Error(t, err, bad)
 	}
+}
+
+// Every place has its time, or an empty one where none stands before it; the longest text with times is read in time to wait for.
+func TestEveryPlaceHasItsTime(t *testing.T) {
+	r := read(t, document.ReadingWish{Text: "two hundred grams of flour\n0:05 two eggs and again two hundred grams of flour\n0:09 and three hundred grams of milk"})
+	_, flour := lineOf(t, r, "plain_flour")
+	assert.Len(t, flour.Spans, 2)
+	assert.Equal(t, []string{"", "0:05"}, flour.SaidAt)
+}
+
+func BenchmarkALongTalk(b *testing.B) {
+	text := strings.Repeat("0:05 so now two cups of flour and an egg, 0:09 and a cup of milk and I whisk it until it looks like cream, you know\n", 2200)
+	for range b.N {
+		_, _ = document.Read(context.Background(), document.ReadingWish{Text: text}, here())
+	}
+}
+
+// A heaped spoon holds the same when the recipe is made larger, and no export tells more or less than the bench weighs.
+func TestAHeapedSpoonInEveryView(t *testing.T) {
+	r := read(t, document.ReadingWish{Text: "Pancakes\n\n10 heaped tablespoons flour\n2 rounded tbsp sugar\n2 eggs\n300 ml milk\n30 g butter\n1 heaped tsp cinnamon"})
+	w, err := r.Variation.Worksheet(context.Background(), here())
+	require.NoError(t, err)
+	flour := 2 * w.Batter.FlourG
+	more, err := document.Scale(context.Background(), document.ScaleWish{Variation: r.Variation, FlourG: &flour}, here())
+	require.NoError(t, err)
+	twice, err := more.Variation.Worksheet(context.Background(), here())
+	require.NoError(t, err)
+	assert.InDelta(t, 2*w.Batter.MassG, twice.Batter.MassG, 4)
+	level := regexp.MustCompile(`\b10 (tbsp|tablespoons?)\b`)
+	for _, as := range []string{"text", "markdown", "csv", "jsonld", "json"} {
+		out, err := r.Variation.Export(context.Background(), as, here(), nil)
+		require.NoError(t, err, as)
+		if as == "json" {
+			assert.Contains(t, string(out), "heaped")
+			continue
+		}
+		assert.Contains(t, string(out), "153", as)
+		assert.NotRegexp(t, level, string(out), as)
+	}
+	out, err := r.Base.Export(context.Background(), "text", here())
+	require.NoError(t, err)
+	assert.NotRegexp(t, level, string(out))
 }

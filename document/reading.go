@@ -84,9 +84,10 @@ type ReadPot struct {
 
 // ReadQuestion is asked of several lines together.
 type ReadQuestion struct {
-	Code  string `json:"code"` // both_or_instead
-	Lines []int  `json:"lines"`
-	Text  string `json:"text"`
+	Code    string   `json:"code"` // both_or_instead
+	Lines   []int    `json:"lines"`
+	Amounts []string `json:"amounts"` // of the lines, as they are said
+	Text    string   `json:"text"`
 }
 
 // Heard is a food that the text speaks of and that is not in it.
@@ -121,6 +122,7 @@ type Reading struct {
 	Said      *Said      `json:"said,omitzero"`
 
 	Pots      []ReadPot      `json:"pots,omitzero"`
+	NextPot   string         `json:"next_pot,omitzero"` // the id of one more; empty when there are as many as can be
 	Questions []ReadQuestion `json:"questions,omitzero"`
 	AlsoHeard []Heard        `json:"also_heard,omitzero"`
 	Bowl      *ReadBowl      `json:"bowl,omitzero"`
@@ -279,7 +281,7 @@ func (x *fixing) much(at string, l *recipe.Line, f Fix) bool {
 		}
 		l.Fill = measure.Fullness(f.Fill)
 	}
-	if f.Both {
+	if f.Both && f.Amount == nil { // an amount that was typed is all of it
 		l.TakeAgain(x.k)
 	}
 	return true
@@ -337,10 +339,13 @@ func reading(r recipe.Reading, w ReadingWish, dropped map[int]bool, s Setting) R
 		}
 		out.Lines = append(out.Lines, readLine(i, l, goes[i]))
 		if l.Rival > i+1 && !dropped[i] && !dropped[l.Rival-1] && l.Confidence < 1 {
-			out.Questions = append(out.Questions, ReadQuestion{Code: "both_or_instead", Lines: []int{i, l.Rival - 1}, Text: l.Asks})
+			out.Questions = append(out.Questions, ReadQuestion{Code: "both_or_instead", Lines: []int{i, l.Rival - 1}, Amounts: []string{l.Says(), r.Lines[l.Rival-1].Says()}, Text: l.Asks})
 		}
 	}
 	out.Pots = potsOf(r, dropped, s)
+	if n := len(r.Pots) + 1; n <= maxPots {
+		out.NextPot = potID(n)
+	}
 	out.Said = saidOf(r.Said, k)
 	out.Allergens = readAllergens(kept.Lines).Text()
 	for i, a := range c.Additions {

@@ -4,6 +4,7 @@ import (
 	"context"
 	"encoding/json"
 	"errors"
+	"fmt"
 	"time"
 
 	"github.com/google/uuid"
@@ -50,7 +51,7 @@ func (k *Kitchen) KeepRecipe(ctx context.Context, data []byte, key string) (out 
 			}
 			potKey := ""
 			if key != "" {
-				potKey = key + "/" + p.Sauce.Name
+				potKey = fmt.Sprintf("%s/%d", key, i) // two may have one name
 			}
 			d, err := tx.Create(ctx, store.Sauce, ContentOf(sum), potKey)
 			if err != nil {

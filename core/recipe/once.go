@@ -96,8 +96,8 @@ func (o *onceOf) again(at int, l Line) bool {
 	if k.Status != Read || l.Status != Read {
 		return false
 	}
-	l.doubt(fmt.Sprintf("%s %s of it was said before: both, or instead?", short(k.Amount), k.Unit), nil)
-	k.doubt(fmt.Sprintf("%s %s of it was said later: both, or instead?", short(l.Amount), l.Unit), nil)
+	l.doubt(k.Says()+" of it was said before: both, or instead?", nil)
+	k.doubt(l.Says()+" of it was said later: both, or instead?", nil)
 	k.Rival, l.Rival, l.later = len(o.kept)+1, at+1, true
 	o.kept = append(o.kept, l)
 	return true

@@ -310,7 +310,7 @@ func (p *placing) take(it item) {
 	if len(it.lines) > 0 {
 		in = it.lines[0].Ingredient
 	}
-	if r.pot > 0 && inBatterOnly(in) && !it.named && !doughy(r.out.Pots[r.pot-1].Name) && !p.thickens(it) {
+	if r.pot > 0 && inBatterOnly(in) && !it.named && !doughy(r.out.Pots[r.pot-1].Name) && !r.thickens(it.lines[0]) {
 		r.pot, r.since = 0, len(r.out.Lines)
 	}
 	place := p.placeAt(it, in)
@@ -395,12 +395,11 @@ func doughy(name string) bool {
 // thickeningG is up to how much flour or starch only thickens what is in a pot [g] (modelling choice).
 const thickeningG = 30
 
-func (p *placing) thickens(it item) bool {
-	l := it.lines[0]
+func (r *reader) thickens(l Line) bool {
 	if l.Ingredient.Role != food.RoleFlour || l.Amount <= 0 {
 		return false
 	}
-	g, err := p.r.kitchen.Grams(batter.Line{Ingredient: l.Ingredient, Amount: l.Amount, Unit: l.Unit})
+	g, err := r.kitchen.Grams(batter.Line{Ingredient: l.Ingredient, Amount: l.Amount, Unit: l.Unit, Fill: l.Fill})
 	return err == nil && g <= thickeningG
 }
 

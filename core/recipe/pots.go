@@ -20,15 +20,7 @@ func (p *placing) ends() {
 	for from > 0 && len(r.out.Lines[from-1].At) > 0 && r.out.Lines[from-1].At[0].From >= p.speech.at {
 		from--
 	}
-	mine := r.out.Lines[from:]
-	sweet := false
-	for _, l := range mine {
-		if l.Place != "" || l.Ingredient == nil || inBatterOnly(l.Ingredient) && !p.thickens(item{lines: []Line{l}}) || l.Ingredient.Role == food.RoleSalt {
-			return
-		}
-		sweet = sweet || l.Ingredient.Role == food.RoleSugar || l.Ingredient.Group == food.GroupSyrup || l.Ingredient.Role == food.RolePiece || l.Ingredient.Role == food.RolePuree
-	}
-	if len(mine) < 2 || !sweet {
+	if !r.cooked(r.out.Lines[from:], true) {
 		return
 	}
 	r.since = from
@@ -81,20 +73,26 @@ func (r *reader) beginPot(name string, place batter.Place) {
 
 // potBefore makes a pot of what was told before the batter is begun, when none of it is a batter's: fruit, sugar, fat and spice.
 func (r *reader) potBefore() {
-	if r.pot > 0 || len(r.out.Lines)-r.since < 2 {
-		return
-	}
-	sweet := false
-	for _, l := range r.out.Lines[r.since:] {
-		in := l.Ingredient
-		if l.Place != "" || in == nil || inBatterOnly(in) || in.Role == food.RoleSalt || in.Group == food.GroupLiquid && in.Sugars < fruitJuice || in.Role == food.RoleDairy {
-			return
-		}
-		sweet = sweet || in.Role == food.RoleSugar || in.Role == food.RolePiece || in.Role == food.RolePuree
-	}
-	if sweet {
+	if r.pot == 0 && r.cooked(r.out.Lines[min(r.since, len(r.out.Lines)):], false) {
 		r.allSince(batter.OnTop)
 	}
+}
+
+// cooked tells whether lines are what a pot has and no batter: several, something sweet among them, no flour but what thickens, no
+// powder, whole egg or salt; water and milk only where they are boiled.
+func (r *reader) cooked(lines []Line, boiled bool) bool {
+	sweet := false
+	for _, l := range lines {
+		in := l.Ingredient
+		switch {
+		case l.Place != "" || in == nil || in.Role == food.RoleSalt, inBatterOnly(in) && !(boiled && r.thickens(l)):
+			return false
+		case !boiled && (in.Group == food.GroupLiquid && in.Sugars < fruitJuice || in.Role == food.RoleDairy):
+			return false
+		}
+		sweet = sweet || in.Role == food.RoleSugar || in.Group == food.GroupSyrup || in.Role == food.RolePiece || in.Role == food.RolePuree
+	}
+	return sweet && len(lines) > 1
 }
 
 // fruitJuice is from how much sugar a liquid is a juice [g/100 g] (modelling choice).

@@ -78,6 +78,11 @@ func (l *Line) TakeAgain(k batter.Kitchen) {
 	l.Again = nil
 }
 
+// Says is the amount of a line in words: "2 tbsp heaped".
+func (l Line) Says() string {
+	return strings.TrimSpace(short(l.Amount) + " " + string(l.Unit) + " " + string(l.Fill))
+}
+
 // Doubtful tells whether a line is only taken for its ingredient, so that nobody knows its allergens: a guess, or words that
 // name an allergen which the ingredient is not known to have.
 func (l Line) Doubtful() bool { return l.Guessed || l.Allergen != "" }

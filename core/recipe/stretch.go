@@ -76,18 +76,35 @@ func withoutStamps(lines []piece) (kept []piece, stamped bool) {
 	return kept, true
 }
 
-// StampBefore is the time that stands last before a byte of a text with times, empty where there is none.
-func StampBefore(text string, at int) string {
-	if at < 0 || at > len(text) || len(stamp.FindAllString(text, 2)) < 2 {
+// Times are those of a text with times, in their order.
+type Times []struct {
+	at   int // byte
+	text string
+}
+
+// TimesOf finds the times of a text; none where there is only one, since a recipe may say when.
+func TimesOf(text string) (out Times) {
+	found := stamp.FindAllStringIndex(text, -1)
+	if len(found) < 2 {
+		return nil
+	}
+	for _, f := range found {
+		when, _, _ := strings.Cut(strings.ReplaceAll(strings.Trim(text[f[0]:f[1]], "[]()"), ",", "."), ".")
+		out = append(out, struct {
+			at   int
+			text string
+		}{f[0], when})
+	}
+	return out
+}
+
+// Before is the last time that stands before a byte, empty where none does.
+func (t Times) Before(at int) string {
+	n := sort.Search(len(t), func(n int) bool { return t[n].at >= at })
+	if n == 0 {
 		return ""
 	}
-	all := stamp.FindAllString(text[:at], -1)
-	if len(all) == 0 {
-		return ""
-	}
-	when := strings.Trim(all[len(all)-1], "[]()")
-	when, _, _ = strings.Cut(strings.ReplaceAll(when, ",", "."), ".")
-	return when
+	return t[n-1].text
 }
 
 // whole is lines in one text, and where they stand in what was given.

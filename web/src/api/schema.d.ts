@@ -2594,6 +2594,8 @@ export interface components {
             /** @enum {string} */
             code: "both_or_instead";
             lines: number[];
+            /** @description Of the lines, as they are said */
+            amounts: string[];
             text: string;
         };
         Heard: {
@@ -2637,6 +2639,8 @@ export interface components {
             /** @description It is more than a base and the fat of its pan */
             whole?: boolean;
             pots?: components["schemas"]["ReadPot"][];
+            /** @description The id of one more; nothing when there are as many as can be */
+            next_pot?: string;
             questions?: components["schemas"]["ReadQuestion"][];
             /** @description Foods that the text speaks of and that are not in it */
             also_heard?: components["schemas"]["Heard"][];

@@ -38,7 +38,12 @@ function put(i: number, command: number) {
 function typed(i: number, t: { amount?: number; unit?: Schemas['Unit'] }) {
   const l = lines.value[i]!
   l.amount = t.amount ?? 0
-  if (t.unit) l.unit = t.unit
+  if (t.unit && t.unit !== l.unit) measure(l, t.unit)
+}
+/** In another unit it is no spoon as it was spoken of. */
+function measure(l: Schemas['Line'], unit: Schemas['Unit']) {
+  l.unit = unit
+  delete l.fill
 }
 /** Another ingredient keeps the amount if the unit still fits. */
 function change(i: number, id: string) {
@@ -63,7 +68,7 @@ function change(i: number, id: string) {
         <el-option v-for="o in bases.ingredients" :key="o.id" :value="o.id" :label="o.name" />
       </el-select>
       <AmountField class="much" :label="`Amount of line ${i + 1}`" :model-value="l.amount" :unit="l.unit" free @read="typed(i, $event)" />
-      <el-select v-model="l.unit" class="unit" :aria-label="`Unit of line ${i + 1}`"
+      <el-select :model-value="l.unit" class="unit" :aria-label="`Unit of line ${i + 1}`" @update:model-value="measure(l, $event as Schemas['Unit'])"
         ><el-option v-for="u in units(l.ingredient)" :key="u" :value="u" :label="unitLabels[u]"
       /></el-select>
       <el-select

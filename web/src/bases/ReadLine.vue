@@ -5,14 +5,14 @@ import { fills, unitLabels } from '@/bench/choices'
 import AmountField from '@/parts/AmountField.vue'
 import Icon from '@/parts/Icon.vue'
 import { useBases } from './bases'
-import { amountOf, type Place, type Row } from './reading'
+import type { Place, Rivals, Row } from './reading'
 
 /** A line of what was read: what it is, how much, where it goes, and what is asked of it. */
-const { row, places, trouble, rival, teaches } = defineProps<{
+const { row, places, trouble, rivals, teaches } = defineProps<{
   row: Row
   places: { value: Place; label: string }[]
   trouble?: string
-  rival?: Row // that has another amount of the same
+  rivals?: Rivals // it, and the line that has another amount of the same
   teaches?: boolean // it was put right, and its word can be learned
 }>()
 const emit = defineEmits<{ fix: [patch: Partial<Schemas['ReadingFix']>]; show: [span: number[]]; both: []; only: [at: number]; teach: [] }>()
@@ -31,11 +31,12 @@ const units = computed(
 const nameOf = (id?: string) => (bases.ingredients.find((x) => x.id === id)?.name ?? '').toLowerCase()
 const suggestion = (s: Schemas['ReadingFix']) =>
   `${s.amount} ${unitLabels[s.unit ?? 'g']} ${s.ingredient === l.value.ingredient ? '' : nameOf(s.ingredient)}`.trim()
-const times = computed(() => (l.value.said_at?.length ? l.value.said_at : (l.value.spans ?? []).map((_, i) => `${i + 1}`)))
+const timed = computed(() => !!l.value.said_at?.some(Boolean))
+const times = computed(() => (l.value.spans ?? []).map((_, i) => l.value.said_at?.[i] || `${i + 1}.`))
 </script>
 
 <template>
-  <li class="well" tabindex="-1" :data-status="l.status" :data-read="l.ingredient" :data-place="l.place" :class="{ out }">
+  <li class="well" :data-status="l.status" :data-read="l.ingredient" :data-place="l.place" :class="{ out }">
     <p class="text">
       <i class="sign" :class="signs[l.status]" /><span class="vh">{{ statusWords[l.status] }}</span
       ><span class="said">{{ l.text }}</span
@@ -43,9 +44,9 @@ const times = computed(() => (l.value.said_at?.length ? l.value.said_at : (l.val
       ><small v-if="l.each" class="chip rim">for each one</small><small v-if="l.goes_to === 'addition'" class="chip rim">addition</small>
     </p>
     <p v-if="(l.spans?.length ?? 0) > 1 && !out" class="asks again">
-      Said {{ l.said_at?.length ? 'at' : '' }}
+      Said {{ timed ? 'at' : '' }}
       <el-button v-for="(span, i) in l.spans" :key="i" :aria-label="`Show where it is said: ${times[i]}`" @click="emit('show', span)">{{
-        l.said_at?.length ? times[i] : `${times[i]}.`
+        times[i]
       }}</el-button>
       <el-button :class="{ chosen: fix?.both }" @click="emit('fix', { both: !fix?.both || undefined, amount: undefined, unit: undefined })">{{
         fix?.both ? 'Counted each time' : 'Count it each time'
@@ -102,11 +103,10 @@ const times = computed(() => (l.value.said_at?.length ? l.value.said_at : (l.val
       <el-button @click="emit('teach')">Always take “{{ l.called }}” for {{ nameOf(ingredient) }}</el-button>
     </p>
     <p v-if="trouble" class="fault" role="alert">{{ trouble }}</p>
-    <p v-else-if="rival && !out" class="asks">
-      {{ amountOf(l) }} here, {{ amountOf(rival.line) }} later: both, or only one?
+    <p v-else-if="rivals && !out" class="asks">
+      {{ rivals.amounts[0] }} here, {{ rivals.amounts[1] }} later: both, or only one?
       <el-button @click="emit('both')">Both</el-button>
-      <el-button @click="emit('only', row.at)">Only {{ amountOf(l) }}</el-button>
-      <el-button @click="emit('only', rival.at)">Only {{ amountOf(rival.line) }}</el-button>
+      <el-button v-for="(at, n) in rivals.lines" :key="at" @click="emit('only', at)">Only {{ rivals.amounts[n] }}</el-button>
     </p>
     <p v-else-if="l.asks && !out" class="asks">
       {{ l.asks }}

@@ -2,7 +2,7 @@
 import { computed, ref, toRef } from 'vue'
 import type { Schemas } from '@/api/client'
 import ReadLine from './ReadLine.vue'
-import { placesOf, useGroups, type Fixes, type Row } from './reading'
+import { placesOf, useGroups, type Fixes, type Rivals, type Row } from './reading'
 
 /** What was read, by where it goes; up and down go from line to line. */
 const { reading, fixes, trouble, first } = defineProps<{
@@ -17,26 +17,15 @@ const groups = useGroups(
   toRef(() => fixes),
 )
 const places = computed(() => placesOf(reading))
-/** The other line of a question that is asked of two, at the first of them. */
-const rivals = computed(() => {
-  const rows = groups.value.flatMap((g) => g.rows)
-  return Object.fromEntries(
-    (reading.questions ?? []).flatMap((q): [number, Row][] => {
-      const other = rows.find((r) => r.at === q.lines[1])
-      return other ? [[q.lines[0]!, other]] : []
-    }),
-  )
-})
+/** What is asked of two lines, at the first of them. */
+const rivals = computed(() =>
+  Object.fromEntries(
+    (reading.questions ?? []).map((q): [number, Rivals] => [q.lines[0]!, { lines: [q.lines[0]!, q.lines[1]!], amounts: q.amounts }]),
+  ),
+)
 /** Both amounts count: each line is right as it is. */
-function both(row: Row) {
-  emit('fix', row.at, {})
-  emit('fix', rivals.value[row.at]!.at, {})
-}
-function only(row: Row, at: number) {
-  const other = rivals.value[row.at]!.at
-  emit('fix', at, {})
-  emit('fix', at === row.at ? other : row.at, { leave_out: true })
-}
+const both = (of: Rivals) => of.lines.forEach((at) => emit('fix', at, {}))
+const only = (of: Rivals, at: number) => of.lines.forEach((one) => emit('fix', one, one === at ? {} : { leave_out: true }))
 /** A line that was taken for something else, or for nothing, says a word of the kitchen's own. */
 const teaches = (row: Row) => !!row.fix?.ingredient && !!row.line.called && row.at in first && first[row.at] !== row.fix.ingredient
 const root = ref<HTMLElement>()
@@ -65,13 +54,13 @@ function step(e: KeyboardEvent, by: number) {
           :row="row"
           :places="places"
           :trouble="trouble[row.at]"
-          :rival="rivals[row.at]"
+          :rivals="rivals[row.at]"
           :teaches="teaches(row)"
           @fix="emit('fix', row.at, $event)"
           @show="emit('show', $event)"
           @teach="emit('teach', row.at)"
-          @both="both(row)"
-          @only="only(row, $event)" />
+          @both="both(rivals[row.at]!)"
+          @only="only(rivals[row.at]!, $event)" />
       </ul>
     </section>
     <details v-if="reading.also_heard?.length" class="heard">

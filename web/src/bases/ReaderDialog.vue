@@ -2,11 +2,11 @@
 import { ask } from '@/parts/ask'
 import { useAsked } from '@/parts/useAsked'
 import { copyOf } from '@/parts/useSaved'
-import { ElButton } from 'element-plus'
-import { computed, h, ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { waits } from '@/away/outbox'
 import { say } from '@/parts/say'
+import { offerUndo } from '@/parts/undo'
 import { api, got, said, type Schemas } from '@/api/client'
 import { useBench } from '@/bench/bench'
 import { flourMethods, forms } from '@/bench/choices'
@@ -101,6 +101,7 @@ function fix(i: number, patch: Partial<Schemas['ReadingFix']>) {
       ...(l?.ingredient ? { ingredient: l.ingredient } : {}),
       ...(l?.amount ? { amount: l.amount, unit: l.unit } : {}),
       ...fixes.value[i],
+      ...(patch.amount === undefined ? {} : { both: undefined }), // what is typed is all of it
       line: i,
       ...patch,
     },
@@ -131,41 +132,7 @@ async function teach(at: number) {
     return
   }
   delete first.value[at]
-  const told = say({
-    message: h('span', [
-      `“${word}” is remembered. `,
-      h(
-        ElButton,
-        {
-          onClick: () => {
-            told.close()
-            if (kitchen.own) void kitchen.save({ ...kitchen.own, words: had })
-          },
-        },
-        () => 'Undo',
-      ),
-    ]),
-    duration: 8000,
-  })
-}
-/** What was kept together is undone together. */
-function tellSauces({ sauces, undo }: Awaited<ReturnType<typeof bench.createRecipe>>) {
-  const told = say({
-    message: h('span', [
-      `“${base.value?.name ?? ''}” is kept, with ${sauces.map((n) => `“${n}”`).join(' and ')} among the sauces. `,
-      h(
-        ElButton,
-        {
-          onClick: () => {
-            told.close()
-            void undo()
-          },
-        },
-        () => 'Undo',
-      ),
-    ]),
-    duration: 8000,
-  })
+  offerUndo(`“${word}” is remembered.`, () => kitchen.own && kitchen.save({ ...kitchen.own, words: had }))
 }
 const list = ref<InstanceType<typeof ReadLines>>()
 function showOpen() {
@@ -220,7 +187,8 @@ async function keep(recipe: boolean) {
       })
       open.value = false
       void router.push('/')
-      if (kept.sauces.length) tellSauces(kept)
+      if (kept.sauces.length)
+        offerUndo(`“${base.value.name}” is kept, with ${kept.sauces.map((n) => `“${n}”`).join(' and ')} among the sauces.`, kept.undo)
       return
     }
     const saved = await bases.create(copyOf({ ...base.value, source_text }) as Base)

@@ -1,6 +1,6 @@
 import { computed, type ComputedRef, type Ref } from 'vue'
 import type { Schemas } from '@/api/client'
-import { places, unitLabels } from '@/bench/choices'
+import { places } from '@/bench/choices'
 
 type Fix = Schemas['ReadingFix']
 export type Fixes = Record<number, Fix>
@@ -11,6 +11,11 @@ export interface Row {
   at: number // in the reading
   line: Schemas['ReadLine']
   fix: Fix | undefined
+}
+/** Two lines with other amounts of the same, asked at the first of them. */
+export interface Rivals {
+  lines: [number, number]
+  amounts: string[]
 }
 /** Lines that go to one place. */
 export interface Group {
@@ -52,14 +57,10 @@ function potSays(p: Schemas['ReadPot']) {
 /** Where a line may go: the bowl, a place, a pot of the reading, or a sauce of its own. */
 export function placesOf(read: Schemas['Reading'] | undefined): { value: Place; label: string }[] {
   const pots = read?.pots ?? []
-  const own = `p${pots.length + 1}` as Place
   return [
     { value: 'bowl', label: 'in the bowl' },
     ...(Object.entries(places) as [Schemas['Place'], string][]).map(([value, label]) => ({ value: value as Place, label })),
     ...pots.map((p) => ({ value: p.id as Place, label: p.name })),
-    ...(pots.length < 9 ? [{ value: own, label: 'a sauce of its own' }] : []),
+    ...(read?.next_pot ? [{ value: read.next_pot as Place, label: 'a sauce of its own' }] : []),
   ]
 }
-
-export const amountOf = (l: Schemas['ReadLine']) =>
-  `${l.amount ?? ''} ${l.fill && l.fill !== 'level' ? `${l.fill} ` : ''}${unitLabels[l.unit ?? 'g']}`.trim()

@@ -255,6 +255,7 @@ export const useBench = defineStore('bench', () => {
     await refreshList()
   }
 
+  let lastRecipe = { asked: '', key: '' }
   /**
    * Keeps a recipe as it was read. Pots that it brings along become sauces of the house in the same breath, and go with it
    * when it is undone.
@@ -264,7 +265,10 @@ export const useBench = defineStore('bench', () => {
       await create(document)
       return { sauces: [], undo: async () => {} }
     }
-    const made = await got(api.POST('/recipes', { params: { header: { 'Idempotency-Key': newKey() } }, body: document }))
+    const asked = JSON.stringify(document)
+    if (lastRecipe.asked !== asked) lastRecipe = { asked, key: newKey() } // sent again after an error it is the same one
+    const made = await got(api.POST('/recipes', { params: { header: { 'Idempotency-Key': lastRecipe.key } }, body: document }))
+    lastRecipe = { asked: '', key: '' }
     show(made.variation)
     await refreshList()
     const path = { id: made.variation.id }

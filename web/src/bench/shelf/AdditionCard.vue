@@ -100,7 +100,7 @@ function instead(found: Ingredient) {
           class="unit"
           :ingredient="addition.ingredient"
           :label="label"
-          @update:model-value="emit('change', { unit: $event })" />
+          @update:model-value="emit('change', { unit: $event, fill: undefined })" />
         <StepButton :label="`More ${label}`" icon="plus" @step="emit('step', 1)" />
       </div>
       <el-select
