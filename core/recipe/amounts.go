@@ -201,6 +201,9 @@ func underHundred(toks []token, i int) (v float64, end int, ok bool) {
 // cardinal reads a number of several words: "three hundred", "two hundred and fifty", "a thousand two hundred", "three fifty". What
 // follows "hundred and" and is small belongs to it only before a unit: "two hundred and two eggs" are two amounts.
 func cardinal(toks []token, i int) (v float64, end int, ok bool) {
+	if v, end, ok := pointed(toks, i); ok {
+		return v, end, true
+	}
 	if v, end, ok := spokenHundreds(toks, i); ok {
 		return v, end, true
 	}
@@ -214,6 +217,23 @@ func cardinal(toks []token, i int) (v float64, end int, ok bool) {
 		}
 	}
 	return v, end, end > i
+}
+
+// pointed reads "four point five", "point six".
+func pointed(toks []token, i int) (v float64, end int, ok bool) {
+	v, end, ok = underHundred(toks, i)
+	if !ok {
+		end = i
+	}
+	if textAt(toks, end) != "point" {
+		return 0, i, false
+	}
+	end++
+	tenth, any := 0.1, false
+	for d, ok := below(toks, end, 1, 9); ok; d, ok = below(toks, end, 1, 9) {
+		v, tenth, end, any = v+d*tenth, tenth/10, end+1, true
+	}
+	return v, end, any
 }
 
 // spokenHundreds reads "three fifty" as three hundred and fifty.
@@ -242,7 +262,8 @@ func withLarge(toks []token, v, size float64, end int) (float64, int, bool) {
 		h, he, _ := cardinal(toks, next)
 		return v + h, he, true
 	}
-	if more && (rest >= 20 || measures(toks, e)) {
+	closes := e >= len(toks) || toks[e].kind == sign
+	if more && (rest >= 20 || measures(toks, e) || rest >= 10 && closes) {
 		v, end = v+rest, e
 	}
 	return v, end, true
@@ -297,7 +318,7 @@ var units = map[string]unit{
 	"g": {measure.Gram, 1, ""}, "gr": {measure.Gram, 1, ""}, "gm": {measure.Gram, 1, ""}, "gms": {measure.Gram, 1, ""}, "gram": {measure.Gram, 1, ""}, "grams": {measure.Gram, 1, ""}, "gramme": {measure.Gram, 1, ""}, "grammes": {measure.Gram, 1, ""},
 	"kg": {"kg", 1, ""}, "kilo": {"kg", 1, ""}, "kilos": {"kg", 1, ""}, "kilogram": {"kg", 1, ""}, "kilograms": {"kg", 1, ""},
 	"ml": {measure.Ml, 1, ""}, "mil": {measure.Ml, 1, ""}, "mils": {measure.Ml, 1, ""}, "mls": {measure.Ml, 1, ""}, "cc": {measure.Ml, 1, ""}, "millilitre": {measure.Ml, 1, ""}, "millilitres": {measure.Ml, 1, ""}, "milliliter": {measure.Ml, 1, ""}, "milliliters": {measure.Ml, 1, ""},
-	"cl": {measure.Ml, centilitreML, ""}, "dl": {measure.Ml, decilitreML, ""}, "decilitre": {measure.Ml, decilitreML, ""}, "decilitres": {measure.Ml, decilitreML, ""},
+	"cl": {measure.Ml, centilitreML, ""}, "centilitre": {measure.Ml, centilitreML, ""}, "centilitres": {measure.Ml, centilitreML, ""}, "centiliter": {measure.Ml, centilitreML, ""}, "centiliters": {measure.Ml, centilitreML, ""}, "dl": {measure.Ml, decilitreML, ""}, "decilitre": {measure.Ml, decilitreML, ""}, "decilitres": {measure.Ml, decilitreML, ""}, "deciliter": {measure.Ml, decilitreML, ""}, "deciliters": {measure.Ml, decilitreML, ""},
 	"l": {"l", 1, ""}, "litre": {"l", 1, ""}, "litres": {"l", 1, ""}, "liter": {"l", 1, ""}, "liters": {"l", 1, ""},
 	"tsp": {"tsp", 1, ""}, "tsps": {"tsp", 1, ""}, "teaspoon": {"tsp", 1, ""}, "teaspoons": {"tsp", 1, ""}, "teaspoonful": {"tsp", 1, ""},
 	"tbsp": {"tbsp", 1, ""}, "tbsps": {"tbsp", 1, ""}, "tbs": {"tbsp", 1, ""}, "tblsp": {"tbsp", 1, ""}, "tablespoon": {"tbsp", 1, ""}, "tablespoons": {"tbsp", 1, ""}, "tablespoonful": {"tbsp", 1, ""},
@@ -316,16 +337,16 @@ var units = map[string]unit{
 var containers = set("packet packets pack packs sachet sachets tub tubs pot pots jar jars carton cartons box boxes bag bags bottle bottles container envelope")
 
 // vague words name no amount: the cook is asked.
-var vague = set("spoons splash splashes drizzle glug glugs sprinkle sprinkling bit some few little dollop squeeze shake shakes sprig sprigs bunch drop drops spoonful spoonfuls spoon scoop scoops teacup teacups")
+var vague = set("spoons splash splashes drizzle glug glugs sprinkle sprinkling bit some few little dollop squeeze shake shakes sprig sprigs bunch drop drops whisper hint touch smidge smidgen spoonful spoonfuls spoon scoop scoops teacup teacups")
 
 // nothingSaid are those that say nothing of an amount at all.
 var nothingSaid = set("bit some few little")
 
 // notFood are units of time, heat and length: such a number is no amount of food.
-var notFood = set("minute minutes min mins hour hours hr hrs second seconds sec degree degrees °c °f c° celsius fahrenheit cm mm inch inches in day days time times overnight")
+var notFood = set("minute minutes min mins hour hours hr hrs second seconds sec degree degrees °c °f c° celsius fahrenheit centimetre centimetres centimeter centimeters cm mm inch inches in day days time times overnight percent part parts")
 
 // sizes beside a unit or an egg do not change the amount that is read.
-var sizeWords = set("heaped heaping level levelled leveled rounded scant generous big small large medium good about approx approximately around roughly full extra xl flat wee tiny nice")
+var sizeWords = set("heaped heaping level levelled leveled rounded scant generous big small large medium good about approx approximately around roughly full extra xl flat wee tiny nice whole")
 
 // quantity is an amount with its unit, and where it stands among the tokens.
 type quantity struct {
@@ -417,6 +438,10 @@ func numberAt(toks []token, i int) (v float64, end int, ok bool) {
 		v, end = inDigits(toks, i)
 	case t.kind == word && numberWords[t.text] > 0:
 		v, end = inWords(toks, i)
+	case t.kind == word && t.text == "point":
+		if v, end, ok = pointed(toks, i); !ok {
+			return 0, i, false
+		}
 	case t.kind == word && (t.text == "a" || t.text == "an" || t.text == "another"):
 		v, end = 1, i+1
 		if n, e, ok := numberAt(toks, end); ok && toks[end].kind == word && toks[end].text != "a" { // "a half", "a dozen", "a quarter"
@@ -603,7 +628,7 @@ func countsOne(toks []token, i int) bool {
 		return true
 	}
 	next := stem(textAt(toks, i+1))
-	if next == "egg" && !noEgg[toks[i-1].text] {
+	if next == "egg" && !noEgg[toks[i-1].text] || i > 1 && oneOf[next] && toks[i-1].text == "of" && peels[toks[i-2].text] {
 		return true
 	}
 	return (toks[i-1].text == "," || toks[i-1].text == "and") && oneOf[next]

@@ -20,7 +20,7 @@ import (
 )
 
 // lockedSum is the locked talks as they were written, before the reader was touched for them: they are only scored.
-const lockedSum = "da4b8455199d14dee7dff5526a26671625b7314d62e0eff8fc1fa6aa9830a845"
+const lockedSum = "3cac5b3c860d79b65abea959f69f52c681c1f40ff2b2f5a8cd183c852e9e1b02"
 
 // heard is what a cook who listened would have: in the bowl, or elsewhere; grams are NaN where it has to be asked.
 type heard struct {
@@ -136,9 +136,12 @@ func (s *listened) listen(x talk) (wrong []string) {
 		if !math.IsNaN(h.grams) && h.bowl {
 			truth += h.grams
 		}
-		at := slices.IndexFunc(r.Lines, func(l recipe.Line) bool {
-			return right(l, h) && !taken[slices.IndexFunc(r.Lines, func(o recipe.Line) bool { return o.Text == l.Text && o.Note == l.Note })]
-		})
+		at := -1
+		for i, l := range r.Lines {
+			if at < 0 && !taken[i] && right(l, h) {
+				at = i
+			}
+		}
 		switch {
 		case at >= 0:
 			taken[at] = true

@@ -41,6 +41,8 @@ var cues = func() (out []cue) {
 		}
 	}
 	row(goesOn, "",
+		"not scooped|packed|sifted|level|heaped|melted|cold|hot|warm|too|all|more",
+		"well|hole|dip|crater in the middle|centre|center",
 		"in|into ?a|the ?~ pan|saucepan|pot to melt", "melt|melted ?~ ?~ in|into a|the ?~ pan|saucepan|pot|microwave")
 	row(batterAgain, "",
 		"for|to the|our|my|these ?~ BATTER",
@@ -66,6 +68,7 @@ var cues = func() (out []cue) {
 	row(intoBatter, "", "into|in ?to the|our ?~ BATTER|bowl|mix|mixture")
 	row(backIn, "", "the|that|your|our ?browned|melted|cooled|nutty FOOD ?goes|go|comes ?back in|into")
 	row(before, batter.OnTop,
+		"those|they|these|it go|goes on ?top once|when|after|last",
 		"i|we|you scatter|sprinkle|lay|put|press|drop|strew them|it|those|these on|over",
 		"i|we|you pour|spoon|drizzle|brush ?it|them|that over",
 		"scatter|scattered|sprinkled|strewn on|over")
@@ -81,7 +84,7 @@ var cues = func() (out []cue) {
 		"heat|heated|warm ?up ?the|a|your ?~ ?~ pan|skillet|griddle|iron", "greased|buttered|oiled pan|skillet|griddle|iron")
 	row(there, batter.OnSide,
 		"on the side", "beside|alongside", "next to it|them", "with it|them ?there ?is|are|goes|comes|go|come")
-	row(there, batter.Serving, "go|goes|stand|stands|is|are on the table")
+	row(there, batter.Serving, "to serve|finish END", "go|goes|stand|stands|is|are on the table")
 	row(ahead, batter.Serving,
 		"serve|serves|served|serving ?it|them|these ?warm|hot ?up with", "?to eat|serve ?it|them ?~ with", "well|good|great|lovely|nice with", "on the plate", "START to serve|finish SOON", "for serving SOON")
 	row(there, batter.Middle,
@@ -93,7 +96,7 @@ var cues = func() (out []cue) {
 		"START for the top ?i|we|you|there ?have|take|put|is|are",
 		"i|we|you|they press|push|poke|drop|lay|scatter|sprinkle ?the|some FOOD in|on|over",
 		"over everything|them|the ?lot|top", "top|topped|dust|dusted|sprinkle|finish|finished|drizzle|drizzled|scatter ?it|them ?off with",
-		"for rolling|dusting|coating|sprinkling|decorating")
+		"for rolling|dusting|coating|sprinkling|decorating", "rolled|roll|tossed|toss|dredged|coated ?them ?it in")
 	row(notMeant, "",
 		"no|not|never|without|skip ?any|a|the|even|more ?~ FOOD", "instead of ?the|any ?~ FOOD",
 		"dont|doesnt|didnt|wont|never|not ?even ?ever need|put|add|use|want|take|have|like ?any|the|a ?~ FOOD",
@@ -103,7 +106,7 @@ var cues = func() (out []cue) {
 		"COMPARED like|than|unlike|resembles|as ?with|for ?a|an|the|my|your|in ?usual|normal|~ FOOD")
 	row(notNext, "",
 		"dont|doesnt|didnt|wont|never ?even ?ever need|put|add|use|want|take", "RELATIVE ?always|never puts|adds|uses|takes|does|likes|put|add",
-		"some|people|others|everybody|everyone ?people put|puts|add|adds|use|uses|take|say|says", "yesterday|sometimes|usually|once it|we|i|its was|used|took|had|take|use", "the recipe|book|packet ?it says|wants|asks ?for", "theyd|youd|hed|shed|somebody|someone ?would put|add|use|have|throw", "some|most|other ~ ?will swear|put|add|use|take|say|throw ?in|by",
+		"some|people|others|everybody|everyone ?people put|puts|add|adds|use|uses|take|say|says", "yesterday|sometimes|usually|once it|we|i|its was|used|took|had|take|use", "the recipe|book|packet|bag|box|label ?it says|wants|asks ?for", "theyd|youd|hed|shed|somebody|someone ?would put|add|use|have|throw", "some|most|other ~ ?will swear|put|add|use|take|say|throw ?in|by",
 		"instead of ?the|any")
 	row(nothingOf, "",
 		"i|we ?always|just leave|leaves it|that|them out", "i|we ?always skip it|that|them", "but|though i|we|mine never|dont ?ever need|use|add|put|do|take ?it|that NOFOOD",

@@ -4,6 +4,7 @@ import (
 	"slices"
 	"strings"
 
+	"upbeatladle/core/batter"
 	"upbeatladle/core/food"
 	"upbeatladle/core/measure"
 )
@@ -16,11 +17,18 @@ type item struct {
 	named      bool // without an amount
 	bare       bool // an amount alone
 	instead    bool // it takes back the one before
+	retold     bool // its amount was put right
 }
 
 // listen takes a sentence apart.
 func (r *reader) listen(text string, at int) *speech {
 	s := &speech{r: r, said: text, at: at, toks: r.tokens(text), starts: map[int]int{}}
+	if len(s.toks) > 1 && s.toks[1].text == ":" && len(s.toks[0].raw) == 1 {
+		s.toks = s.toks[2:] // who says it
+	}
+	s.spoonsOfTwoWords()
+	s.onlyPowder()
+	s.ofTheMix()
 	all := quantities(s.toks)
 	found := slices.DeleteFunc(slices.Clone(all), func(q quantity) bool { return q.inside })
 	s.qs = counted(s.toks, saidTwice(s.toks, sized(s.toks, addUp(s.toks, dropAlternatives(s.toks, found)))))
@@ -31,6 +39,42 @@ func (r *reader) listen(text string, at int) *speech {
 		s.spoons(&s.qs[i])
 	}
 	return s
+}
+
+// twoWords are spoons that are told in two words, and the one word that they are; one for coffee names no amount.
+var twoWords = map[string]string{"table": "tablespoon", "soup": "tablespoon", "tea": "teaspoon", "dessert": "dessertspoon", "coffee": "spoon"}
+
+// spoonsOfTwoWords makes "table spoon" one word.
+func (s *speech) spoonsOfTwoWords() {
+	for i := 0; i+1 < len(s.toks); i++ {
+		is, next := twoWords[s.text(i)], s.text(i+1)
+		if is == "" || next != "spoon" && next != "spoons" {
+			continue
+		}
+		s.toks[i].text, s.toks[i].to = is+strings.TrimPrefix(next, "spoon"), s.toks[i+1].to
+		s.toks[i].raw = s.said[s.toks[i].at:s.toks[i].to]
+		s.toks = slices.Delete(s.toks, i+1, i+2)
+	}
+}
+
+// onlyPowder takes a powder that no word says more of for the baking powder.
+func (s *speech) onlyPowder() {
+	for i := range s.toks {
+		if t := &s.toks[i]; t.text == "powder" && (i == 0 || beforePowder[s.text(i-1)] || units[s.text(i-1)].is() || s.toks[i-1].kind != word || numberWords[s.text(i-1)] > 0) {
+			t.text = "bakingpowder"
+		}
+	}
+}
+
+var beforePowder = set("of the and my a plus hundred")
+
+// ofTheMix takes the mix for that of the bag that the talk is about: "two cups of the mix".
+func (s *speech) ofTheMix() {
+	for i := 2; s.r.mixed && i < len(s.toks); i++ {
+		if t := &s.toks[i]; t.text == "mix" && (s.text(i-1) == "the" || s.text(i-1) == "this") && s.text(i-2) == "of" {
+			t.text = "pancakemix"
+		}
+	}
 }
 
 // unnumbered finds what is one without a number: "teaspoon salt", "and a vanilla pod".
@@ -112,7 +156,11 @@ func (s *speech) spoons(q *quantity) {
 func (s *speech) hear() {
 	items := s.items()
 	cues := s.cues()
+	had := len(s.r.out.Lines)
 	p := placing{speech: s}
+	if s.finishes() {
+		p.here = batter.Serving
+	}
 	for i, it := range items {
 		for len(cues) > 0 && (cues[0].start < it.start || cues[0].start == it.start && (cues[0].does >= notMeant || cues[0].does == ahead)) {
 			p.heed(cues[0])
@@ -131,7 +179,76 @@ func (s *speech) hear() {
 		p.heed(c)
 	}
 	p.ends()
+	if s.tellsOfOne() {
+		for i := had; i < len(s.r.out.Lines); i++ {
+			s.r.out.Lines[i].perHead = true
+		}
+	}
+	if len(items) > 0 || len(s.toks) > pendingWords {
+		s.r.pending = s.leaves(items, p.noTo > 0)
+	}
+	s.r.fried = s.r.fried || s.fries()
+	s.r.done = s.r.done || s.r.fried && s.cooks()
 }
+
+// forOne says that amounts are those of one person.
+var forOne = []shape{shapeOf("thats|is|makes|feeds|for ?for one|a person|head|portion|guest"), shapeOf("per|each person|head|guest|portion")}
+
+func (s *speech) tellsOfOne() bool {
+	for i := range s.toks {
+		for _, sh := range forOne {
+			if _, ok := s.matches(sh, i); ok {
+				return true
+			}
+		}
+	}
+	return false
+}
+
+// fries tells whether a sentence has come to the pan, with a batter that is told.
+func (s *speech) fries() bool {
+	return slices.ContainsFunc(s.toks, func(t token) bool { return frying[t.text] }) &&
+		slices.ContainsFunc(s.r.out.Lines, func(l Line) bool { return l.Ingredient != nil && l.Ingredient.IsFlour() && l.Place == "" })
+}
+
+// cooks tells whether a sentence without an amount of food says how the batter is cooked or left.
+func (s *speech) cooks() bool {
+	return !slices.ContainsFunc(s.qs, func(q quantity) bool { return q.amount > 0 && s.foodAt(q.end) > 0 }) &&
+		slices.ContainsFunc(s.toks, func(t token) bool { return cooking[t.text] }) && s.r.isWhole()
+}
+
+// isWhole tells whether a batter is told: flour, and what makes it wet.
+func (r *reader) isWhole() bool {
+	flour, wet := false, false
+	for _, l := range r.out.Lines {
+		if l.Ingredient != nil && l.Place == "" && l.Amount > 0 {
+			flour = flour || l.Ingredient.IsFlour()
+			wet = wet || l.Ingredient.IsWholeEgg() || l.Ingredient.Group == food.GroupLiquid || l.Ingredient.Role == food.RoleDairy
+		}
+	}
+	return flour && wet
+}
+
+var cooking = set("flip turn turned bake baked fry fried rest cook overnight side sides")
+
+// frying are words of what is done with a batter that is ready.
+var frying = set("flip turn turned side sides pan iron griddle skillet fry fried bake baked bubbles makes pancake pancakes waffle waffles hot rest ladle scoop")
+
+// finishes tells whether a sentence only names what goes on when all is done: "Maple syrup and berries."
+func (s *speech) finishes() bool {
+	if !s.r.fried || len(s.qs) > 0 {
+		return false
+	}
+	i := 0
+	for i < len(s.toks) && (leads[s.text(i)] || s.text(i) == "with" || stop[s.text(i)] && s.foodAt(i) == 0) {
+		i++
+	}
+	return s.foodAt(i) > 0 && len(s.toks) <= longestFinish
+}
+
+// longestFinish is up to how many words a sentence may have that only tells what goes on (modelling choice).
+const longestFinish = 16
+
 
 // told is an amount of a sentence with the name that may be its own.
 type told struct {
@@ -149,7 +266,7 @@ type gathering struct {
 }
 
 // ways are what an amount can be, in the order in which they are tried; the first that takes it counts.
-var ways = []func(*gathering, told) bool{(*gathering).isNone, (*gathering).fillsLast, (*gathering).restatesLast, (*gathering).sumsUp, (*gathering).ofBoth, (*gathering).ofEach, (*gathering).ofOne}
+var ways = []func(*gathering, told) bool{(*gathering).isNone, (*gathering).fillsLast, (*gathering).saysHowMuch, (*gathering).yields, (*gathering).insteadOfLast, (*gathering).restatesLast, (*gathering).sumsUp, (*gathering).ofBoth, (*gathering).ofEach, (*gathering).ofOne}
 
 // items are the foods of a sentence in their order.
 func (s *speech) items() []item {
@@ -173,7 +290,14 @@ func (g *gathering) name(i int, q quantity, first bool) told {
 		t.to = g.qs[i+1].start
 	}
 	t.end = g.nameEnd(q, t.to)
-	if g.text(q.end) == "of" && itself[g.text(q.end+1)] && q.amount < 1 { // "half of it": a part of what was named
+	if g.ofIt(q) && q.amount < 1 && q.unit == measure.Each { // "half of it": a part of what was named
+		t.end = q.end
+		return t
+	}
+	if g.ofIt(q) { // "two cups of it": its name stands before
+		if at := g.nameBefore(g.before, q.start); at >= 0 {
+			t.from = at
+		}
 		t.end = q.end
 		return t
 	}
@@ -192,6 +316,11 @@ func (g *gathering) name(i int, q quantity, first bool) told {
 	return t
 }
 
+// ofIt tells whether an amount is of what was named before: "of it", "of them".
+func (g *gathering) ofIt(q quantity) bool {
+	return g.text(q.end) == "of" && itself[g.text(q.end+1)] && g.foodAt(q.end+2) == 0
+}
+
 // last is the last food that was taken, with at least one line; nil where there is none.
 func (g *gathering) last() *item {
 	if n := len(g.out); n > 0 && len(g.out[n-1].lines) > 0 {
@@ -203,7 +332,19 @@ func (g *gathering) last() *item {
 // isNone passes over what counts no food of its own: half of what follows, "a drained one".
 func (g *gathering) isNone(t told) bool {
 	from, to := g.halfAt(0)
-	return from >= 0 && t.q.start >= from && t.q.start < to || g.standsFor(t.q)
+	return from >= 0 && t.q.start >= from && t.q.start < to || g.standsFor(t.q) || g.onlyRatio(t)
+}
+
+// onlyRatio tells whether an amount is a share of another food, and its own amount follows.
+func (g *gathering) onlyRatio(t told) bool {
+	if t.q.amount >= 1 || t.q.unit != measure.Each || g.text(t.q.end) != "of" || !itself[g.text(t.q.end+1)] {
+		return false
+	}
+	i := t.q.end + 2
+	for g.text(i) == "," || repeats[g.text(i)] {
+		i++
+	}
+	return g.starts[i] > 0 && g.nameBefore(g.before, t.q.start) >= 0
 }
 
 // fillsLast gives a container what it holds.
@@ -221,16 +362,171 @@ func (g *gathering) fillsLast(t told) bool {
 // restatesLast says the amount before again, in another measure.
 func (g *gathering) restatesLast(t told) bool {
 	last := g.last()
-	if last == nil || t.from != t.q.start || t.named {
+	if last == nil || t.from != t.q.start {
 		return false
 	}
 	l, gap := &last.lines[len(last.lines)-1], g.toks[g.before:t.q.start]
-	if !restates(gap) && !weighed(*l, gap, t.q) {
+	switch {
+	case t.named && (l.Unit != measure.Each || !restates(gap) || g.r.names.match(nameWords(g.toks[t.q.end:t.end])).in != l.Ingredient):
+		return false // "one big carrot, so that's a cup of carrot"
+	case !restates(gap) && !weighed(*l, gap, t.q):
 		return false
 	}
 	l.restate(t.q)
+	if g.withoutShell(t.end) && l.Ingredient != nil && l.Ingredient.IsWholeEgg() && l.Unit == measure.Each {
+		if w, ok := grams(t.q.amount, t.q.unit); ok {
+			l.Note = joined(l.Note, short(l.Amount)+" of them")
+			l.Amount, l.Unit = w, measure.Gram
+		}
+	}
 	g.before = t.end
 	return true
+}
+
+var noShell = []shape{shapeOf("out of|without ?the|their shell|shells"), shapeOf("cracked|shelled")}
+
+// withoutShell tells whether eggs were weighed without their shells.
+func (g *gathering) withoutShell(from int) bool {
+	for i := from; i < min(from+soon, len(g.toks)); i++ {
+		for _, sh := range noShell {
+			if _, ok := g.matches(sh, i); ok {
+				return true
+			}
+		}
+	}
+	return false
+}
+
+// saysHowMuch gives what was named with a vague word its amount: "some walnuts, a quarter cup".
+func (g *gathering) saysHowMuch(t told) bool {
+	last := g.last()
+	if last == nil || !nothingSaid[last.q.vague] || last.named || last.lines[0].Amount > 0 || g.hasOwnName(t) || !sayNothing(g.toks[g.before:t.q.start]) {
+		return false
+	}
+	g.retell(last, t.q)
+	return true
+}
+
+// leftOver are the words by which what is left of something is measured: "squeeze them, and I end up with a cup and a half".
+var leftOver = []shape{shapeOf("end|ended|ends up with"), shapeOf("left with"), shapeOf("gives|gave|leaves|left ?me|us|you"), shapeOf("came|comes|come out|down to|at|as")}
+
+// yields takes what is left of the last food that was named for its amount.
+func (g *gathering) yields(t told) bool {
+	_, weight := grams(1, t.q.unit)
+	if g.hasOwnName(t) || !weight && t.q.unit != measure.Cup && t.q.unit != measure.Ml || t.q.vague != "" {
+		return false
+	}
+	says := g.text(t.q.end) == "left" || g.text(t.q.end) == "after"
+	for i := max(g.before, t.q.start-soon); i < t.q.start; i++ {
+		for _, sh := range leftOver {
+			_, ok := g.matches(sh, i)
+			says = says || ok
+		}
+	}
+	if !says {
+		return false
+	}
+	if last := g.last(); last != nil && !last.named && last.lines[0].Ingredient != nil {
+		if l := &last.lines[len(last.lines)-1]; l.Unit != measure.Each {
+			return false
+		}
+		g.retell(last, t.q)
+		return true
+	}
+	return g.ofNamed(t.q)
+}
+
+// ofNamed gives the last food that the sentence named before an amount, and that has none, what is left of it.
+func (g *gathering) ofNamed(q quantity) bool {
+	for at := q.start - 1; at >= 0; at-- {
+		in, n := g.r.names.exactly(g.toks[at:])
+		if n == 0 || in == nil || at+n > q.start || g.compared(at) || in.Role == food.RoleSalt || in.ID == "water" {
+			continue
+		}
+		if slices.ContainsFunc(g.out, func(it item) bool { return at >= it.start && at < it.end }) {
+			return false
+		}
+		part := slices.Clone(g.toks[at : at+n])
+		for _, t := range g.toks[at+n : q.start] { // the last that was done with it
+			if done := doneTo[t.text]; done != "" {
+				t.text = done
+				part = append(part[:n:n], t)
+			}
+		}
+		lines := g.linesOf(part, g.between(at, at+n), g.span(at, at+n), q)
+		g.out, g.before = append(g.out, item{start: q.start, end: q.end, lines: lines, q: q}), q.end
+		return true
+	}
+	return false
+}
+
+// doneTo are what a food is when it is done so.
+var doneTo = map[string]string{"grate": "grated", "squeeze": "squeezed", "mash": "mashed", "wring": "squeezed", "puree": "puree", "grated": "grated", "squeezed": "squeezed", "mashed": "mashed"}
+
+// Words by which somebody else's amount is told, or one that is not taken; and those by which a cook tells what is.
+var (
+	theirs = set("recipe book packet box bag card label says say asks calls wants original originally supposed")
+	tooBy  = shapeOf("is|are|was|were|would|thats|thats|its ?be ?way|far|a ?bit|little too much|little|strong|sweet|salty")
+	iTake  = shapeOf("?so|but|and|instead ?i|we use|put|take|took|do|did|make|made|used|add|prefer|like|stay|go ?in|it|with|at|only|just")
+)
+
+// insteadOfLast is what the cook takes of the food before it, where another amount was only told: "the recipe says a cup, I put half
+// a cup"; "a teaspoon is too much, I use three grams".
+func (g *gathering) insteadOfLast(t told) bool {
+	last := g.last()
+	if last == nil || last.named || g.hasOwnName(t) || t.q.start-g.before > 2*soon {
+		return false
+	}
+	takes := false
+	for i := g.before; i < t.q.start; i++ {
+		end, ok := g.matches(iTake, i)
+		takes = takes || ok && end == t.q.start
+	}
+	tooMuch := false
+	for i := last.end; i < t.q.start; i++ {
+		_, ok := g.matches(tooBy, i)
+		tooMuch = tooMuch || ok
+	}
+	told := slices.ContainsFunc(g.toks[max(0, last.start-2*soon):last.start], func(t token) bool { return theirs[t.text] })
+	if !takes || !tooMuch && !told {
+		return false
+	}
+	g.retell(last, t.q)
+	return true
+}
+
+// hasOwnName tells whether a food stands behind an amount before anything else is begun.
+func (g *gathering) hasOwnName(t told) bool {
+	for i := t.q.end; i < t.end; i++ {
+		if g.text(i) == "and" {
+			return false
+		}
+		if g.foodAt(i) > 0 {
+			return true
+		}
+	}
+	return t.named
+}
+
+// sayNothing tells whether tokens are only commas, what describes a food, and words around an amount.
+func sayNothing(toks []token) bool {
+	return !slices.ContainsFunc(toks, func(t token) bool {
+		return t.text != "," && (t.kind == sign || !between[t.text] && !repeats[t.text] && !kindWord[t.text] && !(stop[t.text] && len(t.text) > 3))
+	})
+}
+
+// nameOf are the tokens of a food's name, without its amount.
+func (g *gathering) nameOf(it *item) []token {
+	if it.start < it.q.start {
+		return g.toks[it.start:it.q.start]
+	}
+	return g.toks[it.q.end:it.end]
+}
+
+// retell gives the last food another amount.
+func (g *gathering) retell(last *item, q quantity) {
+	lines := g.linesOf(g.nameOf(last), g.between(last.start, last.end), g.span(last.start, last.end), q)
+	last.lines, last.q, last.retold, g.before = lines, q, true, q.end
 }
 
 // sumsUp passes over the sum of what was told.
@@ -271,6 +567,7 @@ func (g *gathering) ofOne(t told) bool {
 	it := item{start: t.from, end: t.end, lines: g.spokenLine(q, t.from, t.end), q: q}
 	it.bare = t.from == q.start && !t.named && g.saysNoName(it, q)
 	it.instead = slices.ContainsFunc(g.toks[g.before:q.start], func(t token) bool { return corrects[t.text] })
+	g.browns(&it, t.to)
 	said := func(i int) bool { return g.text(i-1) == "the" }
 	for k := range it.lines {
 		it.lines[k].recap = g.recaps(g.before, q.start)
@@ -279,12 +576,111 @@ func (g *gathering) ofOne(t told) bool {
 	}
 	if it.bare {
 		it.end = q.end
+		if lines := g.ofPending(q); lines != nil {
+			it.lines, it.bare = lines, false
+		} else if last := g.last(); last != nil && !last.named && g.text(q.start) == "another" { // "and another twenty for the whites"
+			it.lines, it.bare = g.linesOf(g.nameOf(last), g.between(last.start, last.end), g.span(last.start, last.end), q), false
+			for k := range it.lines {
+				it.lines[k].more = true
+			}
+		}
 	}
 	g.before = it.end
 	if len(it.lines) > 0 || it.bare {
 		g.out = append(g.out, it)
 	}
 	return true
+}
+
+// browning is what is done to a butter that is browned.
+var browning = shapeOf("its|it|that|till|until|go|goes|get|gets|turn|turns|turned|is|slightly|golden brown|browned|nutty|hazelnut")
+
+// plainButter is what a cook means who says butter.
+const plainButter = "butter_unsalted"
+
+// browns makes a butter that is told to be browned a little later a browned one: "eighty grams of butter, and I let it go brown".
+func (g *gathering) browns(it *item, to int) {
+	if len(it.lines) != 1 || it.lines[0].Ingredient == nil || it.lines[0].Ingredient.ID != plainButter {
+		return
+	}
+	for i := it.end; i < min(to, it.end+2*soon); i++ {
+		if _, ok := g.matches(browning, i); ok {
+			if h := g.r.names.match([]string{"browned", "butter"}); h.in != nil && h.score >= certain {
+				it.lines[0].Ingredient = h.in
+			}
+			return
+		}
+	}
+}
+
+// pending is what a sentence ended with and has no amount yet: "Potatoes!", "A: Sugar?".
+type pending struct {
+	text string
+	toks []token
+	at   Span
+}
+
+// pendingWords is up to how many words a sentence may have that only names a food (modelling choice).
+const pendingWords = 6
+
+// ofPending are the lines of an amount that begins a sentence, of what the one before only named; none where it named nothing.
+func (g *gathering) ofPending(q quantity) []Line {
+	was := g.r.pending
+	if was == nil || len(g.out) > 0 || q.vague != "" && q.counted == 0 || g.text(q.end) == "of" && !g.ofIt(q) {
+		return nil
+	}
+	for i := 0; i < q.start; i++ {
+		if g.foodAt(i) > 0 || verbs[g.text(i)] && !notDoing[g.text(i)] {
+			return nil
+		}
+	}
+	if q.unit == measure.Each && !g.r.inGrams && !g.ofIt(q) && g.text(q.end) != "" && g.text(q.end) != "," {
+		return nil
+	}
+	name := slices.Clone(was.toks)
+	for i := q.end; i < len(g.toks) && (g.describes(i) || g.text(i) == "," || stop[g.text(i)] || itself[g.text(i)] || g.text(i) == "ones"); i++ {
+		if kindWord[g.text(i)] {
+			name = append(name, g.toks[i])
+		}
+	}
+	for i := 0; i < q.start; i++ {
+		if kindWord[g.text(i)] {
+			name = append(name, g.toks[i])
+		}
+	}
+	return g.linesOf(name, was.text, was.at, q)
+}
+
+// between is what was said from one token to another.
+func (s *speech) between(from, to int) string { return s.said[s.toks[from].at:s.toks[to-1].to] }
+
+// linesOf are the lines of an amount and a name that stands elsewhere.
+func (s *speech) linesOf(name []token, called string, at Span, q quantity) []Line {
+	part := append(slices.Clone(name), s.toks[q.start:q.end]...)
+	shifted := q
+	shifted.start, shifted.end = len(name), len(part)
+	if s.r.bareGrams(part, shifted, 0) {
+		if h := s.r.names.match(nameWords(name)); h.in == nil || !(h.in.UnitG > 0) {
+			shifted.unit = measure.Gram
+		}
+	}
+	lines := s.r.named(called+" … "+s.between(q.start, q.end), part, &shifted, nil)
+	for i := range lines {
+		lines[i].At = []Span{at, s.span(q.start, q.end)}
+	}
+	return lines
+}
+
+// leaves is the last food of a sentence that has no amount, for the next one; nil where there is none.
+func (s *speech) leaves(items []item, denied bool) *pending {
+	if len(items) == 0 || denied {
+		return nil
+	}
+	last := items[len(items)-1]
+	if !last.named || last.end < len(s.toks) && len(s.toks) > pendingWords || len(s.qs) > 0 && last.end < len(s.toks) {
+		return nil
+	}
+	return &pending{s.said[s.toks[last.start].at:s.toks[last.end-1].to], s.toks[last.start:last.end], s.span(last.start, last.end)}
 }
 
 // saysNoName tells whether nothing behind an amount could be a name.
@@ -295,9 +691,12 @@ func (g *gathering) saysNoName(it item, q quantity) bool {
 // aOne is what stands for something that was named: "a drained one".
 var aOne = shapeOf("?~ one END")
 
+// ordinals count out what was named: "the first egg and the second one".
+var ordinals = set("first second third fourth last other next same")
+
 func (s *speech) standsFor(q quantity) bool {
 	_, ok := s.matches(aOne, q.end)
-	return ok && q.unit == measure.Each && s.text(q.start) == "a"
+	return q.unit == measure.Each && (ok && s.text(q.start) == "a" || s.text(q.start) == "one" && ordinals[s.text(q.start-1)])
 }
 
 // fills tells whether an amount is what a container before it holds: "one tub of ricotta, two hundred and fifty grams".
@@ -309,7 +708,10 @@ func (s *speech) fills(last item, q quantity) bool {
 // sameSpoon gives "two teaspoons of powder and half of soda" the unit of what was told before it.
 func (s *speech) sameSpoon(q, last quantity, end int) quantity {
 	spoon := last.unit == measure.Tsp || last.unit == measure.Tbsp
-	if q.unit != measure.Each || q.vague != "" || q.word != "" || s.text(q.end) != "of" || !spoon || q.amount >= leastGrams {
+	if q.unit != measure.Each || q.vague != "" || q.word != "" {
+		return q
+	}
+	if weighed := last.unit == measure.Gram && q.amount >= leastGrams && s.foodAt(q.end) > 0; !weighed && (s.text(q.end) != "of" || !spoon || q.amount >= leastGrams) {
 		return q
 	}
 	if in := s.r.names.match(nameWords(s.toks[q.end:end])).in; in != nil && !(in.UnitG > 0) {
@@ -389,13 +791,13 @@ func (s *speech) onlyTheName(from, end int) int {
 			continue
 		}
 		at := i + n
-		for at < end && (s.describes(at) || s.text(at) == "," && s.describes(at+1)) {
+		for at < end && (s.describes(at) || s.text(at) == "," && s.describes(at+1)) && s.text(at+1) != "fat" {
 			at++
 		}
 		if s.partOfEgg(at) {
 			return at
 		}
-		if at < end && (s.text(at) == "of" || s.text(at) == "-" || s.text(at) == "(" || s.text(at) == "/" || s.text(at) == "or" || s.foodAt(at) > 0 || allergenOf(s.text(at)) != nil) {
+		if at < end && (s.text(at) == "of" || s.text(at) == "-" || s.text(at) == "(" || s.text(at) == "/" || s.text(at) == "or" || allergenOf(s.text(at)) != nil) {
 			return end
 		}
 		return min(at, end)
@@ -490,7 +892,10 @@ func (s *speech) compared(at int) bool {
 // plain tells whether between a food and its amount nothing is done, and nothing begins anew.
 func (s *speech) plain(from, to int) bool {
 	for i := from; i < to; i++ {
-		if t := s.text(i); verbs[t] && !notDoing[t] || t == "and" || leads[t] || pots[stem(t)] != "" || t == "is" && s.text(i+1) != "about" {
+		if i == from && leads[s.text(i)] {
+			continue // "ricotta next, two hundred"
+		}
+		if t := s.text(i); verbs[t] && !notDoing[t] || t == "and" || leads[t] && i < to-1 || pots[stem(t)] != "" || t == "is" && s.text(i+1) != "about" {
 			return false
 		}
 	}
@@ -512,7 +917,7 @@ func (s *speech) recaps(from, to int) bool {
 }
 
 // notDoing are the words of verbs that a name and its amount may have between them.
-var notDoing = set("in to if first next finally once then now take using")
+var notDoing = set("put add in to if first next finally once then now take using")
 
 // goes are words behind an amount of what was named before.
 var goes = set("go goes stay stays remain remains come comes left over spare")

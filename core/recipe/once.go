@@ -69,6 +69,8 @@ func (o *onceOf) known(l Line) bool {
 		return o.named(l)
 	case l.more:
 		return false
+	case l.perHead && slices.ContainsFunc(o.all, func(k Line) bool { return k.Ingredient == l.Ingredient && k.Amount > 0 && !k.perHead }):
+		return true
 	case o.ofTheEggs(l), o.sumOf(l), o.byItsGroup(l):
 		return true
 	}

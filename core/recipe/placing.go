@@ -88,6 +88,19 @@ func (p *placing) beginsPot(c heardCue) {
 		place = pots[stem(name)]
 	}
 	p.r.beginPot(name, place)
+	if l := p.lastLine(); l != nil && vessel[p.text(c.start)] && p.onlyCommas(p.last.end, c.start) && l.Place == "" && !inBatterOnly(l.Ingredient) {
+		p.r.since = p.at // "berries, 300 grams, into a little saucepan"
+		for i := p.at; i < len(p.r.out.Lines); i++ {
+			p.r.out.Lines[i].Place, p.r.out.Lines[i].Pot = p.r.out.Pots[p.r.pot-1].Place, p.r.pot
+		}
+	}
+}
+
+// vessel are the words by which what was named before goes into a vessel.
+var vessel = set("in into go goes")
+
+func (p *placing) onlyCommas(from, to int) bool {
+	return from <= to && !slices.ContainsFunc(p.toks[from:to], func(t token) bool { return t.text != "," && t.text != "go" && t.text != "goes" })
 }
 
 // maybe asks for what is said with an if: right before it, else what follows.
@@ -229,7 +242,7 @@ func (p *placing) onlyStops(from, to int) bool {
 // notMeant tells whether a food is said not to be in it, or is named in one breath with one that is not.
 func (p *placing) notMeant(it item) bool {
 	also := p.noTo > 0 && it.start-p.noTo == 1 && (p.text(p.noTo) == "and" || p.text(p.noTo) == "or" || p.text(p.noTo) == "nor") && (it.named || it.q.unit == measure.Each)
-	if it.start >= p.not && !also {
+	if it.start >= p.not && !also || it.retold {
 		return false
 	}
 	p.noTo = it.end
@@ -251,7 +264,7 @@ func (p *placing) listed(it item) bool {
 	if p.last.end == 0 || len(p.last.lines) == 0 {
 		return false
 	}
-	joins := false
+	joins := it.start == p.last.end && !slices.ContainsFunc(p.toks, func(t token) bool { return t.kind == sign })
 	for i := p.last.end; i < it.start; i++ {
 		t := p.text(i)
 		joins = joins || t == "," || t == "and"
@@ -260,7 +273,7 @@ func (p *placing) listed(it item) bool {
 		}
 	}
 	after := p.text(it.end)
-	return joins && (p.starts[it.end] > 0 || after == "" || after == "," || after == "and" || after == ".")
+	return joins && (p.starts[it.end] > 0 || p.foodAt(it.end) > 0 || after == "" || after == "," || after == "and" || after == ".")
 }
 
 // placeAt is where a food goes that stands behind a cue, or nowhere.
@@ -318,7 +331,7 @@ func (p *placing) take(it item) {
 	if place == "" {
 		p.here = ""
 	}
-	if p.putsRight(it, in) {
+	if p.putsRight(it, in) || p.namesKind(it, in) {
 		return
 	}
 	with := p.at
@@ -345,6 +358,30 @@ func (p *placing) putsRight(it item, in *food.Ingredient) bool {
 	return true
 }
 
+// namesKind takes the kind that is named behind a food for what it is: "two cups of flour, that's bread flour", "bread flour, well no,
+// plain flour".
+func (p *placing) namesKind(it item, in *food.Ingredient) bool {
+	l := p.lastLine()
+	if l == nil || !it.named || in == nil || l.Ingredient == nil || l.Ingredient == in || in.Group != l.Ingredient.Group || l.Amount <= 0 || it.start-p.last.end > soon {
+		return false
+	}
+	says, putsRight := false, false
+	for i := p.last.end; i < it.start; i++ {
+		t := p.text(i)
+		says = says || t == "thats" || t == "that" || t == "its" || t == "meaning" || t == "namely"
+		putsRight = putsRight || corrects[t]
+		if t != "," && !corrects[t] && !repeats[t] && t != "well" && t != "the" && t != "i" {
+			return false
+		}
+	}
+	if !putsRight && !(says && plainKinds[l.Ingredient.ID]) {
+		return false
+	}
+	l.Note = joined(l.Note, "it was said which one: "+p.between(it.start, it.end))
+	l.Ingredient, l.At = in, append(l.At, p.span(it.start, it.end))
+	return true
+}
+
 // put gives a line its place, and what is asked of it there.
 func (p *placing) put(l Line, it item, place batter.Place) Line {
 	r := p.r
@@ -356,6 +393,11 @@ func (p *placing) put(l Line, it item, place batter.Place) Line {
 		l.Place = place
 	case r.pot > 0:
 		l.Place, l.Pot = r.out.Pots[r.pot-1].Place, r.pot
+	}
+	if l.Place != "" && l.Place != batter.InPan && l.Ingredient != nil && l.Pot == 0 {
+		if as := r.names.match(onPlate[l.Ingredient.ID]); as.in != nil {
+			l.Ingredient = as.in
+		}
 	}
 	switch {
 	case l.Place == "" && it.named:
@@ -382,6 +424,9 @@ func (p *placing) withNext(items []item, cues []heardCue) bool {
 	end := items[1].end
 	return cues[0].does == there && !cues[0].fats && cues[0].start >= end && cues[0].start-end <= 1
 }
+
+// onPlate is what a fruit is that a batter would have mashed, when it goes on a plate.
+var onPlate = map[string][]string{"banana_mashed": {"sliced", "banana"}}
 
 // spray is the fat that is for the plate only.
 const spray = "cooking_spray"

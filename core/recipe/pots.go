@@ -13,19 +13,31 @@ var onTheStove = set("boil boiled boiling simmer simmered simmering bubble bubbl
 // ends closes a sentence: what is only boiled in it is a pot.
 func (p *placing) ends() {
 	r := p.r
-	if r.pot > 0 || len(p.said) > longestSentence/4 || !p.onTheStove() {
+	after := r.done && !p.onTheStove()
+	if r.pot > 0 || len(p.said) > longestSentence/4 || !after && !p.onTheStove() {
 		return
 	}
 	from := len(r.out.Lines)
 	for from > 0 && len(r.out.Lines[from-1].At) > 0 && r.out.Lines[from-1].At[0].From >= p.speech.at {
 		from--
 	}
-	if !r.cooked(r.out.Lines[from:], true) {
+	if !r.cooked(r.out.Lines[from:], true) || after && !allWithAmounts(r.out.Lines[from:]) {
 		return
 	}
 	r.since = from
 	r.allSince(batter.OnTop)
 	r.since = len(r.out.Lines)
+}
+
+// allWithAmounts tells whether at least two lines have an amount.
+func allWithAmounts(lines []Line) bool {
+	n := 0
+	for _, l := range lines {
+		if l.Amount > 0 {
+			n++
+		}
+	}
+	return n > 1
 }
 
 // until are what a pot is cooked or whipped to.
@@ -85,6 +97,8 @@ func (r *reader) cooked(lines []Line, boiled bool) bool {
 	for _, l := range lines {
 		in := l.Ingredient
 		switch {
+		case l.Place != "" && l.Amount <= 0, in != nil && in.Role == food.RoleSalt && r.done:
+			continue
 		case l.Place != "" || in == nil || in.Role == food.RoleSalt, inBatterOnly(in) && !(boiled && r.thickens(l)):
 			return false
 		case !boiled && (in.Group == food.GroupLiquid && in.Sugars < fruitJuice || in.Role == food.RoleDairy):

@@ -44,6 +44,7 @@ type Line struct {
 	Rival      int              // the line, from 1, that has another amount of the same: both, or instead? 0 none
 	stroke     float64          // that "3 1/4" may have been: three quarters
 	later      bool             // of two rivals
+	perHead    bool             // it is told for one person, or for one egg
 	recap      bool             // what is said again is told
 	says       bool             // "the" stands before it or its amount: it was named before
 	more       bool             // said to come to what was said before: "another teaspoon"
@@ -191,6 +192,11 @@ type reader struct {
 	since   int            // the first line since it was begun
 	denied  map[string]int // how often the talk says of a food that it is not in it
 	talked  bool           // the text is talk, not a list
+	pending *pending       // what the sentence before only named
+	fried   bool           // the talk has come to the pan or the iron
+	done    bool           // the batter is all told, and has come to the pan
+	mixed   bool           // the talk is of a mix from a bag
+	inKilos bool           // a small bare number is kilograms
 	inGrams bool           // it is talk that weighs in grams: a bare number of something is grams
 }
 

@@ -140,14 +140,18 @@ func (w whole) where(i int) int {
 	return w.from[n].To + i - w.from[n].From
 }
 
-// capital tells whether a sentence begins behind a stop: a space, and a capital or a digit.
+// capital tells whether a sentence begins behind a stop: a space, and a capital, a digit or a word that begins one.
 func capital(rest string) bool {
 	if !strings.HasPrefix(rest, " ") {
 		return false
 	}
 	c, _ := utf8.DecodeRuneInString(rest[1:])
-	return unicode.IsUpper(c) || c >= '0' && c <= '9'
+	word, _, _ := strings.Cut(rest[1:], " ")
+	return unicode.IsUpper(c) || c >= '0' && c <= '9' || opening[word]
 }
+
+// opening are words that no food's name begins with: a sentence without a capital may.
+var opening = set("and then so now but that that's this these we i i'm i've in for you it it's he she they there next also finally when while pour put add mix stir")
 
 // sentences are the bytes of each, without the space around it: they end at a stop before a capital, a semicolon, and the end of a
 // line; "1.5 cups" and "tbsp. sugar" stay whole.

@@ -51,7 +51,9 @@ func (r *reader) talk(lines []piece, stamped bool) {
 		lines = lines[1:]
 	}
 	whole := join(lines, stamped)
-	r.inGrams = saysGrams.MatchString(whole.text)
+	r.mixed = saysMix.MatchString(whole.text)
+	r.inKilos = saysKilos.MatchString(whole.text)
+	r.inGrams = r.inKilos || saysGrams.MatchString(whole.text)
 	for _, sent := range whole.sentences() {
 		text := whole.text[sent[0]:sent[1]]
 		for at := sent[0]; text != ""; {
@@ -75,6 +77,14 @@ func (r *reader) talk(lines []piece, stamped bool) {
 var saysGrams = regexp.MustCompile(`(?i)\bgrams?\b`)
 
 const leastGrams = 3
+
+// saysKilos finds that all is told in kilograms; from leastInKilos on a bare number is of grams all the same (modelling choice).
+var saysKilos = regexp.MustCompile(`(?i)\b(?:all|everything)(?:['’]?s| is)? in (?:kilos|kilograms|kg)\b`)
+
+const leastInKilos = 20
+
+// saysMix finds that a talk is of a mix from a bag.
+var saysMix = regexp.MustCompile(`(?i)\b(?:bag|box|packet) (?:says|wants|mix)\b|\bof the (?:bag|box|packet)\b|\bpancake mix\b`)
 
 // longestSentence is how many bytes are read as one: talk that is written down by a machine has no
 // stops (modelling choice).
@@ -135,7 +145,7 @@ func leavesWords(toks []token, lines []Line) bool {
 }
 
 // repeats are the words that say an amount again: "two cups, that's like 250 grams".
-var repeats = set("so that thats is its it like about or around roughly maybe say")
+var repeats = set("so that thats is its it like about or around roughly maybe say came come comes weigh weighs weighed were was to")
 
 // restates tells whether what stands before an amount announces that it says the one before again.
 func restates(between []token) bool {
@@ -149,7 +159,9 @@ func restates(between []token) bool {
 // weighed tells whether an amount says what the pieces before it weigh: "two bananas, about 200 grams".
 func weighed(l Line, between []token, q quantity) bool {
 	_, ok := grams(q.amount, q.unit)
-	return ok && l.Unit == measure.Each && !slices.ContainsFunc(between, func(t token) bool { return t.kind == word && !repeats[t.text] })
+	return ok && l.Unit == measure.Each && len(between) <= soon+1 && !slices.ContainsFunc(between, func(t token) bool {
+		return t.kind == word && !repeats[t.text] && !ofItself[t.text] && !stop[t.text] && !kindWord[t.text]
+	})
 }
 
 // saidTwice joins an amount that says the one before again before either has a name: "a quarter cup, so
@@ -166,6 +178,9 @@ func saidTwice(toks []token, qs []quantity) []quantity {
 	return out
 }
 
+// ofItself are words of a piece between its number and its weight: "skin and all", "with the peel on".
+var ofItself = set("skin skins peel all and with on off out")
+
 func (r *reader) isNamed(toks []token) bool {
 	name := nameWords(toks)
 	return len(name) > 0 && r.names.match(name).score >= sure
@@ -179,6 +194,11 @@ func (l *Line) restate(q quantity) {
 		return
 	}
 	g, ok := grams(q.amount, q.unit)
+	if l.Unit == measure.Each && q.unit != measure.Each && q.vague == "" && !ok && l.Ingredient != nil && !l.Ingredient.IsWholeEgg() {
+		l.Note = joined(l.Note, short(l.Amount)+" "+string(l.Unit))
+		l.Amount, l.Unit, l.Asks, l.Status = q.amount, q.unit, "", Read
+		return
+	}
 	if !ok || l.Ingredient == nil || l.Ingredient.IsWholeEgg() || l.Unit == measure.Gram {
 		return
 	}
@@ -254,18 +274,22 @@ func (r *reader) nameBefore(toks []token, from, to int) int {
 // food.
 func (h *speech) spokenLine(q quantity, from, end int) []Line {
 	r, toks := h.r, h.toks
-	part := toks[from:end]
-	if len(part) == 0 {
+	if end <= from {
 		return nil
 	}
 	name := nameWords(toks[q.end:max(q.end, end)])
 	if len(name) > 0 && notFoods[name[0]] {
 		return nil
 	}
+	cut := h.behindName(from, q.start)
+	part := append(slices.Clone(toks[from:cut]), toks[q.start:end]...)
 	shifted := q
-	shifted.start, shifted.end = q.start-from, q.end-from
+	shifted.start, shifted.end = cut-from, cut-from+q.end-q.start
 	if r.bareGrams(toks, q, from) {
 		shifted.unit = measure.Gram
+		if r.inKilos && q.amount < leastInKilos {
+			shifted.unit = measure.Kilogram
+		}
 		if h := r.names.match(nameWords(part)); h.in != nil && h.in.UnitG > 0 { // "four of the eggs"
 			shifted.unit = q.unit
 		}
@@ -281,20 +305,38 @@ func (h *speech) spokenLine(q quantity, from, end int) []Line {
 	return lines
 }
 
+// behindName is where a name ends that stands before its amount, with what describes it: what is said between them is no part of it.
+func (h *speech) behindName(from, to int) int {
+	for i := from; i < to; i++ {
+		n := h.foodAt(i)
+		if n == 0 || i+n > to {
+			continue
+		}
+		for i += n; i < to && (h.text(i) == "," || h.describes(i)); i++ {
+		}
+		return i
+	}
+	return to
+}
+
 // juicy are the fruits of which a squeeze is juice.
 var juicy = set("lemon lime orange")
 
 // again are the words of a line that add to what was said before.
-var again = set("another more second extra additional")
+var again = set("another more second extra additional plus")
 
 // bareGrams tells whether a number without a unit is grams: "fifteen of baking powder", "flour four hundred".
 func (r *reader) bareGrams(toks []token, q quantity, from int) bool {
 	if slices.ContainsFunc(toks[q.start:q.end], func(t token) bool { return unlevel[t.text] != "" }) {
 		return false // "four heaped ones" are spoons
 	}
-	bare := q.unit == measure.Each && q.word == "" && q.vague == "" && q.size == 0 && q.high == 0 && q.amount >= leastGrams
-	return r.inGrams && bare && (from < q.start || q.end < len(toks) && toks[q.end].text == "of")
+	bare := q.unit == measure.Each && q.word == "" && q.vague == "" && q.size == 0 && q.high == 0 && (q.amount >= leastGrams || r.inKilos)
+	return r.inGrams && bare && (from < q.start || q.end < len(toks) && toks[q.end].text == "of" || q.amount >= certainlyGrams)
 }
+
+// certainlyGrams is from how many of something uncounted is meant in grams, where somebody weighs: "a hundred and twenty milk"
+// (modelling choice).
+const certainlyGrams = 15
 
 // shared are the lines of an amount that is said of several: "a teaspoon each of cinnamon, ginger and salt". There are none
 // where it is said of one.
