@@ -360,6 +360,7 @@ type quantity struct {
 	vague      string
 	counted    float64 // of what is vague: two spoons
 	counting   bool    // one, two, three
+	same       bool    // as much as of the food before
 	stroke     float64 // that "3 1/4" may have been: three quarters
 	inside     bool    // in brackets
 	apiece     bool    // "60 g each"

@@ -98,7 +98,7 @@ var cues = func() (out []cue) {
 		"over everything|them|the ?lot|top", "top|topped|dust|dusted|sprinkle|finish|finished|drizzle|drizzled|scatter ?it|them ?off with",
 		"for rolling|dusting|coating|sprinkling|decorating", "rolled|roll|tossed|toss|dredged|coated ?them ?it in")
 	row(notMeant, "",
-		"no|not|never|without|skip ?any|a|the|even|more ?~ FOOD", "instead of ?the|any ?~ FOOD",
+		"no|not|never|without|skip CLOSE ?any|a|the|even|more ?~ FOOD", "instead of ?the|any ?~ FOOD",
 		"dont|doesnt|didnt|wont|never|not ?even ?ever need|put|add|use|want|take|have|like ?any|the|a ?~ FOOD",
 		"you|they|he|she can|could|may|might ?also|even put|add|use|have|do|throw|take ?any|a|an|the|some ?~ FOOD",
 		"RELATIVE ?always|never puts|adds|uses|takes|does|likes|put|add ?a|an|the|some ?~ FOOD",

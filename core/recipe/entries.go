@@ -249,6 +249,11 @@ func (r *reader) named(text string, toks []token, q *quantity, brackets []quanti
 			l.Amount, l.Unit = 0, ""
 		}
 	}
+	if q != nil && l.Unit == measure.Each && l.Amount > 1 && h.in != nil && h.in.UnitG == 0 { // "four cloves"
+		if piece := r.names.match(append([]string{"whole"}, core...)); piece.in != nil && piece.in.UnitG > 0 && piece.score >= certain {
+			h = piece
+		}
+	}
 	one := l.settle(h, r.kitchen, r.out.Language)
 	one.Or = r.alternative(one)
 	one.doubts(low, toks)

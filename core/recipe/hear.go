@@ -29,11 +29,13 @@ func (r *reader) listen(text string, at int) *speech {
 	s.spoonsOfTwoWords()
 	s.onlyPowder()
 	s.ofTheMix()
+	s.appositions()
 	all := quantities(s.toks)
 	found := slices.DeleteFunc(slices.Clone(all), func(q quantity) bool { return q.inside })
 	s.qs = counted(s.toks, saidTwice(s.toks, sized(s.toks, addUp(s.toks, dropAlternatives(s.toks, found)))))
 	s.inside = all
 	s.unnumbered()
+	s.asMuch()
 	for i := range s.qs {
 		s.starts[s.qs[i].start] = i + 1
 		s.spoons(&s.qs[i])
@@ -68,6 +70,18 @@ func (s *speech) onlyPowder() {
 
 var beforePowder = set("of the and my a plus hundred")
 
+// appositions join what says behind a food which one it is: "vanilla, the paste".
+func (s *speech) appositions() {
+	for i := 0; i+3 < len(s.toks); i++ {
+		if s.text(i+1) != "," || s.text(i+2) != "the" || s.foodAt(i) != 1 {
+			continue
+		}
+		if _, n := s.r.names.exactly([]token{s.toks[i], s.toks[i+3]}); n == 2 {
+			s.toks = slices.Delete(s.toks, i+1, i+3)
+		}
+	}
+}
+
 // ofTheMix takes the mix for that of the bag that the talk is about: "two cups of the mix".
 func (s *speech) ofTheMix() {
 	for i := 2; s.r.mixed && i < len(s.toks); i++ {
@@ -75,6 +89,28 @@ func (s *speech) ofTheMix() {
 			t.text = "pancakemix"
 		}
 	}
+}
+
+// asMuchAs are the words of an amount that is the one before: "the same of water", "the same amount of milk".
+var asMuchAs = shapeOf("the same ?amount|weight|quantity")
+
+// asMuch finds amounts that are the one before again.
+func (s *speech) asMuch() {
+	for i := range s.toks {
+		end, ok := s.matches(asMuchAs, i)
+		if t := s.text(end); !ok || t != "of" && t != "in" || s.foodAt(end+1) == 0 || slices.ContainsFunc(s.qs, func(q quantity) bool { return q.start < end && q.end > i }) || s.amountSoon(end+1+s.foodAt(end+1)) {
+			continue
+		}
+		s.qs = append(s.qs, quantity{start: i, end: end, same: true})
+	}
+	slices.SortFunc(s.qs, func(a, b quantity) int { return a.start - b.start })
+}
+
+// amountSoon tells whether an amount follows that has no food of its own.
+func (s *speech) amountSoon(from int) bool {
+	return slices.ContainsFunc(s.qs, func(q quantity) bool {
+		return q.start >= from && q.start < from+soon && s.foodAt(q.end) == 0 && (s.text(q.end) != "of" || s.foodAt(q.end+1) == 0)
+	})
 }
 
 // unnumbered finds what is one without a number: "teaspoon salt", "and a vanilla pod".
@@ -168,6 +204,9 @@ func (s *speech) hear() {
 		}
 		if it.bare {
 			p.share(it, cues)
+			continue
+		}
+		if it.named && len(it.lines) > 0 && p.namesKind(it, it.lines[0].Ingredient) {
 			continue
 		}
 		if it.named && !p.wanted(it, cues) && !p.withNext(items[i:], cues) {
@@ -400,7 +439,7 @@ func (g *gathering) withoutShell(from int) bool {
 // saysHowMuch gives what was named with a vague word its amount: "some walnuts, a quarter cup".
 func (g *gathering) saysHowMuch(t told) bool {
 	last := g.last()
-	if last == nil || !nothingSaid[last.q.vague] || last.named || last.lines[0].Amount > 0 || g.hasOwnName(t) || !sayNothing(g.toks[g.before:t.q.start]) {
+	if _, weight := grams(1, t.q.unit); last == nil || !nothingSaid[last.q.vague] && !(last.q.vague != "" && weight) || last.named || last.lines[0].Amount > 0 || g.hasOwnName(t) || !sayNothing(g.toks[g.before:t.q.start]) {
 		return false
 	}
 	g.retell(last, t.q)
@@ -561,8 +600,15 @@ func (g *gathering) ofEach(t told) bool {
 // ofOne is an amount of one food, or of what was named before.
 func (g *gathering) ofOne(t told) bool {
 	q := t.q
+	if q.same {
+		last := g.last()
+		if last == nil || last.named {
+			return true
+		}
+		q.amount, q.unit, q.word, q.size, q.sizeUnit = last.lines[0].Amount, last.lines[0].Unit, last.q.word, last.q.size, last.q.sizeUnit
+	}
 	if n := len(g.out); n > 0 {
-		q = g.sameSpoon(q, g.out[n-1].q, t.end)
+		q = g.sameSpoon(q, g.out[n-1], t.end)
 	}
 	it := item{start: t.from, end: t.end, lines: g.spokenLine(q, t.from, t.end), q: q}
 	it.bare = t.from == q.start && !t.named && g.saysNoName(it, q)
@@ -706,12 +752,16 @@ func (s *speech) fills(last item, q quantity) bool {
 }
 
 // sameSpoon gives "two teaspoons of powder and half of soda" the unit of what was told before it.
-func (s *speech) sameSpoon(q, last quantity, end int) quantity {
+func (s *speech) sameSpoon(q quantity, before item, end int) quantity {
+	last := before.q
+	if len(before.lines) > 0 {
+		last.unit = before.lines[len(before.lines)-1].Unit
+	}
 	spoon := last.unit == measure.Tsp || last.unit == measure.Tbsp
 	if q.unit != measure.Each || q.vague != "" || q.word != "" {
 		return q
 	}
-	if weighed := last.unit == measure.Gram && q.amount >= leastGrams && s.foodAt(q.end) > 0; !weighed && (s.text(q.end) != "of" || !spoon || q.amount >= leastGrams) {
+	if weighed := last.unit == measure.Gram && (q.amount >= leastGrams && s.foodAt(q.end) > 0 || q.amount > 1 && s.text(q.end) == "of"); !weighed && (s.text(q.end) != "of" || !spoon || q.amount >= leastGrams) {
 		return q
 	}
 	if in := s.r.names.match(nameWords(s.toks[q.end:end])).in; in != nil && !(in.UnitG > 0) {

@@ -331,7 +331,7 @@ func (p *placing) take(it item) {
 	if place == "" {
 		p.here = ""
 	}
-	if p.putsRight(it, in) || p.namesKind(it, in) {
+	if p.putsRight(it, in) {
 		return
 	}
 	with := p.at
@@ -374,7 +374,7 @@ func (p *placing) namesKind(it item, in *food.Ingredient) bool {
 			return false
 		}
 	}
-	if !putsRight && !(says && plainKinds[l.Ingredient.ID]) {
+	if plainKinds[in.ID] && it.end-it.start == 1 || !putsRight && !(says && plainKinds[l.Ingredient.ID]) {
 		return false
 	}
 	l.Note = joined(l.Note, "it was said which one: "+p.between(it.start, it.end))

@@ -145,7 +145,7 @@ func leavesWords(toks []token, lines []Line) bool {
 }
 
 // repeats are the words that say an amount again: "two cups, that's like 250 grams".
-var repeats = set("so that thats is its it like about or around roughly maybe say came come comes weigh weighs weighed were was to")
+var repeats = set("so that thats is its it like about or around roughly maybe say id lets came come comes weigh weighs weighed were was to")
 
 // restates tells whether what stands before an amount announces that it says the one before again.
 func restates(between []token) bool {
