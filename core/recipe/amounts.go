@@ -337,7 +337,7 @@ var units = map[string]unit{
 var containers = set("packet packets pack packs sachet sachets tub tubs pot pots jar jars carton cartons box boxes bag bags bottle bottles container envelope")
 
 // vague words name no amount: the cook is asked.
-var vague = set("spoons splash splashes drizzle glug glugs sprinkle sprinkling bit some few little dollop squeeze shake shakes sprig sprigs bunch drop drops whisper hint touch smidge smidgen spoonful spoonfuls spoon scoop scoops teacup teacups")
+var vague = set("spoons splash splashes drizzle glug glugs sprinkle sprinkling bit some few little dollop squeeze shake shakes sprig sprigs bunch drop drops shot whisper hint touch smidge smidgen spoonful spoonfuls spoon scoop scoops teacup teacups")
 
 // nothingSaid are those that say nothing of an amount at all.
 var nothingSaid = set("bit some few little")
@@ -483,6 +483,9 @@ func inWords(toks []token, i int) (v float64, end int) {
 	if n, e, ok := partOf(toks, i); ok && (toks[i+1].text == "-" || severalParts[toks[e-1].text] == 0) {
 		return n, e
 	}
+	if t.text == "one" && parts[textAt(toks, i+1)] && textAt(toks, i+1) != "half" { // "one third of a cup"
+		return numberWords[textAt(toks, i+1)], behindPart(toks, toks[i+1], i+2)
+	}
 	if n, e, ok := cardinal(toks, i); ok && e > i+1 {
 		return n, e
 	}
@@ -589,7 +592,7 @@ func withoutNumber(toks []token, i int) bool {
 	if t.kind != word || !vague[t.text] && units[t.text].unit != "pinch" && t.text != "knob" && t.text != "dash" {
 		return false
 	}
-	return i == 0 || !isName(toks[i-1]) || textAt(toks, i+1) == "of" && (units[t.text].unit == "pinch" || littles[t.text])
+	return i == 0 || !isName(toks[i-1]) || (textAt(toks, i+1) == "of" || textAt(toks, i+1) == "salt") && (units[t.text].unit == "pinch" || littles[t.text])
 }
 
 // littles are vague words that need no number, and no stop before them.

@@ -12,6 +12,7 @@ const (
 	potBegins   deed = iota // another pot is talked of from here on
 	batterAgain             // the batter is talked of from here on
 	there                   // what stands right before it goes to the place, else what follows
+	rightBefore             // what stands right before it goes to the place
 	ahead                   // what follows goes to the place
 	before                  // what was named last goes to the place
 	sinceThen               // all since the pot or the batter was begun goes to the place
@@ -41,7 +42,7 @@ var cues = func() (out []cue) {
 		}
 	}
 	row(goesOn, "",
-		"not scooped|packed|sifted|level|heaped|melted|cold|hot|warm|too|all|more",
+		"as much|many", "not scooped|packed|sifted|level|heaped|melted|cold|hot|warm|too|all|more",
 		"well|hole|dip|crater in the middle|centre|center",
 		"in|into ?a|the ?~ pan|saucepan|pot to melt", "melt|melted ?~ ?~ in|into a|the ?~ pan|saucepan|pot|microwave")
 	row(batterAgain, "",
@@ -55,7 +56,8 @@ var cues = func() (out []cue) {
 	row(sinceThen, batter.OnTop, "that|this|it is|was|goes ?all for ?the top|topping")
 	row(potBegins, "",
 		"START for the|a|my|our|this ?~ ?~ POT",
-		"the|my|our|this ?~ POT ?first is|takes|needs|gets|has|goes ?in|into SOON",
+		"START ?and for the|my|our ?~ FRUIT :", "START ?and the|my|our POT COMMA",
+		"drizzle|spread|dip is SOON", "the|my|our|this ?~ POT ?first is|takes|needs|gets|has|goes ?in|into SOON",
 		"the|my|our|this ?~ POT goes on first|now",
 		"START ?for the|my|our ?~ POT ?first|now SOON",
 		"do|make|start|begin|cook|prepare|making ?with the|a|my|our ?~ POT",
@@ -72,6 +74,7 @@ var cues = func() (out []cue) {
 		"i|we|you scatter|sprinkle|lay|put|press|drop|strew them|it|those|these on|over",
 		"i|we|you pour|spoon|drizzle|brush ?it|them|that over",
 		"scatter|scattered|sprinkled|strewn on|over")
+	row(rightBefore, batter.OnTop, "on|over it|them|these|those|top END", "on|over it|them|these right|straight away", "on there END")
 	row(there, batter.InPan,
 		"in|into|for|on ?to the|a|your ?whole|hot|cast ?frying|iron pan|skillet|griddle|iron",
 		"in|for the|each ?~ pan|skillet",
@@ -80,12 +83,14 @@ var cues = func() (out []cue) {
 	row(ahead, batter.InPan,
 		"fry|fried|fries|frying|baked|go|goes|cook|cooked ?them|it ?all in FAT",
 		"grease|greased|greasing|wipe|wiped|brush|brushed|coat|slick ?~ ?~ with FAT",
-		"in plenty|lots of FAT", "with ?the spray", "oil|butter|spray|grease the|your ?~ pan|griddle|skillet|iron",
+		"in plenty|lots of FAT", "pan|griddle|skillet and ?some|the|a ?little FAT", "on|over ?a low|medium|high|gentle ?heat ?with|in FAT", "pan|pans|skillet|griddle|iron|tin ?is in|into the oven with FAT",
+		"into ?hot|the|some ?hot ?olive|sunflower|vegetable|rapeseed oil|lard|ghee", "into hot|foaming|sizzling butter", "with ?the spray", "oil|butter|spray|grease the|your ?~ pan|griddle|skillet|iron",
 		"heat|heated|warm ?up ?the|a|your ?~ ?~ pan|skillet|griddle|iron", "greased|buttered|oiled pan|skillet|griddle|iron")
 	row(there, batter.OnSide,
 		"on the side", "beside|alongside", "next to it|them", "with it|them ?there ?is|are|goes|comes|go|come")
 	row(there, batter.Serving, "to serve|finish END", "go|goes|stand|stands|is|are on the table")
 	row(ahead, batter.Serving,
+		"per ?one|each BATTER ?you|we|i ?need|take|put SOON",
 		"serve|serves|served|serving ?it|them|these ?warm|hot ?up with", "?to eat|serve ?it|them ?~ with", "well|good|great|lovely|nice with", "on the plate", "START to serve|finish SOON", "for serving SOON")
 	row(there, batter.Middle,
 		"inside ?goes|go|comes|come|is|are|you|we|i ?lay|put|spread", "in the middle ?goes|go|comes|is|are", "goes|comes|go|come inside ?is|are")
@@ -113,7 +118,7 @@ var cues = func() (out []cue) {
 		"i|we|mine never|dont ?ever need|use|add|put|do|take ?it|that END", "but|though i|we|mine never|dont END",
 		"if you want|like ?it|that ?but i|we dont|never|leave")
 	row(perhaps, "",
-		"if it|its|they|theyre|you|thats|youre ~ ?~ ?~ ?~", "you|they can|could|may|might ?also|even put|add|use|have|do|throw|take", "when its|it|they|theyre ?is|are too ~", "maybe|perhaps|optionally ?even")
+		"if i|we|you add|use|put|do|throw", "if it|its|they|theyre|you|thats|youre ~ ?~ ?~ ?~", "you|they can|could|may|might ?also|even put|add|use|have|do|throw|take", "when its|it|they|theyre ?is|are too ~", "maybe|perhaps|optionally ?even")
 	return out
 }()
 

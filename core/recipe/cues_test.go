@@ -12,7 +12,7 @@ import (
 // spokenAs is a sentence that a shape is written for: the first of each choice, with what may be missing or without.
 func spokenAs(shape string, whole bool) string {
 	kinds := map[string]string{"~": "nice", "POT": "caramel", "BATTER": "batter", "FOOD": "walnuts", "RELATIVE": "sister", "SOON": "two eggs", "FAT": "oil",
-		"START": "", "END": "", "NOTOF": "", "NOFOOD": "", "COMPARED": ""}
+		"START": "", "END": "", "NOTOF": "", "NOFOOD": "", "COMPARED": "", "CLOSE": "", "FRUIT": "cherries", "COMMA": ","}
 	var out []string
 	for _, part := range strings.Fields(shape) {
 		part, optional := strings.CutPrefix(part, "?")

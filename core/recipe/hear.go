@@ -92,7 +92,7 @@ func (s *speech) ofTheMix() {
 }
 
 // asMuchAs are the words of an amount that is the one before: "the same of water", "the same amount of milk".
-var asMuchAs = shapeOf("the same ?amount|weight|quantity")
+var asMuchAs = shapeOf("the same ?again ?amount|weight|quantity")
 
 // asMuch finds amounts that are the one before again.
 func (s *speech) asMuch() {
@@ -282,12 +282,15 @@ func (s *speech) finishes() bool {
 	for i < len(s.toks) && (leads[s.text(i)] || s.text(i) == "with" || stop[s.text(i)] && s.foodAt(i) == 0) {
 		i++
 	}
-	return s.foodAt(i) > 0 && len(s.toks) <= longestFinish
+	in, n := s.r.names.exactly(s.toks[i:])
+	if n == 0 || len(s.toks) > longestFinish {
+		return false
+	}
+	return len(s.toks)-i-n > 2 || !slices.ContainsFunc(s.r.out.Lines, func(l Line) bool { return l.Ingredient == in && l.Place == "" }) // "Butter last."
 }
 
 // longestFinish is up to how many words a sentence may have that only tells what goes on (modelling choice).
 const longestFinish = 16
-
 
 // told is an amount of a sentence with the name that may be its own.
 type told struct {
@@ -305,7 +308,7 @@ type gathering struct {
 }
 
 // ways are what an amount can be, in the order in which they are tried; the first that takes it counts.
-var ways = []func(*gathering, told) bool{(*gathering).isNone, (*gathering).fillsLast, (*gathering).saysHowMuch, (*gathering).yields, (*gathering).insteadOfLast, (*gathering).restatesLast, (*gathering).sumsUp, (*gathering).ofBoth, (*gathering).ofEach, (*gathering).ofOne}
+var ways = []func(*gathering, told) bool{(*gathering).isNone, (*gathering).fillsLast, (*gathering).saysHowMuch, (*gathering).yields, (*gathering).insteadOfLast, (*gathering).restatesLast, (*gathering).sumsUp, (*gathering).ofBoth, (*gathering).ofEach, (*gathering).eachOfThose, (*gathering).ofOne}
 
 // items are the foods of a sentence in their order.
 func (s *speech) items() []item {
@@ -371,7 +374,7 @@ func (g *gathering) last() *item {
 // isNone passes over what counts no food of its own: half of what follows, "a drained one".
 func (g *gathering) isNone(t told) bool {
 	from, to := g.halfAt(0)
-	return from >= 0 && t.q.start >= from && t.q.start < to || g.standsFor(t.q) || g.onlyRatio(t)
+	return from >= 0 && t.q.start >= from && t.q.start < to || g.standsFor(t.q) || g.onlyRatio(t) || g.text(t.q.start-1) == "by" && !t.named // "pull it back by thirty"
 }
 
 // onlyRatio tells whether an amount is a share of another food, and its own amount follows.
@@ -389,11 +392,21 @@ func (g *gathering) onlyRatio(t told) bool {
 // fillsLast gives a container what it holds.
 func (g *gathering) fillsLast(t told) bool {
 	last := g.last()
-	if last == nil || t.from != t.q.start || t.named || !g.fills(*last, t.q) {
+	if last == nil || t.from != t.q.start || t.named {
 		return false
 	}
 	q := last.q
-	q.size, q.sizeUnit = t.q.amount, t.q.unit
+	switch its := restates(g.toks[g.before:t.q.start]) || g.text(t.q.start-1) == "its"; {
+	case its && q.word == "can" && q.size == 0 && t.q.size > 0: // "one can of corn, it's a 15 ounce can"
+		q.size, q.sizeUnit = t.q.size, t.q.sizeUnit
+	case g.fills(*last, t.q) && q.amount < 1: // "half a packet, so eight grams"
+		g.retell(last, t.q)
+		return true
+	case g.fills(*last, t.q):
+		q.size, q.sizeUnit = t.q.amount, t.q.unit
+	default:
+		return false
+	}
 	last.lines, g.before = g.spokenLine(q, last.start, last.end), t.q.end
 	return true
 }
@@ -597,6 +610,28 @@ func (g *gathering) ofEach(t told) bool {
 	return true
 }
 
+// eachOfThose gives two foods that were named together the amount that is told of each: "butter and honey, a hundred grams each".
+func (g *gathering) eachOfThose(t told) bool {
+	if g.text(t.q.end) != "each" || g.hasOwnName(t) {
+		return false
+	}
+	var at, n []int
+	for i := t.q.start - 1; i >= max(g.before, t.q.start-lookFor) && len(at) < 2; i-- {
+		if in, k := g.r.names.exactly(g.toks[i:]); k > 0 && in != nil && (len(at) == 0 || i+k <= at[0]) {
+			at, n = append([]int{i}, at...), append([]int{k}, n...)
+		}
+	}
+	if len(at) < 2 || g.text(at[0]+n[0]) != "and" && g.text(at[0]+n[0]) != "," {
+		return false
+	}
+	for k, from := range at {
+		lines := g.linesOf(g.toks[from:from+n[k]], g.between(from, from+n[k]), g.span(from, from+n[k]), t.q)
+		g.out = append(g.out, item{start: from, end: from + n[k], lines: lines, q: t.q})
+	}
+	g.before = t.q.end
+	return true
+}
+
 // ofOne is an amount of one food, or of what was named before.
 func (g *gathering) ofOne(t told) bool {
 	q := t.q
@@ -680,7 +715,7 @@ func (g *gathering) ofPending(q quantity) []Line {
 			return nil
 		}
 	}
-	if q.unit == measure.Each && !g.r.inGrams && !g.ofIt(q) && g.text(q.end) != "" && g.text(q.end) != "," {
+	if q.unit == measure.Each && !g.ofIt(q) && (q.start > 1 || !g.r.inGrams && g.text(q.end) != "" && g.text(q.end) != ",") {
 		return nil
 	}
 	name := slices.Clone(was.toks)
@@ -817,7 +852,7 @@ func (s *speech) nameEnd(q quantity, to int) int {
 	}
 	if q.vague != "" || q.unit == "pinch" {
 		only := s.onlyTheName(q.end, end)
-		if n := s.foodAt(only + 1); s.text(only) == "and" && n > 0 { // "salt and pepper"
+		if in, n := s.r.names.exactly(s.toks[min(only+1, len(s.toks)):]); s.text(only) == "and" && n > 0 && in != nil && in.IsPowder() { // "salt and pepper"
 			return only + 1 + n
 		}
 		return only

@@ -98,6 +98,11 @@ func (o *onceOf) again(at int, l Line) bool {
 	if k.Status != Read || l.Status != Read {
 		return false
 	}
+	if x, y := o.grams(*k), o.grams(l); x > 0 && y > 0 && y < little*x && (l.Unit == measure.Tsp || l.Unit == measure.Tbsp || l.Unit == measure.Pinch) { // "I toss them in a teaspoon of flour": no other amount of it
+		l.doubt(k.Says()+" of it was said before. Does this go in too?", nil)
+		o.kept = append(o.kept, l)
+		return true
+	}
 	l.doubt(k.Says()+" of it was said before: both, or instead?", nil)
 	k.doubt(l.Says()+" of it was said later: both, or instead?", nil)
 	k.Rival, l.Rival, l.later = len(o.kept)+1, at+1, true
@@ -114,6 +119,9 @@ func (l *Line) again(other Line) {
 
 // sameWithin is how far two measures of one amount may lie apart: a cup and its grams (modelling choice).
 const sameWithin = 0.06
+
+// little is up to which part of an amount another one of the same food is no other word for it (modelling choice).
+const little = 0.05
 
 // same tells whether two lines of one ingredient say the same amount.
 func (o *onceOf) same(a, b Line) bool {

@@ -47,6 +47,11 @@ var deeds = map[deed]func(*placing, heardCue){
 			p.ahead(c)
 		}
 	},
+	rightBefore: func(p *placing, c heardCue) {
+		if c.start >= p.last.end {
+			p.right(c)
+		}
+	},
 	ahead: (*placing).ahead,
 	before: func(p *placing, c heardCue) {
 		if len(p.last.lines) > 0 && c.start-p.last.end <= 2*reach {
@@ -214,7 +219,7 @@ func (p *placing) wanted(it item, cues []heardCue) bool {
 	if p.placeAt(it, in) != "" {
 		return true
 	}
-	if len(cues) > 0 && cues[0].does == there && cues[0].start-it.end <= 2 && !(cues[0].place == batter.OnTop && neverOnTop(in)) && (!cues[0].fats || in.Group == food.GroupFat) && (p.only(it.end, cues[0].start) || p.goesOnWords(it.end, cues[0].start)) {
+	if len(cues) > 0 && (cues[0].does == there || cues[0].does == rightBefore) && cues[0].start-it.end <= 2 && !(cues[0].place == batter.OnTop && neverOnTop(in)) && (!cues[0].fats || in.Group == food.GroupFat) && (p.only(it.end, cues[0].start) || p.goesOnWords(it.end, cues[0].start)) {
 		return true
 	}
 	if peels[p.text(it.start)] && it.end-it.start > 1 {
@@ -362,7 +367,7 @@ func (p *placing) putsRight(it item, in *food.Ingredient) bool {
 // plain flour".
 func (p *placing) namesKind(it item, in *food.Ingredient) bool {
 	l := p.lastLine()
-	if l == nil || !it.named || in == nil || l.Ingredient == nil || l.Ingredient == in || in.Group != l.Ingredient.Group || l.Amount <= 0 || it.start-p.last.end > soon {
+	if l == nil || !it.named || in == nil || l.Ingredient == nil || l.Ingredient == in || in.Group != l.Ingredient.Group || l.Amount <= 0 || it.start-p.last.end > 2*soon {
 		return false
 	}
 	says, putsRight := false, false
@@ -370,7 +375,7 @@ func (p *placing) namesKind(it item, in *food.Ingredient) bool {
 		t := p.text(i)
 		says = says || t == "thats" || t == "that" || t == "its" || t == "meaning" || t == "namely"
 		putsRight = putsRight || corrects[t]
-		if t != "," && !corrects[t] && !repeats[t] && t != "well" && t != "the" && t != "i" {
+		if t != "," && !corrects[t] && !repeats[t] && !stop[t] && !weak[t] && t != "i" {
 			return false
 		}
 	}

@@ -37,7 +37,7 @@ func shapeOf(text string) shape {
 
 // wordKinds are the kinds of words that a shape names: how many tokens of a sentence are of it from one on, 0 when none are.
 // Some take nothing themselves. SOON: an amount or a food is named within a few words; FAT: a fat is; NOFOOD, NOTOF: no food and no
-// "of" follows; CLOSE: no comma stands before it; START: a clause begins; END: one ends; COMPARED: nobody likes it, so it is only like something.
+// "of" follows; FRUIT: what is cooked to go on is named; CLOSE, COMMA: no comma stands before it, or one does; START: a clause begins; END: one ends; COMPARED: nobody likes it, so it is only like something.
 var wordKinds = kindsOfWords()
 
 // soon is how many words a food or an amount may be away to be what is spoken of now (modelling choice).
@@ -77,6 +77,8 @@ func kindsOfWords() map[string]func(*speech, int) int {
 		"NOTOF":    looks(func(s *speech, i int) bool { return s.text(i) != "of" }),
 		"NOFOOD":   looks(func(s *speech, i int) bool { return s.foodAt(i) == 0 && s.starts[i] == 0 }),
 		"START":    looks(func(s *speech, i int) bool { return i == 0 || s.toks[i-1].kind == sign || leads[s.text(i-1)] }),
+		"FRUIT":    one((*speech).fruitAt),
+		"COMMA":    looks(func(s *speech, i int) bool { return s.text(i-1) == "," }),
 		"CLOSE":    looks(func(s *speech, i int) bool { return s.text(i-1) != "," }),
 		"END":      looks(func(s *speech, i int) bool { return closes[s.text(i)] || s.toks[i].kind == sign }),
 	}
@@ -93,6 +95,12 @@ func (s *speech) foodSoon(i int) bool {
 		}
 	}
 	return false
+}
+
+// fruitAt tells whether a fruit or another piece is named in one word.
+func (s *speech) fruitAt(i int) bool {
+	in, n := s.r.names.exactly(s.toks[min(i, len(s.toks)):])
+	return n == 1 && in != nil && (in.Role == food.RolePiece || in.Role == food.RolePuree)
 }
 
 // fatSoon tells whether a fat is.

@@ -238,7 +238,7 @@ func endsByWord(toks []token, i, to int, had bool) bool {
 		return false
 	}
 	over := had && t.text == "and" && i+1 < to && (verbs[toks[i+1].text] || ends[toks[i+1].text])
-	return over || had && (t.text == "the" || t.text == "grams") || ends[t.text] || verbs[t.text]
+	return over || had && (t.text == "the" || t.text == "grams") || ends[t.text] || verbs[t.text] && (had || !stop[t.text]) // "warm milk"
 }
 
 // inName are the signs that a name may have in it.
@@ -327,12 +327,15 @@ var again = set("another more second extra additional plus")
 
 // bareGrams tells whether a number without a unit is grams: "fifteen of baking powder", "flour four hundred".
 func (r *reader) bareGrams(toks []token, q quantity, from int) bool {
-	if slices.ContainsFunc(toks[q.start:q.end], func(t token) bool { return unlevel[t.text] != "" }) {
-		return false // "four heaped ones" are spoons
+	if slices.ContainsFunc(toks[q.start:q.end], func(t token) bool { return unlevel[t.text] != "" }) || counts[textAt(toks, q.end)] {
+		return false // "four heaped ones" are spoons, "ten leaves" are leaves
 	}
 	bare := q.unit == measure.Each && q.word == "" && q.vague == "" && q.size == 0 && q.high == 0 && (q.amount >= leastGrams || r.inKilos)
 	return r.inGrams && bare && (from < q.start || q.end < len(toks) && toks[q.end].text == "of" || q.amount >= certainlyGrams)
 }
+
+// counts are what is counted of a food.
+var counts = set("leaf leaves slice slices piece pieces stalk stalks stem stems sprig sprigs strip strips wedge wedges each")
 
 // certainlyGrams is from how many of something uncounted is meant in grams, where somebody weighs: "a hundred and twenty milk"
 // (modelling choice).
