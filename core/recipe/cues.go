@@ -22,6 +22,7 @@ const (
 	notNext                 // what follows at once is not in it
 	goesOn                  // it says nothing of what is talked of
 	perhaps                 // what follows is asked: it is said with an if
+	mine                    // what somebody else was said to take before is not in it
 	nothingOf               // what was named last is not in it
 )
 
@@ -51,11 +52,11 @@ var cues = func() (out []cue) {
 		"the|our|my|these ?~ BATTER ?itself|themselves is|are|has|have|takes|take|needs|need|gets SOON",
 		"now|so|then|and|okay ?for the|our|my BATTER",
 		"in|into ?to a|another|the|one|this|your|that|my ?~ ?mixing bowl|jug|blender",
-		"START ?the|our BATTER END", "meanwhile SOON")
+		"START ?the|our BATTER END", "now ?the|our BATTER SOON", "meanwhile SOON")
 	row(sinceThen, batter.Middle, "that|this|it is|was|goes ?all for ?the inside|filling|middle")
 	row(sinceThen, batter.OnTop, "that|this|it is|was|goes ?all for ?the top|topping")
 	row(potBegins, "",
-		"START for the|a|my|our|this ?~ ?~ POT",
+		"for the|my|our ?~ POT which|its|i|we|you|im|were", "START for the|a|my|our|this ?~ ?~ POT",
 		"START ?and for the|my|our ?~ FRUIT :", "START ?and the|my|our POT COMMA",
 		"drizzle|spread|dip is SOON", "the|my|our|this ?~ POT ?first is|takes|needs|gets|has|goes ?in|into SOON",
 		"the|my|our|this ?~ POT goes on first|now",
@@ -76,15 +77,15 @@ var cues = func() (out []cue) {
 		"scatter|scattered|sprinkled|strewn on|over")
 	row(rightBefore, batter.OnTop, "on|over it|them|these|those|top END", "on|over it|them|these right|straight away", "on there END")
 	row(there, batter.InPan,
-		"in|into|for|on ?to the|a|your ?whole|hot|cast ?frying|iron pan|skillet|griddle|iron",
+		"in|into|for|on ?to the|a|your|my|our ?whole|hot|cast ?frying|iron pan|skillet|griddle|iron",
 		"in|for the|each ?~ pan|skillet",
 		"for ?the frying|greasing|cooking|brushing",
 		"for each|every ?one|pancake|crepe|waffle")
 	row(ahead, batter.InPan,
-		"fry|fried|fries|frying|baked|go|goes|cook|cooked ?them|it ?all in FAT",
+		"fry|fried|fries|frying|baked|go|goes|cook|cooked ?them|it ?all|slowly|gently in FAT",
 		"grease|greased|greasing|wipe|wiped|brush|brushed|coat|slick ?~ ?~ with FAT",
-		"in plenty|lots of FAT", "pan|griddle|skillet and ?some|the|a ?little FAT", "on|over ?a low|medium|high|gentle ?heat ?with|in FAT", "pan|pans|skillet|griddle|iron|tin ?is in|into the oven with FAT",
-		"into ?hot|the|some ?hot ?olive|sunflower|vegetable|rapeseed oil|lard|ghee", "into hot|foaming|sizzling butter", "with ?the spray", "oil|butter|spray|grease the|your ?~ pan|griddle|skillet|iron",
+		"in plenty|lots of FAT", "dipped|soaked in FAT", "pan|griddle|skillet and ?some|the|a ?little FAT", "on|over ?a low|medium|high|gentle ?heat ?with|in FAT", "pan|pans|skillet|griddle|iron|tin ?is in|into the oven with FAT",
+		"into ?hot|the|some ?hot ?olive|sunflower|vegetable|rapeseed oil|lard|ghee", "into hot|foaming|sizzling butter", "with ?the spray", "oil|butter|spray|grease the|your|my ?~ pan|griddle|skillet|iron|plate",
 		"heat|heated|warm ?up ?the|a|your ?~ ?~ pan|skillet|griddle|iron", "greased|buttered|oiled pan|skillet|griddle|iron")
 	row(there, batter.OnSide,
 		"on the side", "beside|alongside", "next to it|them", "with it|them ?there ?is|are|goes|comes|go|come")
@@ -117,6 +118,7 @@ var cues = func() (out []cue) {
 		"i|we ?always|just leave|leaves it|that|them out", "i|we ?always skip it|that|them", "but|though i|we|mine never|dont ?ever need|use|add|put|do|take ?it|that NOFOOD",
 		"i|we|mine never|dont ?ever need|use|add|put|do|take ?it|that END", "but|though i|we|mine never|dont END",
 		"if you want|like ?it|that ?but i|we dont|never|leave")
+	row(mine, "", "START mine|ours :", "START mine|ours is|are|has SOON", "START i ?do|make mine|ours with SOON")
 	row(perhaps, "",
 		"if i|we|you add|use|put|do|throw", "if it|its|they|theyre|you|thats|youre ~ ?~ ?~ ?~", "you|they can|could|may|might ?also|even put|add|use|have|do|throw|take", "when its|it|they|theyre ?is|are too ~", "maybe|perhaps|optionally ?even")
 	return out

@@ -32,6 +32,7 @@ func (r *reader) listen(text string, at int) *speech {
 	s.appositions()
 	all := quantities(s.toks)
 	found := slices.DeleteFunc(slices.Clone(all), func(q quantity) bool { return q.inside })
+	s.imperialPints(found)
 	s.qs = counted(s.toks, saidTwice(s.toks, sized(s.toks, addUp(s.toks, dropAlternatives(s.toks, found)))))
 	s.inside = all
 	s.unnumbered()
@@ -87,6 +88,18 @@ func (s *speech) ofTheMix() {
 	for i := 2; s.r.mixed && i < len(s.toks); i++ {
 		if t := &s.toks[i]; t.text == "mix" && (s.text(i-1) == "the" || s.text(i-1) == "this") && s.text(i-2) == "of" {
 			t.text = "pancakemix"
+		}
+	}
+}
+
+// imperialPintML is what an imperial pint holds [ml] (by definition).
+const imperialPintML = 568.26125
+
+// imperialPints measures pints as a talk says that they are.
+func (s *speech) imperialPints(qs []quantity) {
+	for i := range qs {
+		if q := &qs[i]; s.r.imperial && q.unit == measure.Cup && strings.HasPrefix(s.text(q.end-1), "pint") {
+			q.amount, q.unit = q.amount/pintCups*imperialPintML, measure.Ml
 		}
 	}
 }
@@ -194,6 +207,9 @@ func (s *speech) hear() {
 	cues := s.cues()
 	had := len(s.r.out.Lines)
 	p := placing{speech: s}
+	if s.tellsOfOthers() {
+		s.r.theirs = had
+	}
 	if s.finishes() {
 		p.here = batter.Serving
 	}
@@ -308,7 +324,7 @@ type gathering struct {
 }
 
 // ways are what an amount can be, in the order in which they are tried; the first that takes it counts.
-var ways = []func(*gathering, told) bool{(*gathering).isNone, (*gathering).fillsLast, (*gathering).saysHowMuch, (*gathering).yields, (*gathering).insteadOfLast, (*gathering).restatesLast, (*gathering).sumsUp, (*gathering).ofBoth, (*gathering).ofEach, (*gathering).eachOfThose, (*gathering).ofOne}
+var ways = []func(*gathering, told) bool{(*gathering).isNone, (*gathering).recapsAmount, (*gathering).fillsLast, (*gathering).saysHowMuch, (*gathering).yields, (*gathering).insteadOfLast, (*gathering).restatesLast, (*gathering).sumsUp, (*gathering).ofBoth, (*gathering).ofEach, (*gathering).eachOfThose, (*gathering).ofOne}
 
 // items are the foods of a sentence in their order.
 func (s *speech) items() []item {
@@ -389,6 +405,37 @@ func (g *gathering) onlyRatio(t told) bool {
 	return g.starts[i] > 0 && g.nameBefore(g.before, t.q.start) >= 0
 }
 
+// recapReach is how many words before an amount its food may stand that was told with it before (modelling choice).
+const recapReach = 25
+
+// recapsAmount passes over an amount without a name that was told before of a food that is named again: "oats into the hot milk,
+// that's our hundred grams".
+func (g *gathering) recapsAmount(t told) bool {
+	q := t.q
+	if g.hasOwnName(t) || q.unit == measure.Each || q.vague != "" || q.amount <= 0 {
+		return false
+	}
+	for i := q.start - 1; i >= max(g.before, q.start-recapReach); i-- {
+		in, n := g.r.names.exactly(g.toks[i:])
+		if n == 0 || in == nil || i+n > q.start {
+			continue
+		}
+		for _, l := range g.r.out.Lines {
+			if l.Ingredient == in && l.Unit == q.unit && l.Amount == q.amount {
+				g.before = q.end
+				return true
+			}
+		}
+		for _, it := range g.out {
+			if !it.named && len(it.lines) > 0 && it.lines[0].Ingredient == in && it.lines[0].Unit == q.unit && it.lines[0].Amount == q.amount && it.end <= i {
+				g.before = q.end
+				return true
+			}
+		}
+	}
+	return false
+}
+
 // fillsLast gives a container what it holds.
 func (g *gathering) fillsLast(t told) bool {
 	last := g.last()
@@ -452,7 +499,7 @@ func (g *gathering) withoutShell(from int) bool {
 // saysHowMuch gives what was named with a vague word its amount: "some walnuts, a quarter cup".
 func (g *gathering) saysHowMuch(t told) bool {
 	last := g.last()
-	if _, weight := grams(1, t.q.unit); last == nil || !nothingSaid[last.q.vague] && !(last.q.vague != "" && weight) || last.named || last.lines[0].Amount > 0 || g.hasOwnName(t) || !sayNothing(g.toks[g.before:t.q.start]) {
+	if _, weight := grams(1, t.q.unit); last == nil || !nothingSaid[last.q.vague] && !(last.q.vague != "" && weight) || last.named || last.lines[0].Amount > 0 || g.hasOwnName(t) || !g.sayNothing(g.before, t.q.start) {
 		return false
 	}
 	g.retell(last, t.q)
@@ -460,7 +507,7 @@ func (g *gathering) saysHowMuch(t told) bool {
 }
 
 // leftOver are the words by which what is left of something is measured: "squeeze them, and I end up with a cup and a half".
-var leftOver = []shape{shapeOf("end|ended|ends up with"), shapeOf("left with"), shapeOf("gives|gave|leaves|left ?me|us|you"), shapeOf("came|comes|come out|down to|at|as")}
+var leftOver = []shape{shapeOf("end|ended|ends up with"), shapeOf("left with"), shapeOf("gives|gave|leaves|left ?me|us|you"), shapeOf("came|comes|come ?out|down to|at|as")}
 
 // yields takes what is left of the last food that was named for its amount.
 func (g *gathering) yields(t told) bool {
@@ -482,7 +529,9 @@ func (g *gathering) yields(t told) bool {
 		if l := &last.lines[len(last.lines)-1]; l.Unit != measure.Each {
 			return false
 		}
-		g.retell(last, t.q)
+		name := g.asDone(slices.Clone(g.nameOf(last)), last.end, t.q.start)
+		last.lines = g.linesOf(name, g.between(last.start, last.end), g.span(last.start, last.end), t.q)
+		last.q, last.retold, g.before = t.q, true, t.q.end
 		return true
 	}
 	return g.ofNamed(t.q)
@@ -498,18 +547,29 @@ func (g *gathering) ofNamed(q quantity) bool {
 		if slices.ContainsFunc(g.out, func(it item) bool { return at >= it.start && at < it.end }) {
 			return false
 		}
-		part := slices.Clone(g.toks[at : at+n])
-		for _, t := range g.toks[at+n : q.start] { // the last that was done with it
-			if done := doneTo[t.text]; done != "" {
-				t.text = done
-				part = append(part[:n:n], t)
-			}
-		}
+		part := g.asDone(slices.Clone(g.toks[at:at+n]), at+n, q.start)
 		lines := g.linesOf(part, g.between(at, at+n), g.span(at, at+n), q)
 		g.out, g.before = append(g.out, item{start: q.start, end: q.end, lines: lines, q: q}), q.end
 		return true
 	}
 	return false
+}
+
+// asDone adds to a name what was last done with it.
+func (g *gathering) asDone(name []token, from, to int) []token {
+	done := -1
+	for i := from; i < to; i++ {
+		if doneTo[g.text(i)] != "" {
+			done = i
+		}
+	}
+	if done < 0 {
+		return name
+	}
+	name = slices.DeleteFunc(name, func(t token) bool { return doneTo[t.text] != "" || t.text == "," })
+	t := g.toks[done]
+	t.text = doneTo[t.text]
+	return append(name, t)
 }
 
 // doneTo are what a food is when it is done so.
@@ -561,10 +621,13 @@ func (g *gathering) hasOwnName(t told) bool {
 }
 
 // sayNothing tells whether tokens are only commas, what describes a food, and words around an amount.
-func sayNothing(toks []token) bool {
-	return !slices.ContainsFunc(toks, func(t token) bool {
-		return t.text != "," && (t.kind == sign || !between[t.text] && !repeats[t.text] && !kindWord[t.text] && !(stop[t.text] && len(t.text) > 3))
-	})
+func (g *gathering) sayNothing(from, to int) bool {
+	for i := from; i < to; i++ {
+		if t := g.text(i); t != "," && (g.toks[i].kind == sign || !between[t] && !repeats[t] && !g.describes(i)) {
+			return false
+		}
+	}
+	return true
 }
 
 // nameOf are the tokens of a food's name, without its amount.
@@ -1002,7 +1065,7 @@ func (s *speech) recaps(from, to int) bool {
 }
 
 // notDoing are the words of verbs that a name and its amount may have between them.
-var notDoing = set("put add in to if first next finally once then now take using")
+var notDoing = set("check put add in to if first next finally once then now take using")
 
 // goes are words behind an amount of what was named before.
 var goes = set("go goes stay stays remain remains come comes left over spare")

@@ -66,7 +66,7 @@ var stop = set("of the a an and or with for in on to into from about approx some
 const weakWeight = 0.35
 
 var weak = set("grated mashed frozen chopped sliced diced crumbled shredded cooked raw plain natural white dried dry ground powder powdered cheese fresh whole fine puree canned tinned " +
-	"granulated flaked mini dark soft sweet unsalted cultured strained thick chip piece chunk pulp style brown browned skimmed light")
+	"granulated squeezed flaked mini dark soft sweet unsalted cultured strained thick chip piece chunk pulp style brown browned skimmed light")
 
 // Of names that fit alike the one that recipes use more counts: first those of names.csv in their
 // order, then the table's.

@@ -13,7 +13,7 @@ import (
 // once keeps everything that is told more than once as one line: said again with the same amount, named without one, counted out,
 // told in parts after its sum or as a sum after its parts. Another amount of the same is asked: both, or instead?
 func (r *reader) once() {
-	o := onceOf{kitchen: r.kitchen, all: r.out.Lines, measured: map[string]bool{}, groups: map[string]bool{}}
+	o := onceOf{kitchen: r.kitchen, sponge: r.sponge, all: r.out.Lines, measured: map[string]bool{}, groups: map[string]bool{}}
 	for _, l := range r.out.Lines {
 		if l.Ingredient != nil && l.Amount > 0 {
 			o.measured[where(l)] = true
@@ -36,6 +36,7 @@ type onceOf struct {
 	kitchen   batter.Kitchen
 	all, kept []Line
 	at        int
+	sponge    bool
 	measured  map[string]bool // with an amount, by what and where
 	groups    map[string]bool
 }
@@ -95,7 +96,7 @@ func (o *onceOf) again(at int, l Line) bool {
 		k.again(l)
 		return true
 	}
-	if k.Status != Read || l.Status != Read {
+	if k.Status != Read || l.Status != Read || o.sponge && l.Place == "" {
 		return false
 	}
 	if x, y := o.grams(*k), o.grams(l); x > 0 && y > 0 && y < little*x && (l.Unit == measure.Tsp || l.Unit == measure.Tbsp || l.Unit == measure.Pinch) { // "I toss them in a teaspoon of flour": no other amount of it

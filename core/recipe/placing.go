@@ -64,6 +64,7 @@ var deeds = map[deed]func(*placing, heardCue){
 		}
 	},
 	backIn:   (*placing).backIn,
+	mine:     (*placing).mine,
 	notMeant: func(p *placing, c heardCue) { p.not = c.end },
 	notNext:  func(p *placing, c heardCue) { p.not = c.end + 2 },
 	perhaps:  (*placing).maybe,
@@ -117,6 +118,33 @@ func (p *placing) maybe(c heardCue) {
 		return
 	}
 	p.asked = c.end + reach
+}
+
+// others tell what somebody else takes.
+var others = []shape{shapeOf("he|she|they|hed|shed|theyd ?would ?always take|takes|took|put|puts|used|uses|has|had SOON"), shapeOf("RELATIVE ?would|always takes|took|puts|used|uses|makes|does ?hers|his|theirs ?with SOON")}
+
+// tellsOfOthers tells whether a sentence says what somebody else takes.
+func (s *speech) tellsOfOthers() bool {
+	for i := range s.toks {
+		for _, sh := range others {
+			if _, ok := s.matches(sh, i); ok {
+				return true
+			}
+		}
+	}
+	return false
+}
+
+// mine leaves out what somebody else takes, told right before.
+func (p *placing) mine(heardCue) {
+	r := p.r
+	if r.theirs < 0 || r.theirs >= len(r.out.Lines) {
+		return
+	}
+	for _, l := range r.out.Lines[r.theirs:] {
+		r.out.Also = append(r.out.Also, l.At...)
+	}
+	r.out.Lines, r.theirs, p.last = r.out.Lines[:r.theirs], -1, item{}
 }
 
 // lastLine is the first line of the last food; nil where there is none.
@@ -189,7 +217,7 @@ func (p *placing) right(c heardCue) bool {
 }
 
 // beforeCue are words between a food and what says where it goes.
-var beforeCue = set("of it a little some just only them all melted that is are go goes more bit each whole plus")
+var beforeCue = set("foaming sizzling melting going of it a little some just only them all melted that is are go goes more bit each whole plus")
 
 func isFat(l Line) bool { return l.Ingredient != nil && l.Ingredient.Group == food.GroupFat }
 
@@ -373,9 +401,9 @@ func (p *placing) namesKind(it item, in *food.Ingredient) bool {
 	says, putsRight := false, false
 	for i := p.last.end; i < it.start; i++ {
 		t := p.text(i)
-		says = says || t == "thats" || t == "that" || t == "its" || t == "meaning" || t == "namely"
+		says = says || t == "thats" || t == "that" || t == "this" || t == "its" || t == "meaning" || t == "namely"
 		putsRight = putsRight || corrects[t]
-		if t != "," && !corrects[t] && !repeats[t] && !stop[t] && !weak[t] && t != "i" {
+		if t != "," && !corrects[t] && !repeats[t] && !stop[t] && !weak[t] && t != "i" && t != "this" {
 			return false
 		}
 	}

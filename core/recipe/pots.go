@@ -97,7 +97,7 @@ func (r *reader) cooked(lines []Line, boiled bool) bool {
 	for _, l := range lines {
 		in := l.Ingredient
 		switch {
-		case l.Place != "" && l.Amount <= 0, in != nil && in.Role == food.RoleSalt && r.done:
+		case l.Place != "" && l.Amount <= 0, l.Place == batter.InPan && isFat(l), in != nil && in.Role == food.RoleSalt && r.done:
 			continue
 		case l.Place != "" || in == nil || in.Role == food.RoleSalt, inBatterOnly(in) && !(boiled && r.thickens(l)):
 			return false

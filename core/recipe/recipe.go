@@ -126,7 +126,7 @@ type Taught struct {
 
 // ReadText reads a whole text against a table, with the measures of a kitchen and the words that it has of its own.
 func ReadText(text string, table *food.Table, k batter.Kitchen, taught ...Taught) Reading {
-	r := reader{names: indexOf(table, taught...), kitchen: k}
+	r := reader{names: indexOf(table, taught...), kitchen: k, theirs: -1}
 	raw := piecesOf(text)
 	full, stamped := withoutStamps(raw)
 	if stamped && len(full) > 1 && raw[0] == full[0] && len(strings.Fields(raw[0].text)) <= 8 && len(quantities(tokens(raw[0].text))) == 0 { // what stands before the first time
@@ -183,21 +183,24 @@ func listBegins(lines []string) int {
 }
 
 type reader struct {
-	names   *index
-	kitchen batter.Kitchen
-	out     Reading
-	mode    mode
-	place   batter.Place   // of the lines under the heading that was read last
-	pot     int            // that is read or talked of, from 1; 0 the batter
-	since   int            // the first line since it was begun
-	denied  map[string]int // how often the talk says of a food that it is not in it
-	talked  bool           // the text is talk, not a list
-	pending *pending       // what the sentence before only named
-	fried   bool           // the talk has come to the pan or the iron
-	done    bool           // the batter is all told, and has come to the pan
-	mixed   bool           // the talk is of a mix from a bag
-	inKilos bool           // a small bare number is kilograms
-	inGrams bool           // it is talk that weighs in grams: a bare number of something is grams
+	names    *index
+	kitchen  batter.Kitchen
+	out      Reading
+	mode     mode
+	place    batter.Place   // of the lines under the heading that was read last
+	pot      int            // that is read or talked of, from 1; 0 the batter
+	since    int            // the first line since it was begun
+	denied   map[string]int // how often the talk says of a food that it is not in it
+	talked   bool           // the text is talk, not a list
+	pending  *pending       // what the sentence before only named
+	theirs   int            // the first line of what somebody else takes; -1 where nobody does
+	fried    bool           // the talk has come to the pan or the iron
+	done     bool           // the batter is all told, and has come to the pan
+	mixed    bool           // the talk is of a mix from a bag
+	imperial bool           // its pints are imperial
+	sponge   bool           // a part of the flour and the milk is told as the sponge before it
+	inKilos  bool           // a small bare number is kilograms
+	inGrams  bool           // it is talk that weighs in grams: a bare number of something is grams
 }
 
 // line takes one line of the text to where it belongs.

@@ -30,7 +30,18 @@ func isTalk(lines []string) bool {
 		}
 		n += len(strings.Fields(l))
 	}
-	return len(lines) <= 2 || n > talkFrom*len(lines)
+	return len(lines) <= 2 || n > talkFrom*len(lines) || n > talkFrom/2*len(lines) && tellSeveral(lines)
+}
+
+// tellSeveral tells whether at least half of the lines have several amounts each, as no list has.
+func tellSeveral(lines []string) bool {
+	n := 0
+	for _, l := range lines {
+		if len(quantities(tokens(l))) > 1 {
+			n++
+		}
+	}
+	return 2*n >= len(lines)
 }
 
 // ends are words that no name goes over in talk.
@@ -51,6 +62,7 @@ func (r *reader) talk(lines []piece, stamped bool) {
 		lines = lines[1:]
 	}
 	whole := join(lines, stamped)
+	r.imperial, r.sponge = saysImperial.MatchString(whole.text), saysSponge.MatchString(whole.text)
 	r.mixed = saysMix.MatchString(whole.text)
 	r.inKilos = saysKilos.MatchString(whole.text)
 	r.inGrams = r.inKilos || saysGrams.MatchString(whole.text)
@@ -82,6 +94,12 @@ const leastGrams = 3
 var saysKilos = regexp.MustCompile(`(?i)\b(?:all|everything)(?:['’]?s| is)? in (?:kilos|kilograms|kg)\b`)
 
 const leastInKilos = 20
+
+// What a talk says once of all of it: whose pints are meant, and that the dough begins the day before.
+var (
+	saysImperial = regexp.MustCompile(`(?i)\bimperial pints?\b|\bpints?,? (?:the )?imperial\b`)
+	saysSponge   = regexp.MustCompile(`(?i)\b(?:for the|the) (?:sponge|poolish|pre-?ferment)\b`)
+)
 
 // saysMix finds that a talk is of a mix from a bag.
 var saysMix = regexp.MustCompile(`(?i)\b(?:bag|box|packet) (?:says|wants|mix)\b|\bof the (?:bag|box|packet)\b|\bpancake mix\b`)
@@ -323,7 +341,7 @@ func (h *speech) behindName(from, to int) int {
 var juicy = set("lemon lime orange")
 
 // again are the words of a line that add to what was said before.
-var again = set("another more second extra additional plus")
+var again = set("another more second extra additional plus other")
 
 // bareGrams tells whether a number without a unit is grams: "fifteen of baking powder", "flour four hundred".
 func (r *reader) bareGrams(toks []token, q quantity, from int) bool {
