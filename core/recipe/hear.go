@@ -712,11 +712,12 @@ func (g *gathering) ofOne(t told) bool {
 	it.bare = t.from == q.start && !t.named && g.saysNoName(it, q)
 	it.instead = slices.ContainsFunc(g.toks[g.before:q.start], func(t token) bool { return corrects[t.text] })
 	g.browns(&it, t.to)
+	g.whips(&it)
 	said := func(i int) bool { return g.text(i-1) == "the" }
 	for k := range it.lines {
 		it.lines[k].recap = g.recaps(g.before, q.start)
 		it.lines[k].says = said(t.from) || said(q.start) || g.text(q.start-1) == "my"
-		it.lines[k].more = slices.ContainsFunc(g.toks[max(0, t.from-1):t.end], func(t token) bool { return again[t.text] })
+		it.lines[k].more = slices.ContainsFunc(g.toks[max(0, t.from-1):min(t.end+1, len(g.toks))], func(t token) bool { return again[t.text] })
 	}
 	if it.bare {
 		it.end = q.end
@@ -738,6 +739,20 @@ func (g *gathering) ofOne(t told) bool {
 
 // browning is what is done to a butter that is browned.
 var browning = shapeOf("its|it|that|till|until|go|goes|get|gets|turn|turns|turned|is|slightly|golden brown|browned|nutty|hazelnut")
+
+// whipped are words of a cream that goes on: no batter takes it whipped.
+var whipped = shapeOf("?of ?it ?~ ?and whipped|whip|whips|beaten")
+
+// whips puts a cream that is told to be whipped on top.
+func (g *gathering) whips(it *item) {
+	if _, ok := g.matches(whipped, it.end); !ok || len(it.lines) != 1 || it.lines[0].Ingredient == nil || it.lines[0].Ingredient.ID != heavyCream {
+		return
+	}
+	it.lines[0].Place = batter.OnTop
+}
+
+// heavyCream is the cream that is whipped.
+const heavyCream = "cream_heavy"
 
 // plainButter is what a cook means who says butter.
 const plainButter = "butter_unsalted"

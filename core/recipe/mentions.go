@@ -170,7 +170,7 @@ func (r *reader) spokenOf(before []token) bool {
 	if compares(clause[max(0, len(clause)-lookBack):]) {
 		return true
 	}
-	inList := len(clause) == 0 && from > 0
+	inList := from > 0 && !slices.ContainsFunc(clause, func(t token) bool { return t.kind == word && !stop[t.text] && !leads[t.text] })
 	if !r.talked || inList || servedIn(before) != "" {
 		return false
 	}

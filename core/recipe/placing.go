@@ -155,6 +155,14 @@ func (p *placing) lastLine() *Line {
 	return &p.r.out.Lines[p.at]
 }
 
+// toldAfter is asked of what may go on a plate as well, and is told when the batter is done.
+const toldAfter = "It is told after the batter. Does it go in?"
+
+// goesOnToo tells whether a food goes on a plate as often as into a batter.
+func goesOnToo(in *food.Ingredient) bool {
+	return in != nil && (in.Role == food.RolePiece || in.Role == food.RolePuree || in.Role == food.RoleSugar || in.Role == food.RoleDairy || in.Group == food.GroupFat)
+}
+
 const saidWithIf = "It is said with an “if”. Does it go in?"
 
 // backIn takes the fat that a cue names out of the pan.
@@ -427,7 +435,7 @@ func (p *placing) put(l Line, it item, place batter.Place) Line {
 	case r.pot > 0:
 		l.Place, l.Pot = r.out.Pots[r.pot-1].Place, r.pot
 	}
-	if l.Place != "" && l.Place != batter.InPan && l.Ingredient != nil && l.Pot == 0 {
+	if l.Place != "" && l.Place != batter.InPan && l.Ingredient != nil {
 		if as := r.names.match(onPlate[l.Ingredient.ID]); as.in != nil {
 			l.Ingredient = as.in
 		}
@@ -440,6 +448,9 @@ func (p *placing) put(l Line, it item, place batter.Place) Line {
 	}
 	if it.start < p.asked && l.Status == Read && l.Place == "" {
 		l.doubt(saidWithIf, nil)
+	}
+	if r.done && l.Status == Read && l.Place == "" && goesOnToo(l.Ingredient) {
+		l.doubt(toldAfter, nil)
 	}
 	return l
 }

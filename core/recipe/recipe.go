@@ -199,6 +199,7 @@ type reader struct {
 	mixed    bool           // the talk is of a mix from a bag
 	imperial bool           // its pints are imperial
 	sponge   bool           // a part of the flour and the milk is told as the sponge before it
+	allGrams bool           // everything is weighed in grams, be it a few of it
 	inKilos  bool           // a small bare number is kilograms
 	inGrams  bool           // it is talk that weighs in grams: a bare number of something is grams
 }

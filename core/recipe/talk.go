@@ -65,7 +65,8 @@ func (r *reader) talk(lines []piece, stamped bool) {
 	r.imperial, r.sponge = saysImperial.MatchString(whole.text), saysSponge.MatchString(whole.text)
 	r.mixed = saysMix.MatchString(whole.text)
 	r.inKilos = saysKilos.MatchString(whole.text)
-	r.inGrams = r.inKilos || saysGrams.MatchString(whole.text)
+	r.allGrams = saysAllGrams.MatchString(whole.text)
+	r.inGrams = r.inKilos || r.allGrams || saysGrams.MatchString(whole.text)
 	for _, sent := range whole.sentences() {
 		text := whole.text[sent[0]:sent[1]]
 		for at := sent[0]; text != ""; {
@@ -100,6 +101,9 @@ var (
 	saysImperial = regexp.MustCompile(`(?i)\bimperial pints?\b|\bpints?,? (?:the )?imperial\b`)
 	saysSponge   = regexp.MustCompile(`(?i)\b(?:for the|the) (?:sponge|poolish|pre-?ferment)\b`)
 )
+
+// saysAllGrams finds that everything is weighed in grams.
+var saysAllGrams = regexp.MustCompile(`(?i)\b(?:all|everything|it all)(?:['’]?s| is| of it)?,? (?:in |by the )?grams?\b|\b(?:in )?grams,? (?:all|everything)\b`)
 
 // saysMix finds that a talk is of a mix from a bag.
 var saysMix = regexp.MustCompile(`(?i)\b(?:bag|box|packet) (?:says|wants|mix)\b|\bof the (?:bag|box|packet)\b|\bpancake mix\b`)
@@ -348,8 +352,8 @@ func (r *reader) bareGrams(toks []token, q quantity, from int) bool {
 	if slices.ContainsFunc(toks[q.start:q.end], func(t token) bool { return unlevel[t.text] != "" }) || counts[textAt(toks, q.end)] {
 		return false // "four heaped ones" are spoons, "ten leaves" are leaves
 	}
-	bare := q.unit == measure.Each && q.word == "" && q.vague == "" && q.size == 0 && q.high == 0 && (q.amount >= leastGrams || r.inKilos)
-	return r.inGrams && bare && (from < q.start || q.end < len(toks) && toks[q.end].text == "of" || q.amount >= certainlyGrams)
+	bare := q.unit == measure.Each && q.word == "" && q.vague == "" && q.size == 0 && q.high == 0 && (q.amount >= leastGrams || r.inKilos || r.allGrams && q.amount > 1)
+	return r.inGrams && bare && (from < q.start || q.end < len(toks) && toks[q.end].text == "of" || q.amount >= certainlyGrams || r.allGrams)
 }
 
 // counts are what is counted of a food.
