@@ -337,7 +337,7 @@ var units = map[string]unit{
 var containers = set("packet packets pack packs sachet sachets tub tubs pot pots jar jars carton cartons box boxes bag bags bottle bottles container envelope")
 
 // vague words name no amount: the cook is asked.
-var vague = set("spoons splash splashes drizzle glug glugs sprinkle sprinkling bit some few little dollop squeeze shake shakes sprig sprigs bunch drop drops shot whisper hint touch smidge smidgen spoonful spoonfuls spoon scoop scoops teacup teacups")
+var vague = set("spoons splash splashes drizzle glug glugs sprinkle sprinkling bit some few little dollop squeeze shake shakes sprig sprigs bunch drop drops lots plenty shot whisper hint touch smidge smidgen spoonful spoonfuls spoon scoop scoops teacup teacups")
 
 // nothingSaid are those that say nothing of an amount at all.
 var nothingSaid = set("bit some few little")

@@ -57,7 +57,7 @@ var cues = func() (out []cue) {
 	row(sinceThen, batter.OnTop, "that|this|it is|was|goes ?all for ?the top|topping")
 	row(potBegins, "",
 		"for the|my|our ?~ POT which|its|i|we|you|im|were", "START for the|a|my|our|this ?~ ?~ POT",
-		"START ?and for the|my|our ?~ FRUIT :", "START ?and the|my|our POT COMMA",
+		"START ?and for the|my|our ?~ FRUIT :", "START ?and for the|my|our ?~ FRUIT ?you|we|i take|need|use|put|cook|have SOON", "START ?and the|my|our POT COMMA",
 		"drizzle|spread|dip is SOON", "the|my|our|this ?~ POT ?first is|takes|needs|gets|has|goes ?in|into SOON",
 		"the|my|our|this ?~ POT goes on first|now",
 		"START ?for the|my|our ?~ POT ?first|now SOON",
@@ -75,7 +75,7 @@ var cues = func() (out []cue) {
 		"i|we|you scatter|sprinkle|lay|put|press|drop|strew them|it|those|these on|over",
 		"i|we|you pour|spoon|drizzle|brush ?it|them|that over",
 		"scatter|scattered|sprinkled|strewn on|over")
-	row(rightBefore, batter.OnTop, "on|over it|them|these|those|top END", "on|over it|them|these right|straight away", "on there END")
+	row(rightBefore, batter.OnTop, "on|over it|them|these|those|top END", "on|over it|them|these right|straight away", "on there END", "on each ?one END")
 	row(there, batter.InPan,
 		"in|into|for|on ?to the|a|your|my|our ?whole|hot|cast ?frying|iron pan|skillet|griddle|iron",
 		"in|for the|each ?~ pan|skillet",
@@ -89,7 +89,7 @@ var cues = func() (out []cue) {
 		"heat|heated|warm ?up ?the|a|your ?~ ?~ pan|skillet|griddle|iron", "greased|buttered|oiled pan|skillet|griddle|iron")
 	row(there, batter.OnSide,
 		"on the side", "beside|alongside", "next to it|them", "with it|them ?there ?is|are|goes|comes|go|come")
-	row(there, batter.Serving, "to serve|finish END", "go|goes|stand|stands|is|are on the table")
+	row(there, batter.Serving, "thats|is how you|we|i eat|have|like|serve", "to serve|finish END", "go|goes|stand|stands|is|are on the table")
 	row(ahead, batter.Serving,
 		"per ?one|each BATTER ?you|we|i ?need|take|put SOON",
 		"serve|serves|served|serving ?it|them|these ?warm|hot ?up with", "?to eat|serve ?it|them ?~ with", "well|good|great|lovely|nice with", "on the plate", "START to serve|finish SOON", "for serving SOON")
@@ -101,7 +101,7 @@ var cues = func() (out []cue) {
 	row(ahead, batter.OnTop,
 		"START for the top ?i|we|you|there ?have|take|put|is|are",
 		"i|we|you|they press|push|poke|drop|lay|scatter|sprinkle ?the|some FOOD in|on|over",
-		"over everything|them|the ?lot|top", "top|topped|dust|dusted|sprinkle|finish|finished|drizzle|drizzled|scatter ?it|them ?off with",
+		"over everything|them", "over the lot|top", "top|topped|dust|dusted|sprinkle|finish|finished|drizzle|drizzled|scatter ?it|them ?off with",
 		"for rolling|dusting|coating|sprinkling|decorating", "rolled|roll|tossed|toss|dredged|coated ?them ?it in")
 	row(notMeant, "",
 		"no|not|never|without|skip CLOSE ?any|a|the|even|more ?~ FOOD", "instead of ?the|any ?~ FOOD",

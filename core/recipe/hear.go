@@ -291,7 +291,7 @@ var frying = set("flip turn turned side sides pan iron griddle skillet fry fried
 
 // finishes tells whether a sentence only names what goes on when all is done: "Maple syrup and berries."
 func (s *speech) finishes() bool {
-	if !s.r.fried || len(s.qs) > 0 {
+	if !s.r.fried || slices.ContainsFunc(s.qs, func(q quantity) bool { return q.unit != measure.Each || q.amount > 2 || q.vague != "" }) {
 		return false
 	}
 	i := 0
@@ -390,7 +390,19 @@ func (g *gathering) last() *item {
 // isNone passes over what counts no food of its own: half of what follows, "a drained one".
 func (g *gathering) isNone(t told) bool {
 	from, to := g.halfAt(0)
-	return from >= 0 && t.q.start >= from && t.q.start < to || g.standsFor(t.q) || g.onlyRatio(t) || g.text(t.q.start-1) == "by" && !t.named // "pull it back by thirty"
+	return from >= 0 && t.q.start >= from && t.q.start < to || g.standsFor(t.q) || g.onlyRatio(t) || g.isTaken(t.q) || g.text(t.q.start-1) == "by" && !t.named // "pull it back by thirty"
+}
+
+// takenAway is how an amount is told that is left out of what was told.
+var takenAway = []shape{shapeOf("of ?the FOOD ?is|goes away|off|back|out"), shapeOf("less|away|back")}
+
+func (g *gathering) isTaken(q quantity) bool {
+	for _, sh := range takenAway {
+		if _, ok := g.matches(sh, q.end); ok {
+			return true
+		}
+	}
+	return false
 }
 
 // onlyRatio tells whether an amount is a share of another food, and its own amount follows.
@@ -470,6 +482,14 @@ func (g *gathering) restatesLast(t told) bool {
 		return false // "one big carrot, so that's a cup of carrot"
 	case !restates(gap) && !weighed(*l, gap, t.q):
 		return false
+	}
+	if _, weight := grams(t.q.amount, t.q.unit); weight && !last.named && last.q.unit == measure.Each && last.q.vague == "" && l.Unit != measure.Gram && l.Ingredient != nil && !l.Ingredient.IsWholeEgg() { // "six potatoes, that's about a kilo, grated"
+		note := joined(l.Note, short(last.q.amount)+" of them")
+		name := g.asDone(slices.Clone(g.nameOf(last)), t.q.end, min(len(g.toks), t.q.end+reach))
+		last.lines = g.linesOf(name, g.between(last.start, last.end), g.span(last.start, last.end), t.q)
+		last.lines[0].Note = joined(last.lines[0].Note, note)
+		g.before = t.end
+		return true
 	}
 	l.restate(t.q)
 	if g.withoutShell(t.end) && l.Ingredient != nil && l.Ingredient.IsWholeEgg() && l.Unit == measure.Each {
@@ -807,7 +827,25 @@ func (g *gathering) ofPending(q quantity) []Line {
 			name = append(name, g.toks[i])
 		}
 	}
+	if kind := g.kindBehind(q.end); len(kind) > 0 {
+		if _, n := g.r.names.exactly(append(kind, was.toks...)); n == len(kind)+len(was.toks) { // "flour? … 175 grams, self-raising"
+			name = append(kind, was.toks...)
+		}
+	}
 	return g.linesOf(name, was.text, was.at, q)
+}
+
+// kindBehind are the words between two commas behind a token, without their hyphens.
+func (s *speech) kindBehind(i int) (out []token) {
+	if s.text(i) != "," {
+		return nil
+	}
+	for i++; i < len(s.toks) && (s.toks[i].kind == word || s.text(i) == "-") && len(out) < longestName; i++ {
+		if s.toks[i].kind == word {
+			out = append(out, s.toks[i])
+		}
+	}
+	return out
 }
 
 // between is what was said from one token to another.
@@ -954,7 +992,7 @@ func (s *speech) onlyTheName(from, end int) int {
 			continue
 		}
 		at := i + n
-		for at < end && (s.describes(at) || s.text(at) == "," && s.describes(at+1)) && s.text(at+1) != "fat" {
+		for at < end && (s.describes(at) || (s.text(at) == "," || s.text(at) == "and" && s.describes(at-1)) && s.describes(at+1)) && s.text(at+1) != "fat" {
 			at++
 		}
 		if s.partOfEgg(at) {

@@ -111,7 +111,7 @@ func (p *placing) onlyCommas(from, to int) bool {
 
 // maybe asks for what is said with an if: right before it, else what follows.
 func (p *placing) maybe(c heardCue) {
-	if l := p.lastLine(); l != nil && c.start == p.last.end && p.text(c.start) == "if" {
+	if l := p.lastLine(); l != nil && (c.start == p.last.end || c.start == p.last.end+1 && p.text(p.last.end) == ",") && p.text(c.start) == "if" {
 		if l.Status == Read && l.Place == "" {
 			l.doubt(saidWithIf, nil)
 		}
@@ -305,7 +305,7 @@ func (p *placing) listed(it item) bool {
 	if p.last.end == 0 || len(p.last.lines) == 0 {
 		return false
 	}
-	joins := it.start == p.last.end && !slices.ContainsFunc(p.toks, func(t token) bool { return t.kind == sign })
+	joins := it.start-p.last.end <= 1 && !slices.ContainsFunc(p.toks, func(t token) bool { return t.kind == sign })
 	for i := p.last.end; i < it.start; i++ {
 		t := p.text(i)
 		joins = joins || t == "," || t == "and"
@@ -457,15 +457,19 @@ func (p *placing) put(l Line, it item, place batter.Place) Line {
 
 // withLast tells whether a food is named in one breath with the one before it, which has no amount: "raspberries and a banana".
 func (it item) withLast(last item, s *speech) bool {
-	return last.named && it.start > last.end && it.start-last.end == 1 && s.text(last.end) == "and"
+	return last.named && it.start > last.end && it.start-last.end == 1 && (s.text(last.end) == "and" || s.text(last.end) == ",")
 }
 
 // withNext tells whether a food without an amount is named in one breath with the next, and that one goes somewhere.
 func (p *placing) withNext(items []item, cues []heardCue) bool {
-	if len(items) < 2 || !items[1].withLast(items[0], p.speech) || len(cues) == 0 {
+	n := 1
+	for n < len(items) && items[n].named && items[n].withLast(items[n-1], p.speech) {
+		n++
+	}
+	if n < 2 || len(cues) == 0 {
 		return false
 	}
-	end := items[1].end
+	end := items[n-1].end
 	return cues[0].does == there && !cues[0].fats && cues[0].start >= end && cues[0].start-end <= 1
 }
 

@@ -133,7 +133,7 @@ func (r *reader) sentence(text string, at int) {
 	had := len(r.out.Lines)
 	h.hear()
 	toks, lines := h.toks, r.out.Lines[min(had, len(r.out.Lines)):]
-	if len(h.qs) == 0 && len(lines) == 0 && len(strings.Fields(text)) <= 8 && !doing(toks) && !compares(toks) && r.names.match(nameWords(toks)).score >= sure {
+	if len(h.qs) == 0 && len(lines) == 0 && len(strings.Fields(text)) <= 8 && !strings.HasSuffix(text, "?") && !asks(toks) && !doing(toks) && !compares(toks) && r.names.match(nameWords(toks)).score >= sure {
 		for _, l := range r.entries(text, toks, nil) {
 			h.keep(l, 0, len(toks))
 		}
@@ -147,6 +147,11 @@ func (r *reader) sentence(text string, at int) {
 	case leavesWords(toks, lines):
 		r.out.Steps = append(r.out.Steps, text)
 	}
+}
+
+// asks tells whether words ask how much it is.
+func asks(toks []token) bool {
+	return slices.ContainsFunc(toks, func(t token) bool { return t.text == "how" })
 }
 
 func doing(toks []token) bool {
