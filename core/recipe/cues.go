@@ -58,7 +58,7 @@ var cues = func() (out []cue) {
 	row(potBegins, "",
 		"for the|my|our ?~ POT which|its|i|we|you|im|were", "START for the|a|my|our|this ?~ ?~ POT",
 		"START ?and for the|my|our ?~ FRUIT :", "START ?and for the|my|our ?~ FRUIT ?you|we|i take|need|use|put|cook|have SOON", "START ?and the|my|our POT COMMA",
-		"drizzle|spread|dip is SOON", "the|my|our|this ?~ POT ?first is|takes|needs|gets|has|goes ?in|into SOON",
+		"drizzle|spread|dip ?which is SOON", "the|my|our|this ?~ POT ?first is|takes|needs|gets|has|goes ?in|into SOON",
 		"the|my|our|this ?~ POT goes on first|now",
 		"START ?for the|my|our ?~ POT ?first|now SOON",
 		"do|make|start|begin|cook|prepare|making ?with the|a|my|our ?~ POT",
@@ -100,7 +100,7 @@ var cues = func() (out []cue) {
 		"on ?the top ?goes|go|comes|come|is|are|then|now|i|we ?put|lay|is|are NOTOF")
 	row(ahead, batter.OnTop,
 		"START for the top ?i|we|you|there ?have|take|put|is|are",
-		"i|we|you|they press|push|poke|drop|lay|scatter|sprinkle ?the|some FOOD in|on|over",
+		"i|we|you|they press|push|poke|drop|lay|scatter|sprinkle ?the|some FOOD in|on|over", "i|we|you|they press|push|drop|scatter|sprinkle ?a ~ ?full ?of FOOD in|on|over",
 		"over everything|them", "over the lot|top", "top|topped|dust|dusted|sprinkle|finish|finished|drizzle|drizzled|scatter ?it|them ?off with",
 		"for rolling|dusting|coating|sprinkling|decorating", "rolled|roll|tossed|toss|dredged|coated ?them ?it in")
 	row(notMeant, "",
@@ -116,7 +116,7 @@ var cues = func() (out []cue) {
 		"instead of ?the|any")
 	row(nothingOf, "",
 		"i|we ?always|just leave|leaves it|that|them out", "i|we ?always skip it|that|them", "but|though i|we|mine never|dont ?ever need|use|add|put|do|take ?it|that NOFOOD",
-		"i|we|mine never|dont ?ever need|use|add|put|do|take ?it|that END", "but|though i|we|mine never|dont END",
+		"i|we|mine never|dont ?ever need|use|add|put|do|take ?it|that|any|one END", "but|though i|we|mine never|dont END",
 		"if you want|like ?it|that ?but i|we dont|never|leave")
 	row(mine, "", "START mine|ours :", "START mine|ours is|are|has SOON", "START i ?do|make mine|ours with SOON")
 	row(perhaps, "",

@@ -39,6 +39,8 @@ func (r *reader) listen(text string, at int) *speech {
 	s.asMuch()
 	for i := range s.qs {
 		s.starts[s.qs[i].start] = i + 1
+	}
+	for i := range s.qs {
 		s.spoons(&s.qs[i])
 	}
 	return s
@@ -234,6 +236,9 @@ func (s *speech) hear() {
 		p.heed(c)
 	}
 	p.ends()
+	if len(s.r.out.Lines) > had {
+		s.r.hadLines = had
+	}
 	if s.tellsOfOne() {
 		for i := had; i < len(s.r.out.Lines); i++ {
 			s.r.out.Lines[i].perHead = true
@@ -359,7 +364,7 @@ func (g *gathering) name(i int, q quantity, first bool) told {
 		t.end = q.end
 		return t
 	}
-	if name := nameWords(g.toks[q.end:t.end]); first || len(name) == 0 || g.r.names.match(name).score < sure {
+	if name := nameWords(g.toks[q.end:t.end]); first || len(name) == 0 || g.r.names.match(name).score < sure && !g.nameFollows(q.end, t.end) {
 		if at := g.nameBefore(g.before, q.start); at >= 0 {
 			t.from, t.end = at, q.end
 		}
@@ -372,6 +377,14 @@ func (g *gathering) name(i int, q quantity, first bool) told {
 		t.end += 2
 	}
 	return t
+}
+
+// nameFollows tells whether right behind an amount a food is named, with what describes it.
+func (g *gathering) nameFollows(i, end int) bool {
+	for i < end && g.foodAt(i) == 0 && (g.text(i) == "of" || g.text(i) == "the" || g.describes(i)) {
+		i++
+	}
+	return i < end && g.foodAt(i) > 0
 }
 
 // ofIt tells whether an amount is of what was named before: "of it", "of them".
@@ -546,7 +559,7 @@ func (g *gathering) yields(t told) bool {
 		return false
 	}
 	if last := g.last(); last != nil && !last.named && last.lines[0].Ingredient != nil {
-		if l := &last.lines[len(last.lines)-1]; l.Unit != measure.Each {
+		if l := &last.lines[len(last.lines)-1]; l.Unit != measure.Each && !(l.Unit == t.q.unit && t.q.amount < l.Amount) {
 			return false
 		}
 		name := g.asDone(slices.Clone(g.nameOf(last)), last.end, t.q.start)
@@ -773,6 +786,9 @@ func (g *gathering) whips(it *item) {
 
 // heavyCream is the cream that is whipped.
 const heavyCream = "cream_heavy"
+
+// brownButter is a butter that was browned.
+const brownButter = "butter_browned"
 
 // plainButter is what a cook means who says butter.
 const plainButter = "butter_unsalted"
@@ -1214,7 +1230,7 @@ func (s *speech) foodEnds(at int) bool {
 }
 
 // Words behind a sum of what was told before it.
-var sumShapes = []shape{shapeOf("?grams|cups altogether|total"), shapeOf("in all|total"), shapeOf("all together|told|in")}
+var sumShapes = []shape{shapeOf("?grams|cups altogether|total"), shapeOf("in all|total"), shapeOf("all together|told"), shapeOf("all in END")}
 
 // together tells whether an amount sums up those before it: "which makes two cups in all".
 func (s *speech) together(q quantity, named bool) bool {

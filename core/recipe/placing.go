@@ -69,6 +69,11 @@ var deeds = map[deed]func(*placing, heardCue){
 	notNext:  func(p *placing, c heardCue) { p.not = c.end + 2 },
 	perhaps:  (*placing).maybe,
 	nothingOf: func(p *placing, c heardCue) {
+		if n := len(p.r.out.Lines); p.last.end == 0 && c.start < soon && n == p.r.hadLines+1 { // "One egg is allowed. I don't put any."
+			p.r.out.Also = append(p.r.out.Also, p.r.out.Lines[n-1].At...)
+			p.r.out.Lines = p.r.out.Lines[:n-1]
+			return
+		}
 		if p.lastLine() != nil && p.onlyStops(p.last.end, c.start) {
 			p.deny(p.last)
 			p.r.out.Lines = p.r.out.Lines[:p.at]
@@ -211,7 +216,7 @@ func (p *placing) right(c heardCue) bool {
 	if slices.ContainsFunc(between, func(t token) bool { return t.text == "," }) && p.text(c.start) != "for" && c.place != batter.InPan {
 		return false
 	}
-	if c.fats && !isFat(p.last.lines[0]) {
+	if c.fats && (!isFat(p.last.lines[0]) || p.last.lines[0].Ingredient.ID == brownButter) { // which is browned there
 		return true
 	}
 	if c.fats && p.text(c.start) == "for" { // said of the plate, whatever pot is on the stove
@@ -321,6 +326,8 @@ func (p *placing) listed(it item) bool {
 func (p *placing) placeAt(it item, in *food.Ingredient) batter.Place {
 	switch {
 	case p.here == batter.OnTop && in != nil && neverOnTop(in):
+		return ""
+	case p.here == batter.Serving && in != nil && in.Role == food.RoleSalt:
 		return ""
 	case p.here == "" || p.fats && (in == nil || in.Group != food.GroupFat):
 		return ""

@@ -193,6 +193,7 @@ type reader struct {
 	denied   map[string]int // how often the talk says of a food that it is not in it
 	talked   bool           // the text is talk, not a list
 	pending  *pending       // what the sentence before only named
+	hadLines int            // lines before the last sentence that had one
 	theirs   int            // the first line of what somebody else takes; -1 where nobody does
 	fried    bool           // the talk has come to the pan or the iron
 	done     bool           // the batter is all told, and has come to the pan

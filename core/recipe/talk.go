@@ -197,6 +197,11 @@ func saidTwice(toks []token, qs []quantity) []quantity {
 	var out []quantity
 	for _, q := range qs {
 		if n := len(out); n > 0 && restates(toks[out[n-1].end:q.start]) && !slices.ContainsFunc(toks[out[n-1].end:q.start], func(t token) bool { return t.kind == word && !repeats[t.text] }) {
+			if last := &out[n-1]; last.word == "container" && last.size == 0 && q.vague == "" { // "half a tub, that's 125 grams"
+				q.start = last.start
+				*last = q
+				continue
+			}
 			out[n-1].end = q.end
 			continue
 		}
