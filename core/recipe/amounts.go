@@ -201,6 +201,9 @@ func underHundred(toks []token, i int) (v float64, end int, ok bool) {
 // cardinal reads a number of several words: "three hundred", "two hundred and fifty", "a thousand two hundred", "three fifty". What
 // follows "hundred and" and is small belongs to it only before a unit: "two hundred and two eggs" are two amounts.
 func cardinal(toks []token, i int) (v float64, end int, ok bool) {
+	if v, ok := below(toks, i, 1, 12); ok && textAt(toks, i+1) == "dozen" {
+		return v * numberWords["dozen"], i + 2, true
+	}
 	if v, end, ok := pointed(toks, i); ok {
 		return v, end, true
 	}

@@ -58,7 +58,7 @@ var cues = func() (out []cue) {
 	row(potBegins, "",
 		"for the|my|our ?~ POT which|its|i|we|you|im|were", "START for the|a|my|our|this ?~ ?~ POT",
 		"START ?and for the|my|our ?~ FRUIT :", "START ?and for the|my|our ?~ FRUIT ?you|we|i take|need|use|put|cook|have SOON", "START ?and the|my|our POT COMMA",
-		"drizzle|spread|dip ?which is SOON", "the|my|our|this ?~ POT ?first is|takes|needs|gets|has|goes ?in|into SOON",
+		"while|meanwhile those|they|these|it|that ?~ cook|cooks|bake|bakes|fry|fries i|we|you ?also make|do|cook|candy|fry|stew|heat|whip|put", "drizzle|spread|dip ?which is SOON", "the|my|our|this ?~ POT ?first is|takes|needs|gets|has|goes ?in|into SOON",
 		"the|my|our|this ?~ POT goes on first|now",
 		"START ?for the|my|our ?~ POT ?first|now SOON",
 		"do|make|start|begin|cook|prepare|making ?with the|a|my|our ?~ POT",
@@ -75,7 +75,7 @@ var cues = func() (out []cue) {
 		"i|we|you scatter|sprinkle|lay|put|press|drop|strew them|it|those|these on|over",
 		"i|we|you pour|spoon|drizzle|brush ?it|them|that over",
 		"scatter|scattered|sprinkled|strewn on|over")
-	row(rightBefore, batter.OnTop, "on|over it|them|these|those|top END", "on|over it|them|these right|straight away", "on there END", "on each ?one END")
+	row(rightBefore, batter.OnTop, "go|goes on ?top once|when|after|last|in|right", "on|over it|them|these|those|top END", "on|over it|them|these right|straight away", "on there END", "on each ?one END")
 	row(there, batter.InPan,
 		"in|into|for|on ?to the|a|your|my|our ?whole|hot|cast ?frying|iron pan|skillet|griddle|iron",
 		"in|for the|each ?~ pan|skillet",
@@ -115,6 +115,7 @@ var cues = func() (out []cue) {
 		"some|people|others|everybody|everyone ?people put|puts|add|adds|use|uses|take|say|says", "yesterday|sometimes|usually|once it|we|i|its was|used|took|had|take|use", "the recipe|book|packet|bag|box|label ?it says|wants|asks ?for", "theyd|youd|hed|shed|somebody|someone ?would put|add|use|have|throw", "some|most|other ~ ?will swear|put|add|use|take|say|throw ?in|by",
 		"instead of ?the|any")
 	row(nothingOf, "",
+		"but ?~ somebody|someone|others else does|do|makes|brings",
 		"i|we ?always|just leave|leaves it|that|them out", "i|we ?always skip it|that|them", "but|though i|we|mine never|dont ?ever need|use|add|put|do|take ?it|that NOFOOD",
 		"i|we|mine never|dont ?ever need|use|add|put|do|take ?it|that|any|one END", "but|though i|we|mine never|dont END",
 		"if you want|like ?it|that ?but i|we dont|never|leave")

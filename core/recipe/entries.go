@@ -242,22 +242,37 @@ func (r *reader) named(text string, toks []token, q *quantity, brackets []quanti
 		return out
 	}
 	h := r.names.match(core)
-	if q != nil && q.word == "stick" && h.in != nil && h.in.Group != food.GroupFat { // of butter it is a weight
-		if piece := r.names.match(append(slices.Clone(core), "stick")); piece.in != nil && piece.in.UnitG > 0 && piece.score >= sure {
-			h, l.Amount, l.Unit, l.Note = piece, q.amount/stickG, measure.Each, note
-		} else {
-			l.Amount, l.Unit = 0, ""
-		}
-	}
-	if q != nil && l.Unit == measure.Each && l.Amount > 1 && h.in != nil && h.in.UnitG == 0 { // "four cloves"
-		if piece := r.names.match(append([]string{"whole"}, core...)); piece.in != nil && piece.in.UnitG > 0 && piece.score >= certain {
-			h = piece
-		}
+	if q != nil {
+		h = r.asPieces(&l, h, core, note, *q)
 	}
 	one := l.settle(h, r.kitchen, r.out.Language)
 	one.Or = r.alternative(one)
 	one.doubts(low, toks)
 	return []Line{one}
+}
+
+// asPieces takes what is counted for the food that comes in such pieces: "a stick of cinnamon", "four cloves".
+func (r *reader) asPieces(l *Line, h hit, core []string, note string, q quantity) hit {
+	piece := func(words ...string) (hit, bool) {
+		p := r.names.match(words)
+		return p, p.in != nil && p.in.UnitG > 0
+	}
+	switch {
+	case h.in == nil:
+	case q.word == "stick" && h.in.Group != food.GroupFat: // of butter it is a weight
+		p, ok := piece(append(slices.Clone(core), "stick")...)
+		if !ok || p.score < sure {
+			l.Amount, l.Unit = 0, ""
+			break
+		}
+		l.Amount, l.Unit, l.Note = q.amount/stickG, measure.Each, note
+		return p
+	case l.Unit == measure.Each && l.Amount > 1 && h.in.UnitG == 0:
+		if p, ok := piece(append([]string{"whole"}, core...)...); ok && p.score >= certain {
+			return p
+		}
+	}
+	return h
 }
 
 // fromAmount leaves out what is said before an amount and is no name: "I use about 250 g of flour".

@@ -40,4 +40,6 @@ var Figures = map[string]float64{
 	"namedWorth":   namedWorth,
 	"beside":       beside,
 	"longestSide":  longestSide,
+	"little":       little, "recapReach": recapReach, "certainlyGrams": certainlyGrams, "leastInKilos": leastInKilos,
+	"pendingWords": pendingWords, "questionWords": questionWords, "longestFinish": longestFinish, "imperialPintML": imperialPintML,
 }

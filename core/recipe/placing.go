@@ -201,32 +201,33 @@ func (p *placing) potName(c heardCue) string {
 
 // right puts what stands right before a cue where it says; nothing stands there when it tells of what follows.
 func (p *placing) right(c heardCue) bool {
-	if len(p.last.lines) == 0 || p.at >= len(p.r.out.Lines) {
-		return false
-	}
-	if c.start < p.last.start {
-		return false
-	}
-	between := p.toks[min(p.last.end, c.start):c.start]
-	for _, t := range between {
-		if t.kind == sign && t.text != "," || t.kind == word && !beforeCue[t.text] {
-			return false
-		}
-	}
-	if slices.ContainsFunc(between, func(t token) bool { return t.text == "," }) && p.text(c.start) != "for" && c.place != batter.InPan {
+	if len(p.last.lines) == 0 || p.at >= len(p.r.out.Lines) || c.start < p.last.start || !p.reaches(c) {
 		return false
 	}
 	if c.fats && (!isFat(p.last.lines[0]) || p.last.lines[0].Ingredient.ID == brownButter) { // which is browned there
 		return true
 	}
-	if c.fats && p.text(c.start) == "for" { // said of the plate, whatever pot is on the stove
+	plate := c.fats && p.text(c.start) == "for" // said of the plate, whatever pot is on the stove
+	if plate {
 		p.r.out.Lines[p.at].Pot = 0
 	}
 	p.move(c.place)
-	if first := p.text(c.start + 1); c.fats && p.text(c.start) == "for" && (first == "each" || first == "every") {
+	if first := p.text(c.start + 1); plate && (first == "each" || first == "every") {
 		p.r.out.Lines[p.at].Each = true
 	}
 	return true
+}
+
+// reaches tells whether only words that say nothing stand between the last food and a cue, and no comma, unless the cue goes over it.
+func (p *placing) reaches(c heardCue) bool {
+	comma := false
+	for _, t := range p.toks[min(p.last.end, c.start):c.start] {
+		if t.kind == sign && t.text != "," || t.kind == word && !beforeCue[t.text] {
+			return false
+		}
+		comma = comma || t.text == ","
+	}
+	return !comma || p.text(c.start) == "for" || goes[p.text(c.start)] || c.place == batter.InPan
 }
 
 // beforeCue are words between a food and what says where it goes.
@@ -410,24 +411,37 @@ func (p *placing) putsRight(it item, in *food.Ingredient) bool {
 // plain flour".
 func (p *placing) namesKind(it item, in *food.Ingredient) bool {
 	l := p.lastLine()
-	if l == nil || !it.named || in == nil || l.Ingredient == nil || l.Ingredient == in || in.Group != l.Ingredient.Group || l.Amount <= 0 || it.start-p.last.end > 2*soon {
+	if l == nil || !it.named || in == nil || it.start-p.last.end > 2*soon || !l.mayBe(in) {
 		return false
 	}
-	says, putsRight := false, false
-	for i := p.last.end; i < it.start; i++ {
-		t := p.text(i)
-		says = says || t == "thats" || t == "that" || t == "this" || t == "its" || t == "meaning" || t == "namely"
-		putsRight = putsRight || corrects[t]
-		if t != "," && !corrects[t] && !repeats[t] && !stop[t] && !weak[t] && t != "i" && t != "this" {
-			return false
-		}
-	}
-	if plainKinds[in.ID] && it.end-it.start == 1 || !putsRight && !(says && plainKinds[l.Ingredient.ID]) {
+	says, putsRight, ok := p.saysWhich(p.last.end, it.start)
+	general := plainKinds[in.ID] && it.end-it.start == 1
+	if !ok || general || !putsRight && !(says && plainKinds[l.Ingredient.ID]) {
 		return false
 	}
 	l.Note = joined(l.Note, "it was said which one: "+p.between(it.start, it.end))
 	l.Ingredient, l.At = in, append(l.At, p.span(it.start, it.end))
 	return true
+}
+
+// mayBe tells whether a food of a line can be another kind of the same.
+func (l *Line) mayBe(in *food.Ingredient) bool {
+	return l.Ingredient != nil && l.Ingredient != in && l.Ingredient.Group == in.Group && l.Amount > 0
+}
+
+// saysKind are words by which the kind of a food is told.
+var saysKind = set("thats that this its meaning namely")
+
+// saysWhich tells whether between two tokens it is only said which one is meant, or that it is another one.
+func (p *placing) saysWhich(from, to int) (says, putsRight, only bool) {
+	for i := from; i < to; i++ {
+		t := p.text(i)
+		says, putsRight = says || saysKind[t], putsRight || corrects[t]
+		if t != "," && t != "i" && !saysKind[t] && !corrects[t] && !repeats[t] && !stop[t] && !weak[t] {
+			return false, false, false
+		}
+	}
+	return says, putsRight, true
 }
 
 // put gives a line its place, and what is asked of it there.
@@ -442,24 +456,32 @@ func (p *placing) put(l Line, it item, place batter.Place) Line {
 	case r.pot > 0:
 		l.Place, l.Pot = r.out.Pots[r.pot-1].Place, r.pot
 	}
-	if l.Place != "" && l.Place != batter.InPan && l.Ingredient != nil {
+	if l.Place == "" {
+		p.asksOfBowl(&l, it)
+		return l
+	}
+	if l.Ingredient != nil && l.Place != batter.InPan {
 		if as := r.names.match(onPlate[l.Ingredient.ID]); as.in != nil {
 			l.Ingredient = as.in
 		}
 	}
-	switch {
-	case l.Place == "" && it.named:
-		l.AskHowMuch()
-	case l.Place != "" && l.Amount <= 0 && l.Ingredient != nil && !l.Doubtful():
+	if l.Amount <= 0 && l.Ingredient != nil && !l.Doubtful() {
 		l.Asks, l.Status = "", Read
 	}
-	if it.start < p.asked && l.Status == Read && l.Place == "" {
+	return l
+}
+
+// asksOfBowl asks what is doubtful of a line that goes into the bowl.
+func (p *placing) asksOfBowl(l *Line, it item) {
+	if it.named {
+		l.AskHowMuch()
+	}
+	if it.start < p.asked && l.Status == Read {
 		l.doubt(saidWithIf, nil)
 	}
-	if r.done && l.Status == Read && l.Place == "" && goesOnToo(l.Ingredient) {
+	if p.r.done && l.Status == Read && goesOnToo(l.Ingredient) {
 		l.doubt(toldAfter, nil)
 	}
-	return l
 }
 
 // withLast tells whether a food is named in one breath with the one before it, which has no amount: "raspberries and a banana".

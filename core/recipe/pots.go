@@ -97,7 +97,7 @@ func (r *reader) cooked(lines []Line, boiled bool) bool {
 	for _, l := range lines {
 		in := l.Ingredient
 		switch {
-		case l.Place != "" && l.Amount <= 0, l.Place == batter.InPan && isFat(l), in != nil && in.Role == food.RoleSalt && r.done:
+		case r.saysNothing(l):
 			continue
 		case l.Place != "" || in == nil || in.Role == food.RoleSalt, inBatterOnly(in) && !(boiled && r.thickens(l)):
 			return false
@@ -107,6 +107,12 @@ func (r *reader) cooked(lines []Line, boiled bool) bool {
 		sweet = sweet || in.Role == food.RoleSugar || in.Group == food.GroupSyrup || in.Role == food.RolePiece || in.Role == food.RolePuree
 	}
 	return sweet && len(lines) > 1
+}
+
+// saysNothing tells whether a line may stand in a pot as well as in a batter: what only goes with it, the fat of a pan, salt when the
+// batter is done.
+func (r *reader) saysNothing(l Line) bool {
+	return l.Place != "" && l.Amount <= 0 || l.Place == batter.InPan && isFat(l) || r.done && l.Ingredient != nil && l.Ingredient.Role == food.RoleSalt
 }
 
 // fruitJuice is from how much sugar a liquid is a juice [g/100 g] (modelling choice).

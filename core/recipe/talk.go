@@ -5,6 +5,7 @@ import (
 	"regexp"
 	"slices"
 	"strings"
+	"unicode/utf8"
 
 	"upbeatladle/core/batter"
 	"upbeatladle/core/food"
@@ -119,7 +120,15 @@ func breathIn(s string) int {
 			return i
 		}
 	}
-	return len(strings.ToValidUTF8(s, "")) // a word of so many letters
+	for k := 1; k <= utf8.UTFMax; k++ { // a word of so many letters: not within one of them
+		if utf8.RuneStart(s[len(s)-k]) {
+			if !utf8.FullRuneInString(s[len(s)-k:]) {
+				return len(s) - k
+			}
+			break
+		}
+	}
+	return len(s)
 }
 
 // sentence reads the foods of a sentence with their amounts, and where they go; a sentence in which something is done is a step as

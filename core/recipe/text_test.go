@@ -126,6 +126,13 @@ func TestOtherTexts(t *testing.T) {
 	}
 }
 
+// Bytes that are no letters, as many as never end a sentence, are read through once.
+func TestBytesThatAreNoLetters(t *testing.T) {
+	for _, text := range []string{strings.Repeat("\x9b", 3000), strings.Repeat("ß", 3000), strings.Repeat("x", 999) + strings.Repeat("\u20ac", 700)} {
+		recipe.ReadText("3 eggs and "+text, food.Reference(), batter.DefaultKitchen())
+	}
+}
+
 // FuzzRead: no panic, no amount below zero, nothing that is not a number.
 func FuzzRead(f *testing.F) {
 	f.Add(notebook)
@@ -138,6 +145,7 @@ func FuzzRead(f *testing.F) {
 			f.Add(text)
 		}
 	}
+	f.Add("A: Sugar? B: Two dozen eggs, the same of water, half a tub, that's 125 g of ricotta. On it, over the lot, mine: a pinch salt each.")
 	table := food.Reference()
 	f.Fuzz(func(t *testing.T, text string) {
 		r := recipe.ReadText(text, table, batter.DefaultKitchen())
