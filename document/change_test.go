@@ -141,6 +141,33 @@ func TestTheKitchensOwnMeasures(t *testing.T) {
 	require.NoError(t, err)
 	assert.InDelta(t, 320*food.Reference().ByID("milk_whole").Density, *w.Lines[1].Base, 1e-6, "a mug is the kitchen's, whatever its cups are")
 
+	heaped := 20.0 // 2.6 level ones of flour
+	in.Kitchen.HeapedG = &heaped
+	data, err := in.Kitchen.Encode()
+	require.NoError(t, err)
+	assert.Contains(t, string(data), `"version":2`)
+	spoons, err := document.DecodeVariation([]byte(strings.NewReplacer(`"version":1`, `"version":3`, `"amount":250,"unit":"g"`, `"amount":6,"unit":"tbsp","fill":"heaped"`).Replace(small)))
+	require.NoError(t, err)
+	for _, measures := range []string{"", "metric", "au"} {
+		spoons.Kitchen = nil
+		if measures != "" {
+			spoons.Kitchen = &document.Kitchen{Measures: measures}
+		}
+		w, err = spoons.Worksheet(ctx, in)
+		require.NoError(t, err)
+		tbsp := map[string]float64{"": 1, "metric": 1, "au": 4. / 3}[measures]
+		assert.InDelta(t, 6*20*tbsp, *w.Lines[0].Base, 1e-6, "as it was weighed, in the spoons of the recipe: %s", measures)
+	}
+	r, err = document.Read(ctx, document.ReadingWish{Text: "Ingredients\n1 heaped tsp baking powder\n250 g flour\n250 g milk\nMethod\nMix it."}, in)
+	require.NoError(t, err)
+	assert.Contains(t, r.Lines[0].Asks, "holds about 2.6", "of leavener it is asked, with what this kitchen's spoon holds")
+	low := 3.0
+	in.Kitchen.HeapedG = &low
+	data, err = in.Kitchen.Encode()
+	require.NoError(t, err)
+	_, err = document.DecodeKitchen(data)
+	refusalCode(t, err, "out_of_range")
+
 	shell := 62.5
 	egg, err := document.InShell(document.EggWish{ShellG: &shell})
 	require.NoError(t, err)

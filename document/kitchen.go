@@ -83,6 +83,7 @@ type OwnKitchen struct {
 	MugML         *float64  `json:"mug_ml,omitzero"`
 	GlassML       *float64  `json:"glass_ml,omitzero"`
 	HandfulML     *float64  `json:"handful_ml,omitzero"`
+	HeapedG       *float64  `json:"heaped_g,omitzero"`     // of plain flour in a heaped tablespoon
 	FlourMethod   string    `json:"flour_method,omitzero"` // how this kitchen's recipes fill a cup with flour
 	Words         []OwnWord `json:"words,omitzero"`        // what it calls its ingredients
 }
@@ -93,7 +94,7 @@ type OwnWord struct {
 	Ingredient string `json:"ingredient"`
 }
 
-// withWords is the version of a kitchen that has words of its own.
+// withWords is the version of a kitchen that has words or a heaped spoon of its own.
 const withWords = 2
 
 // maxWords and maxWord bound them: how many, and how many letters (modelling choices).
@@ -110,6 +111,8 @@ const (
 	minDeep, maxDeep   = 3, 80   // mm
 	maxMoulds          = 24
 	minOwnML, maxOwnML = 10, 1000 // ml of a mug, a glass, a handful
+	minHeapedG         = 8        // g of flour: a level tablespoon
+	maxHeapedG         = 40       // g of flour
 	maxShiftC          = 60       // K
 	minContact         = 0.5
 	maxContact         = 1.5
@@ -197,7 +200,7 @@ func FormOfKitchen() KitchenForm {
 			"egg_g": {minEggG, maxEggG, 1}, "altitude_m": {minAltM, maxAltM, 50}, "scale_step_g": {minStepG, maxStepG, 1}, "leavener_step_g": {minStepG, maxStepG, 0.1},
 			"volume_ml": {batter.MinPortionML, batter.MaxPortionML, 5}, "width_cm": {minPlate, maxPlate, 1}, "depth_cm": {minPlate, maxPlate, 1},
 			"min_c": {minPlateC, maxPlateC, 5}, "max_c": {minPlateC, maxPlateC, 5}, "width_mm": {minMould, maxMould, 5}, "length_mm": {minMould, maxMould, 5},
-			"depth_mm": {minDeep, maxDeep, 1}, "gap_mm": {1, maxDeep, 1}, "moulds": {1, maxMoulds, 1}, "heat_up_min": {1, maxHeatUpMin, 1}, "takes_g": {minTakesG, maxTakesG, 5}, "closed_s": {minClosedS, maxClosedS, 5}, "own_ml": {minOwnML, maxOwnML, 5},
+			"depth_mm": {minDeep, maxDeep, 1}, "gap_mm": {1, maxDeep, 1}, "moulds": {1, maxMoulds, 1}, "heat_up_min": {1, maxHeatUpMin, 1}, "takes_g": {minTakesG, maxTakesG, 5}, "closed_s": {minClosedS, maxClosedS, 5}, "own_ml": {minOwnML, maxOwnML, 5}, "heaped_g": {minHeapedG, maxHeapedG, 1},
 		},
 		Ladle:   Ladle{Name: "Ladle", VolumeML: v(60)},
 		Griddle: Griddle{Name: "Plate", WidthCM: v(50), DepthCM: v(30), HeatUpMin: v(heat.PlateUpMin)},
@@ -238,6 +241,7 @@ func DecodeKitchen(data []byte) (OwnKitchen, error) {
 	for at, v := range map[string]*float64{"/mug_ml": k.MugML, "/glass_ml": k.GlassML, "/handful_ml": k.HandfulML} {
 		r.within(at, v, minOwnML, maxOwnML, 0, "A measure of your own in ml")
 	}
+	r.within("/heaped_g", k.HeapedG, minHeapedG, maxHeapedG, 0, "A heaped tablespoon of flour in grams")
 	r.words(k.Words)
 	for _, n := range []int{len(k.Ladles), len(k.Griddles), len(k.Irons)} {
 		if n > maxThings {
@@ -355,7 +359,7 @@ func (r *reader) need(at string, v *float64, low, high float64, what string) {
 // Encode writes the document.
 func (k OwnKitchen) Encode() ([]byte, error) {
 	k.Version = Version
-	if len(k.Words) > 0 {
+	if len(k.Words) > 0 || k.HeapedG != nil {
 		k.Version = withWords
 	}
 	return encode(k)
@@ -408,6 +412,11 @@ func (k *OwnKitchen) into(out *batter.Kitchen) {
 		out.Measures = st
 	}
 	out.Measures.Mug, out.Measures.Glass, out.Measures.Handful = or(k.MugML), or(k.GlassML), or(k.HandfulML)
+	if k.HeapedG != nil {
+		if level, err := out.Grams(batter.Line{Ingredient: food.Reference().ByID("plain_flour"), Amount: 1, Unit: measure.Tbsp}); err == nil && level > 0 {
+			out.Measures.Heaped = max(1, *k.HeapedG/level)
+		}
+	}
 	for _, f := range []struct {
 		from *float64
 		to   *float64

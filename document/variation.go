@@ -908,7 +908,7 @@ func (r *reader) kitchen(k *Kitchen) batter.Kitchen {
 		if !ok {
 			r.p.Add("/kitchen/measures", "unknown_choice", "“%s” is not a set of measures. Use one of metric, us, imperial, au.", clip(k.Measures))
 		} else {
-			st.Mug, st.Glass, st.Handful = out.Measures.Mug, out.Measures.Glass, out.Measures.Handful
+			st.Mug, st.Glass, st.Handful, st.Heaped = out.Measures.Mug, out.Measures.Glass, out.Measures.Handful, out.Measures.Heaped
 			out.Measures = st
 		}
 	}

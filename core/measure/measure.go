@@ -35,6 +35,7 @@ type Standard struct {
 	Cup, Tbsp, Tsp, FlOz float64
 
 	Mug, Glass, Handful float64 // the kitchen's own, weighed once with water; 0 until then
+	Heaped              float64 // how many level spoons of a powder a heaped one of the kitchen holds, weighed once; 0 until then
 }
 
 // Says names the standard by its cup and its tablespoon, the two that differ most, to the millilitre.
@@ -117,14 +118,19 @@ const (
 // Fullnesses are all of them; level is meant when nothing is said.
 var Fullnesses = []Fullness{Heaped, Rounded, Level, Scant}
 
-// Holds is how many level ones it holds of a powder.
-func (f Fullness) Holds() float64 {
-	switch f {
-	case Heaped:
+// Holds is how many level ones a spoon or a cup holds of a powder that is so full. Where a heaped one has been weighed, a rounded one
+// lies between it and a level one, as it does in common practice.
+func (st Standard) Holds(f Fullness) float64 {
+	switch {
+	case f == Heaped && st.Heaped > 0:
+		return st.Heaped
+	case f == Heaped:
 		return heapedHolds
-	case Rounded:
+	case f == Rounded && st.Heaped > 0:
+		return (1 + st.Heaped) / 2
+	case f == Rounded:
 		return roundedHolds
-	case Scant:
+	case f == Scant:
 		return scantHolds
 	}
 	return 1
@@ -236,7 +242,7 @@ func (st Standard) ToGrams(amount float64, u Unit, s Subject) (float64, error) {
 			return 0, ErrNoDensity
 		}
 		if s.IsPowder && u.heaps() {
-			ml *= s.Fill.Holds()
+			ml *= st.Holds(s.Fill)
 		}
 		return amount * ml * d, nil
 	}

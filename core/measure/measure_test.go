@@ -237,3 +237,25 @@ func TestAStandardSaysWhatItsCupHolds(t *testing.T) {
 		assert.Equal(t, want, st.Says())
 	}
 }
+
+// A heaped spoon that was weighed outranks the usual one, a rounded one lies between it and a level one, a scant one does not change;
+// liquids know no such thing.
+func TestAHeapedSpoonOfOnesOwn(t *testing.T) {
+	own := measure.Metric
+	own.Heaped = 2.6
+	flour := measure.Subject{Density: 0.5, IsPowder: true}
+	grams := func(st measure.Standard, f measure.Fullness, s measure.Subject) float64 {
+		s.Fill = f
+		g, err := st.ToGrams(1, measure.Tbsp, s)
+		require.NoError(t, err)
+		return g
+	}
+	level := grams(own, measure.Level, flour)
+	for fill, times := range map[measure.Fullness]float64{measure.Heaped: 2.6, measure.Rounded: 1.8, measure.Level: 1, measure.Scant: 0.9, "": 1} {
+		assert.InDelta(t, times*level, grams(own, fill, flour), 1e-9, fill)
+	}
+	for fill, times := range map[measure.Fullness]float64{measure.Heaped: 2, measure.Rounded: 1.5} {
+		assert.InDelta(t, times*level, grams(measure.Metric, fill, flour), 1e-9, fill)
+	}
+	assert.InDelta(t, grams(own, measure.Level, measure.Subject{Density: 1}), grams(own, measure.Heaped, measure.Subject{Density: 1}), 1e-9)
+}

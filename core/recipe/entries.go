@@ -247,7 +247,7 @@ func (r *reader) named(text string, toks []token, q *quantity, brackets []quanti
 	}
 	one := l.settle(h, r.kitchen, r.out.Language)
 	one.Or = r.alternative(one)
-	one.doubts(low, toks)
+	one.doubts(low, toks, r.kitchen.Measures)
 	return []Line{one}
 }
 
@@ -289,12 +289,12 @@ func (r *reader) fromAmount(toks []token, q *quantity) ([]token, *quantity) {
 }
 
 // doubts asks about an amount that may be another one.
-func (l *Line) doubts(low string, toks []token) {
+func (l *Line) doubts(low string, toks []token, measures measure.Standard) {
 	if l.other > 0 && l.Ingredient != nil {
 		l.thousands()
 	}
 	l.eighths()
-	l.notLevel(strings.Fields(spelledOut(toks)))
+	l.notLevel(strings.Fields(spelledOut(toks)), measures)
 	if l.Status == Read && l.Place == "" && twoUses(low) {
 		l.doubt("It is for the batter and for the pan. How much of it goes into the batter?", nil)
 	}

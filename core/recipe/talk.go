@@ -462,7 +462,7 @@ func (r *reader) kindsSaid(text string, group food.Group) (out []*food.Ingredien
 var unlevel = map[string]measure.Fullness{"heaped": measure.Heaped, "heaping": measure.Heaped, "rounded": measure.Rounded, "scant": measure.Scant}
 
 // notLevel keeps how full the spoon of a powder is: the amount stays as it is spoken. Of leavener and salt it is asked.
-func (l *Line) notLevel(words []string) {
+func (l *Line) notLevel(words []string, measures measure.Standard) {
 	if l.Ingredient == nil || l.Amount <= 0 || !l.Ingredient.IsPowder() || l.Unit != measure.Tbsp && l.Unit != measure.Tsp && l.Unit != measure.Cup {
 		return
 	}
@@ -473,8 +473,8 @@ func (l *Line) notLevel(words []string) {
 		}
 		l.Fill = fill
 		if r := l.Ingredient.Role; l.Status == Read && (r == food.RoleLeavener || r == food.RoleSoda || r == food.RoleSalt || l.Ingredient.Is(food.Yeasts)) {
-			level := l.Amount * fill.Holds()
-			l.doubt(fmt.Sprintf("A %s spoon holds about %s level ones of a powder, and of this a little is much. Is it %s %s, level?", w, short(fill.Holds()), short(level), l.Unit),
+			level := l.Amount * measures.Holds(fill)
+			l.doubt(fmt.Sprintf("A %s spoon holds about %s level ones of a powder, and of this a little is much. Is it %s %s, level?", w, short(measures.Holds(fill)), short(level), l.Unit),
 				&Suggestion{Ingredient: l.Ingredient, Amount: level, Unit: l.Unit, Fill: measure.Level})
 		}
 		return

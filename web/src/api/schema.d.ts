@@ -4522,6 +4522,11 @@ export interface components {
             glass_ml?: number;
             /** Format: double */
             handful_ml?: number;
+            /**
+             * Format: double
+             * @description Grams of plain flour in a heaped tablespoon of this kitchen; by it heaped and rounded spoons of powders weigh
+             */
+            heaped_g?: number;
             flour_method?: components["schemas"]["FlourMethod"];
             /** @description What it calls its ingredients, by which recipes are read */
             words?: components["schemas"]["OwnWord"][];
