@@ -36,7 +36,7 @@ func (g *gathering) onlyRatio(t told) bool {
 // recapReach is how many words before an amount its food may stand that was told with it before (modelling choice).
 const recapReach = 25
 
-// recapsAmount passes over an amount without a name that was told before of a food that is named again: "oats into the hot milk,
+// recapsAmount tells an amount without a name again that was told before of a food that is named again: "oats into the hot milk,
 // that's our hundred grams".
 func (g *gathering) recapsAmount(t told) bool {
 	q := t.q
@@ -46,7 +46,11 @@ func (g *gathering) recapsAmount(t told) bool {
 	for i := q.start - 1; i >= max(g.before, q.start-recapReach); i-- {
 		in, n := g.r.names.exactly(g.toks[i:])
 		if n > 0 && in != nil && i+n <= q.start && g.hasTold(in, q, i) {
-			g.before = q.end
+			lines := g.linesOf(g.toks[i:i+n], g.between(i, i+n), g.span(i, i+n), q)
+			for k := range lines {
+				lines[k].recap = true
+			}
+			g.out, g.before = append(g.out, item{start: q.start, end: q.end, lines: lines, q: q}), q.end
 			return true
 		}
 	}
@@ -405,8 +409,12 @@ func (s *speech) linesOf(name []token, called string, at Span, q quantity) []Lin
 		}
 	}
 	lines := s.r.named(called+" … "+s.between(q.start, q.end), part, &shifted, nil)
+	of := []Span{at, s.span(q.start, q.end)}
+	if gap := of[1].From - at.To; gap >= 0 && gap <= len(", ") { // one place of the text
+		of = []Span{{at.From, of[1].To}}
+	}
 	for i := range lines {
-		lines[i].At = []Span{at, s.span(q.start, q.end)}
+		lines[i].At = slices.Clone(of)
 	}
 	return lines
 }
