@@ -12,7 +12,7 @@ WEB_FILES := $(filter-out web/components.d.ts,$(shell git ls-files web 2>/dev/nu
 ALONE := TestAMorningOfSixtyPortions|TestSeveralBowlsFromOneBatter|TestEveryFormatOfEveryDocument|TestRestoringLosesNothing|TestAPastIsFilledIn|TestAFileIsPackedWhenItPays
 
 .DEFAULT_GOAL := help
-.PHONY: help demo demo-reset test build check audit generate notices bench mutants evidence screenshots chromium clean
+.PHONY: help demo demo-reset test quick night build check audit generate notices bench mutants evidence screenshots chromium clean
 
 help: ## list the targets
 	@grep -E '^[a-z-]+:.*## ' $(MAKEFILE_LIST) | sed -E 's/^([a-z-]+):.*## /\1\t/' | expand -t 14
@@ -43,6 +43,7 @@ check: build ## static checks of both sides, the tests of the core, and that wha
 	@unformatted=$$(gofmt -l $(GO_FILES)); test -z "$$unformatted" || { echo "gofmt these: $$unformatted"; exit 1; }
 	go vet ./...
 	go tool staticcheck ./...
+	@go tool gocyclo -over 20 -ignore '_test\.go|\.gen\.go|node_modules|/zz_' . | awk '{print $$2, $$3}' | LC_ALL=C sort | diff internal/complex.txt - || { echo "internal/complex.txt lists the functions with more than 20 ways through: take off what is simpler now (<), and make simpler what is new (>)"; exit 1; }
 	go mod tidy -diff
 	go run ./about/write -check
 	GOOS=js GOARCH=wasm go build ./core/... ./document/...
@@ -50,17 +51,34 @@ check: build ## static checks of both sides, the tests of the core, and that wha
 	@tmp=$$(mktemp -d); cp --parents $(GENERATED) $$tmp; $(MAKE) --no-print-directory generate >/dev/null; \
 	for f in $(GENERATED); do cmp $$f $$tmp/$$f || { echo "$$f was out of date: commit what make generate wrote"; exit 1; }; done
 	$(CORE_TESTS) | go run ./internal/evidence/write -check docs/evidence.md
-	go run ./internal/mutants -draw 10
+	go run ./internal/mutants -draw 3
 
 audit: web/node_modules/.installed ## ask the registry for known faults of what ships, where it answers
 	@cd web && out=$$(npm audit --omit=dev --audit-level=high --json 2>/dev/null) && status=0 || status=$$?; \
 	case "$$out" in *auditReportVersion*) echo "$$out" | head -c 2000; exit $$status;; *) echo "npm audit: this registry does not answer it, skipped";; esac
 
+# Packages in which much runs beside much else: their tests run once, with the race detector.
+RACED := ./store ./device ./kitchen ./house ./api
+
 test: chromium build check audit ## everything: static checks, all tests, the real interface in Chromium
 	cd web && npm run --silent test
-	REQUIRE_BROWSER=1 go test -timeout 12m $$(go list ./... | grep -v '/e2e$$\|^upbeatladle/core')
+	REQUIRE_BROWSER=1 go test -timeout 12m $$(go list ./... | grep -v '/e2e$$\|^upbeatladle/core\|^upbeatladle/\(store\|device\|kitchen\|house\|api\)$$')
+	go test -timeout 10m -run '$(ALONE)' $(RACED)
 	e2e/twice
-	go test -race -timeout 10m -skip '$(ALONE)' ./store ./device ./kitchen ./house ./api
+	go test -race -timeout 10m -skip '$(ALONE)' $(RACED)
+
+quick: build ## for the loop: what is formatted, vetted and typed, and the tests of both sides without the browser and the race detector
+	@unformatted=$$(gofmt -l $(GO_FILES)); test -z "$$unformatted" || { echo "gofmt these: $$unformatted"; exit 1; }
+	go vet ./...
+	cd web && npm run --silent types && npm run --silent lint && npm run --silent test
+	go test -timeout 5m $$(go list ./... | grep -v '/e2e$$\|/cmd/')
+
+night: test ## far more of everything: every change of core, random documents, kills, drawn laws, fuzzed readers
+	RANDOM_DOCUMENTS=20000 KILL_ROUNDS=200 go test -timeout 60m ./document ./cmd/upbeat-ladle
+	go test -timeout 60m ./core/batch ./core/worksheet -rapid.checks=500
+	go run ./internal/mutants
+	@grep -rlE '^func Fuzz' --include=*_test.go . | xargs -n1 dirname | sort -u | while read -r dir; do \
+	for f in $$(grep -hoE '^func Fuzz[A-Za-z]+' $$dir/*_test.go | cut -c6-); do go test -run '^$$' -fuzz "^$$f\$$" -fuzztime 60s $$dir; done; done
 
 generate: web/node_modules/.installed ## write what is generated from api/openapi.yaml
 	go generate ./api

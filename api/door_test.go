@@ -87,6 +87,7 @@ func openHouse(t *testing.T) lan {
 	l, err := net.Listen("tcp", "127.0.0.1:0")
 	require.NoError(t, err)
 	h := house.New(st, m.now)
+	h.Work = house.Work{Memory: 64, Passes: 1}
 	require.NoError(t, h.Set(ctx, passcode, "Halyard Hatch"))
 	own, err := house.OpenCertificate(filepath.Join(t.TempDir(), "house"), nil, []string{"hatch.local"}, time.Now)
 	require.NoError(t, err)

@@ -21,8 +21,7 @@ func looksLikePage(s string) bool {
 func page(s string) (text, title string, err error) {
 	z := html.NewTokenizer(strings.NewReader(s))
 	z.SetMaxBuf(MaxBytes)
-	var shown strings.Builder
-	hidden, data := 0, false
+	var p pageReading
 	for {
 		switch z.Next() {
 		case html.ErrorToken:
@@ -31,46 +30,70 @@ func page(s string) (text, title string, err error) {
 			} else if !errors.Is(err, io.EOF) {
 				return "", "", Refusal("/text", "broken_page", "This page breaks off. Paste the recipe's text.")
 			}
-			return strings.TrimSpace(shown.String()), "", nil
+			return strings.TrimSpace(p.shown.String()), "", nil
 		case html.StartTagToken:
-			name, more := z.TagName()
-			switch string(name) {
-			case "script":
-				hidden++
-				for more {
-					var k, v []byte
-					k, v, more = z.TagAttr()
-					data = data || string(k) == "type" && strings.EqualFold(string(v), "application/ld+json")
-				}
-			case "style", "noscript", "template", "svg":
-				hidden++
-			case "li", "p", "div", "br", "tr", "h1", "h2", "h3", "h4", "section":
-				shown.WriteByte('\n')
-			}
+			p.begins(z)
 		case html.SelfClosingTagToken:
 			if name, _ := z.TagName(); string(name) == "br" {
-				shown.WriteByte('\n')
+				p.shown.WriteByte('\n')
 			}
 		case html.EndTagToken:
 			name, _ := z.TagName()
-			switch string(name) {
-			case "script", "style", "noscript", "template", "svg":
-				hidden, data = max(0, hidden-1), false
-			case "li", "p", "div", "tr", "h1", "h2", "h3", "h4":
-				shown.WriteByte('\n')
-			}
+			p.ends(string(name))
 		case html.TextToken:
 			raw := z.Text()
-			if data {
+			if p.data {
 				if text, title, err := structured(raw); err == nil {
 					return text, title, nil
 				}
 			}
-			if hidden == 0 {
-				shown.WriteString(strings.Join(strings.Fields(string(raw)), " "))
-				shown.WriteByte(' ')
-			}
+			p.shows(string(raw))
 		}
+	}
+}
+
+// pageReading is a page while it is read: what it shows so far, how deep it is in what it does not, and whether in structured data.
+type pageReading struct {
+	shown  strings.Builder
+	hidden int
+	data   bool
+}
+
+// Tags of a page that show nothing, and those that begin a line.
+var (
+	notShown = map[string]bool{"script": true, "style": true, "noscript": true, "template": true, "svg": true}
+	newLine  = map[string]bool{"li": true, "p": true, "div": true, "br": true, "tr": true, "h1": true, "h2": true, "h3": true, "h4": true, "section": true}
+)
+
+func (p *pageReading) begins(z *html.Tokenizer) {
+	name, more := z.TagName()
+	tag := string(name)
+	switch {
+	case notShown[tag]:
+		p.hidden++
+	case newLine[tag]:
+		p.shown.WriteByte('\n')
+	}
+	for tag == "script" && more {
+		var k, v []byte
+		k, v, more = z.TagAttr()
+		p.data = p.data || string(k) == "type" && strings.EqualFold(string(v), "application/ld+json")
+	}
+}
+
+func (p *pageReading) ends(tag string) {
+	switch {
+	case notShown[tag]:
+		p.hidden, p.data = max(0, p.hidden-1), false
+	case newLine[tag] && tag != "section" && tag != "br":
+		p.shown.WriteByte('\n')
+	}
+}
+
+func (p *pageReading) shows(text string) {
+	if p.hidden == 0 {
+		p.shown.WriteString(strings.Join(strings.Fields(text), " "))
+		p.shown.WriteByte(' ')
 	}
 }
 

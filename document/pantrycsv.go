@@ -271,32 +271,8 @@ func readRow(rec []string, at map[string]int, decimalComma bool) ImportRow {
 			continue
 		}
 		text := unguarded(strings.TrimSpace(rec[i]))
-		if text == "" {
-			continue
-		}
-		switch f := v.Field(c.index); f.Interface().(type) {
-		case string:
-			f.SetString(text)
-		case bool:
-			f.SetBool(strings.EqualFold(text, yesInAFile) || strings.EqualFold(text, "true") || text == "1")
-		case []string:
-			var list []string
-			for part := range strings.SplitSeq(text, listSeparator) {
-				if part = strings.TrimSpace(part); part != "" {
-					list = append(list, part)
-				}
-			}
-			f.Set(reflect.ValueOf(list))
-		case *float64:
-			if decimalComma {
-				text = strings.Replace(text, ",", ".", 1)
-			}
-			n, err := strconv.ParseFloat(text, 64)
-			if err != nil || math.IsNaN(n) || math.IsInf(n, 0) {
-				bad = append(bad, fmt.Sprintf("%s is “%s”, not a number", c.name, clip(text)))
-				continue
-			}
-			f.Set(reflect.ValueOf(&n))
+		if text != "" && !setField(v.Field(c.index), text, decimalComma) {
+			bad = append(bad, fmt.Sprintf("%s is “%s”, not a number", c.name, clip(text)))
 		}
 	}
 	if len(rec) > 0 && row.Item.ID == "" && row.Item.Name != "" {
@@ -307,6 +283,34 @@ func readRow(rec []string, at map[string]int, decimalComma bool) ImportRow {
 		row.Action, row.Message = RowRefused, strings.Join(bad, "; ")+"."
 	}
 	return row
+}
+
+// setField puts what a file has into a field of an item; false when a number is none.
+func setField(f reflect.Value, text string, decimalComma bool) bool {
+	switch f.Interface().(type) {
+	case string:
+		f.SetString(text)
+	case bool:
+		f.SetBool(strings.EqualFold(text, yesInAFile) || strings.EqualFold(text, "true") || text == "1")
+	case []string:
+		var list []string
+		for part := range strings.SplitSeq(text, listSeparator) {
+			if part = strings.TrimSpace(part); part != "" {
+				list = append(list, part)
+			}
+		}
+		f.Set(reflect.ValueOf(list))
+	case *float64:
+		if decimalComma {
+			text = strings.Replace(text, ",", ".", 1)
+		}
+		n, err := strconv.ParseFloat(text, 64)
+		if err != nil || math.IsNaN(n) || math.IsInf(n, 0) {
+			return false
+		}
+		f.Set(reflect.ValueOf(&n))
+	}
+	return true
 }
 
 // judge decides what a row that could be read does.

@@ -248,59 +248,19 @@ func Measure(w MeasurementWish, s Setting) (PantryItem, error) {
 	if in == nil {
 		return PantryItem{}, r.p
 	}
-	p := PantryItem{MadeOn: s.Day(), Measured: true}
-	set := func(to **float64, v float64) {
-		v = significant(v)
-		*to = &v
-	}
+	m := measuring{reader: r, in: in, item: PantryItem{MadeOn: s.Day(), Measured: true}}
 	if w.Brix != nil {
-		brix := r.atTwenty("/brix", w.Brix, w.SampleC)
-		if len(r.p) > 0 {
-			return PantryItem{}, r.p
+		if err := m.brix(w, s); err != nil {
+			return PantryItem{}, err
 		}
-		read, err := prep.WithBrix(in, brix)
-		if err != nil {
-			return PantryItem{}, refusalOf(err)
-		}
-		own := *read
-		own.Own = nil
-		p = ItemOf(&own)
-		p.Group, p.Role, p.MadeOn, p.Measured, p.PricePerKg, p.StockG = "", "", s.Day(), true, nil, nil
-		p.Source = fmt.Sprintf("measured: %.4g °Brix at 20 °C", brix)
-		p.MeasuredWhat = append(p.MeasuredWhat, "brix")
 	}
 	if w.CupML != nil || w.CupG != nil {
-		ml, g := r.above("/cup_ml", w.CupML, "The cup in ml"), r.above("/cup_g", w.CupG, "What it weighs in g")
-		switch density := g / ml; {
-		case w.CupML == nil || w.CupG == nil:
-			r.p.Add("/cup_g", "missing", "A cup weighed takes two figures: its ml, and the g in it.")
-		case !(density >= 0.05 && density <= 3):
-			r.p.Add("/cup_g", "out_of_range", "%.4g g in %.4g ml cannot be: was the cup weighed with it?", g, ml)
-		default:
-			set(&p.Density, density)
-			p.MeasuredWhat = append(p.MeasuredWhat, "cup")
-		}
+		m.cup(w)
 	}
 	if w.Pieces != nil || w.PiecesG != nil {
-		n, g := r.above("/pieces", w.Pieces, "The number of pieces"), r.above("/pieces_g", w.PiecesG, "Their weight in g")
-		switch {
-		case w.Pieces == nil || w.PiecesG == nil:
-			r.p.Add("/pieces_g", "missing", "Counting takes two figures: how many pieces, and what they weigh together.")
-		case in.Piece.MassG <= 0:
-			r.p.Add("/pieces", "no_pieces", "%s has no pieces to count.", in.Label())
-		case n > 0 && (g/n < 0.001 || g/n > 200):
-			r.p.Add("/pieces_g", "out_of_range", "A piece of %.3g g cannot be. Weigh ten together.", g/n)
-		default:
-			counted := prep.Counted(in, n, g)
-			set(&p.PieceMassG, counted.Piece.MassG)
-			set(&p.PieceLengthMM, counted.Piece.LengthMM)
-			if counted.Piece.WidthMM > 0 {
-				set(&p.PieceWidthMM, counted.Piece.WidthMM)
-				set(&p.PieceHeightMM, counted.Piece.HeightMM)
-			}
-			p.MeasuredWhat = append(p.MeasuredWhat, "pieces")
-		}
+		m.pieces(w)
 	}
+	p := m.item
 	if len(p.MeasuredWhat) == 0 && len(r.p) == 0 {
 		r.p.Add("", "missing", "Measure something: a reading, a cup, or ten pieces.")
 	}
@@ -315,6 +275,75 @@ func Measure(w MeasurementWish, s Setting) (PantryItem, error) {
 		return p, err
 	}
 	return PantryItem{}, r.p
+}
+
+// measuring is an ingredient while what a cook measured of it becomes an item.
+type measuring struct {
+	*reader
+	in   *food.Ingredient
+	item PantryItem
+}
+
+// has puts a figure into the item, to the figures that it was measured with.
+func (m *measuring) has(to **float64, v float64) {
+	v = significant(v)
+	*to = &v
+}
+
+// brix makes the item what a reading of it says.
+func (m *measuring) brix(w MeasurementWish, s Setting) error {
+	brix := m.atTwenty("/brix", w.Brix, w.SampleC)
+	if len(m.p) > 0 {
+		return m.p
+	}
+	read, err := prep.WithBrix(m.in, brix)
+	if err != nil {
+		return refusalOf(err)
+	}
+	own := *read
+	own.Own = nil
+	m.item = ItemOf(&own)
+	p := &m.item
+	p.Group, p.Role, p.MadeOn, p.Measured, p.PricePerKg, p.StockG = "", "", s.Day(), true, nil, nil
+	p.Source = fmt.Sprintf("measured: %.4g °Brix at 20 °C", brix)
+	p.MeasuredWhat = append(p.MeasuredWhat, "brix")
+	return nil
+}
+
+// cup takes the density of a cup that was weighed.
+func (m *measuring) cup(w MeasurementWish) {
+	ml, g := m.above("/cup_ml", w.CupML, "The cup in ml"), m.above("/cup_g", w.CupG, "What it weighs in g")
+	switch density := g / ml; {
+	case w.CupML == nil || w.CupG == nil:
+		m.p.Add("/cup_g", "missing", "A cup weighed takes two figures: its ml, and the g in it.")
+	case !(density >= 0.05 && density <= 3):
+		m.p.Add("/cup_g", "out_of_range", "%.4g g in %.4g ml cannot be: was the cup weighed with it?", g, ml)
+	default:
+		m.has(&m.item.Density, density)
+		m.item.MeasuredWhat = append(m.item.MeasuredWhat, "cup")
+	}
+}
+
+// pieces takes the size of pieces that were counted and weighed.
+func (m *measuring) pieces(w MeasurementWish) {
+	n, g := m.above("/pieces", w.Pieces, "The number of pieces"), m.above("/pieces_g", w.PiecesG, "Their weight in g")
+	switch {
+	case w.Pieces == nil || w.PiecesG == nil:
+		m.p.Add("/pieces_g", "missing", "Counting takes two figures: how many pieces, and what they weigh together.")
+	case m.in.Piece.MassG <= 0:
+		m.p.Add("/pieces", "no_pieces", "%s has no pieces to count.", m.in.Label())
+	case n > 0 && (g/n < 0.001 || g/n > 200):
+		m.p.Add("/pieces_g", "out_of_range", "A piece of %.3g g cannot be. Weigh ten together.", g/n)
+	default:
+		counted := prep.Counted(m.in, n, g)
+		m.has(&m.item.PieceMassG, counted.Piece.MassG)
+		m.has(&m.item.PieceLengthMM, counted.Piece.LengthMM)
+		if counted.Piece.WidthMM > 0 {
+			m.has(&m.item.PieceWidthMM, counted.Piece.WidthMM)
+			m.has(&m.item.PieceHeightMM, counted.Piece.HeightMM)
+		}
+		m.item.MeasuredWhat = append(m.item.MeasuredWhat, "pieces")
+	}
 }
 
 // LabelWish is what a pack states per 100 g, and what is most like it.

@@ -244,7 +244,7 @@ func TestRulesHoldOverRandomDocuments(t *testing.T) {
 	in := document.Setting{Table: food.Reference(), Kitchen: document.DefaultOwnKitchen()}
 	var mu sync.Mutex
 	broken := map[string]int{}
-	eachRandom(t, 8_000, func(seed uint64, v document.Variation) {
+	eachRandom(t, 2_000, func(seed uint64, v document.Variation) {
 		v = saucedNowAndThen(seed, swappedNowAndThen(seed, v, in), in)
 		w, err := v.Worksheet(context.Background(), in)
 		var problems document.Problems

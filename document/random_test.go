@@ -21,7 +21,7 @@ import (
 	"upbeatladle/document"
 )
 
-// howMany random documents a run works out: 20,000, or what RANDOM_DOCUMENTS says.
+// howMany random documents a run works out: as many as usual, or what RANDOM_DOCUMENTS says.
 func howMany(t *testing.T, usual int) int {
 	if n, err := strconv.Atoi(os.Getenv("RANDOM_DOCUMENTS")); err == nil {
 		return n
@@ -188,7 +188,7 @@ func TestEveryDocumentIsAnswered(t *testing.T) {
 		return n
 	}
 	in := document.Setting{Table: food.Reference(), Kitchen: document.DefaultOwnKitchen()}
-	eachRandom(t, 20_000, func(seed uint64, v document.Variation) {
+	eachRandom(t, 4_000, func(seed uint64, v document.Variation) {
 		defer func() {
 			if p := recover(); p != nil {
 				failed.Store(seed, fmt.Sprint("panic: ", p))

@@ -311,19 +311,7 @@ func reading(r recipe.Reading, w ReadingWish, dropped map[int]bool, s Setting) R
 	if w.Name != "" {
 		r.Title = w.Name
 	}
-	kept := r
-	kept.Lines = nil
-	var from []int
-	doubts := map[int]string{} // by the line of what is kept
-	for i, l := range r.Lines {
-		if !dropped[i] {
-			if l.Ingredient != nil && l.Doubtful() {
-				doubts[len(kept.Lines)] = clip(l.Text)
-			}
-			kept.Lines = append(kept.Lines, l)
-			from = append(from, i)
-		}
-	}
+	kept, from, doubts := keptOf(r, dropped)
 	c := kept.Compose(k)
 	if w.Form != "" {
 		c.Form = batter.Form(w.Form)
@@ -353,9 +341,32 @@ func reading(r recipe.Reading, w ReadingWish, dropped map[int]bool, s Setting) R
 		l.ID, l.AsRead = fmt.Sprintf("a%d", i+1), doubts[c.LineOf[len(c.Base.Lines)+i]]
 		out.Additions = append(out.Additions, Addition{Line: l, Stage: string(a.Stage)})
 	}
-	if len(c.Base.Lines) == 0 {
-		return out
+	if len(c.Base.Lines) > 0 {
+		out.compose(c, r, dropped, doubts, k)
 	}
+	return out
+}
+
+// keptOf is a reading without the lines that are left out, where each of its lines stood before, and the words of those that are
+// doubtful, by their new places.
+func keptOf(r recipe.Reading, dropped map[int]bool) (kept recipe.Reading, from []int, doubts map[int]string) {
+	kept, doubts = r, map[int]string{}
+	kept.Lines = nil
+	for i, l := range r.Lines {
+		if dropped[i] {
+			continue
+		}
+		if l.Ingredient != nil && l.Doubtful() {
+			doubts[len(kept.Lines)] = clip(l.Text)
+		}
+		kept.Lines = append(kept.Lines, l)
+		from = append(from, i)
+	}
+	return kept, from, doubts
+}
+
+// compose writes the base and the variation of what was read; its lines and pots are there.
+func (out *Reading) compose(c recipe.Composed, r recipe.Reading, dropped map[int]bool, doubts map[int]string, k batter.Kitchen) {
 	b := Base{Format: BaseFormat, Version: Version, Name: clip(c.Base.Name), Form: string(c.Form), Style: string(c.Base.Style), SourceNote: sourceNote(out.Lines, dropped)}
 	school := School{Lumps: c.Base.School.Lumps, Eggs: c.Base.School.Eggs}
 	if !math.IsNaN(c.Base.School.RestMin) {
@@ -382,7 +393,6 @@ func reading(r recipe.Reading, w ReadingWish, dropped map[int]bool, s Setting) R
 	v.Version = v.needs()
 	out.Variation = &v
 	out.Whole = len(v.Additions) > 0 || slices.ContainsFunc(v.Parts, func(p Part) bool { return p.Kind != string(batter.InPan) })
-	return out
 }
 
 // readLine writes the line at a place of the reading, which goes somewhere.

@@ -337,16 +337,27 @@ func (v Variation) Encode() ([]byte, error) {
 
 // needs is the version that the document takes.
 func (v Variation) needs() int {
-	if v.Cook != nil && (len(v.Cook.Heat) > 0 || len(v.Cook.Own) > 0) {
+	switch {
+	case v.needsThird():
 		return withDoubts
-	}
-	if v.Portion != nil && (v.Portion.Spread != nil || v.Portion.OneCake) || v.Base != nil && (third(v.Base.Lines) || third(v.Base.OwnLines)) || thirdAdditions(v.Additions) || v.Reference != nil && thirdAdditions(v.Reference.Additions) {
-		return withDoubts
-	}
-	if v.Base != nil && (v.Base.SourceText != "" || len(v.Base.OwnLines) > 0) || v.Reference != nil || v.Said != nil || v.Cook != nil || len(v.Parts) > 0 || v.Offset != nil && v.Offset.Targets != nil {
+	case v.needsSecond():
 		return withReferences
 	}
 	return Version
+}
+
+// needsThird tells whether a variation has what came with the third version: a spread, one cake, minutes of its own, what is doubtful.
+func (v Variation) needsThird() bool {
+	return v.Cook != nil && (len(v.Cook.Heat) > 0 || len(v.Cook.Own) > 0) ||
+		v.Portion != nil && (v.Portion.Spread != nil || v.Portion.OneCake) ||
+		v.Base != nil && (third(v.Base.Lines) || third(v.Base.OwnLines)) ||
+		thirdAdditions(v.Additions) || v.Reference != nil && thirdAdditions(v.Reference.Additions)
+}
+
+// needsSecond tells whether it has what came with the second: where it was read, what it is held to, the cooking, parts, targets.
+func (v Variation) needsSecond() bool {
+	return v.Base != nil && (v.Base.SourceText != "" || len(v.Base.OwnLines) > 0) ||
+		v.Reference != nil || v.Said != nil || v.Cook != nil || len(v.Parts) > 0 || v.Offset != nil && v.Offset.Targets != nil
 }
 
 // Encode writes the document; as a later version only when it uses what is new there.

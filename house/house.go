@@ -47,6 +47,8 @@ func (e *LockedError) Error() string {
 
 // House is one kitchen's door. It is safe for concurrent use.
 type House struct {
+	Work Work // of a guess, Costly unless a test sets it before the door is used
+
 	store *store.Store
 	now   func() time.Time
 
@@ -97,7 +99,7 @@ func (h *House) Knows(from netip.Addr) bool {
 
 // New returns the door of a store.
 func New(st *store.Store, now func() time.Time) *House {
-	return &House{store: st, now: now, tries: tries{from: map[netip.Prefix]*wrong{}}, known: known{seen: map[netip.Prefix]time.Time{}}}
+	return &House{Work: Costly, store: st, now: now, tries: tries{from: map[netip.Prefix]*wrong{}}, known: known{seen: map[netip.Prefix]time.Time{}}}
 }
 
 // Begin sets a passcode of four words when there is none, and returns it; empty when there was one.
@@ -107,7 +109,7 @@ func (h *House) Begin(ctx context.Context) (passcode string, err error) {
 		return "", err
 	}
 	passcode = fourWords()
-	return passcode, h.store.SetPasscode(ctx, hashed(passcode), "")
+	return passcode, h.store.SetPasscode(ctx, h.Work.hashed(passcode), "")
 }
 
 // Set sets a passcode of a kitchen without asking for the one before; every tablet is signed out.
@@ -115,7 +117,7 @@ func (h *House) Set(ctx context.Context, passcode, kitchen string) error {
 	if err := fit(passcode, kitchen); err != nil {
 		return err
 	}
-	return h.store.SetPasscode(ctx, hashed(passcode), "")
+	return h.store.SetPasscode(ctx, h.Work.hashed(passcode), "")
 }
 
 // Change sets another passcode of a kitchen for whoever is in and knows the one before; every other tablet is signed out. However many
@@ -127,7 +129,7 @@ func (h *House) Change(ctx context.Context, from netip.Addr, tablet, passcode, n
 	if err := h.try(ctx, from, passcode, tablet != ""); err != nil {
 		return err
 	}
-	return h.store.SetPasscode(ctx, hashed(next), tablet)
+	return h.store.SetPasscode(ctx, h.Work.hashed(next), tablet)
 }
 
 // try compares a passcode with the one that is set. Wrong ones count against the address; who is in, or comes from where a tablet is

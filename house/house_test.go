@@ -42,6 +42,7 @@ func open(t *testing.T) (*House, *clock, *store.Store) {
 	require.NoError(t, err)
 	t.Cleanup(func() { assert.NoError(t, st.Close()) })
 	h := New(st, c.now)
+	h.Work = Work{Memory: 64, Passes: 1}
 	require.NoError(t, h.Set(t.Context(), passcode, "Halyard Hatch"))
 	return h, c, st
 }
@@ -106,6 +107,10 @@ func TestNothingThatIsKeptOpensTheDoor(t *testing.T) {
 	for _, secret := range []string{passcode, token, guest} {
 		assert.NotContains(t, string(data), secret)
 	}
+	kept, err := st.Passcode(t.Context())
+	require.NoError(t, err)
+	assert.Contains(t, kept, "$argon2id$v=19$m=19456,t=2,p=1$", "a guess costs what OWASP advises")
+
 	// A copy carries the passcode's hash, and nobody who was in: signing out is for good.
 	second, err := store.Open(t.Context(), copyAt, c.now)
 	require.NoError(t, err)

@@ -19,14 +19,16 @@ import (
 	"upbeatladle/document"
 )
 
-// Work of one guess: argon2id with 19 MiB, two passes and one lane (OWASP's password storage
-// advice, from memory).
+// Work is what one guess of a passcode costs: argon2id with so much memory [KiB] and so many passes, in one lane.
+type Work struct{ Memory, Passes uint32 }
+
+// Costly is the work of a kitchen's passcode (OWASP's password storage advice, from memory).
+var Costly = Work{Memory: 19 << 10, Passes: 2}
+
 const (
-	hashMemory = 19 << 10 // KiB
-	hashPasses = 2
-	hashLanes  = 1
-	hashSize   = 32
-	saltSize   = 16
+	hashLanes = 1
+	hashSize  = 32
+	saltSize  = 16
 )
 
 // Length of a passcode [letters] (NIST SP 800-63B: at least 8; the upper end bounds the work).
@@ -150,12 +152,12 @@ func reversed(s string) string {
 }
 
 // hashed is what is kept of a passcode, in the usual text form of argon2id.
-func hashed(passcode string) string {
+func (w Work) hashed(passcode string) string {
 	salt := make([]byte, saltSize)
 	_, _ = rand.Read(salt) // never fails
-	key := argon2.IDKey([]byte(passcode), salt, hashPasses, hashMemory, hashLanes, hashSize)
+	key := argon2.IDKey([]byte(passcode), salt, w.Passes, w.Memory, hashLanes, hashSize)
 	b64 := base64.RawStdEncoding
-	return fmt.Sprintf("$argon2id$v=%d$m=%d,t=%d,p=%d$%s$%s", argon2.Version, hashMemory, hashPasses, hashLanes, b64.EncodeToString(salt), b64.EncodeToString(key))
+	return fmt.Sprintf("$argon2id$v=%d$m=%d,t=%d,p=%d$%s$%s", argon2.Version, w.Memory, w.Passes, hashLanes, b64.EncodeToString(salt), b64.EncodeToString(key))
 }
 
 // matches compares a passcode with what is kept. Without one nothing matches.

@@ -38,7 +38,11 @@ func TestMain(m *testing.M) {
 		fmt.Fprintln(os.Stderr, refuseAndBecome(spec, strings.Split(os.Getenv(becomeKey), "\n")))
 		os.Exit(77)
 	}
-	os.Exit(m.Run())
+	code := m.Run()
+	if builtIn != "" {
+		os.RemoveAll(builtIn) //nolint:errcheck // what was made for the tests
+	}
+	os.Exit(code)
 }
 
 // refuseAndBecome sets a filter on this thread, which outlives the exec.

@@ -5,6 +5,7 @@ import (
 	"context"
 	"crypto/tls"
 	"crypto/x509"
+	"fmt"
 	"io"
 	"net"
 	"net/http"
@@ -14,6 +15,7 @@ import (
 	"path/filepath"
 	"regexp"
 	"strings"
+	"sync"
 	"syscall"
 	"testing"
 	"time"
@@ -22,12 +24,26 @@ import (
 	"github.com/stretchr/testify/require"
 )
 
-// program builds the real program once.
+// builtIn is the folder of the real program, empty until a test asked for it; it is taken away after all of them.
+var builtIn string
+
+// built makes the real program, once for all tests.
+var built = sync.OnceValues(func() (bin string, err error) {
+	if builtIn, err = os.MkdirTemp("", "program"); err != nil {
+		return "", err
+	}
+	bin = filepath.Join(builtIn, "upbeat-ladle")
+	if out, err := exec.Command("go", "build", "-o", bin, ".").CombinedOutput(); err != nil {
+		return "", fmt.Errorf("%w: %s", err, out)
+	}
+	return bin, nil
+})
+
+// program is the real program.
 func program(t *testing.T) string {
 	t.Helper()
-	bin := filepath.Join(t.TempDir(), "upbeat-ladle")
-	out, err := exec.Command("go", "build", "-o", bin, ".").CombinedOutput()
-	require.NoError(t, err, string(out))
+	bin, err := built()
+	require.NoError(t, err)
 	return bin
 }
 

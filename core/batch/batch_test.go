@@ -3,7 +3,6 @@ package batch_test
 import (
 	"context"
 	"encoding/json"
-	"flag"
 	"fmt"
 	"maps"
 	"math"
@@ -23,20 +22,11 @@ import (
 	"upbeatladle/core/measure"
 	"upbeatladle/core/mixing"
 	"upbeatladle/core/worksheet"
+	"upbeatladle/internal/draws"
 )
 
-// Every draw works a whole kitchen out, with its cooking: a few dozen a law are enough, unless somebody asks for more.
-func TestMain(m *testing.M) {
-	flag.Parse()
-	asked := false
-	flag.Visit(func(f *flag.Flag) { asked = asked || f.Name == "rapid.checks" })
-	if !asked {
-		if err := flag.Set("rapid.checks", "25"); err != nil {
-			panic(err)
-		}
-	}
-	os.Exit(m.Run())
-}
+// Every draw works a whole kitchen out, with its cooking.
+func TestMain(m *testing.M) { os.Exit(draws.Main(m)) }
 
 var (
 	in    = food.Reference().ByID

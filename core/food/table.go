@@ -203,7 +203,12 @@ var (
 // not add up to about 100 g, a part is larger than its whole, the energy does not follow
 // from them, or a figure lies outside what is physical.
 func (in *Ingredient) Check() error {
-	var bad []error
+	bad := append(in.checkWords(), in.Composition.check(in.Group)...)
+	return errors.Join(append(bad, in.checkFigures()...)...)
+}
+
+// checkWords checks what an ingredient is called, and the words of it that are one of several.
+func (in *Ingredient) checkWords() (bad []error) {
 	say := func(format string, args ...any) { bad = append(bad, fmt.Errorf(format, args...)) }
 	if !idPattern.MatchString(in.ID) {
 		say("the id %q must be small letters, digits and _", in.ID)
@@ -217,16 +222,6 @@ func (in *Ingredient) Check() error {
 	if !slices.Contains(Roles, in.Role) {
 		say("the role %q is unknown", in.Role)
 	}
-	bad = append(bad, in.Composition.check(in.Group)...)
-	if in.Density < 0 || in.Density > 3 || in.Piece.Density < 0 || in.Piece.Density > 3 {
-		say("a density is outside 0-3 g/ml")
-	}
-	if in.ReleaseFraction < 0 || in.ReleaseFraction > 1 {
-		say("the release fraction is %g, outside 0-1", in.ReleaseFraction)
-	}
-	if in.Body < 0 || in.Body > mostBody || in.Uptake < 0 || in.Uptake > mostUptake {
-		say("body or uptake is out of range")
-	}
 	for _, c := range in.Codes {
 		if !slices.Contains(CautionCodes, c) {
 			say("the caution code %q is unknown", c)
@@ -237,7 +232,28 @@ func (in *Ingredient) Check() error {
 			say("the trait %q is unknown", t)
 		}
 	}
-	if p := in.Piece; p.LengthMM < 0 || p.WidthMM < 0 || p.HeightMM < 0 || p.LengthMM > 1000 || p.WidthMM > p.LengthMM || p.HeightMM > p.LengthMM {
+	for _, hex := range []string{in.Colour.Hex, in.Colour.Tint} {
+		if hex != "" && !hexPattern.MatchString(hex) {
+			say("the colour %q is not #RRGGBB", hex)
+		}
+	}
+	return bad
+}
+
+// checkFigures checks its figures beside its composition.
+func (in *Ingredient) checkFigures() (bad []error) {
+	say := func(format string, args ...any) { bad = append(bad, fmt.Errorf(format, args...)) }
+	outside := func(v, low, high float64) bool { return v < low || v > high }
+	if outside(in.Density, 0, 3) || outside(in.Piece.Density, 0, 3) {
+		say("a density is outside 0-3 g/ml")
+	}
+	if outside(in.ReleaseFraction, 0, 1) {
+		say("the release fraction is %g, outside 0-1", in.ReleaseFraction)
+	}
+	if outside(in.Body, 0, mostBody) || outside(in.Uptake, 0, mostUptake) {
+		say("body or uptake is out of range")
+	}
+	if p := in.Piece; outside(p.LengthMM, 0, 1000) || outside(p.WidthMM, 0, p.LengthMM) || outside(p.HeightMM, 0, p.LengthMM) {
 		say("a piece of %g × %g × %g mm cannot be: its length is the longest", p.LengthMM, p.WidthMM, p.HeightMM)
 	}
 	if in.Refuse < 0 || in.Refuse >= 100 {
@@ -246,12 +262,7 @@ func (in *Ingredient) Check() error {
 	if in.Dose.Low < 0 || in.Dose.High < in.Dose.Low {
 		say("the dose range runs backwards")
 	}
-	for _, hex := range []string{in.Colour.Hex, in.Colour.Tint} {
-		if hex != "" && !hexPattern.MatchString(hex) {
-			say("the colour %q is not #RRGGBB", hex)
-		}
-	}
-	return errors.Join(bad...)
+	return bad
 }
 
 // check tells which parts cannot be true together.

@@ -454,36 +454,39 @@ func (f *fold) apply(e Event) string {
 	if p == nil {
 		return ""
 	}
-	switch e.Kind {
-	case SwitchOn:
+	return f.onPlate(e, p)
+}
+
+// onPlate folds what happened to a plate.
+func (f *fold) onPlate(e Event, p *plate) string {
+	if e.Kind == SwitchOn {
 		p.onAt = e.At
 		return "switched on " + words.Lower(p.Name)
-	case IsHot, Greased, Wiped, Turned:
-		b := f.active(p)
-		if b == nil {
+	}
+	b := f.active(p)
+	if b == nil {
+		return ""
+	}
+	switch e.Kind {
+	case Turned:
+		to, ok := b.TurnedTo(e)
+		if !ok {
 			return ""
 		}
-		switch e.Kind {
-		case Turned:
-			to, ok := b.TurnedTo(e)
-			if !ok {
-				return ""
-			}
-			was, _ := b.turnAt(p.stands(b))
-			p.turned = turned{b.Key, to.At}
-			return words.Lower(p.Name) + " " + words.Lower(to.From(was.C))
-		case IsHot:
-			p.set = b.setting()
-			return words.Lower(p.Name) + " is hot"
-		case Greased:
-			p.greased = b.Key
-			return "greased " + words.Lower(p.Name)
-		}
+		was, _ := b.turnAt(p.stands(b))
+		p.turned = turned{b.Key, to.At}
+		return words.Lower(p.Name) + " " + words.Lower(to.From(was.C))
+	case IsHot:
+		p.set = b.setting()
+		return words.Lower(p.Name) + " is hot"
+	case Greased:
+		p.greased = b.Key
+		return "greased " + words.Lower(p.Name)
+	case Wiped:
 		p.wiped = b.Key
 		return "washed " + words.Lower(p.Name)
 	case Uses:
-		b := f.active(p)
-		if b == nil || e.Count < 1 || e.Count > len(b.Places) {
+		if e.Count < 1 || e.Count > len(b.Places) {
 			return ""
 		}
 		p.use[b.Key] = e.Count

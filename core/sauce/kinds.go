@@ -93,45 +93,53 @@ const (
 
 // Guess tells which kind a pot is by what goes in, and where it goes: what a recipe has beside its batter says so nowhere.
 func Guess(parts []food.Part, place batter.Place) Kind {
-	var all, fruit, sugar, fat, cream, dairy, nut float64
-	for _, p := range parts {
-		in := p.Ingredient
-		all += p.Grams
-		switch {
-		case in.Group == food.GroupSugar || in.Group == food.GroupSyrup:
-			sugar += p.Grams
-		case in.Group == food.GroupFat:
-			fat += p.Grams
-		case in.Group == food.GroupLiquid && in.Fat >= leastWhips:
-			cream += p.Grams
-		case in.Group == food.GroupCulturedDairy:
-			dairy += p.Grams
-		case in.Fat >= leastWhips && in.Water < dryBelow:
-			nut += p.Grams
-		case in.Role == food.RolePuree || in.Role == food.RolePiece && in.Sugars >= fruitSugars:
-			fruit += p.Grams
-		}
-	}
-	is := func(part, share float64) bool { return all > 0 && part >= share*all }
-	switch {
-	case place == batter.Middle:
+	if place == batter.Middle {
 		return Filling
-	case nut > 0 && is(nut+cream, mostlyFat):
+	}
+	w := weighKinds(parts)
+	is := func(part, share float64) bool { return w.all > 0 && part >= share*w.all }
+	switch {
+	case w.nut > 0 && is(w.nut+w.cream, mostlyFat):
 		return Nut
-	case is(fruit, mostlyFruit):
+	case is(w.fruit, mostlyFruit):
 		return Compote
-	case is(sugar, caramelSugar) && cream+fat > 0:
+	case is(w.sugar, caramelSugar) && w.cream+w.fat > 0:
 		return Caramel
-	case is(cream, mostlyCream):
+	case is(w.cream, mostlyCream):
 		return Cream
-	case is(dairy, mostlyDairy):
+	case is(w.dairy, mostlyDairy):
 		return Dairy
-	case is(fat, mostlyFat):
+	case is(w.fat, mostlyFat):
 		return Butter
-	case sugar > 0:
+	case w.sugar > 0:
 		return Syrup
 	}
 	return Filling
+}
+
+// kindsWeighed is what a pot has of each kind of food that makes it a sauce of one kind [g].
+type kindsWeighed struct{ all, fruit, sugar, fat, cream, dairy, nut float64 }
+
+func weighKinds(parts []food.Part) (w kindsWeighed) {
+	for _, p := range parts {
+		in := p.Ingredient
+		w.all += p.Grams
+		switch {
+		case in.Group == food.GroupSugar || in.Group == food.GroupSyrup:
+			w.sugar += p.Grams
+		case in.Group == food.GroupFat:
+			w.fat += p.Grams
+		case in.Group == food.GroupLiquid && in.Fat >= leastWhips:
+			w.cream += p.Grams
+		case in.Group == food.GroupCulturedDairy:
+			w.dairy += p.Grams
+		case in.Fat >= leastWhips && in.Water < dryBelow:
+			w.nut += p.Grams
+		case in.Role == food.RolePuree || in.Role == food.RolePiece && in.Sugars >= fruitSugars:
+			w.fruit += p.Grams
+		}
+	}
+	return w
 }
 
 // dryBelow is the water below which what is fat melts or is ground, and fruitSugars the sugars from which a piece is fruit

@@ -202,19 +202,11 @@ func check(p Pot) error {
 	if len(p.Parts) == 0 {
 		return problem("lines", "missing", "Say what goes into the pot.")
 	}
-	t, wanted := p.Target, 0
-	for _, v := range []float64{t.Brix, t.MassG, t.TemperatureC} {
-		if v != 0 {
-			wanted++
-		}
-	}
-	if t.MassG != 0 && t.Servings != 0 { // both say how much
-		wanted++
-	}
+	t := p.Target
 	switch {
 	case rowOf(p.Kind) == nil:
 		return problem("kind", "unknown_choice", "Say what it is to be.")
-	case wanted > 1:
+	case t.wanted() > 1:
 		return problem("target", "two_targets", "Give one target: °Brix, a weight, or a temperature; with °Brix or a temperature servings may be counted.")
 	case t.Brix < 0 || t.Brix > maxBrix:
 		return problem("target/brix", "out_of_range", "A syrup reads between 0 and %.0f °Brix: at 100 there is no water left in it.", maxBrix)
@@ -230,6 +222,16 @@ func check(p Pot) error {
 		return problem("target/mass_g", "out_of_range", "A weight is above zero.")
 	}
 	return nil
+}
+
+// wanted is how many targets are given: a weight and servings are two, since both say how much.
+func (t Target) wanted() (n int) {
+	for _, is := range []bool{t.Brix != 0, t.MassG != 0, t.TemperatureC != 0, t.MassG != 0 && t.Servings != 0} {
+		if is {
+			n++
+		}
+	}
+	return n
 }
 
 // pot is a pot that is being worked out.

@@ -17,6 +17,7 @@ import (
 	"upbeatladle/core/mixing"
 	"upbeatladle/core/words"
 	"upbeatladle/core/worksheet"
+	"upbeatladle/internal/draws"
 )
 
 func cookedIn(t testing.TB, v batter.Variation, k batter.Kitchen) worksheet.Worksheet {
@@ -119,6 +120,7 @@ func TestSignsAreTrueToTheBowl(t *testing.T) {
 
 // The heat cooks the portion that is shown, of the bowl and of its base, in a pan too small for it as well.
 func TestTheHeatAndThePortionAreOfOnePiece(t *testing.T) {
+	draws.Few(t)
 	rapid.Check(t, func(t *rapid.T) {
 		v := anyVariation(t)
 		v.Base.Style = rapid.SampledFrom([]batter.Style{"", batter.Whipped, batter.Yeast}).Draw(t, "style")
@@ -242,6 +244,7 @@ func TestBowlsThatNoHeatCooks(t *testing.T) {
 // Whatever goes in: times and temperatures that a cook can set, a second side that is safe, the
 // same in the panel, the verdict and the steps, and milk in the pan always named.
 func TestAnyVariationIsCookedSanely(t *testing.T) {
+	draws.Few(t)
 	shelf := food.Reference().All()
 	rapid.Check(t, func(t *rapid.T) {
 		v := hatch()

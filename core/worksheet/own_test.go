@@ -10,6 +10,7 @@ import (
 
 	"upbeatladle/core/batter"
 	"upbeatladle/core/worksheet"
+	"upbeatladle/internal/draws"
 )
 
 func numbered() batter.Kitchen {
@@ -132,6 +133,7 @@ func TestHeatInSteps(t *testing.T) {
 
 // However they cook: own minutes are used as they stand, or not at all, and where they lack something it is told.
 func TestAnyOwnMinutes(t *testing.T) {
+	draws.Few(t)
 	k := numbered()
 	rapid.Check(t, func(r *rapid.T) {
 		v := hatch()

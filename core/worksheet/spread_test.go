@@ -15,6 +15,7 @@ import (
 	"upbeatladle/core/batter"
 	"upbeatladle/core/mixing"
 	"upbeatladle/core/worksheet"
+	"upbeatladle/internal/draws"
 )
 
 func spreadOf(t testing.TB, v batter.Variation) worksheet.Spread {
@@ -85,6 +86,7 @@ func TestWhoIsSpreadByHand(t *testing.T) {
 
 // One width in every place: the portion, its area, its thickness and heat, the ladle's choice, the step, the working.
 func TestOneWidthInEveryPlace(t *testing.T) {
+	draws.Few(t)
 	k := batter.DefaultKitchen()
 	k.Griddles = []batter.Griddle{{ID: "long", Name: "The long plate", WidthMM: 700, DepthMM: 400}}
 	k.Ladles = []batter.Ladle{{ID: "l", Name: "Ladle", VolumeML: 60}}
