@@ -131,7 +131,11 @@ const icons: Record<string, IconName> = { ladle: 'pour', griddle: 'griddle', iro
               ><FigureField v-model="form[m.key]" v-bind="stepped('own_ml')" placeholder="not yet" :label="m.label"
             /></el-form-item>
             <el-form-item label="A heaped tablespoon of flour (g)" :error="fault('heaped_g')"
-              ><FigureField v-model="form.heaped_g" v-bind="stepped('heaped_g')" placeholder="two level ones" label="Flour in a heaped tablespoon, in grams"
+              ><FigureField
+                v-model="form.heaped_g"
+                v-bind="stepped('heaped_g')"
+                placeholder="two level ones"
+                label="Flour in a heaped tablespoon, in grams"
             /></el-form-item>
             <el-form-item label="Flour in a recipe's cup" :error="fault('flour_method')">
               <el-select v-model="form.flour_method" clearable placeholder="ask each time" aria-label="How flour gets into the cup">
