@@ -12,14 +12,7 @@ import (
 // takenAway is how an amount is told that is left out of what was told.
 var takenAway = []shape{shapeOf("of ?the FOOD ?is|goes away|off|back|out"), shapeOf("less|away|back")}
 
-func (g *gathering) isTaken(q quantity) bool {
-	for _, sh := range takenAway {
-		if _, ok := g.matches(sh, q.end); ok {
-			return true
-		}
-	}
-	return false
-}
+func (g *gathering) isTaken(q quantity) bool { return g.hears(takenAway, q.end, q.end+1) }
 
 // onlyRatio tells whether an amount is a share of another food, and its own amount follows.
 func (g *gathering) onlyRatio(t told) bool {
@@ -103,14 +96,7 @@ func (g *gathering) shelled(it *item) {
 
 // withoutShell tells whether eggs were weighed without their shells.
 func (g *gathering) withoutShell(from int) bool {
-	for i := from; i < min(from+soon, len(g.toks)); i++ {
-		for _, sh := range noShell {
-			if _, ok := g.matches(sh, i); ok {
-				return true
-			}
-		}
-	}
-	return false
+	return g.hears(noShell, from, min(from+soon, len(g.toks)))
 }
 
 // saysHowMuch gives what was named with a vague word its amount: "some walnuts, a quarter cup".
@@ -133,13 +119,7 @@ func (g *gathering) yields(t told) bool {
 		return false
 	}
 	says := g.text(t.q.end) == "left" || g.text(t.q.end) == "after"
-	for i := max(g.before, t.q.start-soon); i < t.q.start; i++ {
-		for _, sh := range leftOver {
-			_, ok := g.matches(sh, i)
-			says = says || ok
-		}
-	}
-	if !says {
+	if !says && !g.hears(leftOver, max(g.before, t.q.start-soon), t.q.start) {
 		return false
 	}
 	if last := g.last(); last != nil && !last.named && last.lines[0].Ingredient != nil {

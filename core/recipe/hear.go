@@ -280,16 +280,7 @@ func (s *speech) plain(from, to int) bool {
 // recapShapes say that something is told again.
 var recapShapes = []shape{shapeOf("i ?just said"), shapeOf("as i said"), shapeOf("so|once again"), shapeOf("remember")}
 
-func (s *speech) recaps(from, to int) bool {
-	for i := from; i < to; i++ {
-		for _, sh := range recapShapes {
-			if _, ok := s.matches(sh, i); ok {
-				return true
-			}
-		}
-	}
-	return false
-}
+func (s *speech) recaps(from, to int) bool { return s.hears(recapShapes, from, to) }
 
 // notDoing are the words of verbs that a name and its amount may have between them.
 var notDoing = set("check put add in to if first next finally once then now take using")

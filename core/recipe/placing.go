@@ -129,16 +129,7 @@ func (p *placing) maybe(c heardCue) {
 var others = []shape{shapeOf("he|she|they|hed|shed|theyd ?would ?always take|takes|took|put|puts|used|uses|has|had SOON"), shapeOf("RELATIVE ?would|always takes|took|puts|used|uses|makes|does ?hers|his|theirs ?with SOON")}
 
 // tellsOfOthers tells whether a sentence says what somebody else takes.
-func (s *speech) tellsOfOthers() bool {
-	for i := range s.toks {
-		for _, sh := range others {
-			if _, ok := s.matches(sh, i); ok {
-				return true
-			}
-		}
-	}
-	return false
-}
+func (s *speech) tellsOfOthers() bool { return s.hears(others, 0, len(s.toks)) }
 
 // mine leaves out what somebody else takes, told right before.
 func (p *placing) mine(heardCue) {

@@ -148,6 +148,18 @@ func (s *speech) foodAt(i int) int {
 	return n
 }
 
+// hears tells whether one of some shapes begins between two tokens.
+func (s *speech) hears(shapes []shape, from, to int) bool {
+	for i := from; i < to; i++ {
+		for _, sh := range shapes {
+			if _, ok := s.matches(sh, i); ok {
+				return true
+			}
+		}
+	}
+	return false
+}
+
 // matches tells whether a shape begins at a token, and behind which one it ends.
 func (s *speech) matches(sh shape, i int) (end int, ok bool) {
 	if len(sh) == 0 {

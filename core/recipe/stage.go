@@ -10,16 +10,7 @@ import (
 // forOne says that amounts are those of one person.
 var forOne = []shape{shapeOf("thats|is|makes|feeds|for ?for one|a person|head|portion|guest"), shapeOf("per|each person|head|guest|portion")}
 
-func (s *speech) tellsOfOne() bool {
-	for i := range s.toks {
-		for _, sh := range forOne {
-			if _, ok := s.matches(sh, i); ok {
-				return true
-			}
-		}
-	}
-	return false
-}
+func (s *speech) tellsOfOne() bool { return s.hears(forOne, 0, len(s.toks)) }
 
 // fries tells whether a sentence has come to the pan, with a batter that is told.
 func (s *speech) fries() bool {
