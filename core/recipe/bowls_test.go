@@ -19,10 +19,9 @@ import (
 	"upbeatladle/core/recipe"
 )
 
-// lockedSum is the locked talks as they were written, before the reader was touched for them. At first look 14 of their 20 bowls were
-// right, 92 % of their lines, 5 % of what was read was false and 2 lines were invented; what is asserted is what stands since their
-// faults were mended.
-const lockedSum = "55d47df162b77ffb226716b885c9559eaa82e6651510348e46ff087b393e0056"
+// lockedSum is the locked talks as they were written, before the reader was touched for them. What is asserted of them is what they
+// were at first look; nobody has looked at what is wrong with them yet.
+const lockedSum = "120fc41d8a319a38f5445b518f19c6b7de733b7b9130d9a330b7673fea6de595"
 
 // heard is what a cook who listened would have: in the bowl, or elsewhere; grams are NaN where it has to be asked.
 type heard struct {
@@ -211,12 +210,12 @@ func TestTheBowlOutOfATalk(t *testing.T) {
 	t.Logf("open:   %s", open)
 	t.Logf("locked: %s", locked)
 	assert.Equal(t, 20, locked.talks)
-	assert.GreaterOrEqual(t, open.bowls, 236)
-	assert.GreaterOrEqual(t, open.right, 2161)
-	assert.LessOrEqual(t, open.false, 40)
-	assert.LessOrEqual(t, open.invented, 6, "in the bowl")
-	assert.GreaterOrEqual(t, locked.bowls, 19)
-	assert.GreaterOrEqual(t, locked.right, 157)
-	assert.LessOrEqual(t, locked.false, 2)
-	assert.LessOrEqual(t, locked.invented, 1, "in the bowl")
+	assert.GreaterOrEqual(t, open.bowls, 255)
+	assert.GreaterOrEqual(t, open.right, 2318)
+	assert.LessOrEqual(t, open.false, 42)
+	assert.LessOrEqual(t, open.invented, 7, "in the bowl")
+	assert.GreaterOrEqual(t, locked.bowls, 13)
+	assert.GreaterOrEqual(t, locked.right, 156)
+	assert.LessOrEqual(t, locked.false, 11)
+	assert.LessOrEqual(t, locked.invented, 4, "in the bowl")
 }
