@@ -389,12 +389,9 @@ func (s *speech) linesOf(name []token, called string, at Span, q quantity) []Lin
 		}
 	}
 	lines := s.r.named(called+" … "+s.between(q.start, q.end), part, &shifted, nil)
-	of := []Span{at, s.span(q.start, q.end)}
-	if gap := of[1].From - at.To; gap >= 0 && gap <= len(", ") { // one place of the text
-		of = []Span{{at.From, of[1].To}}
-	}
-	for i := range lines {
-		lines[i].At = slices.Clone(of)
+	amount := s.span(q.start, q.end)
+	for i := range lines { // one place of the text, however far the two stand apart: it is said once
+		lines[i].At = []Span{{min(at.From, amount.From), max(at.To, amount.To)}}
 	}
 	return lines
 }

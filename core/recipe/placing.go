@@ -411,7 +411,10 @@ func (p *placing) namesKind(it item, in *food.Ingredient) bool {
 		return false
 	}
 	l.Note = joined(l.Note, "it was said which one: "+p.between(it.start, it.end))
-	l.Ingredient, l.At = in, append(l.At, p.span(it.start, it.end))
+	l.Ingredient = in
+	if n := len(l.At); n > 0 {
+		l.At[n-1].To = max(l.At[n-1].To, p.span(it.start, it.end).To)
+	}
 	return true
 }
 

@@ -41,6 +41,7 @@ func TestSpokenAmounts(t *testing.T) {
 		assert.Equal(t, want.id, l.Ingredient.ID, text)
 		assert.InDelta(t, want.amount, l.Amount, 1e-6, text)
 		assert.Equal(t, want.unit, string(l.Unit), text)
+		assert.Len(t, l.At, 1+len(l.Again), "what is said once stands in one place: %s", text)
 	}
 }
 
