@@ -141,7 +141,8 @@ func (g *gathering) ofNamed(q quantity) bool {
 		if n == 0 || in == nil || at+n > q.start || g.compared(at) || in.Role == food.RoleSalt || in.ID == "water" {
 			continue
 		}
-		if slices.ContainsFunc(g.out, func(it item) bool { return at >= it.start && at < it.end }) {
+		told := func(l Line) bool { return l.Ingredient == in && l.Amount > 0 } // "with the milk it comes to 900 g" is the bowl
+		if slices.ContainsFunc(g.out, func(it item) bool { return at >= it.start && at < it.end }) || slices.ContainsFunc(g.r.out.Lines, told) {
 			return false
 		}
 		part := g.asDone(slices.Clone(g.toks[at:at+n]), at+n, q.start)
@@ -175,7 +176,7 @@ var doneTo = map[string]string{"grate": "grated", "squeeze": "squeezed", "mash":
 // Words by which somebody else's amount is told, or one that is not taken; and those by which a cook tells what is.
 var (
 	theirs = set("recipe book packet box bag card label says say asks calls wants original originally supposed")
-	tooBy  = shapeOf("is|are|was|were|would|thats|thats|its ?be ?way|far|a ?bit|little too much|little|strong|sweet|salty")
+	tooBy  = shapeOf("is|are|was|were|would|thats|its ?be ?way|far|a ?bit|little too much|little|strong|sweet|salty")
 	iTake  = shapeOf("?so|but|and|instead ?i|we use|put|take|took|do|did|make|made|used|add|prefer|like|stay|go ?in|it|with|at|only|just")
 )
 
@@ -264,7 +265,7 @@ func (g *gathering) eachOfThose(t told) bool {
 }
 
 // browning is what is done to a butter that is browned.
-var browning = shapeOf("its|it|that|till|until|go|goes|get|gets|turn|turns|turned|is|slightly|golden brown|browned|nutty|hazelnut")
+var browning = shapeOf("its|it|that|go|goes|get|gets|turn|turns|turned|is brown|browned|nutty|hazelnut")
 
 // whipped are words of a cream that goes on: no batter takes it whipped.
 var whipped = shapeOf("?of ?it ?~ ?and whipped|whip|whips|beaten")
@@ -336,7 +337,15 @@ func (g *gathering) ofPending(q quantity) []Line {
 			name = append(kind, was.toks...)
 		}
 	}
+	if n := len(g.r.out.Lines); n > 0 && g.r.out.Lines[n-1].asksOnly(was.at) { // the question itself
+		g.r.out.Lines = g.r.out.Lines[:n-1]
+	}
 	return g.linesOf(name, was.text, was.at, q)
+}
+
+// asksOnly tells whether a line has no amount and is all of what was said around a place.
+func (l Line) asksOnly(at Span) bool {
+	return l.Amount <= 0 && l.Place == "" && len(l.At) == 1 && l.At[0].From <= at.From && l.At[0].To >= at.To
 }
 
 // answers tells whether an amount may be of what the sentence before only named.

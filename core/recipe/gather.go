@@ -135,7 +135,7 @@ func (g *gathering) restatesLast(t told) bool {
 		name := g.asDone(slices.Clone(g.nameOf(last)), t.q.end, min(len(g.toks), t.q.end+reach))
 		last.lines = g.linesOf(name, g.between(last.start, last.end), g.span(last.start, last.end), t.q)
 		last.lines[0].Note = joined(last.lines[0].Note, note)
-	case pieces && g.withoutShell(t.end):
+	case pieces && g.withoutShell(t.q.end):
 		l.Note = joined(l.Note, short(l.Amount)+" of them")
 		l.Amount, l.Unit = weight, measure.Gram
 	default:

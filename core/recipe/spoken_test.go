@@ -11,13 +11,16 @@ import (
 	"upbeatladle/core/recipe"
 )
 
+// written is what a cook would write down of what was said.
+type written struct {
+	id     string
+	amount float64
+	unit   string
+}
+
 // Amounts as they are spoken: each with what a cook would write down.
 func TestSpokenAmounts(t *testing.T) {
-	for text, want := range map[string]struct {
-		id     string
-		amount float64
-		unit   string
-	}{
+	for text, want := range map[string]written{
 		"three hundred grams of flour":                    {"plain_flour", 300, "g"},
 		"two hundred and fifty grams of flour":            {"plain_flour", 250, "g"},
 		"a hundred and eighty grams of spelt flour":       {"spelt_flour", 180, "g"},
@@ -114,26 +117,25 @@ func TestSharedBareAndUnlevel(t *testing.T) {
 
 // Amounts that stand apart from their food, or are told in another way than lists have them.
 func TestAmountsApartFromTheirFood(t *testing.T) {
-	for text, want := range map[string]struct {
-		id     string
-		amount float64
-		unit   string
-	}{
-		"Two cups of flour and an egg. A: Sugar? B: Two tablespoons. And whisk it all for a while.":                                {"granulated_sugar", 2, "tbsp"},
-		"two cups of flour one egg some walnuts a quarter cup chopped up small and raisins if you like and whisk it":               {"walnuts_chopped", 0.25, "cup"},
-		"Six medium potatoes, so that's about a kilo, grated. Two eggs, four tablespoons of flour, and fry them.":                  {"potato_grated", 1, "kg"},
-		"the recipe says a cup of sugar I put half a cup then two cups of flour and two eggs and stir it well":                     {"granulated_sugar", 0.5, "cup"},
-		"Two hundred grams of flour. A level teaspoon of salt is too much, I use three grams. Two eggs, whisk.":                    {"salt_fine", 3, "g"},
-		"Sugar, two hundred grams, the same of water, boil it. Then two hundred grams of flour and an egg, whisk.":                 {"water", 200, "g"},
-		"Two hundred grams of flour, a hundred and eighty grams of eggs in their shells, two hundred of milk, whisk it.":           {"egg_whole", 158, "g"},
-		"Four eggs came to two hundred and ten grams for me, out of the shell. Then two hundred and ten grams of flour, whisk it.": {"egg_whole", 210, "g"},
-		"Everything is in kilos today. Flour four point five. Buttermilk six litres, whisk it well and leave it standing.":         {"plain_flour", 4.5, "kg"},
-		"Half a pound of flour, three eggs, a pint of milk, that's the imperial pint, a quarter teaspoon of salt, whisk it.":       {"milk_whole", 568.26125, "ml"},
-		"One egg, fifty grams of flour: that's one person. We're six, so six eggs, three hundred grams of flour, whisk it all.":    {"plain_flour", 300, "g"},
-		"so two cups of the mix it's from the bag and the bag says water use milk so a cup of milk and an egg and whisk":           {"pancake_mix_dry", 2, "cup"},
-		"Flour one and a quarter cups and a tablespoon of baking powder, one egg, a cup of milk, and whisk it for a minute.":       {"baking_powder", 1, "tbsp"},
-		"Two dozen eggs, three kilos of flour, four litres of milk, and whisk it in the big bucket till it is smooth.":             {"egg_whole", 24, "each"},
-		"Flour, three cups. Sugar, one third of a cup. Eggs, three. Milk, two and three quarter cups. Whisk it well.":              {"granulated_sugar", 1. / 3, "cup"},
+	for text, want := range map[string]written{
+		"Two cups of flour and an egg. A: Sugar? B: Two tablespoons. And whisk it all for a while.":                                 {"granulated_sugar", 2, "tbsp"},
+		"two cups of flour one egg some walnuts a quarter cup chopped up small and raisins if you like and whisk it":                {"walnuts_chopped", 0.25, "cup"},
+		"Six medium potatoes, so that's about a kilo, grated. Two eggs, four tablespoons of flour, and fry them.":                   {"potato_grated", 1, "kg"},
+		"the recipe says a cup of sugar I put half a cup then two cups of flour and two eggs and stir it well":                      {"granulated_sugar", 0.5, "cup"},
+		"Two hundred grams of flour. A level teaspoon of salt is too much, I use three grams. Two eggs, whisk.":                     {"salt_fine", 3, "g"},
+		"Sugar, two hundred grams, the same of water, boil it. Then two hundred grams of flour and an egg, whisk.":                  {"water", 200, "g"},
+		"Two hundred grams of flour, a hundred and eighty grams of eggs in their shells, two hundred of milk, whisk it.":            {"egg_whole", 158, "g"},
+		"Four eggs came to two hundred and ten grams for me, out of the shell. Then two hundred and ten grams of flour, whisk it.":  {"egg_whole", 210, "g"},
+		"Everything is in kilos today. Flour four point five. Buttermilk six litres, whisk it well and leave it standing.":          {"plain_flour", 4.5, "kg"},
+		"Half a pound of flour, three eggs, a pint of milk, that's the imperial pint, a quarter teaspoon of salt, whisk it.":        {"milk_whole", 568.26125, "ml"},
+		"One egg, fifty grams of flour: that's one person. We're six, so six eggs, three hundred grams of flour, whisk it all.":     {"plain_flour", 300, "g"},
+		"so two cups of the mix it's from the bag and the bag says water use milk so a cup of milk and an egg and whisk":            {"pancake_mix_dry", 2, "cup"},
+		"Flour one and a quarter cups and a tablespoon of baking powder, one egg, a cup of milk, and whisk it for a minute.":        {"baking_powder", 1, "tbsp"},
+		"B: Right, flour? A: How much? B: Two hundred and fifty grams. Two eggs and three hundred grams of milk, and whisk it.":     {"plain_flour", 250, "g"},
+		"Six eggs, that's three hundred and ten grams out of the shell. Two hundred grams of flour, and whisk it till it's smooth.": {"egg_whole", 310, "g"},
+		"A cup of flour, two eggs, a cup of milk, and fifty grams of butter and fry them until they are golden brown, one by one.":  {"butter_unsalted", 50, "g"},
+		"Two dozen eggs, three kilos of flour, four litres of milk, and whisk it in the big bucket till it is smooth.":              {"egg_whole", 24, "each"},
+		"Flour, three cups. Sugar, one third of a cup. Eggs, three. Milk, two and three quarter cups. Whisk it well.":               {"granulated_sugar", 1. / 3, "cup"},
 	} {
 		l := spoken(t, text)[want.id]
 		assert.InDelta(t, want.amount, l.Amount, 1e-9, text)
