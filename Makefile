@@ -73,7 +73,8 @@ quick: build ## for the loop: what is formatted, vetted and typed, and the tests
 	cd web && npm run --silent types && npm run --silent lint && npm run --silent test
 	go test -timeout 5m $$(go list ./... | grep -v '/e2e$$\|/cmd/')
 
-night: test ## far more of everything: every change of core, random documents, kills, drawn laws, fuzzed readers
+night: test ## far more of everything: every change of core, every state in both themes, random documents, kills, drawn laws, fuzzed readers
+	EVERY_THEME=1 REQUIRE_BROWSER=1 go test -timeout 30m -run 'Reachable' ./e2e
 	RANDOM_DOCUMENTS=20000 KILL_ROUNDS=200 go test -timeout 60m ./document ./cmd/upbeat-ladle
 	go test -timeout 60m ./core/batch ./core/worksheet -rapid.checks=500
 	go run ./internal/mutants
@@ -92,7 +93,7 @@ notices: web/node_modules/.installed ## write about/notices.json, the notices of
 bench: build ## print the speed of the solver, of a worksheet, of one over HTTP, and of a drag on the bench
 	go test -run '^$$' -bench . -benchmem ./core/balance ./core/heat ./core/portion ./core/recipe ./core/worksheet ./demo ./document
 	go test -run '^$$' -bench "HTTP|Tick" -benchtime 3x ./api
-	go test -count=1 -v -run '^TestDragTime|^TestHowSoon' ./e2e | grep -E '^(drag|weight|ok|FAIL|---)'
+	TIMINGS=1 go test -count=1 -v -run '^TestDragTime|^TestHowSoon' ./e2e | grep -E '^(drag|weight|ok|FAIL|---)'
 
 mutants: ## change one figure of the core at a time, and see that its tests notice
 	go run ./internal/mutants
@@ -103,8 +104,10 @@ evidence: web/node_modules/.installed ## write docs/evidence.md out of the tests
 screenshots: chromium build ## take the pictures in docs/screenshots from the demo kitchen
 	go run ./e2e/screenshots
 
-chromium: ## install Debian's Chromium when it is missing
-	@command -v chromium >/dev/null && command -v pdftotext >/dev/null || { apt-get update && DEBIAN_FRONTEND=noninteractive apt-get install -y --no-install-recommends chromium poppler-utils; }
+INSTALL = apt-get update && DEBIAN_FRONTEND=noninteractive apt-get install -y --no-install-recommends
+chromium: ## install Debian's Chromium when it is missing: its headless build, which takes two thirds of the time
+	@command -v chromium-headless-shell >/dev/null || { $(INSTALL) chromium-headless-shell; } || command -v chromium >/dev/null || { $(INSTALL) chromium; }
+	@command -v pdftotext >/dev/null || { $(INSTALL) poppler-utils; }
 
 clean: ## remove what was built, keep the demo's data
 	rm -rf bin web/node_modules

@@ -48,6 +48,14 @@ func runAll(m *testing.M) int {
 	return m.Run()
 }
 
+// timed leaves a test to `make bench`: it prints how long something takes and asserts nothing else.
+func timed(t *testing.T) {
+	t.Helper()
+	if os.Getenv("TIMINGS") == "" {
+		t.Skip("timings are for make bench")
+	}
+}
+
 func kitchen(t *testing.T) *stage.Kitchen {
 	t.Helper()
 	t.Parallel()

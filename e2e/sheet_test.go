@@ -460,6 +460,7 @@ func TestTwoBowlsFromOneBatter(t *testing.T) {
 // How long a weight on the pan takes to the picture: from the load of the simulated scale to the figure on the screen,
 // over the device's line, the stream and the page. Printed, never asserted.
 func TestHowSoonAWeightIsSeen(t *testing.T) {
+	timed(t)
 	k := kitchen(t)
 	c := sits(t, k, 1280, 800)
 	c.makesThis()

@@ -148,6 +148,7 @@ func TestNameAVersionChangeAndGoBack(t *testing.T) {
 // Dragging a slider repaints the ledger soon after each move. The page drives itself with
 // events of its own. The time is printed, not asserted: it belongs to the machine.
 func TestDragTime(t *testing.T) {
+	timed(t)
 	c := sits(t, kitchen(t), 1280, 800)
 	c.saved()
 	const moves = 80
@@ -197,6 +198,7 @@ func TestDragTime(t *testing.T) {
 // The same with real mouse moves sent to the browser: the way of an input event and the
 // test's own traffic are in these figures, and they are higher.
 func TestDragTimeWithRealMoves(t *testing.T) {
+	timed(t)
 	c := sits(t, kitchen(t), 1280, 800)
 	c.saved()
 	at, err := stage.Ask[[]float64](c.p, `(() => {

@@ -14,6 +14,7 @@ import (
 	"net"
 	"net/http"
 	"os"
+	"os/exec"
 	"path/filepath"
 	"sync"
 	"testing/fstest"
@@ -36,7 +37,7 @@ import (
 var ErrNotBuilt = errors.New("the front end is not built: run make build")
 
 // waitLimit is how long a condition in the page may take to come true.
-const waitLimit = 20 * time.Second
+const waitLimit = 40 * time.Second
 
 // Kitchen is a running program with the demo data in a folder of its own.
 type Kitchen struct {
@@ -223,12 +224,15 @@ func OpenBrowser(ctx context.Context, dir string, more ...chromedp.ExecAllocator
 		chromedp.Flag("disable-quic", true), chromedp.Flag("disable-component-update", true),
 		chromedp.Flag("hide-scrollbars", false), chromedp.WindowSize(1280, 800),
 	)
+	if path, err := exec.LookPath("chromium-headless-shell"); err == nil {
+		opts = append(opts, chromedp.ExecPath(path)) // the same engine without the windows of a desktop
+	}
 	allocator, cancelAllocator := chromedp.NewExecAllocator(ctx, append(opts, more...)...)
 	first, cancelFirst := chromedp.NewContext(allocator)
 	b := &Browser{first, func() { cancelFirst(); cancelAllocator() }}
 	if err := chromedp.Do(first); err != nil {
 		b.cancel()
-		return nil, fmt.Errorf("starting Chromium (Debian package chromium): %w", err)
+		return nil, fmt.Errorf("starting Chromium (make chromium installs Debian's): %w", err)
 	}
 	return b, nil
 }
