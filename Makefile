@@ -9,7 +9,7 @@ PROGRAM_FILES := $(shell git ls-files about cmd core document store api demo dev
 WEB_FILES := $(filter-out web/components.d.ts,$(shell git ls-files web 2>/dev/null)) api/openapi.yaml
 
 # Long tests in which nothing runs beside anything else: the race detector has nothing to find in them.
-ALONE := TestAMorningOfSixtyPortions|TestSeveralBowlsFromOneBatter|TestEveryFormatOfEveryDocument|TestRestoringLosesNothing|TestAPastIsFilledIn|TestAFileIsPackedWhenItPays
+ALONE := TestAMorningOfSixtyPortions|TestSeveralBowlsFromOneBatter|TestEveryFormatOfEveryDocument|TestRestoringLosesNothing|TestAPastIsFilledIn|TestAFileIsPackedWhenItPays|TestNoReferenceOfAFile|TestWhatIsRememberedIsWhatIsKept|TestAFullBowl|TestABowlThatTook|TestAThousandVariations|TestFromTheRack|TestABoardInTheArchive|TestABatchInTheArchive|TestACopyIsLookedAt|TestACopyADay|TestEverySchemaSoFar|TestHistoriesAreThinned
 
 .DEFAULT_GOAL := help
 .PHONY: help demo demo-reset test quick night build check audit generate notices bench mutants evidence screenshots chromium clean
