@@ -9,7 +9,7 @@ PROGRAM_FILES := $(shell git ls-files about cmd core document store api demo dev
 WEB_FILES := $(filter-out web/components.d.ts,$(shell git ls-files web 2>/dev/null)) api/openapi.yaml
 
 # Long tests in which nothing runs beside anything else: the race detector has nothing to find in them.
-ALONE := TestAMorningOfSixtyPortions|TestSeveralBowlsFromOneBatter|TestEveryFormatOfEveryDocument|TestRestoringLosesNothing|TestAPastIsFilledIn|TestAFileIsPackedWhenItPays|TestNoReferenceOfAFile|TestWhatIsRememberedIsWhatIsKept|TestAFullBowl|TestABowlThatTook|TestAThousandVariations|TestFromTheRack|TestABoardInTheArchive|TestABatchInTheArchive|TestACopyIsLookedAt|TestACopyADay|TestEverySchemaSoFar|TestHistoriesAreThinned
+ALONE := TestAMorningOfSixtyPortions|TestSeveralBowlsFromOneBatter|TestEveryFormatOfEveryDocument|TestRestoringLosesNothing|TestAPastIsFilledIn|TestAFileIsPackedWhenItPays|TestNoReferenceOfAFileEndsTheProgram|TestWhatIsRememberedIsWhatIsKept|TestAFullBowl|TestABowlThatTookItsShareOfItself|TestAThousandVariations|TestFromTheRackIntoTheFreezer|TestABoardInTheArchive|TestABatchInTheArchive|TestACopyIsLookedAtAsAWhole|TestACopyADayAndTwoWeeksOfThem|TestEverySchemaSoFarIsBroughtUpToDate|TestHistoriesAreThinned
 
 .DEFAULT_GOAL := help
 .PHONY: help demo demo-reset test quick night build check audit generate notices bench mutants evidence screenshots chromium clean
@@ -73,8 +73,8 @@ quick: build ## for the loop: what is formatted, vetted and typed, and the tests
 	cd web && npm run --silent types && npm run --silent lint && npm run --silent test
 	go test -timeout 5m $$(go list ./... | grep -v '/e2e$$\|/cmd/')
 
+night: export EVERY_THEME = 1
 night: test ## far more of everything: every change of core, every state in both themes, random documents, kills, drawn laws, fuzzed readers
-	EVERY_THEME=1 REQUIRE_BROWSER=1 go test -timeout 30m -run 'Reachable' ./e2e
 	RANDOM_DOCUMENTS=20000 KILL_ROUNDS=200 go test -timeout 60m ./document ./cmd/upbeat-ladle
 	go test -timeout 60m ./core/batch ./core/worksheet -rapid.checks=500
 	go run ./internal/mutants

@@ -48,12 +48,13 @@ func runAll(m *testing.M) int {
 	return m.Run()
 }
 
-// timed leaves a test to `make bench`: it prints how long something takes and asserts nothing else.
-func timed(t *testing.T) {
-	t.Helper()
-	if os.Getenv("TIMINGS") == "" {
-		t.Skip("timings are for make bench")
+// often is how many times something is done whose time is printed: many times in `make bench`, where the figures are of use,
+// and otherwise as few as show that it works.
+func often(many, few int) int {
+	if os.Getenv("TIMINGS") != "" {
+		return many
 	}
+	return few
 }
 
 func kitchen(t *testing.T) *stage.Kitchen {

@@ -148,10 +148,9 @@ func TestNameAVersionChangeAndGoBack(t *testing.T) {
 // Dragging a slider repaints the ledger soon after each move. The page drives itself with
 // events of its own. The time is printed, not asserted: it belongs to the machine.
 func TestDragTime(t *testing.T) {
-	timed(t)
 	c := sits(t, kitchen(t), 1280, 800)
 	c.saved()
-	const moves = 80
+	moves := often(80, 12)
 	_, err := stage.Ask[bool](c.p, fmt.Sprintf(`(() => {
 		const knob = document.querySelector('[data-addition=beetroot_cooked] .el-slider__button-wrapper')
 		const r = knob.getBoundingClientRect()
@@ -198,7 +197,6 @@ func TestDragTime(t *testing.T) {
 // The same with real mouse moves sent to the browser: the way of an input event and the
 // test's own traffic are in these figures, and they are higher.
 func TestDragTimeWithRealMoves(t *testing.T) {
-	timed(t)
 	c := sits(t, kitchen(t), 1280, 800)
 	c.saved()
 	at, err := stage.Ask[[]float64](c.p, `(() => {
@@ -216,7 +214,7 @@ func TestDragTimeWithRealMoves(t *testing.T) {
 	})()`)
 	require.NoError(t, err)
 	c.do(chromedp.MouseEvent("mousePressed", at[0], at[1], chromedp.ButtonLeft, chromedp.ClickCount(1)))
-	for i := range 60 {
+	for i := range often(60, 12) {
 		c.do(chromedp.MouseEvent("mouseMoved", at[0]-70+float64((i*37)%120), at[1], chromedp.ButtonLeft))
 		c.sees(fmt.Sprintf("window.__times.length >= %d || document.querySelector('[data-save=saved]')", i*4/5))
 	}

@@ -141,8 +141,8 @@ func (g *gathering) ofNamed(q quantity) bool {
 		if n == 0 || in == nil || at+n > q.start || g.compared(at) || in.Role == food.RoleSalt || in.ID == "water" {
 			continue
 		}
-		told := func(l Line) bool { return l.Ingredient == in && l.Amount > 0 } // "with the milk it comes to 900 g" is the bowl
-		if slices.ContainsFunc(g.out, func(it item) bool { return at >= it.start && at < it.end }) || slices.ContainsFunc(g.r.out.Lines, told) {
+		counted := func(l Line) bool { return l.Ingredient == in && l.Amount > 0 } // "with the milk it comes to 900 g" is the bowl
+		if slices.ContainsFunc(g.out, func(it item) bool { return at >= it.start && at < it.end }) || slices.ContainsFunc(g.r.out.Lines, counted) {
 			return false
 		}
 		part := g.asDone(slices.Clone(g.toks[at:at+n]), at+n, q.start)

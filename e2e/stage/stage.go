@@ -37,7 +37,7 @@ import (
 var ErrNotBuilt = errors.New("the front end is not built: run make build")
 
 // waitLimit is how long a condition in the page may take to come true.
-const waitLimit = 40 * time.Second
+const waitLimit = 20 * time.Second
 
 // Kitchen is a running program with the demo data in a folder of its own.
 type Kitchen struct {
