@@ -26,7 +26,7 @@ import (
 
 	"upbeatladle/api"
 	"upbeatladle/core/food"
-	"upbeatladle/demo"
+	"upbeatladle/demo/copied"
 	"upbeatladle/document"
 	"upbeatladle/store"
 )
@@ -42,11 +42,16 @@ type kitchen struct {
 
 func open(t *testing.T) kitchen {
 	t.Helper()
+	return over(t, copied.Open)
+}
+
+// over serves a kitchen that begin opens.
+func over(t *testing.T, begin func(ctx context.Context, path string, now func() time.Time) (*store.Store, error)) kitchen {
+	t.Helper()
 	path := filepath.Join(t.TempDir(), "api.db")
-	st, err := store.Open(context.Background(), path, time.Now)
+	st, err := begin(context.Background(), path, time.Now)
 	require.NoError(t, err)
 	t.Cleanup(func() { st.Close() })
-	require.NoError(t, demo.Write(context.Background(), st, food.Reference(), time.Now()))
 	dist := fstest.MapFS{"index.html": {Data: []byte("<!doctype html>bench")}, "assets/a.js": {Data: []byte("1")}}
 	srv := httptest.NewUnstartedServer(api.New(api.Parts{Store: st, Table: food.Reference(), Pages: dist, Log: slog.New(slog.DiscardHandler), Now: time.Now}))
 	api.Harden(srv.Config, api.Door{})

@@ -2,6 +2,7 @@ package api_test
 
 import (
 	"bytes"
+	"context"
 	"encoding/json"
 	"fmt"
 	"io"
@@ -15,12 +16,20 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"upbeatladle/core/food"
+	"upbeatladle/demo"
 	"upbeatladle/document"
+	"upbeatladle/store"
 )
 
 // empty is a kitchen with nothing in it.
 func empty(t *testing.T) kitchen {
-	k := open(t)
+	k := over(t, func(ctx context.Context, path string, now func() time.Time) (*store.Store, error) { // nothing in it was ever in another one
+		st, err := store.Open(ctx, path, now)
+		if err == nil {
+			err = demo.Write(ctx, st, food.Reference(), now())
+		}
+		return st, err
+	})
 	for _, kind := range []string{"pantry", "bases", "variations", "packs", "sauces"} {
 		var l struct{ Items []struct{ ID string } }
 		k.call("GET", "/api/v1/"+kind, nil, &l)

@@ -21,7 +21,7 @@ import (
 
 	"upbeatladle/api"
 	"upbeatladle/core/food"
-	"upbeatladle/demo"
+	"upbeatladle/demo/copied"
 	"upbeatladle/house"
 	"upbeatladle/store"
 )
@@ -31,10 +31,9 @@ import (
 // one request in flight and with fifty; and what the same behind a passcode costs beside it.
 func BenchmarkWorksheetOverHTTP(b *testing.B) {
 	ctx := b.Context()
-	st, err := store.Open(ctx, filepath.Join(b.TempDir(), "bench.db"), time.Now)
+	st, err := copied.Open(ctx, filepath.Join(b.TempDir(), "bench.db"), time.Now)
 	require.NoError(b, err)
 	defer st.Close()
-	require.NoError(b, demo.Write(ctx, st, food.Reference(), time.Now()))
 	srv := httptest.NewServer(api.New(api.Parts{Store: st, Table: food.Reference(), Pages: fstest.MapFS{}, Log: slog.New(slog.DiscardHandler), Now: time.Now}))
 	defer srv.Close()
 	all, err := st.All(ctx, store.Variation)
@@ -128,10 +127,9 @@ func at(took []time.Duration, share float64) time.Duration {
 
 // BenchmarkTick prints what a tick of a sheet costs over HTTP, kept on the disk and folded, with a whole bowl behind it.
 func BenchmarkTick(b *testing.B) {
-	st, err := store.Open(b.Context(), filepath.Join(b.TempDir(), "tick.db"), time.Now)
+	st, err := copied.Open(b.Context(), filepath.Join(b.TempDir(), "tick.db"), time.Now)
 	require.NoError(b, err)
 	defer st.Close()
-	require.NoError(b, demo.Write(b.Context(), st, food.Reference(), time.Now()))
 	srv := httptest.NewServer(api.New(api.Parts{Store: st, Table: food.Reference(), Pages: fstest.MapFS{}, Log: slog.New(slog.DiscardHandler), Now: time.Now}))
 	defer srv.Close()
 	all, err := st.All(b.Context(), store.Variation)

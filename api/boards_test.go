@@ -24,10 +24,9 @@ import (
 	"upbeatladle/api"
 	"upbeatladle/core/food"
 	"upbeatladle/core/griddle"
-	"upbeatladle/demo"
+	"upbeatladle/demo/copied"
 	"upbeatladle/device"
 	"upbeatladle/document"
-	"upbeatladle/store"
 )
 
 // clock is handed in, and moved by the test.
@@ -71,10 +70,9 @@ func atSeven(t *testing.T) *morning {
 	t.Helper()
 	c := &clock{at: time.Date(2026, 11, 26, 7, 0, 0, 0, time.UTC)}
 	path := filepath.Join(t.TempDir(), "api.db")
-	st, err := store.Open(context.Background(), path, c.now)
+	st, err := copied.Open(context.Background(), path, c.now)
 	require.NoError(t, err)
 	t.Cleanup(func() { st.Close() })
-	require.NoError(t, demo.Write(context.Background(), st, food.Reference(), c.now()))
 	on, err := device.StandIns(t.Context(), c.now)
 	require.NoError(t, err)
 	labels := filepath.Join(t.TempDir(), "labels")

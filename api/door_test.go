@@ -24,7 +24,7 @@ import (
 
 	"upbeatladle/api"
 	"upbeatladle/core/food"
-	"upbeatladle/demo"
+	"upbeatladle/demo/copied"
 	"upbeatladle/device"
 	"upbeatladle/house"
 	"upbeatladle/store"
@@ -81,9 +81,8 @@ func (m *movable) pass(d time.Duration) {
 func openHouse(t *testing.T) lan {
 	t.Helper()
 	ctx, m := t.Context(), &movable{}
-	st, err := store.Open(ctx, filepath.Join(t.TempDir(), "api.db"), m.now)
+	st, err := copied.Open(ctx, filepath.Join(t.TempDir(), "api.db"), m.now)
 	require.NoError(t, err)
-	require.NoError(t, demo.Write(ctx, st, food.Reference(), time.Now()))
 	l, err := net.Listen("tcp", "127.0.0.1:0")
 	require.NoError(t, err)
 	h := house.New(st, m.now)

@@ -19,9 +19,8 @@ import (
 
 	"upbeatladle/api"
 	"upbeatladle/core/food"
-	"upbeatladle/demo"
+	"upbeatladle/demo/copied"
 	"upbeatladle/device"
-	"upbeatladle/store"
 )
 
 type item struct {
@@ -150,10 +149,9 @@ func TestPreparationsAreOfferedWhereTheyFit(t *testing.T) {
 
 // The scale is heard as server-sent events, over a real server and a real TCP device.
 func TestScaleEvents(t *testing.T) {
-	st, err := store.Open(context.Background(), filepath.Join(t.TempDir(), "api.db"), time.Now)
+	st, err := copied.Open(context.Background(), filepath.Join(t.TempDir(), "api.db"), time.Now)
 	require.NoError(t, err)
 	defer st.Close()
-	require.NoError(t, demo.Write(context.Background(), st, food.Reference(), time.Now()))
 	ctx, off := context.WithCancel(context.Background())
 	defer off()
 	on, err := device.StandIns(ctx, time.Now)

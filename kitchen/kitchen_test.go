@@ -17,7 +17,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"upbeatladle/core/food"
-	"upbeatladle/demo"
+	"upbeatladle/demo/copied"
 	"upbeatladle/document"
 	"upbeatladle/kitchen"
 	"upbeatladle/store"
@@ -34,12 +34,13 @@ func open(t testing.TB, withDemo bool) scene {
 	t.Helper()
 	day := time.Date(2026, 11, 26, 7, 0, 0, 0, time.UTC)
 	now := func() time.Time { return day }
-	st, err := store.Open(t.Context(), filepath.Join(t.TempDir(), "k.db"), now)
+	begin := store.Open
+	if withDemo {
+		begin = copied.Open
+	}
+	st, err := begin(t.Context(), filepath.Join(t.TempDir(), "k.db"), now)
 	require.NoError(t, err)
 	t.Cleanup(func() { st.Close() })
-	if withDemo {
-		require.NoError(t, demo.Write(t.Context(), st, food.Reference(), day))
-	}
 	return scene{kitchen.New(st, food.Reference(), slog.New(slog.DiscardHandler), now), st, &day}
 }
 

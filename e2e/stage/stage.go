@@ -26,7 +26,7 @@ import (
 
 	"upbeatladle/api"
 	"upbeatladle/core/food"
-	"upbeatladle/demo"
+	"upbeatladle/demo/copied"
 	"upbeatladle/device"
 	"upbeatladle/house"
 	"upbeatladle/store"
@@ -64,12 +64,9 @@ func Open(ctx context.Context, dir string, now func() time.Time) (*Kitchen, erro
 	if _, err := fs.Stat(web.Dist(), "index.html"); err != nil {
 		return nil, ErrNotBuilt
 	}
-	st, err := store.Open(ctx, filepath.Join(dir, "e2e.db"), now)
+	st, err := copied.Open(ctx, filepath.Join(dir, "e2e.db"), now)
 	if err != nil {
 		return nil, err
-	}
-	if err := demo.Write(ctx, st, food.Reference(), now()); err != nil {
-		return nil, errors.Join(err, st.Close())
 	}
 	k := &Kitchen{
 		Store: st, addr: "127.0.0.1:0", Scale: device.NewSimulatedScale(1), Glass: device.NewSimulatedRefractometer(1), Heat: device.NewSimulatedThermometer(now),
