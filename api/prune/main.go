@@ -26,16 +26,32 @@ func main() {
 
 func prune(dir string) error {
 	fset := token.NewFileSet()
-	paths, err := filepath.Glob(filepath.Join(dir, "*.go"))
+	gen, used, err := read(fset, dir)
 	if err != nil {
 		return err
 	}
-	var gen *ast.File
-	used := map[string]bool{}
+	reach(gen, used)
+	gone := drop(gen, used)
+	dropComments(gen, gone)
+	dropImports(gen)
+	var out bytes.Buffer
+	if err := format.Node(&out, fset, gen); err != nil {
+		return err
+	}
+	return os.WriteFile(filepath.Join(dir, generated), out.Bytes(), 0o644)
+}
+
+// read parses the package: what was generated, and every name that the rest of it mentions.
+func read(fset *token.FileSet, dir string) (gen *ast.File, used map[string]bool, err error) {
+	paths, err := filepath.Glob(filepath.Join(dir, "*.go"))
+	if err != nil {
+		return nil, nil, err
+	}
+	used = map[string]bool{}
 	for _, path := range paths {
 		f, err := parser.ParseFile(fset, path, nil, parser.ParseComments)
 		if err != nil {
-			return err
+			return nil, nil, err
 		}
 		if filepath.Base(path) == generated {
 			gen = f
@@ -44,9 +60,13 @@ func prune(dir string) error {
 		note(f, used)
 	}
 	if gen == nil {
-		return fmt.Errorf("there is no %s here", generated)
+		return nil, nil, fmt.Errorf("there is no %s here", generated)
 	}
-	// What is generated and always stays: functions, and methods of types that stay.
+	return gen, used, nil
+}
+
+// reach adds what is generated and always stays: functions, methods of types that stay, and what those mention.
+func reach(gen *ast.File, used map[string]bool) {
 	for grew := true; grew; {
 		before := len(used)
 		for _, d := range gen.Decls {
@@ -64,8 +84,11 @@ func prune(dir string) error {
 		}
 		grew = len(used) > before
 	}
+}
+
+// drop takes out what is not used, and says what that was.
+func drop(gen *ast.File, used map[string]bool) (gone []ast.Node) {
 	var kept []ast.Decl
-	var gone []ast.Node
 	for _, d := range gen.Decls {
 		switch d := d.(type) {
 		case *ast.FuncDecl:
@@ -74,32 +97,33 @@ func prune(dir string) error {
 				continue
 			}
 		case *ast.GenDecl:
-			if d.Tok != token.IMPORT {
-				var specs []ast.Spec
-				for _, s := range d.Specs {
-					if stays(s, used) {
-						specs = append(specs, s)
-					} else {
-						gone = append(gone, s)
-					}
-				}
-				if len(specs) == 0 {
-					gone = append(gone, d)
-					continue
-				}
-				d.Specs = specs
+			gone = append(gone, unused(d, used)...)
+			if len(d.Specs) == 0 {
+				gone = append(gone, d)
+				continue
 			}
 		}
 		kept = append(kept, d)
 	}
 	gen.Decls = kept
-	dropComments(gen, gone)
-	dropImports(gen)
-	var out bytes.Buffer
-	if err := format.Node(&out, fset, gen); err != nil {
-		return err
+	return gone
+}
+
+// unused takes out of a declaration what is not used; imports stay.
+func unused(d *ast.GenDecl, used map[string]bool) (gone []ast.Node) {
+	if d.Tok == token.IMPORT {
+		return nil
 	}
-	return os.WriteFile(filepath.Join(dir, generated), out.Bytes(), 0o644)
+	var specs []ast.Spec
+	for _, s := range d.Specs {
+		if stays(s, used) {
+			specs = append(specs, s)
+		} else {
+			gone = append(gone, s)
+		}
+	}
+	d.Specs = specs
+	return gone
 }
 
 // note remembers every name of this package that a piece of code mentions; names of other

@@ -25,95 +25,129 @@ const (
 func leastChange(a [][]float64, b, v, lo, hi, rho []float64) []float64 {
 	m, n := len(a), len(v)
 	buffer := make([]float64, n+3*m+m*m)
-	z, at, grad, step, jac := buffer[:n], buffer[n:n+m], buffer[n+m:n+2*m], buffer[n+2*m:n+3*m], buffer[n+3*m:]
 	if rho == nil {
 		rho = make([]float64, m)
 		for i := range rho {
 			rho[i] = -b[i]
 		}
 	}
-	// value sets z for the residuals r and returns what is minimised over them.
-	value := func(r []float64) float64 {
-		var sum float64
-		for i := range r {
-			sum += r[i]*r[i]/2 + b[i]*r[i]
-		}
-		for j := range z {
-			var s float64
-			for i := range r {
-				s += a[i][j] * r[i]
-			}
-			z[j] = math.Max(lo[j], math.Min(hi[j], -s/v[j]))
-			sum -= z[j]*s + v[j]*z[j]*z[j]/2
-		}
-		return sum
+	l := least{
+		a: a, b: b, v: v, lo: lo, hi: hi, rho: rho,
+		z: buffer[:n], at: buffer[n : n+m], grad: buffer[n+m : n+2*m], step: buffer[n+2*m : n+3*m], jac: buffer[n+3*m:],
 	}
-	now := value(rho)
-	next := now
+	now := l.value(rho)
 	for range leastSteps {
-		var size, most float64
-		for i := range grad {
-			grad[i] = rho[i] + b[i]
-			size += math.Abs(rho[i]) + math.Abs(b[i])
-			for j := range z {
-				grad[i] -= a[i][j] * z[j]
-				size += math.Abs(a[i][j] * z[j])
-			}
-			most = math.Max(most, math.Abs(grad[i]))
-		}
-		if most <= leastSettle*size {
+		if l.settled() {
 			break
 		}
-		clear(jac)
-		for i := range m {
-			jac[i*m+i] = 1
-			step[i] = -grad[i]
-		}
-		for j := range z {
-			if z[j] <= lo[j] || z[j] >= hi[j] {
-				continue
-			}
-			for i := range m {
-				for k := range m {
-					jac[i*m+k] += a[i][j] * a[k][j] / v[j]
-				}
-			}
-		}
-		descent := newton(jac, step, grad)
-		// slope is how what is minimised rises along the step, so far on it; at and z are set for it.
-		slope := func(share float64) (sum float64) {
-			for i := range at {
-				at[i] = rho[i] + share*step[i]
-			}
-			next = value(at)
-			for i := range at {
-				g := at[i] + b[i]
-				for j := range z {
-					g -= a[i][j] * z[j]
-				}
-				sum += g * step[i]
-			}
-			return sum
-		}
-		if slope(1) > leastOver*-descent { // beyond a bound that was met on the way: to where it stops falling
-			low, high := 0.0, 1.0
-			for range leastHalves {
-				if mid := (low + high) / 2; slope(mid) > 0 {
-					high = mid
-				} else {
-					low = mid
-				}
-			}
-			slope(low)
+		descent := l.direct()
+		rise, next := l.slope(1)
+		if rise > leastOver*-descent { // beyond a bound that was met on the way
+			next = l.lowest()
 		}
 		if !(next < now) { // rounding is all that is left
-			slope(0)
+			l.slope(0)
 			break
 		}
 		now = next
-		copy(rho, at)
+		copy(rho, l.at)
 	}
-	return z
+	return l.z
+}
+
+// least is a search for the residuals. The problem and rho are the caller's, and only rho of them
+// is written to; the rest is one buffer, of which z is handed out at the end.
+type least struct {
+	a              [][]float64
+	b, v, lo, hi   []float64
+	rho            []float64 // where the search stands
+	z              []float64 // the lines' changes for what was asked last
+	at, grad, step []float64 // the place on the way, the gradient at rho, the way
+	jac            []float64 // of the gradient, m × m
+}
+
+// value sets z for the residuals r and returns what is minimised over them.
+func (l *least) value(r []float64) float64 {
+	var sum float64
+	for i := range r {
+		sum += r[i]*r[i]/2 + l.b[i]*r[i]
+	}
+	for j := range l.z {
+		var s float64
+		for i := range r {
+			s += l.a[i][j] * r[i]
+		}
+		l.z[j] = math.Max(l.lo[j], math.Min(l.hi[j], -s/l.v[j]))
+		sum -= l.z[j]*s + l.v[j]*l.z[j]*l.z[j]/2
+	}
+	return sum
+}
+
+// settled sets the gradient at rho, z being set for it, and tells whether it is as good as none.
+func (l *least) settled() bool {
+	var size, most float64
+	for i := range l.grad {
+		l.grad[i] = l.rho[i] + l.b[i]
+		size += math.Abs(l.rho[i]) + math.Abs(l.b[i])
+		for j := range l.z {
+			l.grad[i] -= l.a[i][j] * l.z[j]
+			size += math.Abs(l.a[i][j] * l.z[j])
+		}
+		most = math.Max(most, math.Abs(l.grad[i]))
+	}
+	return most <= leastSettle*size
+}
+
+// direct sets the step by Newton's method and returns how steeply it falls.
+func (l *least) direct() float64 {
+	m := len(l.rho)
+	clear(l.jac)
+	for i := range m {
+		l.jac[i*m+i] = 1
+		l.step[i] = -l.grad[i]
+	}
+	for j := range l.z {
+		if l.z[j] <= l.lo[j] || l.z[j] >= l.hi[j] {
+			continue
+		}
+		for i := range m {
+			for k := range m {
+				l.jac[i*m+k] += l.a[i][j] * l.a[k][j] / l.v[j]
+			}
+		}
+	}
+	return newton(l.jac, l.step, l.grad)
+}
+
+// slope is how what is minimised rises along the step, so far on it, and what it is there; at and z are set for it.
+func (l *least) slope(share float64) (rise, value float64) {
+	for i := range l.at {
+		l.at[i] = l.rho[i] + share*l.step[i]
+	}
+	value = l.value(l.at)
+	for i := range l.at {
+		g := l.at[i] + l.b[i]
+		for j := range l.z {
+			g -= l.a[i][j] * l.z[j]
+		}
+		rise += g * l.step[i]
+	}
+	return rise, value
+}
+
+// lowest goes along the step to where it stops falling, and returns what is minimised there.
+func (l *least) lowest() float64 {
+	low, high := 0.0, 1.0
+	for range leastHalves {
+		mid := (low + high) / 2
+		if rise, _ := l.slope(mid); rise > 0 {
+			high = mid
+		} else {
+			low = mid
+		}
+	}
+	_, value := l.slope(low)
+	return value
 }
 
 // newton solves jac·step = step in place by Gaussian elimination; jac is symmetric and at least

@@ -346,63 +346,12 @@ func (f *folding) take(e Event, n int) {
 	tell := func(format string, args ...any) { f.last = &Last{e.ID, fmt.Sprintf(format, args...)} }
 	switch e.Kind {
 	case Weighed, Filled, Done, Skipped, Chose:
-		if p == nil {
-			if e.Kind == Chose {
-				f.settleSpill(e, tell)
-			}
-			return
+		switch {
+		case p != nil:
+			f.tick(t, p, e, n, tell)
+		case e.Kind == Chose:
+			f.settleSpill(e, tell)
 		}
-	}
-	met := p != nil && p.when > e.Knew && p.at != ToCome // another tablet did it meanwhile
-	switch e.Kind {
-	case Weighed:
-		if met || t.Kind != Weigh {
-			return
-		}
-		g := *e.Grams
-		if e.Adds {
-			g += p.in
-		}
-		*p = progress{at: In, in: g, when: n + 1, since: e.At, settled: e.Taste && t.Dosed, taste: e.Taste && t.Dosed}
-		f.chill(t, e)
-		tell("%s, %s", t.Label, words.Grams(g, t.Step))
-	case Filled:
-		if met || t.Kind != Weigh {
-			return
-		}
-		all := f.fills(t)
-		*p = progress{at: ToCome, byFills: true, fills: min(*e.Fills, len(all)), extra: e.Extra, when: n + 1, since: e.At}
-		for i, one := range all[:p.fills] {
-			p.in += signed(one)
-			if i == p.fills-1 {
-				p.in += float64(p.extra) * one.Grams
-				if e.Heaped {
-					p.heap = heapOf(one)
-					p.in += p.heap
-				}
-			}
-		}
-		if p.fills == len(all) {
-			p.at = In
-		}
-		f.chill(t, e)
-		tell("%s, %d of %d in", t.Label, p.fills, len(all))
-	case Done:
-		if p.at == ToCome && t.Kind != Weigh {
-			p.at, p.when = In, n+1
-			tell("the step “%s”", short(t.Text))
-		}
-	case Skipped:
-		if p.at == More { // no more of it goes in
-			p.at, p.when = In, n+1
-			tell("%s, left as it is", t.Label)
-		}
-		if p.at == ToCome {
-			p.at, p.when = LeftOut, n+1
-			tell("%s", words.Either(t.Kind == Weigh, t.Label+", left out", "the skipped “"+short(t.Text)+"”"))
-		}
-	case Chose:
-		f.choose(t, p, e, tell)
 	case Spilled:
 		f.spill(e)
 		tell("the spill of %s", words.Grams(*e.Grams, 1))
@@ -426,6 +375,70 @@ func (f *folding) take(e Event, n int) {
 		f.made = true
 		tell("that it is made")
 	}
+}
+
+// tick takes what happened to a task.
+func (f *folding) tick(t Task, p *progress, e Event, n int, tell func(string, ...any)) {
+	met := p.when > e.Knew && p.at != ToCome // another tablet did it meanwhile
+	switch e.Kind {
+	case Weighed:
+		if !met && t.Kind == Weigh {
+			f.weighed(t, p, e, n)
+			tell("%s, %s", t.Label, words.Grams(p.in, t.Step))
+		}
+	case Filled:
+		if !met && t.Kind == Weigh {
+			all := f.filled(t, p, e, n)
+			tell("%s, %d of %d in", t.Label, p.fills, all)
+		}
+	case Done:
+		if p.at == ToCome && t.Kind != Weigh {
+			p.at, p.when = In, n+1
+			tell("the step “%s”", short(t.Text))
+		}
+	case Skipped:
+		if p.at == More { // no more of it goes in
+			p.at, p.when = In, n+1
+			tell("%s, left as it is", t.Label)
+		}
+		if p.at == ToCome {
+			p.at, p.when = LeftOut, n+1
+			tell("%s", words.Either(t.Kind == Weigh, t.Label+", left out", "the skipped “"+short(t.Text)+"”"))
+		}
+	case Chose:
+		f.choose(t, p, e, tell)
+	}
+}
+
+// weighed takes a weight off the scale.
+func (f *folding) weighed(t Task, p *progress, e Event, n int) {
+	g := *e.Grams
+	if e.Adds {
+		g += p.in
+	}
+	*p = progress{at: In, in: g, when: n + 1, since: e.At, settled: e.Taste && t.Dosed, taste: e.Taste && t.Dosed}
+	f.chill(t, e)
+}
+
+// filled takes spoons and cups that are in, and returns how many there are in all.
+func (f *folding) filled(t Task, p *progress, e Event, n int) int {
+	all := f.fills(t)
+	*p = progress{at: ToCome, byFills: true, fills: min(*e.Fills, len(all)), extra: e.Extra, when: n + 1, since: e.At}
+	for i, one := range all[:p.fills] {
+		p.in += signed(one)
+		if i == p.fills-1 {
+			p.in += float64(p.extra) * one.Grams
+			if e.Heaped {
+				p.heap = heapOf(one)
+				p.in += p.heap
+			}
+		}
+	}
+	if p.fills == len(all) {
+		p.at = In
+	}
+	f.chill(t, e)
+	return len(all)
 }
 
 // chill notes egg or milk that goes in.
@@ -668,6 +681,31 @@ func (f *folding) state(events int, common *Clock) State {
 		Now: f.now(), Factor: f.factor, Count: f.count(), PoursMM: f.pours(amounts), PlanMM: f.pours(nil), SplashG: f.splash, Clock: f.clocked(common),
 		MixedAt: f.mixed, RestAt: f.rest, Made: f.made, Last: f.last, Events: events, BowlG: bowlFromG, Tasks: []TaskNow{}, Bowls: []BowlNow{},
 	}
+	f.sayTasks(&s, amounts)
+	if liquid, ok := f.bowl.Liquid(); ok {
+		s.Liquid = liquid.ID
+	}
+	if line, kept := f.jug(); line != "" {
+		s.Liquid = line
+		if p := f.done["weigh-"+line]; p != nil && p.at == In {
+			s.jugG, s.KeptG = kept, math.Max(0, kept-f.splash)
+		}
+	}
+	s.RestEnd, s.Test = f.restEnd(), f.testNow()
+	s.Ask = f.ask(amounts)
+	switch {
+	case f.made:
+		s.PoursMM, s.Offer = f.pours(f.poured(amounts)), f.offer(amounts)
+	case f.more > 0: // it waits beside the bowl
+		if line, _ := f.jug(); line != "" {
+			s.PoursMM = f.pours(with(amounts, line, amounts[line]-f.more))
+		}
+	}
+	return s
+}
+
+// sayTasks tells of every task and of what is in every bowl.
+func (f *folding) sayTasks(s *State, amounts map[string]float64) {
 	told := f.told(amounts)
 	in := map[string]float64{}
 	for _, t := range f.Plan.Tasks {
@@ -686,47 +724,40 @@ func (f *folding) state(events int, common *Clock) State {
 	for _, b := range f.Plan.Bowls {
 		s.Bowls = append(s.Bowls, BowlNow{b, in[b.Key]})
 	}
-	if liquid, ok := f.bowl.Liquid(); ok {
-		s.Liquid = liquid.ID
+}
+
+// restEnd is when the rest is over; nil before it begins.
+func (f *folding) restEnd() *time.Time {
+	if f.rest == nil {
+		return nil
 	}
-	if line, kept := f.jug(); line != "" {
-		s.Liquid = line
-		if p := f.done["weigh-"+line]; p != nil && p.at == In {
-			s.jugG, s.KeptG = kept, math.Max(0, kept-f.splash)
+	var end *time.Time
+	for _, t := range f.Plan.Tasks {
+		if t.Kind == Rest {
+			at := f.rest.Add(time.Duration(t.Minutes * float64(time.Minute)))
+			end = &at
 		}
 	}
-	if f.rest != nil {
-		for _, t := range f.Plan.Tasks {
-			if t.Kind == Rest {
-				end := f.rest.Add(time.Duration(t.Minutes * float64(time.Minute)))
-				s.RestEnd = &end
-			}
-		}
-	}
-	s.Test = TestNow{Advice: f.advice, Count: f.tests}
+	return end
+}
+
+// testNow is what the first test has to show, and what the last one asked for.
+func (f *folding) testNow() TestNow {
+	out := TestNow{Advice: f.advice, Count: f.tests}
 	if f.bowl.Judged {
-		s.Test.Should = f.bowl.Should()
+		out.Should = f.bowl.Should()
 	}
 	if f.bowl.Judged && f.bowl.Spreads {
 		now, rested := f.bowl.SpreadAt(0), f.bowl.SpreadAt(f.bowl.RestMin)
-		s.Test.TargetMM, s.Test.RestedMM = &now, &rested
+		out.TargetMM, out.RestedMM = &now, &rested
 	}
 	if g, liquid := f.bowl.OneSplash(); g > 0 {
-		s.Test.Splash = &Splash{Grams: g, Label: liquid.Label}
+		out.Splash = &Splash{Grams: g, Label: liquid.Label}
 		if liquid.Fills != nil {
-			_, s.Test.Splash.Measure = liquid.Fills(g)
+			_, out.Splash.Measure = liquid.Fills(g)
 		}
 	}
-	s.Ask = f.ask(amounts)
-	switch {
-	case f.made:
-		s.PoursMM, s.Offer = f.pours(f.poured(amounts)), f.offer(amounts)
-	case f.more > 0: // it waits beside the bowl
-		if line, _ := f.jug(); line != "" {
-			s.PoursMM = f.pours(with(amounts, line, amounts[line]-f.more))
-		}
-	}
-	return s
+	return out
 }
 
 // clocked is the clock, after that of a common batter, with until when and what it says.

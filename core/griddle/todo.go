@@ -93,6 +93,16 @@ func (f *telling) tell() {
 	f.out.Todo, f.out.Rack, f.out.Cautions = []Todo{}, []Tray{}, []string{}
 	f.out.Flat = append([]Flat{}, f.flat...)
 	f.out.OvenC, f.out.FoodSays = keep.OvenC, f.oven().Said()
+	f.platesNow()
+	f.bowlsNow()
+	f.rackNow()
+	f.forOven()
+	f.forFlat()
+	f.inOrder()
+}
+
+// platesNow tells of every plate, and when the last piece is off them.
+func (f *telling) platesNow() {
 	var last time.Time
 	for _, p := range f.plates {
 		now, ends := f.plateNow(p)
@@ -104,6 +114,10 @@ func (f *telling) tell() {
 	if !last.IsZero() {
 		f.out.LastOff = &last
 	}
+}
+
+// bowlsNow tells of every bowl, what it asks for, and its cautions, each once.
+func (f *telling) bowlsNow() {
 	f.out.Bowls = []BowlNow{}
 	for _, key := range f.order {
 		b := f.bowls[key]
@@ -115,10 +129,17 @@ func (f *telling) tell() {
 			}
 		}
 	}
-	f.rackNow()
+}
+
+// forOven asks for the oven while anything is to wait in it.
+func (f *telling) forOven() {
 	if !f.out.OvenOn && len(f.order) > 0 && (f.out.OnPlates > 0 || len(f.out.Rack) > 0) && !f.out.Closed {
 		f.todo(Todo{Act: DoOven, Title: fmt.Sprintf("Oven to %d °C", keep.OvenC), Text: "and the plates for the table in it, to warm", Due: true, Tell: &Tell{Kind: Oven}, rank: rankLater})
 	}
+}
+
+// forFlat asks for the bags of what lies flat in the freezer.
+func (f *telling) forFlat() {
 	for _, x := range f.flat {
 		due := x.DueAt
 		t := Todo{Act: DoBag, Title: fmt.Sprintf("Bag %d", x.Count), Text: f.bowls[x.Bowl].Name + ": " + keep.FreezeHow(f.bowls[x.Bowl].Form), Of: x.Bowl, Tray: x.Key, DueAt: &due, Due: !f.now.Before(due), rank: rankLater}
@@ -127,6 +148,10 @@ func (f *telling) tell() {
 		}
 		f.todo(t)
 	}
+}
+
+// inOrder puts first what burns, then what the rest waits for.
+func (f *telling) inOrder() {
 	slices.SortStableFunc(f.out.Todo, func(a, b Todo) int {
 		if a.rank != b.rank {
 			return a.rank - b.rank
@@ -232,22 +257,6 @@ func (f *telling) wash(p *plate, b *bowl) string {
 
 // forPlate asks for what a plate needs before it is poured on, and tells whether it may be.
 func (f *telling) forPlate(p *plate, b *bowl, out *PlateNow) bool {
-	name := words.Lower(p.Name)
-	heat := words.Either(b.Dial == "", b.HeatText, b.Dial+", "+b.HeatText)
-	if t, ok := b.turnAt(batter.AtMixing); ok {
-		heat = t.To
-	}
-	if b.HotStart != "" {
-		heat += ". Hot start: " + b.HotStart
-	}
-	ask := func(act Act, kind EventKind, title, text string, due *time.Time) {
-		t := Todo{Act: act, Title: title, Text: text, Of: b.Key, DueAt: due, Due: due == nil || !f.now.Before(*due), Tell: &Tell{Kind: kind, Plate: p.ID}, rank: rankPour}
-		if !t.Due {
-			t.rank = rankToCome
-		}
-		f.todo(t)
-		out.Says = title
-	}
 	out.Mind = f.wash(p, b)
 	turn := f.turns(p, b)
 	if turn != nil && len(p.cakes) > 0 {
@@ -260,26 +269,13 @@ func (f *telling) forPlate(p *plate, b *bowl, out *PlateNow) bool {
 	case len(p.cakes) > 0 && (turn != nil || p.stands(b) == batter.AtTurn):
 		out.Says = "Poured again when these are off"
 		return false
-	case len(p.cakes) > 0: // it is being poured on
-	case out.Mind != "" && p.wiped != b.Key:
-		ask(DoWash, Wiped, "Wash "+name, out.Mind, nil)
-		return false
-	case p.onAt.IsZero():
-		ask(DoOn, SwitchOn, "Switch on "+name, fmt.Sprintf("%s; hot in about %s", heat, words.Minutes(b.PreheatMin)), nil)
-		return false
-	case !out.Hot && p.set == nil:
-		ask(DoHot, IsHot, words.Upper(name)+" hot?", strings.TrimSuffix(heat+"; "+b.HotSigns, "; "), after(p.onAt, 60*b.PreheatMin))
-		return false
-	case !out.Hot:
-		ask(DoHot, IsHot, "Set "+name, heat, nil)
-		return false
-	case turn != nil:
-		f.todo(*turn)
-		out.Says = turn.Title
-		return false
-	case b.GreaseOnce != "" && p.greased != b.Key:
-		ask(DoGrease, Greased, "Grease "+name, b.GreaseOnce, nil)
-		return false
+	case len(p.cakes) == 0: // nothing is being poured on it yet
+		ask := f.before(p, b, out, turn)
+		if ask != nil {
+			f.todo(*ask)
+			out.Says = ask.Title
+			return false
+		}
 	}
 	switch {
 	case b.Judge:
@@ -293,6 +289,45 @@ func (f *telling) forPlate(p *plate, b *bowl, out *PlateNow) bool {
 		return false
 	}
 	return true
+}
+
+// before is the next thing that a plate needs before the first is poured on it; nil when it has all.
+func (f *telling) before(p *plate, b *bowl, out *PlateNow, turn *Todo) *Todo {
+	name, heat := words.Lower(p.Name), b.setTo()
+	ask := func(act Act, kind EventKind, title, text string, due *time.Time) *Todo {
+		t := Todo{Act: act, Title: title, Text: text, Of: b.Key, DueAt: due, Due: due == nil || !f.now.Before(*due), Tell: &Tell{Kind: kind, Plate: p.ID}, rank: rankPour}
+		if !t.Due {
+			t.rank = rankToCome
+		}
+		return &t
+	}
+	switch {
+	case out.Mind != "" && p.wiped != b.Key:
+		return ask(DoWash, Wiped, "Wash "+name, out.Mind, nil)
+	case p.onAt.IsZero():
+		return ask(DoOn, SwitchOn, "Switch on "+name, fmt.Sprintf("%s; hot in about %s", heat, words.Minutes(b.PreheatMin)), nil)
+	case !out.Hot && p.set == nil:
+		return ask(DoHot, IsHot, words.Upper(name)+" hot?", strings.TrimSuffix(heat+"; "+b.HotSigns, "; "), after(p.onAt, 60*b.PreheatMin))
+	case !out.Hot:
+		return ask(DoHot, IsHot, "Set "+name, heat, nil)
+	case turn != nil:
+		return turn
+	case b.GreaseOnce != "" && p.greased != b.Key:
+		return ask(DoGrease, Greased, "Grease "+name, b.GreaseOnce, nil)
+	}
+	return nil
+}
+
+// setTo is what a plate is set to for a bowl, in words.
+func (b *bowl) setTo() string {
+	heat := words.Either(b.Dial == "", b.HeatText, b.Dial+", "+b.HeatText)
+	if t, ok := b.turnAt(batter.AtMixing); ok {
+		heat = t.To
+	}
+	if b.HotStart != "" {
+		heat += ". Hot start: " + b.HotStart
+	}
+	return heat
 }
 
 // turns is what a plate is to be turned to now, by the bowl's heat in steps; nil while it stands there. What has been

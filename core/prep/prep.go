@@ -255,6 +255,20 @@ func (j Job) check() error {
 	if j.From == nil {
 		return problem("from", "missing", "Say what you are preparing.")
 	}
+	if err := j.figures(); err != nil {
+		return err
+	}
+	if err := j.amounts(); err != nil {
+		return err
+	}
+	if !Suits(j.Method, j.From) {
+		return problem("from", "does_not_suit", "%s is not something to %s. Choose another ingredient or another preparation.", j.From.Name, j.Method.Verb())
+	}
+	return nil
+}
+
+// figures tells of the first figure that lies outside of what can be worked with.
+func (j Job) figures() error {
 	for _, v := range []struct {
 		field, what string
 		g           float64
@@ -281,6 +295,11 @@ func (j Job) check() error {
 	if p := j.RefusePct; p != nil && !(*p >= 0 && *p < 95) {
 		return problem("refuse_pct", "out_of_range", "Peel and stones must lie between 0 and 95 %%.")
 	}
+	return nil
+}
+
+// amounts tells what is wrong with how much there is, or is to be, beside one another.
+func (j Job) amounts() error {
 	if j.Count > 0 && j.Method != Zest {
 		return problem("count", "does_not_suit", "Only fruit to zest is counted here. Weigh what you have, and give grams.")
 	}
@@ -299,9 +318,6 @@ func (j Job) check() error {
 		if most := j.HaveG + j.mayAdd(); j.AfterG > most+massSlack {
 			return problem("after_g", "more_than_before", "%.4g g afterwards is more than the %.4g g that went in, and no liquid was added. Weigh both again, without the bowl.", j.AfterG, most)
 		}
-	}
-	if !Suits(j.Method, j.From) {
-		return problem("from", "does_not_suit", "%s is not something to %s. Choose another ingredient or another preparation.", j.From.Name, j.Method.Verb())
 	}
 	return nil
 }
@@ -387,42 +403,55 @@ func (m Method) Done() string {
 
 // Suits tells whether a preparation makes sense for an ingredient.
 func Suits(m Method, in *food.Ingredient) bool {
-	switch m {
-	case Trim:
-		return in.Refuse > 0 && (in.HasCells() || in.Piece.MassG > 0 || in.UnitG > 0 && in.Group == food.GroupPuree)
-	case Puree:
-		return rawOf(in)
-	case Mash:
-		return in.Group == food.GroupPuree && in.UnitG > 0 && in.Starch > ripens
-	case Reduce:
-		return in.Water > 40 && (in.Group == food.GroupPuree || in.Group == food.GroupLiquid || in.Group == food.GroupInfusion) && in.Water < pureWater
-	case Squeeze:
-		return (in.Group == food.GroupGrated || in.Group == food.GroupFreshPiece && in.Water > leafy) && in.Water > 60
-	case Thaw:
-		return in.Group == food.GroupFrozenPiece
-	case Toss:
-		return in.Group == food.GroupFrozenPiece || in.Group == food.GroupFreshPiece || in.Group == food.GroupDryPiece && in.Piece.MassG > 0
-	case Plump:
-		return in.Group == food.GroupDryPiece && in.Uptake > 0
-	case Toast:
-		return in.Group == food.GroupDryPiece && (in.Fat > 15 && in.Fibre > 1 || in.Role == food.RoleFlour) && in.Water > toastedWater
-	case Steep:
-		return in.Group == food.GroupLiquid && in.Water > 50
-	case Zest:
-		return in.Group == food.GroupZest
-	case Sift:
-		return in.Group == food.GroupFlour || in.Group == food.GroupStarch || in.Group == food.GroupPowder || in.Group == food.GroupSugar && in.Density > 0 && in.Density < powdered
-	}
-	return false
+	takes, known := suits[m]
+	return known && takes(in)
 }
 
+// suits tells what each preparation takes.
+var suits = map[Method]func(*food.Ingredient) bool{
+	Trim: func(in *food.Ingredient) bool {
+		return in.Refuse > 0 && (in.HasCells() || in.Piece.MassG > 0 || in.UnitG > 0 && in.Group == food.GroupPuree)
+	},
+	Puree: rawOf,
+	Mash: func(in *food.Ingredient) bool {
+		return in.Group == food.GroupPuree && in.UnitG > 0 && in.Starch > ripens
+	},
+	Reduce: func(in *food.Ingredient) bool {
+		return in.Water > reducible && in.Water < pureWater && among(in, food.GroupPuree, food.GroupLiquid, food.GroupInfusion)
+	},
+	Squeeze: func(in *food.Ingredient) bool {
+		return (in.Group == food.GroupGrated || in.Group == food.GroupFreshPiece && in.Water > leafy) && in.Water > squeezable
+	},
+	Thaw: func(in *food.Ingredient) bool { return in.Group == food.GroupFrozenPiece },
+	Toss: func(in *food.Ingredient) bool {
+		return among(in, food.GroupFrozenPiece, food.GroupFreshPiece) || in.Group == food.GroupDryPiece && in.Piece.MassG > 0
+	},
+	Plump: func(in *food.Ingredient) bool { return in.Group == food.GroupDryPiece && in.Uptake > 0 },
+	Toast: func(in *food.Ingredient) bool {
+		return in.Group == food.GroupDryPiece && (in.Fat > nutFat && in.Fibre > nutFibre || in.Role == food.RoleFlour) && in.Water > toastedWater
+	},
+	Steep: func(in *food.Ingredient) bool { return in.Group == food.GroupLiquid && in.Water > steeps },
+	Zest:  func(in *food.Ingredient) bool { return in.Group == food.GroupZest },
+	Sift: func(in *food.Ingredient) bool {
+		return among(in, food.GroupFlour, food.GroupStarch, food.GroupPowder) || in.Group == food.GroupSugar && in.Density > 0 && in.Density < powdered
+	},
+}
+
+func among(in *food.Ingredient, groups ...food.Group) bool { return slices.Contains(groups, in.Group) }
+
 // Marks by which a preparation knows its own (modelling choices), g in 100 g: a mashed fruit
-// whose starch still turns to sugar, leaves that can be wrung out, nothing but water.
+// whose starch still turns to sugar, what has water to boil off, to wring out or to steep in,
+// leaves that can be wrung out, nothing but water, and nuts and seeds by their fat and fibre.
 const (
-	ripens    = 2
-	leafy     = 90
-	pureWater = 99.5
-	powdered  = 0.6 // g/ml: sugar that is lighter is a powder
+	ripens     = 2
+	reducible  = 40
+	squeezable = 60
+	steeps     = 50
+	leafy      = 90
+	pureWater  = 99.5
+	nutFat     = 15
+	nutFibre   = 1
+	powdered   = 0.6 // g/ml: sugar that is lighter is a powder
 )
 
 // keepDays is how long a tub keeps covered in the fridge at 5 °C or less (common practice,
