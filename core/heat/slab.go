@@ -249,8 +249,52 @@ func (s *slab) toRoom(t, x float64) (q, slope, dries float64) {
 // temperature of the food at the lower and the upper plate (the cell's own where there is none).
 func (s *slab) step(dt float64, below, above face) (bottomC, topC float64) {
 	s.properties()
-	n := s.n
-	for i := range n {
+	s.begin()
+	thawed := s.thaw(dt)
+	e := edges{below: below, above: above, room: !above.plate && !above.still}
+	if below.plate {
+		e.low = below.through(s, 0)
+	}
+	if above.plate {
+		e.high = above.through(s, s.n-1)
+	}
+	source := s.right
+	for try := range mostTries {
+		if e.room {
+			e.linear = s.temp[s.n-1]
+			e.q, e.slope, e.dries = s.toRoom(e.linear, s.wet[s.n-1]/s.dry[s.n-1])
+		}
+		s.rows(dt, &source, &e)
+		s.solve()
+		if s.meets(try == mostTries-1) {
+			break
+		}
+	}
+	qLow, qHigh := s.passed(dt, &e)
+	s.stored = 0
+	for i := range s.n {
+		s.in += s.warm[i]
+		s.stored += s.gain[i]
+	}
+	s.out += thawed
+	s.commit(dt, e.dries)
+	bottomC = s.t[0] + qLow*s.dz[0]/(2*s.k[0])
+	topC = s.t[s.n-1] + qHigh*s.dz[s.n-1]/(2*s.k[s.n-1])
+	return bottomC, topC
+}
+
+// edges is what a step does at the two faces.
+type edges struct {
+	below, above     face
+	low, high        float64 // contact with the plates [W/m²K]
+	room             bool    // the upper face is open
+	q, slope, linear float64 // what it gives to the room [W/m²] at linear °C, and how that moves with its temperature
+	dries            float64 // kg/m²s
+}
+
+// begin sets what the step begins with: the heat that has condensed, and each cell's line of temperature by gain.
+func (s *slab) begin() {
+	for i := range s.n {
 		s.right[i] = s.warm[i]
 		s.temp[i] = s.t[i]
 		s.gain[i] = 0
@@ -263,98 +307,86 @@ func (s *slab) step(dt float64, below, above face) (bottomC, topC float64) {
 		}
 		s.beta[i], s.a[i] = 1/s.heat[i], s.t[i]
 	}
-	thawed := s.thaw(dt)
-	source := s.right
-	var low, high, q, slope, dries float64
-	if below.plate {
-		low = below.through(s, 0)
+}
+
+// rows sets up the equations of a step of dt seconds for the gains, by the cells' lines.
+func (s *slab) rows(dt float64, source *[mostCells]float64, e *edges) {
+	n := s.n
+	for i := range n {
+		var down, up float64
+		if i > 0 {
+			down = s.g[i-1]
+		}
+		if i < n-1 {
+			up = s.g[i]
+		}
+		all, r := down+up, source[i]
+		if i > 0 {
+			r += dt * down * (s.a[i-1] - s.a[i])
+			s.low[i] = -dt * down * s.beta[i-1]
+		}
+		if i < n-1 {
+			r += dt * up * (s.a[i+1] - s.a[i])
+			s.high[i] = -dt * up * s.beta[i+1]
+		}
+		if i == 0 && e.below.plate {
+			all += e.low
+			r += dt * e.low * (e.below.plateC - s.a[i])
+		}
+		if i == n-1 {
+			switch {
+			case e.above.plate:
+				all += e.high
+				r += dt * e.high * (e.above.plateC - s.a[i])
+			case e.room:
+				all += e.slope
+				r -= dt * (e.q + e.slope*(s.a[i]-e.linear))
+			}
+		}
+		s.diag[i], s.right[i] = 1+dt*all*s.beta[i], r
 	}
-	if above.plate {
-		high = above.through(s, n-1)
-	}
-	room := !above.plate && !above.still
-	var linear float64
-	for try := range mostTries {
-		if room {
-			q, slope, dries = s.toRoom(s.temp[n-1], s.wet[n-1]/s.dry[n-1])
-			linear = s.temp[n-1]
-		}
-		for i := range n {
-			var down, up float64
-			if i > 0 {
-				down = s.g[i-1]
-			}
-			if i < n-1 {
-				up = s.g[i]
-			}
-			all, r := down+up, source[i]
-			if i > 0 {
-				r += dt * down * (s.a[i-1] - s.a[i])
-				s.low[i] = -dt * down * s.beta[i-1]
-			}
-			if i < n-1 {
-				r += dt * up * (s.a[i+1] - s.a[i])
-				s.high[i] = -dt * up * s.beta[i+1]
-			}
-			if i == 0 && below.plate {
-				all += low
-				r += dt * low * (below.plateC - s.a[i])
-			}
-			if i == n-1 {
-				switch {
-				case above.plate:
-					all += high
-					r += dt * high * (above.plateC - s.a[i])
-				case room:
-					all += slope
-					r -= dt * (q + slope*(s.a[i]-linear))
-				}
-			}
-			s.diag[i], s.right[i] = 1+dt*all*s.beta[i], r
-		}
-		s.solve()
-		worst := 0.0
-		for i := range n {
-			t, wet, db := s.invert(i, s.gain[i])
-			worst = math.Max(worst, math.Abs(s.a[i]+s.beta[i]*s.gain[i]-t))
-			s.temp[i], s.water[i] = t, wet
-			if try < mostTries-1 {
-				s.right[i] = t - db*s.gain[i] // the next line, kept apart until it is needed
-				s.low[i] = db
-			}
-		}
-		if worst < meetK || try == mostTries-1 {
-			break
-		}
-		for i := range n {
-			s.a[i], s.beta[i] = s.right[i], s.low[i]
+}
+
+// meets takes temperatures and water from the gains, and tells whether the lines that were solved
+// meet them; where not, and it is not the last try, the lines are laid anew.
+func (s *slab) meets(last bool) bool {
+	worst := 0.0
+	for i := range s.n {
+		t, wet, db := s.invert(i, s.gain[i])
+		worst = math.Max(worst, math.Abs(s.a[i]+s.beta[i]*s.gain[i]-t))
+		s.temp[i], s.water[i] = t, wet
+		if !last {
+			s.right[i] = t - db*s.gain[i] // the next line, kept apart until it is needed
+			s.low[i] = db
 		}
 	}
-	// heat that went through the faces, by the same lines that were solved
+	if worst < meetK || last {
+		return true
+	}
+	for i := range s.n {
+		s.a[i], s.beta[i] = s.right[i], s.low[i]
+	}
+	return false
+}
+
+// passed is the heat that went in through the faces from the plates [W/m²], by the same lines that
+// were solved; in and out are set by it.
+func (s *slab) passed(dt float64, e *edges) (qLow, qHigh float64) {
+	n := s.n
 	lastLow, lastHigh := s.a[0]+s.beta[0]*s.gain[0], s.a[n-1]+s.beta[n-1]*s.gain[n-1]
 	s.in, s.out = 0, 0
-	var qLow, qHigh float64
-	if below.plate {
-		qLow = low * (below.plateC - lastLow)
+	if e.below.plate {
+		qLow = e.low * (e.below.plateC - lastLow)
 		s.in += dt * qLow
 	}
 	switch {
-	case above.plate:
-		qHigh = high * (above.plateC - lastHigh)
+	case e.above.plate:
+		qHigh = e.high * (e.above.plateC - lastHigh)
 		s.in += dt * qHigh
-	case room:
-		s.out += dt * (q + slope*(lastHigh-linear))
+	case e.room:
+		s.out += dt * (e.q + e.slope*(lastHigh-e.linear))
 	}
-	s.stored = 0
-	for i := range n {
-		s.in += s.warm[i]
-		s.stored += s.gain[i]
-	}
-	s.out += thawed
-	s.commit(dt, dries)
-	bottomC = s.t[0] + qLow*s.dz[0]/(2*s.k[0])
-	topC = s.t[n-1] + qHigh*s.dz[n-1]/(2*s.k[n-1])
-	return bottomC, topC
+	return qLow, qHigh
 }
 
 // solve is Thomas's algorithm for the gains.

@@ -8,4 +8,9 @@ var Figures = map[string]float64{
 	"maxSampleC":   maxSampleC,
 	"leafy":        leafy,
 	"pureWater":    pureWater,
+	"reducible":    reducible,
+	"squeezable":   squeezable,
+	"steeps":       steeps,
+	"nutFat":       nutFat,
+	"nutFibre":     nutFibre,
 }

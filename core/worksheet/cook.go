@@ -498,35 +498,45 @@ func (w *described) why(say func(string, ...any), o, base onPlate, mine, theirs 
 		cause := words.Either(thicker < -0.2, fmt.Sprintf("%.1f mm thinner", -thicker), "less sugar to brown")
 		say("%s hotter than the base: %s.", w.kelvins(d), cause)
 	}
-	water, was := gauges.Moisture.After(), gauges.Moisture.Base()
 	if !o.portion.Iron {
-		switch d := mine.FirstS - theirs.FirstS; {
-		case d >= worthS && o.portion.Layers[0].Fruit:
-			say("%s more on the first side: the slice lies between the plate and the batter.", words.Seconds(d))
-		case d >= worthS && len(o.portion.Frozen) > 0 && mine.PlateC <= theirs.PlateC-worthC:
-			say("%s more on the first side, at the lower heat.", words.Seconds(d))
-		case d >= worthS && len(o.portion.Frozen) > 0:
-			say("%s more on the first side: the frozen pieces take heat to thaw.", words.Seconds(d))
-		case d >= worthS:
-			say("%s more on the first side.", words.Seconds(d))
-		case d <= -worthS:
-			say("%s less on the first side.", words.Seconds(-d))
-		}
-		switch d := mine.SecondS - theirs.SecondS; {
-		case d >= worthS && o.portion.Layers[0].Fruit:
-			say("%s more on the second: the batter's own face has only that.", words.Seconds(d))
-		case d >= worthS && o.frozenOn() > 0:
-			say("%s more on the second side: the frozen pieces lie under it.", words.Seconds(d))
-		case d >= worthS && water > was+1:
-			say("Moister, %.0f g of water to 100 g dry against %.0f: %s more on the second side.", water, was, words.Seconds(d))
-		case d >= worthS:
-			say("%s more on the second side.", words.Seconds(d))
-		case d <= -worthS:
-			say("%s less on the second side.", words.Seconds(-d))
-		}
+		whyFirst(say, o, mine, theirs)
+		w.whySecond(say, o, mine, theirs)
 	}
 	if o.portion.Layers[0].StartC < batter.FromCounter.StartC()-5 {
 		say("Cold from the fridge: that is in the minutes.")
+	}
+}
+
+// whyFirst says what moves the first side's time away from the reference's.
+func whyFirst(say func(string, ...any), o onPlate, mine, theirs heat.Advice) {
+	switch d := mine.FirstS - theirs.FirstS; {
+	case d >= worthS && o.portion.Layers[0].Fruit:
+		say("%s more on the first side: the slice lies between the plate and the batter.", words.Seconds(d))
+	case d >= worthS && len(o.portion.Frozen) > 0 && mine.PlateC <= theirs.PlateC-worthC:
+		say("%s more on the first side, at the lower heat.", words.Seconds(d))
+	case d >= worthS && len(o.portion.Frozen) > 0:
+		say("%s more on the first side: the frozen pieces take heat to thaw.", words.Seconds(d))
+	case d >= worthS:
+		say("%s more on the first side.", words.Seconds(d))
+	case d <= -worthS:
+		say("%s less on the first side.", words.Seconds(-d))
+	}
+}
+
+// whySecond says what moves the second side's.
+func (w *described) whySecond(say func(string, ...any), o onPlate, mine, theirs heat.Advice) {
+	water, was := w.out.Gauges.Moisture.After(), w.out.Gauges.Moisture.Base()
+	switch d := mine.SecondS - theirs.SecondS; {
+	case d >= worthS && o.portion.Layers[0].Fruit:
+		say("%s more on the second: the batter's own face has only that.", words.Seconds(d))
+	case d >= worthS && o.frozenOn() > 0:
+		say("%s more on the second side: the frozen pieces lie under it.", words.Seconds(d))
+	case d >= worthS && water > was+1:
+		say("Moister, %.0f g of water to 100 g dry against %.0f: %s more on the second side.", water, was, words.Seconds(d))
+	case d >= worthS:
+		say("%s more on the second side.", words.Seconds(d))
+	case d <= -worthS:
+		say("%s less on the second side.", words.Seconds(-d))
 	}
 }
 
@@ -614,15 +624,35 @@ func (w *described) sayHeat(c *Cook) {
 	}
 	c.GriddleF, c.GriddleText = inF(c.GriddleC), w.degree(c.GriddleC)
 	w.sayWindow(c)
-	g, ok := w.griddle()
-	ok = ok && w.v.Form != batter.Waffle
-	if ok && c.RangeC != nil && (c.GriddleC < c.RangeC[0] || c.GriddleC > c.RangeC[1]) {
+	if g, ok := w.griddle(); ok && w.v.Form != batter.Waffle {
+		w.sayDial(c, g)
+	}
+	w.heatSteps(c)
+	if w.v.Cooking.HotStart && c.SecondSideS != nil && w.v.Form != batter.Crepe {
+		w.sayHotStart(c, w.askOf(w.onPlate).Plate.HotC(c.GriddleC))
+	}
+	w.sayButter(c)
+	c.Lead, c.Safe = w.lead(c), w.middle(c)
+	if slices.Contains(w.out.Allergens, "egg") {
+		c.Probe = "A probe in the middle outranks it: egg is set at 74 °C."
+	}
+	v := w.out.Verdict // what it contains stays the last word
+	at := len(v)
+	if at > 0 && v[at-1].Kind == "allergens" {
+		at--
+	}
+	w.out.Verdict = slices.Insert(v, at, Verdict{"heat", c.Lead, words.Either(c.Dial == "", c.Safe, "the dial: "+c.Dial)})
+}
+
+// sayDial puts the heat where the plate's own dial has it, and says when it cannot stand there.
+func (w *described) sayDial(c *Cook, g batter.Griddle) {
+	if c.RangeC != nil && (c.GriddleC < c.RangeC[0] || c.GriddleC > c.RangeC[1]) {
 		c.Warnings = append(c.Warnings, fmt.Sprintf("%s goes from %s to %s: it cannot stand at %s.", g.Name, w.degrees(c.RangeC[0]), w.degrees(c.RangeC[1]), w.degrees(c.GriddleC)))
 	}
-	if ok && g.Dial == "" && g.ShiftC != 0 {
+	if g.Dial == "" && g.ShiftC != 0 {
 		c.Dial = fmt.Sprintf("%.0f °C on its own scale", c.GriddleC-g.ShiftC)
 	}
-	if ok && g.Dial != "" {
+	if g.Dial != "" {
 		m := heat.DialOf(g)
 		c.Dial = m.Say(c.GriddleC)
 		c.DialFace = &DialFace{Marks: heat.Marks(g.Dial), At: m.At(c.GriddleC), Known: m.Known()}
@@ -633,45 +663,42 @@ func (w *described) sayHeat(c *Cook) {
 			c.Reasons = append(c.Reasons, "The dial's marks are the usual guess: map the plate once in the Kitchen, or say how the first one came out.")
 		}
 	}
-	w.heatSteps(c)
-	if w.v.Cooking.HotStart && c.SecondSideS != nil && w.v.Form != batter.Crepe {
-		w.sayHotStart(c, w.askOf(w.onPlate).Plate.HotC(c.GriddleC))
+}
+
+// sayButter says when butter alone burns at this heat.
+func (w *described) sayButter(c *Cook) {
+	switch {
+	case c.Fat.Kind != batter.Butter || c.GriddleC <= heat.ButterBurnsC:
+	case w.v.Form == batter.Crepe: // it is gone in a minute
+		c.Reasons = append(c.Reasons, "Butter browns fast at this heat: wipe the pan before the next, or take oil with it.")
+	default:
+		c.Warnings = append(c.Warnings, fmt.Sprintf("Butter alone darkens at %s: take oil with it, or turn it down.", w.degrees(c.GriddleC)))
 	}
-	if c.Fat.Kind == batter.Butter && c.GriddleC > heat.ButterBurnsC {
-		if w.v.Form == batter.Crepe { // it is gone in a minute
-			c.Reasons = append(c.Reasons, "Butter browns fast at this heat: wipe the pan before the next, or take oil with it.")
-		} else {
-			c.Warnings = append(c.Warnings, fmt.Sprintf("Butter alone darkens at %s: take oil with it, or turn it down.", w.degrees(c.GriddleC)))
-		}
-	}
+}
+
+// lead is the heat and the minutes in one line.
+func (w *described) lead(c *Cook) string {
 	heatAt := w.degree(c.GriddleC)
 	switch {
 	case c.FirstSideS <= 0:
-		c.Lead = "No heat sets it through"
+		return "No heat sets it through"
 	case c.SecondSideS != nil:
-		c.Lead = fmt.Sprintf("%s, %s then %s", heatAt, words.Clock(c.FirstSideS), words.Clock(*c.SecondSideS))
-	default:
-		c.Lead = fmt.Sprintf("%s, closed %s", heatAt, words.Clock(c.FirstSideS))
+		return fmt.Sprintf("%s, %s then %s", heatAt, words.Clock(c.FirstSideS), words.Clock(*c.SecondSideS))
 	}
+	return fmt.Sprintf("%s, closed %s", heatAt, words.Clock(c.FirstSideS))
+}
+
+// middle is what is known of the middle at the end of it.
+func (w *described) middle(c *Cook) string {
 	switch {
 	case c.FirstSideS <= 0:
-		c.Safe = "raw inside"
+		return "raw inside"
 	case w.v.Form == batter.Waffle:
-		c.Safe = "the steam decides"
+		return "the steam decides"
 	case c.CentreC != nil:
-		c.Safe = fmt.Sprintf("middle %.0f °C by the model", *c.CentreC)
-	default:
-		c.Safe = "by practice: the signs decide"
+		return fmt.Sprintf("middle %.0f °C by the model", *c.CentreC)
 	}
-	if slices.Contains(w.out.Allergens, "egg") {
-		c.Probe = "A probe in the middle outranks it: egg is set at 74 °C."
-	}
-	v := w.out.Verdict // what it contains stays the last word
-	at := len(v)
-	if at > 0 && v[at-1].Kind == "allergens" {
-		at--
-	}
-	w.out.Verdict = slices.Insert(v, at, Verdict{"heat", c.Lead, words.Either(c.Dial == "", c.Safe, "the dial: "+c.Dial)})
+	return "by practice: the signs decide"
 }
 
 func (w *described) sayHotStart(c *Cook, hot float64) {

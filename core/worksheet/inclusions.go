@@ -130,18 +130,22 @@ func (w *described) inclusions() {
 		w.load(volume, weight)
 	}
 	if width > 0 && len(kinds) > 0 && w.include.Drawing {
-		thick := p.VolumeML * 1000 / area
-		d := Drawing{Seed: drawSeed, WidthMM: width, LengthMM: length, BiteMM: portion.BiteMM}
-		spots, drawn := portion.Draw(rand.New(rand.NewPCG(drawSeed, drawSeed)), width, length, thick, kinds)
-		d.Drawn, d.Pieces = drawn, make([]Piece, 0, len(spots))
-		for _, s := range spots { // a place to a tenth of a millimetre
-			x := w.out.Portion.Inclusions[s.Kind]
-			d.Pieces = append(d.Pieces, Piece{
-				measure.Round(s.X, 0.1), measure.Round(s.Y, 0.1), measure.Round(s.Z, 0.1), measure.Round(x.LengthMM, 0.1), measure.Round(x.WidthMM, 0.1), measure.Round(x.HeightMM, 0.1), math.Round(s.Turn), x.Colour,
-			})
-		}
-		w.out.Portion.Drawing = &d
+		w.draw(width, length, p.VolumeML*1000/area, kinds)
 	}
+}
+
+// draw places the pieces of one portion on a cake of these measures [mm], the same every time.
+func (w *described) draw(width, length, thick float64, kinds []portion.Kind) {
+	d := Drawing{Seed: drawSeed, WidthMM: width, LengthMM: length, BiteMM: portion.BiteMM}
+	spots, drawn := portion.Draw(rand.New(rand.NewPCG(drawSeed, drawSeed)), width, length, thick, kinds)
+	d.Drawn, d.Pieces = drawn, make([]Piece, 0, len(spots))
+	for _, s := range spots { // a place to a tenth of a millimetre
+		x := w.out.Portion.Inclusions[s.Kind]
+		d.Pieces = append(d.Pieces, Piece{
+			measure.Round(s.X, 0.1), measure.Round(s.Y, 0.1), measure.Round(s.Z, 0.1), measure.Round(x.LengthMM, 0.1), measure.Round(x.WidthMM, 0.1), measure.Round(x.HeightMM, 0.1), math.Round(s.Turn), x.Colour,
+		})
+	}
+	w.out.Portion.Drawing = &d
 }
 
 // releaseOf is the share that leaves the pieces: only what is in the bowl lets go there.

@@ -128,6 +128,28 @@ func (w *described) atPlate() *mixing.Cooking {
 	} else if w.v.Form == batter.Waffle && w.mounds(w.weighed) {
 		out.Mounds = true
 	}
+	w.heatAtPlate(c, out)
+	if c.HotStart != "" {
+		out.Hands = " Hot start: " + c.HotStart + "."
+	}
+	if c.From == batter.FromFridge {
+		out.Hands += " The batter comes from the fridge: that is in the minutes."
+	}
+	if c.FirstSideS > 0 {
+		out.First = words.Seconds(c.FirstSideS)
+		if c.SecondSideS != nil {
+			out.Second = words.Seconds(*c.SecondSideS)
+		}
+	}
+	if c.Turn != nil && c.Turn.How != heat.OneTurner {
+		out.Turn = c.Turn.Text
+	}
+	w.besideAtPlate(out)
+	return out
+}
+
+// heatAtPlate is where the plate stands and where it is turned.
+func (w *described) heatAtPlate(c *Cook, out *mixing.Cooking) {
 	if c.GriddleC > 0 {
 		out.At = w.degrees(c.GriddleC)
 		if c.Dial != "" {
@@ -147,21 +169,10 @@ func (w *described) atPlate() *mixing.Cooking {
 			out.TurnFlip = turning(h)
 		}
 	}
-	if c.HotStart != "" {
-		out.Hands = " Hot start: " + c.HotStart + "."
-	}
-	if c.From == batter.FromFridge {
-		out.Hands += " The batter comes from the fridge: that is in the minutes."
-	}
-	if c.FirstSideS > 0 {
-		out.First = words.Seconds(c.FirstSideS)
-		if c.SecondSideS != nil {
-			out.Second = words.Seconds(*c.SecondSideS)
-		}
-	}
-	if c.Turn != nil && c.Turn.How != heat.OneTurner {
-		out.Turn = c.Turn.Text
-	}
+}
+
+// besideAtPlate is what goes inside, on top and beside.
+func (w *described) besideAtPlate(out *mixing.Cooking) {
 	for _, b := range w.v.Beside {
 		switch b.Place {
 		case batter.Middle:
@@ -171,7 +182,6 @@ func (w *described) atPlate() *mixing.Cooking {
 			out.Syrup = out.Syrup || len(b.Uses) == 1 && b.Uses[0].Group == food.GroupSyrup
 		}
 	}
-	return out
 }
 
 // turning is a step of the heat at which the plate is really turned; empty where it stays.
