@@ -3287,12 +3287,15 @@ type Worksheet struct {
 	Parts *[]ServedPart `json:"parts,omitempty"`
 
 	// Plate How the portions lie on the plate or in the iron
-	Plate      *Plate             `json:"plate,omitempty"`
-	Portion    Portion            `json:"portion"`
-	Served     *Served            `json:"served,omitempty"`
-	Strategies *[]StrategyPreview `json:"strategies,omitempty"`
-	Verdict    []Verdict          `json:"verdict"`
-	Version    WorksheetVersion   `json:"version"`
+	Plate   *Plate  `json:"plate,omitempty"`
+	Portion Portion `json:"portion"`
+
+	// ProposedName What it is called while nobody has named it, when asked for
+	ProposedName *string            `json:"proposed_name,omitempty"`
+	Served       *Served            `json:"served,omitempty"`
+	Strategies   *[]StrategyPreview `json:"strategies,omitempty"`
+	Verdict      []Verdict          `json:"verdict"`
+	Version      WorksheetVersion   `json:"version"`
 
 	// WeighOut The lines by the bowl they go into, in the order of work
 	WeighOut []WeighBowl `json:"weigh_out"`

@@ -88,7 +88,7 @@ func (s *Server) refuse(c *gin.Context, err error) {
 // asked says what belongs in a part of an address or in a header.
 var asked = map[string]string{
 	"limit": "Ask for 1 to 200 at a time.", "after": "Ask with the “next” of the page before.",
-	"dry_run": "dry_run is true or false.", "include": "Include any of working, strategies, cook, curves, heat_line, cups, choices, drawing and nutrition.",
+	"dry_run": "dry_run is true or false.", "include": "Include any of working, strategies, cook, curves, heat_line, cups, choices, drawing, nutrition and name.",
 	"If-Match": `Say which revision you changed: If-Match: "3".`, "Idempotency-Key": "Send one Idempotency-Key, of up to 200 letters.",
 	"revision": "A revision is a whole number, 1 or more.",
 }

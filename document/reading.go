@@ -390,6 +390,13 @@ func (out *Reading) compose(c recipe.Composed, r recipe.Reading, dropped map[int
 	if len(v.Additions) > 0 {
 		v.Reference = &Reference{Kind: AsWrittenReference, Additions: slices.Clone(v.Additions)}
 	}
+	if r.Title == "" {
+		var of []*food.Ingredient
+		for _, a := range c.Additions {
+			of = append(of, a.Ingredient)
+		}
+		v.Name = cmp.Or(batter.NamedBy(of), v.Name)
+	}
 	v.Version = v.needs()
 	out.Variation = &v
 	out.Whole = len(v.Additions) > 0 || slices.ContainsFunc(v.Parts, func(p Part) bool { return p.Kind != string(batter.InPan) })

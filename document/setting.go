@@ -129,12 +129,14 @@ func ReadInclude(list string) (worksheet.Include, error) {
 			out.Drawing = true
 		case "nutrition":
 			out.Nutrition = true
+		case "name":
+			out.Name = true
 		case "heat_line":
 			out.HeatLine = true
 		case "curves":
 			out.Cook, out.Curves = true, true
 		default:
-			return out, Refusal("/include", "unknown_choice", "“%s” cannot be included. Use working, strategies, cook, curves, heat_line, cups, choices, drawing or nutrition, divided by commas.", clip(name))
+			return out, Refusal("/include", "unknown_choice", "“%s” cannot be included. Use working, strategies, cook, curves, heat_line, cups, choices, drawing, nutrition or name, divided by commas.", clip(name))
 		}
 	}
 	return out, nil

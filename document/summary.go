@@ -3,8 +3,9 @@ package document
 import (
 	"context"
 	"errors"
-	"fmt"
+	"strings"
 
+	"upbeatladle/core/batter"
 	"upbeatladle/core/worksheet"
 )
 
@@ -80,10 +81,7 @@ func SummariseBase(ctx context.Context, data []byte, s Setting) (Summary, error)
 	if err != nil {
 		return Summary{}, err
 	}
-	verdict := fmt.Sprintf("%.2f ml/g", w.Gauges.Thickness.Base())
-	if w.Batter.Class != "" {
-		verdict = string(w.Batter.Class) + ", " + verdict
-	}
+	verdict := strings.TrimSpace(string(w.Batter.Class)+" batter for ") + " " + batter.Form(b.Form).Said(2)
 	return summary(b.Name, b.Form, verdict, "", w, b.Encode)
 }
 

@@ -84,7 +84,7 @@ func TestWorkDoneWhileAwayLandsOnce(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, cards-1, gone)
 	c.click(".cards .card:first-child .acts .el-button:first-child")
-	c.sees(`document.querySelector('[aria-label="Name of the variation"]')?.value.endsWith(', new')`)
+	c.sees(`document.querySelector('[aria-label="Name of the variation"]')?.value.startsWith('Hatch')`)
 	c.sees(`document.querySelector('.rail').innerText.includes('2 wait')`)
 	c.click(`[aria-label="Name of the variation"]`)
 	c.do(chromedp.KeyEvent("a", chromedp.KeyModifiers(2)), chromedp.KeyEvent("Begun in the cellar"+kb.Enter))

@@ -291,14 +291,23 @@ func TestStartPutAsideAndBringBackAVariation(t *testing.T) {
 	c := sits(t, kitchen(t), 1280, 800)
 	c.click("[aria-label=Variations]")
 	c.click(".filters .go")
-	c.sees(`document.querySelectorAll('.el-drawer .bases input').length === 4`)
-	c.click(".el-drawer form .go")
-	c.sees(`document.querySelector('.el-drawer form [role=alert]')?.innerText.includes('name')`)
-	c.click(".el-drawer form .el-input input")
-	c.do(chromedp.KeyEvent("Plain morning"), chromedp.KeyEvent(kb.Enter))
-	c.sees(`document.querySelector('h1').innerText === 'Plain morning'`)
+	c.sees(`document.querySelectorAll('.el-drawer .bases button').length === 4 && document.activeElement.innerText.includes('Hatch')`)
+	c.press(kb.Enter) // the first of them: it opens at once
 	c.sees(`document.querySelector('[aria-label=Additions]').innerText.includes('Nothing added yet')`)
 	c.sees(`!document.querySelector('.el-overlay:not([style*=none])')`)
+	// It is called by what goes into it, and goes back with it, until the cook names it.
+	base := must(stage.Ask[string](c.p, `document.querySelector('h1').innerText`))
+	c.press("/")
+	c.sees(`document.activeElement?.ariaLabel === 'Find an addition'`)
+	c.press("carrot")
+	c.press(kb.Enter)
+	c.sees(`document.querySelector('h1').innerText.startsWith('Carrot') && document.querySelector('[data-save=saved]')`)
+	c.click("[aria-label=Undo]")
+	c.sees(`document.querySelector('h1').innerText === ` + fmt.Sprintf("%q", base))
+	c.click("[aria-label='Name of the variation']")
+	c.do(chromedp.KeyEvent("a", chromedp.KeyModifiers(chromedp.ModifierCtrl)))
+	c.press("Plain morning" + kb.Enter)
+	c.sees(`document.querySelector('h1').innerText === 'Plain morning'`)
 
 	c.click("[aria-label=Variations]")
 	c.click("[aria-label='Put aside Plain morning']")
@@ -306,6 +315,10 @@ func TestStartPutAsideAndBringBackAVariation(t *testing.T) {
 	c.sees(`![...document.querySelectorAll('.el-drawer .list b')].some(b => b.innerText === 'Plain morning')`)
 	c.click(".el-message button")
 	c.sees(`[...document.querySelectorAll('.el-drawer .list b')].some(b => b.innerText === 'Plain morning')`)
+	c.sees(`document.querySelector('h1').innerText === 'Plain morning' && !document.querySelector('.el-message')`)
+	c.click("[aria-label='Put aside Plain morning']") // and the keys of undoing bring it back as well
+	c.sees(`document.querySelector('.el-message') && document.querySelector('h1').innerText !== 'Plain morning'`)
+	c.do(chromedp.KeyEvent("z", chromedp.KeyModifiers(chromedp.ModifierCtrl)))
 	c.sees(`document.querySelector('h1').innerText === 'Plain morning'`)
 }
 

@@ -46,17 +46,30 @@ func TestTheListLeavesOut(t *testing.T) {
 	c := sits(t, kitchen(t), 1280, 800)
 	c.click("[aria-label=Variations]")
 	c.sees(`document.querySelectorAll('[data-card]').length === 7`)
-	pick := func(label, option string) {
+	option := func(name string) {
+		c.sees(`(() => { const i = [...document.querySelectorAll('.el-select-dropdown__item')].find(l => l.offsetParent && l.innerText === '` + name + `'); i?.click(); return !!i })()`)
+	}
+	pick := func(label, name string) {
 		c.click(`.filters .el-select:has([aria-label="` + label + `"]) .el-select__wrapper`)
-		c.sees(`(() => { const i = [...document.querySelectorAll('.el-select-dropdown__item')].find(l => l.offsetParent && l.innerText === '` + option + `'); i?.click(); return !!i })()`)
+		option(name)
 	}
 	pick("Leave out what may hold", "without walnut")
 	c.sees(`!document.querySelector('[data-card="Carrot, cardamom & walnut"]') && document.querySelector('.caution')?.innerText.includes('Check every pack')`)
+	option("without sesame") // the list of allergens stays open: another one beside it
+	c.sees(`document.querySelector('.caution')?.innerText.includes('what contains walnut or sesame,')`)
+	c.sees(`!document.querySelector('[data-card^="Sweet potato"]') && document.querySelectorAll('[data-card]').length > 1`)
+	c.press(kb.Escape)
+	c.sees(`document.querySelector('.el-drawer .filters') && ![...document.querySelectorAll('.el-select__popper')].some(p => p.checkVisibility())`)
 	c.keepsTheRules(1280, "the list with something left out")
 	c.reachable("the list with something left out")
 	pick("Leave out what may hold", "without wheat")
 	c.sees(`document.querySelector('.variations').innerText.includes('None of your variations is left')`)
-	pick("Leave out what may hold", "every allergen")
+	for _, one := range []string{"without wheat", "without sesame", "without walnut"} {
+		option(one)
+	}
+	c.sees(`!document.querySelector('.caution')`)
+	c.press(kb.Escape)
+	c.sees(`document.querySelector('.el-drawer .filters')`)
 	pick("Which form", "waffles")
 	c.sees(`document.querySelectorAll('[data-card]').length === 1`)
 	pick("Which form", "every form")
@@ -66,5 +79,9 @@ func TestTheListLeavesOut(t *testing.T) {
 	pick("In which order", "by name")
 	c.sees(`(() => { const n = [...document.querySelectorAll('[data-card]')].map(e => e.dataset.card); return n.length === 7 && n.join() === [...n].sort((a, b) => a.localeCompare(b)).join() })()`)
 	c.click(".filters .go")
-	c.sees(`document.activeElement?.ariaLabel === 'Name of the new variation'`)
+	c.sees(`document.activeElement?.innerText.startsWith('Hatch')`)
+	c.reachable("a new variation")
+	c.keepsTheRules(1280, "a new variation")
+	c.click(".new .acts button") // a recipe that is there is read instead
+	c.sees(`location.pathname === '/bases' && document.querySelector('#paste')`)
 }

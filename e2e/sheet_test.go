@@ -253,11 +253,14 @@ func TestTheSheetWithCupsAndSpoonsOnly(t *testing.T) {
 	c.sees(`document.querySelector('.step-card .text')?.innerText.startsWith('Pour into a well')`)
 	c.press(kb.Enter)
 	c.sees(`document.querySelector('.spread-card')`)
+	before := c.batch().State.Events
+	c.press(kb.Enter) // nobody has measured yet: where it should run to is no reading
 	c.reachable("spread test")
 	c.keepsTheRules(1280, "spread test")
 	c.click(".spread-card .pick label:nth-child(2)")
 	c.click("[data-says=mounds]")
 	c.sees(`document.querySelector('[data-add]')`)
+	assert.Equal(t, before+1, c.batch().State.Events, "what was said is the first test")
 	adds := must(stage.Ask[float64](c.p, `parseFloat(document.querySelector('[data-add]').innerText)`))
 	c.press(kb.Enter)
 	c.sees(`document.querySelector('.answer').innerText.includes('Stirred in so far')`)

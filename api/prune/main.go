@@ -97,8 +97,9 @@ func drop(gen *ast.File, used map[string]bool) (gone []ast.Node) {
 				continue
 			}
 		case *ast.GenDecl:
-			gone = append(gone, unused(d, used)...)
-			if len(d.Specs) == 0 {
+			without, some := unused(d, used)
+			gone = append(gone, without...)
+			if !some {
 				gone = append(gone, d)
 				continue
 			}
@@ -109,10 +110,11 @@ func drop(gen *ast.File, used map[string]bool) (gone []ast.Node) {
 	return gone
 }
 
-// unused takes out of a declaration what is not used; imports stay.
-func unused(d *ast.GenDecl, used map[string]bool) (gone []ast.Node) {
+// unused takes out of a declaration what is not used, and tells whether some of it stays; imports do.
+// A declaration that goes as a whole is left as it is: its place in the text is still asked for.
+func unused(d *ast.GenDecl, used map[string]bool) (gone []ast.Node, some bool) {
 	if d.Tok == token.IMPORT {
-		return nil
+		return nil, true
 	}
 	var specs []ast.Spec
 	for _, s := range d.Specs {
@@ -122,8 +124,10 @@ func unused(d *ast.GenDecl, used map[string]bool) (gone []ast.Node) {
 			gone = append(gone, s)
 		}
 	}
-	d.Specs = specs
-	return gone
+	if len(specs) > 0 {
+		d.Specs = specs
+	}
+	return gone, len(specs) > 0
 }
 
 // note remembers every name of this package that a piece of code mentions; names of other

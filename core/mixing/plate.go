@@ -15,6 +15,7 @@ type Cooking struct {
 	At            string   // how hot; empty when no heat will do
 	PreheatMin    float64  //
 	Fat           string   // a sentence
+	AnyFat        bool     // the recipe does not say which
 	First, Second string   // minutes of a side; the second is empty for an iron
 	SignsHot      []string // that the plate is hot, for whoever has no thermometer
 	SignsFirst    []string //
@@ -51,7 +52,7 @@ func (o *order) atPlate(under, onTop []Item) {
 	iron := o.Form == batter.Waffle
 	if c.Fat != "" {
 		text := c.Fat
-		if says := strings.ToLower(text); o.melted && o.Form != batter.Waffle && (strings.Contains(says, "butter") || strings.Contains(says, "nobody has said yet")) {
+		if o.melted && o.Form != batter.Waffle && (c.AnyFat || strings.Contains(strings.ToLower(text), "butter")) {
 			text += " What stays in the pan of the melted butter does for the first load."
 		}
 		o.step(nil, "%s", text).Code = CodeGrease

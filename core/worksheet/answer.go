@@ -26,6 +26,7 @@ type Worksheet struct {
 	Portion             Portion          `json:"portion"`
 	Parts               []ServedPart     `json:"parts,omitzero"` // for the pan and the table
 	Plate               *Plate           `json:"plate,omitzero"`
+	ProposedName        string           `json:"proposed_name,omitzero"`         // when asked for
 	NutritionPerPortion *Nutrients       `json:"nutrition_per_portion,omitzero"` // nil when the bowl fills no portion, or nobody asked
 	NutritionPer100G    *Nutrients       `json:"nutrition_per_100g,omitzero"`
 	PanFatG             float64          `json:"pan_fat_g,omitzero"` // a portion, when it is counted
@@ -99,6 +100,7 @@ type Include struct {
 	Choices    bool // what each ladle and scoop would give
 	Drawing    bool // a portion with its pieces to scale, and how they fall from portion to portion
 	Nutrition  bool // of a portion and of 100 g
+	Name       bool // what it is called while nobody has named it
 }
 
 // Everything is all that is told of a worksheet; curves are drawn, and asked for by name.

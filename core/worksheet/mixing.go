@@ -120,7 +120,7 @@ func (w *described) atPlate() *mixing.Cooking {
 		return nil
 	}
 	out := &mixing.Cooking{
-		On: c.On, PreheatMin: c.PreheatMin, Fat: w.greaseStep(c.Fat.Text), SignsHot: c.SignsHot, SignsFirst: c.SignsFirst, SignsSecond: c.SignsSecond, Whole: w.onPlate.whole, OneCake: w.v.Portion.OneCake,
+		On: c.On, PreheatMin: c.PreheatMin, Fat: w.greaseStep(c.Fat.Text), AnyFat: !w.pan.said, SignsHot: c.SignsHot, SignsFirst: c.SignsFirst, SignsSecond: c.SignsSecond, Whole: w.onPlate.whole, OneCake: w.v.Portion.OneCake,
 		Warnings: c.Warnings, FirstPiece: c.FirstPiece, Probe: slices.Contains(w.out.Allergens, "egg"),
 	}
 	if s := w.out.Portion.Spread; s != nil && s.By == batter.ByHand {
@@ -195,7 +195,7 @@ func (w *described) greaseStep(text string) string {
 	at := words.Either(w.v.Form == batter.Waffle, "iron", "pan")
 	switch {
 	case !w.pan.said:
-		return "Grease the " + at + " thinly with what you use; nobody has said yet what that is."
+		return "Grease the " + at + " thinly with what you use: the recipe does not say what that is."
 	case len(w.pan.used) > 0:
 		return "For the " + at + ": " + words.Lower(text)
 	}

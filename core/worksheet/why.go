@@ -29,7 +29,7 @@ func (w *described) becauseOf(role food.Role) (because, bool) {
 	g := &w.out.Gauges
 	switch role {
 	case food.RoleLiquid, food.RoleFlour:
-		return because{flow.LiquidPerGram, func(in *food.Ingredient) float64 { return in.Body }, g.Thickness.Goal(), "the liquid of ", "the body of "}, true
+		return because{flow.LiquidPerGram, func(in *food.Ingredient) float64 { return in.Body }, g.Thickness.Goal(), "the liquid of ", "the thickening by "}, true
 	case food.RoleSugar:
 		return because{func(in *food.Ingredient) float64 { return in.Release() * in.Sweetness() / 100 }, (*food.Ingredient).BatterMass, g.Sweetness.Goal() / 100, "the sweetness of ", "more batter to sweeten"}, true
 	case food.RoleSalt:
@@ -102,7 +102,7 @@ func (w *described) sumOf(i int, l Line) (sum []SumTerm, text string) {
 	}
 	add(w.whose(b.bring, b.brings, per, l.Step), -bring)
 	add(w.whose(b.spread, b.spreads, per/b.level, l.Step), spread)
-	add("what else moves", rest)
+	add("everything else", rest)
 	return sum, w.named(text + ": " + words.List(why) + ".")
 }
 

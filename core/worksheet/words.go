@@ -120,7 +120,7 @@ func (w *described) notes() {
 		w.note("out_of_range", "", "At %.2f ml of liquid a gram of body this is outside what the thickness figures were made for. Trust the ladle, not the figure.", t.After())
 	}
 	if usual, ok := batter.ThicknessBand(w.v.Form); ok && t.State == Level && t.Target == nil && !w.v.Reference.AsWritten && !usual.Contains(t.Base()) {
-		w.note("base_out_of_band", "", "It pours like the base, and the base itself is %s than %s usually are: %.2f ml/g, where %.2f to %.2f is usual.",
+		w.note("base_out_of_band", "", "It pours like the base, and the base itself is %s than %s usually are: %.2f ml of liquid to a gram that thickens it, where %.2f to %.2f is usual.",
 			words.Either(t.Base() > usual.High, "thinner", "thicker"), w.v.Form.Said(2), t.Base(), usual.Low, usual.High)
 	}
 	w.structureNotes()
@@ -128,8 +128,8 @@ func (w *described) notes() {
 	w.flavourNotes()
 	w.bitterNotes()
 	if t.State != Unknown && math.Abs(t.ByMeasure()-t.After()) > spoonDrift {
-		w.note("spoon_left", "", "Measured by cups and spoons it pours %s than weighed: %.2f against %.2f ml/g. The scale is surer.",
-			words.Either(t.ByMeasure() > t.After(), "thinner", "thicker"), t.ByMeasure(), t.After())
+		w.note("spoon_left", "", "Measured by cups and spoons it pours %s than weighed, by %s. The scale is surer.",
+			words.Either(t.ByMeasure() > t.After(), "thinner", "thicker"), percentOff(t.ByMeasure(), t.After()))
 	}
 	if rest := w.v.Base.Rest(w.v.Form, w.k); rest > safety.DiscardAfterMin && safety.Spoils(w.inBatter()) {
 		w.note("rest_long", "", "A mixed batter with egg or milk keeps one day in the fridge, by the usual rule; this one would stand %s. After a day discard it. Your local code decides.", words.Minutes(rest))
@@ -354,13 +354,25 @@ func (w *described) inBowlAt(n int) int {
 	return 0
 }
 
+// percentOff is how far a figure is from the one it should be, in words.
+func percentOff(v, from float64) string {
+	switch off := 100 * math.Abs(v/from-1); {
+	case !(off < 200): // beside as good as nothing a share says nothing
+		return "a lot"
+	case off < 1:
+		return "less than 1 %"
+	default:
+		return fmt.Sprintf("%.0f %%", off)
+	}
+}
+
 // report says in words what a target has left. Every sentence names what to do.
 func (w *described) report(r balance.Report) {
 	perPortion := math.Abs(r.Left) * w.out.Portion.MassG
 	left := words.Grams(perPortion, leftStep(perPortion))
 	t := w.out.Gauges.Thickness
 	thinner := words.Either(r.Left > 0, "thinner", "thicker")
-	against := fmt.Sprintf("%.2f against %.2f ml/g", t.After(), t.Goal())
+	against := "by " + percentOff(t.After(), t.Goal())
 	if math.IsNaN(t.After()) || math.IsNaN(t.Base()) {
 		against = "with nothing left that thickens"
 	}
@@ -402,7 +414,7 @@ func (w *described) report(r balance.Report) {
 		if r.Reason == balance.Apart {
 			why = words.Either(r.Left > 0, "more soda would grey the fruit and taste of soap", "the base's soda stays, and it meets more of it")
 		}
-		w.note("tang_left", "", "It ends %s than the base by %.1f meq per 100 g: %s.", words.Either(r.Left > 0, "tangier", "milder"), math.Abs(r.Left), why)
+		w.note("tang_left", "", "It ends %s than the base: %s.", words.Either(r.Left > 0, "tangier", "milder"), why)
 	case batter.HoldLift:
 		why := "there is no powder free to move"
 		if r.Reason == balance.AtBound {

@@ -151,6 +151,9 @@ func work(ctx context.Context, v batter.Variation, k batter.Kitchen, include Inc
 	if include.Choices {
 		w.choices()
 	}
+	if include.Name {
+		w.out.ProposedName = v.ProposedName()
+	}
 	w.greased()
 	w.nutrition()
 	w.cost()

@@ -7,6 +7,7 @@ import GoDialog from './find/GoDialog.vue'
 import { signedOut } from './api/client'
 import { flush } from './away/outbox'
 import Rail from './parts/Rail.vue'
+import { useTakeBack } from './parts/takeBack'
 
 const finding = ref(false)
 const waiting = ref(false)
@@ -18,6 +19,7 @@ watch(signedOut, (out) => {
   if (!out) void flush()
 })
 onMounted(flush)
+useTakeBack()
 
 /** Menus and lists open outside the work; whoever listens is told what they are. */
 useMutationObserver(

@@ -3020,6 +3020,8 @@ export interface components {
             batter: components["schemas"]["Batter"];
             portion: components["schemas"]["Portion"];
             plate?: components["schemas"]["Plate"];
+            /** @description What it is called while nobody has named it, when asked for */
+            proposed_name?: string;
             nutrition_per_portion?: components["schemas"]["Nutrition"];
             nutrition_per_100g?: components["schemas"]["Nutrition"];
             /**
@@ -5702,7 +5704,7 @@ export interface operations {
     createWorksheet: {
         parameters: {
             query?: {
-                /** @description What is worked out only when asked for, divided by commas: working, strategies, cook, curves (cook with its course), heat_line (cook without its reasons), cups (steps and verdict in cups and spoons), choices (what each ladle and scoop would give), drawing (a portion to scale, its pieces from ladle to ladle), nutrition */
+                /** @description What is worked out only when asked for, divided by commas: working, strategies, cook, curves (cook with its course), heat_line (cook without its reasons), cups (steps and verdict in cups and spoons), choices (what each ladle and scoop would give), drawing (a portion to scale, its pieces from ladle to ladle), nutrition, name (what it is called while nobody has named it) */
                 include?: string;
             };
             header?: never;

@@ -3,17 +3,13 @@ import { computed, nextTick, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { say } from '@/parts/say'
 import { useBench } from '@/bench/bench'
-import { forms } from '@/bench/choices'
-import AllergenLine from '@/parts/AllergenLine.vue'
-import { waitingFor } from '@/away/outbox'
 import Icon from '@/parts/Icon.vue'
 import { focusNear } from '@/parts/focus'
 import { sayPutAside } from '@/parts/undo'
-import ExportMenu from '@/parts/ExportMenu.vue'
 import ArchiveDialog from './ArchiveDialog.vue'
+import BaseCard from './BaseCard.vue'
 import BaseEditor from './BaseEditor.vue'
 import CompareDialog from './CompareDialog.vue'
-import FingerprintBars from './FingerprintBars.vue'
 import ReaderDialog from './ReaderDialog.vue'
 import { useBases, type Shelved } from './bases'
 import { styles } from './words'
@@ -56,24 +52,19 @@ async function attempt(f: () => Promise<unknown>) {
 }
 const toBench = (b: Shelved) =>
   attempt(async () => {
-    await bench.create({
-      format: 'upbeat-ladle/variation',
-      version: 1,
-      name: `${b.document.name}, new`,
-      form: b.document.form,
-      parts: b.document.parts,
-      base: {
-        name: b.document.name,
-        style: b.document.style,
-        school: b.document.school,
-        lines: b.document.lines,
-        source_note: b.document.source_note,
-        source_text: b.document.source_text,
-        base_ref: { id: b.id, revision: b.revision },
-      },
-    })
+    await bench.begin(b)
     await router.push('/')
   })
+/** Whoever has a recipe to paste comes with the reader open. */
+watch(
+  () => route.query.read,
+  (asked) => {
+    if (asked === undefined) return
+    readerOpen.value = true
+    void router.replace({ query: { ...route.query, read: undefined } })
+  },
+  { immediate: true },
+)
 /** The base that the address asks for comes into sight. */
 watch(
   [() => route.query.base, () => bases.shelf],
@@ -121,41 +112,16 @@ const starter = () =>
       <i class="sign high" />{{ bases.trouble }} <el-button @click="bases.load">Try again</el-button>
     </p>
     <ul v-if="bases.shelf.length" class="cards">
-      <li
+      <BaseCard
         v-for="b in shown"
         :key="b.id"
-        class="panel card"
-        :data-base="b.document.name"
-        :data-base-id="b.id"
-        :class="{ asked: b.id === route.query.base }">
-        <header>
-          <h2>{{ b.document.name }}</h2>
-          <el-checkbox
-            class="end"
-            :model-value="ticked.includes(b.id)"
-            :aria-label="`Compare ${b.document.name}`"
-            @update:model-value="tick(b.id, $event as boolean)" />
-        </header>
-        <p class="chips">
-          <span class="chip">{{ forms.find((f) => f.value === b.document.form)?.label }}</span><span v-if="b.document.style" class="chip">{{
-            styles[b.document.style]
-          }}</span
-          ><span v-if="waitingFor(`/bases/${b.id}`)" class="chip"><Icon name="offline" :size="14" />waits on this tablet</span
-          ><span v-else-if="b.fingerprint.class" class="chip leaf">{{ b.fingerprint.class }}</span>
-        </p>
-        <FingerprintBars v-if="!b.fingerprint.trouble && !waitingFor(`/bases/${b.id}`)" :print="b.fingerprint" few />
-        <p class="said" :class="{ mend: b.fingerprint.trouble }">
-          <i v-if="b.fingerprint.trouble" class="sign high" /> {{ b.fingerprint.sentences[0] }}
-        </p>
-        <p class="of">{{ b.line_names.join(', ') }}</p>
-        <AllergenLine :text="b.allergen_text" />
-        <p class="acts">
-          <el-button @click="toBench(b)"><Icon name="bench" :size="18" />To the bench</el-button>
-          <el-button @click="edit(b)">Change</el-button>
-          <ExportMenu kind="bases" :id="b.id" :name="b.document.name" />
-          <el-button class="ghost bin" :aria-label="`Put aside ${b.document.name}`" @click="putAside(b)"><Icon name="bin" :size="18" /></el-button>
-        </p>
-      </li>
+        :base="b"
+        :ticked="ticked.includes(b.id)"
+        :asked="b.id === route.query.base"
+        @tick="tick(b.id, $event)"
+        @bench="toBench(b)"
+        @change="edit(b)"
+        @aside="putAside(b)" />
     </ul>
     <section v-else-if="bases.loaded" class="panel empty">
       <p>No base yet. Paste a recipe that you trust, or begin with the starter bases.</p>
@@ -178,10 +144,6 @@ const starter = () =>
   overflow: auto;
   padding: 0 var(--s3) var(--s3) 0;
 }
-.card.asked {
-  border-color: var(--ink);
-  background: var(--yolk-wash);
-}
 .bar {
   flex-wrap: wrap;
   padding: var(--s2) 0 var(--s2) var(--s1);
@@ -200,48 +162,6 @@ const starter = () =>
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(min(330px, 100%), 1fr));
   gap: 10px;
-}
-.card {
-  display: flex;
-  flex-direction: column;
-  gap: var(--s2);
-  padding-bottom: var(--s2);
-}
-.card > :not(header) {
-  margin: 0 var(--s4);
-}
-.card header {
-  align-items: center;
-}
-.card h2 {
-  overflow-wrap: anywhere;
-}
-.chips {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-}
-.said {
-  font-size: 14px;
-}
-.mend {
-  color: var(--beet);
-}
-.of {
-  color: var(--ink-2);
-  font-size: var(--t-mini);
-}
-.acts {
-  display: flex;
-  gap: 6px;
-  align-items: center;
-  margin-top: auto !important;
-  padding-top: var(--s2);
-}
-.bin {
-  width: var(--touch);
-  padding: 0;
-  margin-left: auto;
 }
 .empty,
 .trouble {

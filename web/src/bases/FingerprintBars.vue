@@ -8,6 +8,9 @@ const props = defineProps<{ print: Fingerprint; few?: boolean }>()
 const shown = new Set(['liquid', 'egg', 'fat', 'sugar', 'thickness', 'lift'])
 const rows = computed(() => props.print.ratios.filter((r) => !props.few || shown.has(r.key)))
 
+/** The unit where there is little room: of what it is told is said by the title. */
+const brief = (unit: string) => /^(%|ml(?=\/100))/.exec(unit)?.[0] ?? ''
+
 /** Where a value stands on the strip in per cent: the band is its middle third. */
 function place(r: Fingerprint['ratios'][number]) {
   if (r.low === undefined || r.high === undefined) return undefined
@@ -24,7 +27,9 @@ function place(r: Fingerprint['ratios'][number]) {
         <i v-if="r.low !== undefined" class="band" />
         <i v-if="place(r) !== undefined" class="mark" :class="r.state" :style="{ left: `${place(r)}%` }" />
       </span>
-      <b>{{ figure(r.value, r.decimals) }}</b>
+      <b :title="r.unit"
+        >{{ figure(r.value, r.decimals) }}<span v-if="few" class="unit">{{ brief(r.unit) }}</span></b
+      >
       <small v-if="!few"
         >{{ r.unit
         }}<template v-if="r.low !== undefined">, usually {{ figure(r.low, r.decimals) }}–{{ figure(r.high ?? 0, r.decimals) }}</template></small
@@ -50,7 +55,7 @@ li {
   min-height: 26px;
 }
 .few li {
-  grid-template-columns: 74px minmax(60px, 1fr) 44px;
+  grid-template-columns: 74px minmax(60px, 1fr) 66px;
   font-size: var(--t-mini);
   min-height: 21px;
 }
@@ -94,6 +99,15 @@ li {
 }
 b {
   text-align: right;
+  white-space: nowrap;
+}
+.unit {
+  display: inline-block;
+  width: 2.6ch;
+  padding-left: 4px;
+  text-align: left;
+  font-weight: 500;
+  color: var(--ink-2);
 }
 small {
   color: var(--ink-2);

@@ -182,7 +182,7 @@ async function keep(recipe: boolean) {
     if (recipe) {
       const kept = await bench.createRecipe({
         ...reading.value.variation,
-        name: base.value.name,
+        name: name.value || reading.value.variation.name,
         base: { ...reading.value.variation.base, name: base.value.name, source_text },
       })
       open.value = false
@@ -253,7 +253,11 @@ async function keep(recipe: boolean) {
       </div>
       <form novalidate class="foot" @submit.prevent="wants(whole)">
         <p v-if="notKept" class="fault" role="alert"><i class="sign high" />Not saved. {{ notKept }}</p>
-        <el-input v-model="name" maxlength="200" placeholder="Name of the base" aria-label="Name of the base" />
+        <el-input
+          v-model="name"
+          maxlength="200"
+          :placeholder="whole ? reading?.variation?.name : 'Name of the base'"
+          :aria-label="whole ? 'Name of the recipe' : 'Name of the base'" />
         <el-select :model-value="form ?? reading?.form" placeholder="For" aria-label="Form" @update:model-value="form = $event as Schemas['Form']"
           ><el-option v-for="f in forms" :key="f.value" :value="f.value" :label="f.label"
         /></el-select>

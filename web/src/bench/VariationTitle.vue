@@ -16,7 +16,7 @@ watch(
 
 function keep() {
   trouble.value = name.value.trim() ? '' : 'Give it a name.'
-  if (!trouble.value && name.value !== bench.doc?.name) bench.change((d) => (d.name = name.value.trim()))
+  if (!trouble.value && name.value !== bench.doc?.name) bench.rename(name.value.trim())
 }
 function giveUp() {
   name.value = bench.doc?.name ?? ''

@@ -69,9 +69,9 @@ function whyEnergy() {
       <el-button class="whole-line" :aria-expanded="whole" @click="whole = !whole"
         ><Icon name="down" :class="{ up: whole }" /><span>{{ whole ? 'less' : 'all' }}</span></el-button
       >
-      <el-button class="nutrition" @click="inside = true"><Icon name="allergen" /><span>in it</span></el-button>
+      <el-button class="nutrition" @click="inside = true"><Icon name="allergen" /><span>What is in it</span></el-button>
       <el-button class="care" @click="cautions = true"
-        ><Icon name="caution" /><span>{{ sheet.cautions.length }}<span class="vh"> cautions: take</span> care</span></el-button
+        ><Icon name="caution" /><span>{{ sheet.cautions.length }} {{ sheet.cautions.length === 1 ? 'caution' : 'cautions' }}</span></el-button
       >
       <el-button class="go" title="Weigh, mix and rest it, step by step (M)" :loading="making.beginning" @click="making.make()">Make this</el-button>
     </div>

@@ -10,7 +10,8 @@ const program = {
   saves: [] as { match: string; name: string }[],
   worksheets: 0,
   save: undefined as undefined | (() => Response | Promise<Response>), // answers the next saves otherwise
-  worksheet: undefined as undefined | (() => Promise<Response>),
+  worksheet: undefined as undefined | ((asked: { name: boolean; document: Variation }) => Response | Promise<Response>),
+  others: [] as string[], // names of the rest of the list
 }
 const json = (body: unknown, status = 200) => new Response(JSON.stringify(body), { status, headers: { 'Content-Type': 'application/json' } })
 const saved = () => ({ id: 'v1', revision: program.revision, updated_at: '2026-11-02T06:00:00Z', document: program.document })
@@ -19,7 +20,8 @@ async function answer(request: Request): Promise<Response> {
   const path = new URL(request.url, 'http://here').pathname.replace('/api/v1', '')
   if (path === '/worksheets') {
     program.worksheets++
-    return program.worksheet ? program.worksheet() : json({ lines: [], portion: {}, held: ['thickness', 'tang'] })
+    const asked = { name: request.url.includes('name'), document: (await request.json()) as Variation }
+    return program.worksheet ? program.worksheet(asked) : json({ lines: [], portion: {}, held: ['thickness', 'tang'] })
   }
   if (request.method === 'PUT') {
     const document = (await request.json()) as Variation
@@ -30,7 +32,12 @@ async function answer(request: Request): Promise<Response> {
     return json(saved())
   }
   if (path === '/variations/v1') return json(saved())
-  return json({ items: [{ id: 'v1', name: program.document.name, form: 'pancake', revision: program.revision, updated_at: '', verdict: '' }] })
+  if (path === '/variations' && request.method === 'POST') {
+    program.document = (await request.json()) as Variation
+    return json(saved(), 201)
+  }
+  const item = (id: string, name: string) => ({ id, name, form: 'pancake', revision: program.revision, updated_at: '', verdict: '' })
+  return json({ items: [item('v1', program.document.name), ...program.others.map((name, i) => item(`o${i}`, name))] })
 }
 
 const plain = (): Variation => ({
@@ -45,8 +52,11 @@ const plain = (): Variation => ({
 beforeEach(() => {
   vi.useFakeTimers()
   localStorage.clear()
-  Object.assign(program, { revision: 1, document: plain(), saves: [], worksheets: 0, save: undefined, worksheet: undefined })
-  vi.stubGlobal('fetch', vi.fn(answer))
+  Object.assign(program, { revision: 1, document: plain(), saves: [], worksheets: 0, save: undefined, worksheet: undefined, others: [] })
+  vi.stubGlobal(
+    'fetch',
+    vi.fn((to: Request | string, init?: RequestInit) => answer(to instanceof Request ? to : new Request(new URL(to, 'http://here'), init))),
+  )
   setActivePinia(createPinia())
 })
 afterEach(() => {
@@ -64,6 +74,57 @@ async function opened() {
   await wait(10)
   return bench
 }
+
+describe('a new one', () => {
+  const on = {
+    id: 'b1',
+    revision: 3,
+    document: { format: 'upbeat-ladle/base', version: 1, ...plain().base, name: 'Plain', form: 'pancake' } as never,
+  }
+  beforeEach(() => {
+    program.worksheet = ({ name, document }) => {
+      const called = (document.additions ?? []).map((a) => a.ingredient).join(' & ') || 'Plain'
+      return json({ lines: [], portion: {}, held: [], ...(name ? { proposed_name: called } : {}) })
+    }
+  })
+  const put = (bench: ReturnType<typeof useBench>, ingredient: string) =>
+    bench.change((d) => (d.additions = [...(d.additions ?? []), { ingredient, amount: 100, unit: 'g' }]))
+
+  it('is called by what goes into it, with a number where another is, and goes back with it', async () => {
+    program.others = ['Plain', 'carrot']
+    const bench = await opened()
+    await bench.begin(on)
+    await wait(50)
+    expect(bench.doc!.name).toBe('Plain 2')
+    put(bench, 'carrot')
+    await wait(900)
+    expect(bench.doc!.name).toBe('carrot 2')
+    put(bench, 'walnut')
+    await wait(900)
+    expect(bench.doc!.name).toBe('carrot & walnut')
+    expect(program.document.name).toBe('carrot & walnut')
+    bench.undo()
+    await wait(900)
+    expect([bench.doc!.name, bench.doc!.additions?.length]).toEqual(['carrot 2', 1])
+  })
+
+  it('keeps the name that the cook gave it', async () => {
+    const bench = await opened()
+    await bench.begin(on)
+    await wait(50)
+    bench.rename('Sunday')
+    put(bench, 'carrot')
+    await wait(900)
+    expect(program.document.name).toBe('Sunday')
+  })
+
+  it('is never another one, which was there before', async () => {
+    const bench = await opened()
+    put(bench, 'carrot')
+    await wait(900)
+    expect(bench.doc!.name).toBe('Beetroot')
+  })
+})
 
 describe('saving', () => {
   it('sends the whole document once, 600 ms after the last change', async () => {

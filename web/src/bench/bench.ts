@@ -4,6 +4,7 @@ import { useCatchUp } from '@/parts/catchUp'
 import { unitsShown } from '@/parts/settings'
 import { ask } from '@/parts/ask'
 import { useAsked } from '@/parts/useAsked'
+import { useUnnamed } from './unnamed'
 import { copyOf as copy, useSaved } from '@/parts/useSaved'
 import { useDebounceFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
@@ -64,6 +65,7 @@ export const useBench = defineStore('bench', () => {
   const loaded = ref(false)
   const missing = ref<string>() // why the address that was asked for shows something else
   const active = ref<string>() // the line in hand
+  const unnamed = useUnnamed(() => list.value)
   const plain = ref(false) // the plain base is shown, for comparison
   const why = ref<{ line?: string; figure?: string }>() // whose working is open: a line's by its id, else a figure's by its key
 
@@ -102,8 +104,10 @@ export const useBench = defineStore('bench', () => {
   const figures = useAsked(
     async () => {
       const of = id.value
-      const answer = await ask('/worksheets', asked()!, { include: [...included, !ladles.value && 'choices', ...inCups()] })
+      const nameless = !!of && !plain.value && unnamed.has(of)
+      const answer = await ask('/worksheets', asked()!, { include: [...included, nameless && 'name', !ladles.value && 'choices', ...inCups()] })
       sheet.value = answer
+      if (of && of === id.value && answer.proposed_name) follows(of, answer.proposed_name)
       ladles.value = answer.portion.choices ?? ladles.value
       sheetOf = of
       void seen()
@@ -192,6 +196,7 @@ export const useBench = defineStore('bench', () => {
   function landed(local: string, now: Saved) {
     const draft = drafts.of(local)
     noteLanded(local, now.id)
+    unnamed.moved(local, now.id)
     if (id.value === local && doc.value) {
       id.value = now.id
       revision.value = now.revision
@@ -245,6 +250,34 @@ export const useBench = defineStore('bench', () => {
       }
     }
     loaded.value = true
+  }
+
+  /** As long as nobody has named it, it is called as the program proposes; the change before it is undone together with its name. */
+  function follows(variationId: string, proposed: string) {
+    if (!doc.value || !unnamed.has(variationId)) return
+    const name = unnamed.free(proposed, variationId)
+    if (unnamed.calls(doc.value.name, proposed) || doc.value.name === name) return
+    doc.value.name = name
+    kept.touched()
+  }
+  /** The cook's own name for it. */
+  function rename(name: string) {
+    if (id.value) unnamed.drop(id.value)
+    change((d) => (d.name = name))
+  }
+
+  /** A new one on a base opens at once, and is called by what goes into it until the cook names it. */
+  async function begin(base: { id: string; revision: number; document: Schemas['Base'] }) {
+    const { name, form, style, school, lines, source_note, source_text, parts } = base.document
+    await create({
+      format: 'upbeat-ladle/variation',
+      version: 1,
+      name: unnamed.free(name),
+      form,
+      parts,
+      base: { name, style, school, lines, source_note, source_text, base_ref: { id: base.id, revision: base.revision } },
+    })
+    if (id.value) unnamed.add(id.value)
   }
 
   async function create(document: Variation) {
@@ -559,6 +592,8 @@ export const useBench = defineStore('bench', () => {
     swapsFor,
     ownLines,
     bringBack,
+    rename,
+    begin,
     togglePlain,
     remove,
     settle,

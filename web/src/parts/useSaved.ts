@@ -2,6 +2,7 @@ import { useDebounceFn, useEventListener, useManualRefHistory } from '@vueuse/co
 import { ref, shallowRef, type Ref } from 'vue'
 import { faultsOf, Refusal, said } from '@/api/client'
 import type { Delivered } from '@/away/outbox'
+import { nothingBack } from './takeBack'
 
 export type SaveState = 'saved' | 'changed' | 'saving' | 'offline' | 'refused' | 'conflict'
 
@@ -124,6 +125,7 @@ export function useSaved<D extends object, K extends Kept<D> = Kept<D>>(o: Saved
   /** It was changed by whoever holds it: the fields of a form. */
   function edited() {
     pendingStep = true
+    nothingBack()
     void stepSoon()
     touched()
   }

@@ -38,7 +38,7 @@ watch(
         <el-button @click="emit('take', s)">Begin with it</el-button>
       </li>
     </ul>
-    <el-button class="dashed own" @click="emit('blank')">An own one, from the beginning</el-button>
+    <el-button class="dashed own" @click="emit('blank')">A pot of your own</el-button>
   </el-dialog>
 </template>
 

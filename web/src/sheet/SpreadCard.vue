@@ -20,6 +20,7 @@ const byRuler = computed(() => !!props.task.ruler && !inWords.value && !!state.v
 const wanted = computed(() => advice.value?.target_mm ?? state.value.test.target_mm ?? 0)
 const advice = computed(() => state.value.test.advice)
 const ran = ref<number>(Math.round(state.value.test.target_mm ?? 0))
+const measured = ref(false) // the cook has said how wide; until then it stands where it should
 watch(
   () => state.value.test.count,
   () => advice.value?.was_mm && (ran.value = advice.value.was_mm),
@@ -42,11 +43,15 @@ const px = 330
 const scale = computed(() => px / mmWide.value)
 const marks = computed(() => Array.from({ length: Math.floor(mmWide.value / 10) + 1 }, (_, i) => i * 10))
 const batter = computed(() => batch.value.plan.colour ?? 'var(--crumb)')
-const set = (mm: number | null | undefined) => (ran.value = Math.round(mm ?? ran.value))
+function set(mm: number | null | undefined) {
+  if (mm === null || mm === undefined) return
+  ran.value = Math.round(mm)
+  measured.value = true
+}
 function enter() {
   if (advice.value?.grams) void stirIn()
   else if (advice.value) void good()
-  else if (byRuler.value) void test()
+  else if (byRuler.value && measured.value) void test()
 }
 defineExpose({ enter })
 </script>
@@ -83,7 +88,7 @@ defineExpose({ enter })
           <span class="steps"
             ><StepButton label="Narrower" icon="minus" @step="set(ran - 1)" /><StepButton label="Wider" icon="plus" @step="set(ran + 1)"
           /></span>
-          <el-button class="big" :class="{ go: !advice }" data-test @click="test">That wide <kbd v-if="!advice">Enter</kbd></el-button>
+          <el-button class="big" :class="{ go: !advice }" data-test @click="test">That wide <kbd v-if="!advice && measured">Enter</kbd></el-button>
         </div>
       </div>
       <p v-else class="text">{{ (unitsShown === 'cups' && task.in_cups) || task.text }}</p>

@@ -7,43 +7,43 @@ import { sayPutAside } from '@/parts/undo'
 import { useBench } from '@/bench/bench'
 import { useBases } from '@/bases/bases'
 import { forms } from '@/bench/choices'
+import { useRouter } from 'vue-router'
 import VariationCard from './VariationCard.vue'
 
 const shown = defineModel<boolean>({ required: true })
 const bench = useBench()
+const router = useRouter()
 const shelf = useBases()
 const bases = ref<ListItem[]>([])
-const baseId = ref<string>()
-const name = ref('')
 const trouble = ref('')
-const nameTrouble = ref('')
 const busy = ref(false)
 const now = ref(new Date())
 
 /** What of the list is shown: by form, and without what may hold an allergen. Nothing of it is a promise. */
 const form = ref('all')
-const without = ref('all')
+const without = ref<string[]>([])
 const allergens = ref<string[]>([])
 const shownForms = computed(() => forms.filter((f) => bench.list.some((v) => v.form === f.value)))
 const onBase = ref('all')
 const shownBases = computed(() => [...new Set(bench.list.flatMap((v) => v.picture?.base ?? []))].sort((a, b) => a.localeCompare(b)))
 const order = ref<'newest' | 'name'>('newest')
+/** What is not known may hold anything. */
+const mayHold = (v: ListItem) =>
+  without.value.length > 0 && (!v.picture || !!v.picture.trouble || !!v.picture.suspects?.some((a) => without.value.includes(a)))
 const listed = computed(() => {
   const some = bench.list.filter(
-    (v) =>
-      (form.value === 'all' || v.form === form.value) &&
-      (onBase.value === 'all' || v.picture?.base === onBase.value) &&
-      (without.value === 'all' || (v.picture && !v.picture.trouble && !v.picture.suspects?.includes(without.value))),
+    (v) => (form.value === 'all' || v.form === form.value) && (onBase.value === 'all' || v.picture?.base === onBase.value) && !mayHold(v),
   )
   return order.value === 'name' ? some.sort((a, b) => a.name.localeCompare(b.name)) : some
 })
 /** What the caution speaks of: what was left out for the allergen alone. */
-const hidden = computed(() => bench.list.filter((v) => !v.picture || v.picture.trouble || v.picture.suspects?.includes(without.value)).length)
+const hidden = computed(() => bench.list.filter(mayHold).length)
+const spoken = computed(() => new Intl.ListFormat('en', { type: 'disjunction' }).format(without.value))
 const beginning = ref(false) // the form of a new one is open
 async function startNew() {
   beginning.value = true
   await nextTick()
-  document.querySelector<HTMLElement>('.variations form .el-input input')?.focus()
+  document.querySelector<HTMLElement>('.variations .new button')?.focus()
 }
 
 async function opened() {
@@ -64,7 +64,6 @@ async function opened() {
       verdict: '',
     }))
   }
-  baseId.value ??= bases.value[0]?.id
   if (!allergens.value.length) {
     allergens.value = await got(api.GET('/ingredients', { params: { query: { limit: 1 } } })).then(
       (all) => all.allergens,
@@ -96,35 +95,23 @@ async function duplicate(v: ListItem) {
 }
 
 /** As it is now; while the program is away, as it was seen. */
-async function chosenBase() {
+async function chosen(id: string) {
   try {
-    return await got(api.GET('/bases/{id}', { params: { path: { id: baseId.value ?? '' } } }))
+    return await got(api.GET('/bases/{id}', { params: { path: { id } } }))
   } catch (e) {
-    const seen = shelf.shelf.find((b) => b.id === baseId.value)
+    const seen = shelf.shelf.find((b) => b.id === id)
     if (e instanceof Refusal && e.status === 0 && seen) return seen
     throw e
   }
 }
 
-async function create() {
-  nameTrouble.value = name.value.trim() ? '' : 'Give it a name.'
-  if (nameTrouble.value) return void startNew()
-  const ok = await attempt(async () => {
-    const base = await chosenBase()
-    const { name: baseName, form, style, school, lines, source_note, source_text, parts } = base.document
-    await bench.create({
-      format: 'upbeat-ladle/variation',
-      version: 1,
-      name: name.value.trim(),
-      form,
-      parts,
-      base: { name: baseName, style, school, lines, source_note, source_text, base_ref: { id: base.id, revision: base.revision } },
-    })
-  })
-  if (ok) {
-    name.value = ''
-    beginning.value = shown.value = false
-  }
+async function begin(id: string) {
+  if (await attempt(async () => bench.begin(await chosen(id)))) beginning.value = shown.value = false
+}
+/** A recipe that is there already is read instead. */
+function paste() {
+  beginning.value = shown.value = false
+  void router.push({ path: '/bases', query: { read: '1' } })
 }
 
 async function remove(v: ListItem) {
@@ -140,23 +127,25 @@ async function remove(v: ListItem) {
 <template>
   <el-drawer v-model="shown" title="Variations" size="min(760px, 100%)" direction="ltr" class="variations" @open="opened">
     <p v-if="trouble" class="trouble" role="alert"><i class="sign high" />{{ trouble }}</p>
-    <form v-if="beginning || !bench.list.length" class="new well" novalidate @submit.prevent="create" @keydown.esc.stop="beginning = false">
-      <h3>A new variation</h3>
+    <section v-if="beginning || !bench.list.length" class="new well" aria-label="A new variation" @keydown.esc.stop="beginning = false">
+      <h3>On which base?</h3>
       <template v-if="bases.length">
-        <el-input v-model="name" maxlength="200" placeholder="Its name" aria-label="Name of the new variation" :aria-invalid="!!nameTrouble" />
-        <p v-if="nameTrouble" class="fault" role="alert">{{ nameTrouble }}</p>
-        <el-radio-group v-model="baseId" class="bases" aria-label="Base">
-          <el-radio v-for="b in bases" :key="b.id" :value="b.id"
-            >{{ b.name }} <small>{{ b.verdict }}</small></el-radio
-          >
-        </el-radio-group>
-        <p class="acts">
-          <el-button native-type="submit" class="go" :disabled="busy || !baseId">Start it</el-button>
-          <el-button v-if="bench.list.length" @click="beginning = false">Leave it</el-button>
-        </p>
+        <p class="muted">It opens at once, and is called by what goes into it until you name it.</p>
+        <ul class="bases">
+          <li v-for="b in bases" :key="b.id">
+            <el-button :disabled="busy" @click="begin(b.id)"
+              ><b>{{ b.name }}</b
+              ><small>{{ b.verdict }}</small></el-button
+            >
+          </li>
+        </ul>
       </template>
       <p v-else class="empty">A variation stands on a base. <router-link to="/bases">Begin with a base.</router-link></p>
-    </form>
+      <p class="acts">
+        <el-button @click="paste">Paste a recipe instead</el-button>
+        <el-button v-if="bench.list.length" @click="beginning = false">Leave it</el-button>
+      </p>
+    </section>
     <div v-if="bench.list.length" class="filters">
       <el-button v-if="!beginning" class="go" @click="startNew"><Icon name="plus" />New</el-button>
       <el-select v-model="order" aria-label="In which order">
@@ -168,12 +157,20 @@ async function remove(v: ListItem) {
       <el-select v-if="shownBases.length > 1" v-model="onBase" aria-label="On which base" filterable>
         <el-option value="all" label="every base" /><el-option v-for="b in shownBases" :key="b" :value="b" :label="`on ${b}`" />
       </el-select>
-      <el-select v-model="without" aria-label="Leave out what may hold" filterable>
-        <el-option value="all" label="every allergen" /><el-option v-for="a in allergens" :key="a" :value="a" :label="`without ${a}`" />
+      <el-select
+        v-model="without"
+        class="without"
+        aria-label="Leave out what may hold"
+        placeholder="any allergen"
+        multiple
+        collapse-tags
+        :max-collapse-tags="2"
+        filterable>
+        <el-option v-for="a in allergens" :key="a" :value="a" :label="`without ${a}`" />
       </el-select>
     </div>
-    <p v-if="without !== 'all'" class="caution" role="status">
-      <i class="sign high" />{{ hidden }} left out: what contains {{ without }}, may carry it, or is not known. Check every pack; a shared griddle,
+    <p v-if="without.length" class="caution" role="status">
+      <i class="sign high" />{{ hidden }} left out: what contains {{ spoken }}, may carry it, or is not known. Check every pack; a shared griddle,
       iron or ladle carries it over.
     </p>
     <p v-if="bench.list.length && !listed.length" class="empty">None of your variations is left.</p>
@@ -204,6 +201,10 @@ async function remove(v: ListItem) {
   flex: 1 1 136px;
   max-width: 220px;
 }
+.filters .without {
+  flex-basis: 200px;
+  max-width: 320px;
+}
 .caution {
   display: flex;
   gap: var(--s2);
@@ -225,17 +226,33 @@ async function remove(v: ListItem) {
 .new {
   display: grid;
   gap: var(--s2);
-  max-width: 420px;
+  max-width: 520px;
   padding: var(--s3) var(--s4);
   margin-bottom: var(--s3);
 }
 .bases {
-  display: grid;
-  gap: 0;
-}
-.bases .el-radio {
-  min-height: var(--touch);
+  list-style: none;
   margin: 0;
+  padding: 0;
+  display: grid;
+  gap: var(--s1);
+}
+.bases .el-button {
+  width: 100%;
+  height: auto;
+  min-height: var(--touch);
+  padding: var(--s2) var(--s3);
+  white-space: normal;
+  text-align: left;
+  justify-content: flex-start;
+}
+.bases .el-button > :deep(span) {
+  display: grid;
+  justify-items: start;
+  overflow-wrap: anywhere;
+}
+.bases small {
+  color: var(--ink-2);
 }
 .trouble {
   color: var(--beet);
@@ -247,8 +264,5 @@ async function remove(v: ListItem) {
 .empty {
   color: var(--ink-2);
   padding: var(--s3) 0;
-}
-.fault {
-  color: var(--beet);
 }
 </style>
