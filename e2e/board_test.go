@@ -201,3 +201,52 @@ func TestTheBoardOnAPhone(t *testing.T) {
 	c.sees(`!document.querySelector('[data-away]')`)
 	c.p.ForgetConsole() // what failed while nobody answered
 }
+
+// A bowl that was mixed without the sheet goes on by its recipe, and says what nobody knows of it; one of which nothing is
+// weighed is told. Of a tray as many are frozen as the cook says.
+func TestABowlThatNoSheetLed(t *testing.T) {
+	m := atMorning(t)
+	c := sits(t, m.Kitchen, 1280, 800)
+	c.makesThis() // and nothing of it is weighed
+	c.click("[href='/griddle']")
+	c.click("[data-begin]")
+	c.click("[data-plate=plate] .empty button")
+	c.sees(`document.querySelector('.el-dialog [data-bowl="Beetroot & orange"]')?.innerText.includes('nothing of it is weighed yet')`)
+	c.sees(`document.querySelector('.el-dialog .note')?.innerText.includes('Weigh it first')`)
+	c.click(`.el-dialog [data-without="Carrot, cardamom & walnut"]`)
+	c.sees(`document.querySelector('.el-dialog .note')?.innerText.includes('is not known')`)
+	c.sees(`document.querySelector(".el-dialog .contains")?.innerText.includes("walnut")`)
+	c.reachable("a bowl without the sheet")
+	c.keepsTheRules(1280, "a bowl without the sheet")
+	c.click(".el-dialog form .go")
+	c.closed()
+	c.sees(`document.querySelector('[data-plate=plate]')?.innerText.includes('Contains egg, milk, walnut and wheat')`)
+
+	c.click(`[data-place="1"]`)
+	c.sees(`document.querySelector('[data-place="1"]').dataset.phase === 'first'`)
+	m.pass(4 * time.Minute)
+	c.does("Flip 1")
+	m.pass(4 * time.Minute)
+	c.does("Lift 1")
+	c.taps("[data-verdict=right]")
+	for _, place := range []string{"1", "2"} {
+		c.click(`[data-place="` + place + `"]`)
+		c.sees(`document.querySelector('[data-place="` + place + `"]').dataset.phase === 'first'`)
+	}
+	m.pass(4 * time.Minute)
+	c.does("Flip 1")
+	c.does("Flip 2")
+	m.pass(4 * time.Minute)
+	c.does("Lift 1")
+	c.does("Lift 2")
+	c.sees(`[...document.querySelectorAll('[data-tray]')].some(e => e.innerText.includes('2 × Carrot'))`)
+	c.sees(`(() => { const e = [...document.querySelectorAll('[data-tray]')].find(e => e.innerText.includes('2 × Carrot')); e.querySelector("[aria-label^='More for']").click(); return true })()`)
+	c.sees(`(() => { const i = [...document.querySelectorAll('.el-dropdown-menu li')].find(l => l.offsetParent && l.innerText.startsWith('Freeze some')); i?.click(); return !!i })()`)
+	c.sees(`document.querySelector('.el-dialog form .go')?.checkVisibility() && document.activeElement.closest('.el-dialog')`)
+	c.reachable("how many are frozen")
+	c.click(".el-dialog form [aria-label^='Less:']")
+	c.sees(`document.querySelector('.el-dialog form .go').innerText === 'Freeze 1'`)
+	c.click(".el-dialog form .go")
+	c.sees(`document.querySelector('[data-flat]')?.innerText.includes('1 × Carrot')`)
+	c.sees(`[...document.querySelectorAll('[data-tray]')].every(e => !e.innerText.includes('2 × Carrot'))`)
+}

@@ -1,27 +1,31 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { api, got, said, type Schemas } from '@/api/client'
+import { api, got, newKey, said, type ListItem, type Schemas } from '@/api/client'
 import { forms } from '@/bench/choices'
+import AllergenLine from '@/parts/AllergenLine.vue'
 import { useBoard } from './board'
 
-/** Which bowl goes on which plate. */
+/** Which bowl goes on which plate: one that a sheet led, or one that was mixed without it. */
 const open = defineModel<boolean>({ required: true })
 const props = defineProps<{ onPlate?: string; ofBatch?: string }>()
 const board = useBoard()
-const items = ref<Schemas['BatchList']['items']>([])
+const batches = ref<Schemas['BatchListItem'][]>([])
+const variations = ref<ListItem[]>([])
 const loading = ref(false)
 const trouble = ref('')
-const batch = ref<string>()
+const chosen = ref<string>() // a batch's id, or that of a variation
 const plate = ref<string>()
 const says = ref('')
 const busy = ref(false)
 
 const taken = computed(() => new Set((board.state?.bowls ?? []).map((b) => b.batch)))
-const can = computed(() => items.value.filter((b) => !b.trouble && b.count > 0 && !taken.value.has(b.id)))
-const chosen = computed(() => can.value.find((b) => b.id === batch.value))
+const can = computed(() => batches.value.filter((b) => !b.trouble && b.count > 0 && !taken.value.has(b.id)))
+const batch = computed(() => can.value.find((b) => b.id === chosen.value))
+const without = computed(() => variations.value.find((v) => v.id === chosen.value))
+const form = computed(() => batch.value?.form ?? without.value?.form)
 /** Plates that take the form of a bowl. */
-const takes = (form?: Schemas['Form']) => (board.state?.plates ?? []).filter((p) => !form || p.takes.includes(form))
-const plates = computed(() => takes(chosen.value?.form))
+const takes = (of?: Schemas['Form']) => (board.state?.plates ?? []).filter((p) => !of || p.takes.includes(of))
+const plates = computed(() => takes(form.value))
 
 watch(
   open,
@@ -30,8 +34,10 @@ watch(
     says.value = trouble.value = ''
     loading.value = true
     try {
-      items.value = (await got(api.GET('/batches'))).items
-      batch.value =
+      const [made, all] = await Promise.all([got(api.GET('/batches')), got(api.GET('/variations', { params: { query: { limit: 200 } } }))])
+      batches.value = made.items
+      variations.value = all.items
+      chosen.value =
         can.value.find((b) => b.id === props.ofBatch)?.id ??
         can.value.find((b) => !props.onPlate || takes(b.form).some((p) => p.id === props.onPlate))?.id
       settle()
@@ -45,19 +51,39 @@ watch(
 )
 /** The plate that was asked for where it suits, else a free one, one that is made for the form before others. */
 function settle() {
-  const form = chosen.value?.form
-  const made = (p: (typeof plates.value)[number]) => !!form && !!p.best_for?.includes(form)
+  const made = (p: (typeof plates.value)[number]) => !!form.value && !!p.best_for?.includes(form.value)
   const best = [...plates.value].sort((a, b) => Number(!!a.bowl) - Number(!!b.bowl) || Number(made(b)) - Number(made(a)))
   plate.value = plates.value.find((p) => p.id === props.onPlate)?.id ?? best[0]?.id
 }
-watch(batch, settle)
+watch(chosen, settle)
 const many = (form: string) => forms.find((f) => f.value === form)?.many ?? 'portions'
+
+/** A bowl of a variation that nobody weighed with the sheet; asked for again after an error it is the same one. */
+const begun = new Map<string, string>()
+async function mixed(v: ListItem) {
+  const had = begun.get(v.id)
+  if (had) return had
+  const { document } = await got(api.GET('/variations/{id}', { params: { path: { id: v.id } } }))
+  const body = { variation: document, from: { id: v.id, revision: v.revision } }
+  const { id } = await got(api.POST('/batches', { params: { header: { 'Idempotency-Key': newKey() } }, body }))
+  await got(api.POST('/batches/{id}/events', { params: { path: { id } }, body: { id: newKey(), kind: 'made' } }))
+  begun.set(v.id, id)
+  return id
+}
 async function put() {
-  if (!batch.value || !plate.value) return
+  if (!plate.value || !form.value) return
   busy.value = true
-  says.value = await board.tell({ kind: 'put_on', batch: batch.value, plate: plate.value }, `${chosen.value?.name} put on`, true)
+  try {
+    const id = batch.value?.id ?? (await mixed(without.value!))
+    says.value = await board.tell({ kind: 'put_on', batch: id, plate: plate.value }, `${batch.value?.name ?? without.value?.name} put on`, true)
+    if (!says.value) {
+      begun.clear()
+      open.value = false
+    }
+  } catch (e) {
+    says.value = said(e)
+  }
   busy.value = false
-  if (!says.value) open.value = false
 }
 </script>
 
@@ -65,17 +91,31 @@ async function put() {
   <el-dialog v-model="open" title="Put a bowl on" width="min(560px, 96vw)" append-to-body>
     <p v-if="loading">Looking for bowls</p>
     <p v-else-if="trouble" role="alert"><i class="sign high" /> {{ trouble }}</p>
-    <form v-else-if="can.length" @submit.prevent="put">
+    <form v-else-if="can.length || variations.length" @submit.prevent="put">
       <el-form-item label="The bowl">
-        <el-radio-group v-model="batch" class="bowls" aria-label="The bowl">
+        <el-radio-group v-model="chosen" class="bowls" aria-label="The bowl">
           <el-radio v-for="b in can" :key="b.id" :value="b.id" border :data-bowl="b.name"
             ><span class="one"
               ><b>{{ b.name }}</b
-              ><small>{{ b.count }} {{ many(b.form) }}, {{ b.made ? 'made' : b.doing || 'all steps done' }}</small></span
+              ><small v-if="!b.weighed && !b.made" class="warn"><i class="sign high" />nothing of it is weighed yet</small
+              ><small v-else>{{ b.count }} {{ many(b.form) }}, {{ b.made ? 'made' : b.doing || 'all steps done' }}</small></span
+            ></el-radio
+          >
+          <h3 v-if="variations.length">Mixed without the sheet</h3>
+          <el-radio v-for="v in variations" :key="v.id" :value="v.id" border :data-without="v.name"
+            ><span class="one"
+              ><b>{{ v.name }}</b
+              ><small>{{ many(v.form) }}, by its recipe</small></span
             ></el-radio
           >
         </el-radio-group>
       </el-form-item>
+      <p v-if="batch && !batch.weighed && !batch.made" class="note"><i class="sign high" />Weigh it first, or the batter is not there.</p>
+      <p v-if="without" class="note">
+        What was really weighed, how long it rested and stood is not known: the plate goes by the recipe, and nothing comes off the pantry. What it
+        contains is what the recipe says.
+      </p>
+      <AllergenLine v-if="without?.picture" :text="without.picture.allergens" class="contains" />
       <el-form-item v-if="plates.length" label="goes on" :error="says">
         <el-radio-group v-model="plate" class="pick" aria-label="The plate">
           <el-radio-button v-for="p in plates" :key="p.id" :value="p.id">{{ p.name }}</el-radio-button>
@@ -84,16 +124,31 @@ async function put() {
       <p v-else class="muted">
         Nothing in the Kitchen takes this batter: a waffle needs an iron, the rest a plate or a pan. Add yours there and begin a new board.
       </p>
-      <p class="acts"><el-button class="go" native-type="submit" :loading="busy" :disabled="!batch || !plate">Put it on</el-button></p>
+      <p class="acts"><el-button class="go" native-type="submit" :loading="busy" :disabled="!form || !plate">Put it on</el-button></p>
     </form>
     <div v-else class="empty">
-      <p>No bowl is made or under way that is not on the board already. Make one: open a variation on the bench and press “Make this”.</p>
+      <p>There is nothing to cook yet. Open a variation on the bench and press “Make this”.</p>
       <router-link class="el-button go" to="/">To the bench</router-link>
     </div>
   </el-dialog>
 </template>
 
 <style scoped>
+.bowls h3 {
+  font-size: var(--t-body);
+  margin: var(--s2) 0 0;
+}
+.warn {
+  color: var(--beet);
+}
+.warn .sign,
+.note .sign {
+  margin-right: var(--s2);
+}
+.note,
+.contains {
+  margin-bottom: var(--s3);
+}
 .bowls {
   display: grid;
   gap: var(--s2);

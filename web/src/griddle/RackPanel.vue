@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import AmountField from '@/parts/AmountField.vue'
+import FigureField from '@/parts/FigureField.vue'
 import { computed, ref } from 'vue'
 import { atClock, countdown } from '@/parts/clock'
 import Icon from '@/parts/Icon.vue'
@@ -15,6 +16,19 @@ const name = (key: string) => board.bowls.get(key)?.name ?? ''
 const sent = (t: Tray, count: number) => board.tell({ kind: 'served', tray: t.key, count }, `sent ${count} ${name(t.bowl)}`)
 const off = (t: Tray, kind: 'thrown' | 'frozen', count = t.count) =>
   board.tell({ kind, tray: t.key, count }, kind === 'frozen' ? `${count} into the freezer` : `threw ${count} away`)
+/** How many of a tray go into the freezer; the rest waits on. */
+const freezing = ref<Tray>()
+const many = ref(1)
+function askFreeze(t: Tray) {
+  if (t.count === 1) return void off(t, 'frozen')
+  many.value = t.count
+  freezing.value = t
+}
+async function freeze() {
+  const t = board.trays.find((x) => x.key === freezing.value?.key)
+  freezing.value = undefined
+  if (t) await off(t, 'frozen', Math.min(many.value, t.count))
+}
 const oven = () => board.tell({ kind: 'oven', off: state.value.oven_on || undefined }, state.value.oven_on ? 'oven off' : 'oven on')
 const held = (t: Tray) => Math.max(0, (board.nowMs - msOf(t.since)) / 60000)
 const left = (t: Tray) => t.limit_min - held(t)
@@ -68,8 +82,8 @@ function openProbe() {
             <el-button class="ghost" :aria-label="`More for ${t.count} ${name(t.bowl)}`"><Icon name="more" /></el-button>
             <template #dropdown>
               <el-dropdown-menu>
-                <el-dropdown-item :disabled="!t.may_freeze" :title="t.no_freeze" @click="off(t, 'frozen')"
-                  ><Icon name="fridge" :size="18" />Freeze them, flat</el-dropdown-item
+                <el-dropdown-item :disabled="!t.may_freeze" :title="t.no_freeze" @click="askFreeze(t)"
+                  ><Icon name="fridge" :size="18" />{{ t.count > 1 ? 'Freeze some, flat' : 'Freeze it, flat' }}</el-dropdown-item
                 >
                 <el-dropdown-item v-if="t.count > 1" @click="off(t, 'thrown', 1)"><Icon name="bin" :size="18" />Throw one away</el-dropdown-item>
                 <el-dropdown-item @click="off(t, 'thrown')"
@@ -93,6 +107,22 @@ function openProbe() {
         <p>Nothing waits. What is lifted lies here with its time.</p>
       </li>
     </ul>
+    <el-dialog
+      :model-value="!!freezing"
+      :title="`Freeze ${freezing ? name(freezing.bowl) : ''}`"
+      width="min(420px, 94vw)"
+      append-to-body
+      @update:model-value="freezing = undefined">
+      <form @submit.prevent="freeze">
+        <el-form-item label="How many">
+          <FigureField v-model="many" :limits="{ low: 1, high: freezing?.count ?? 1 }" :step="1" label="How many go into the freezer" />
+        </el-form-item>
+        <p class="muted">Of {{ freezing?.count }}: the others wait on, on the same clock.</p>
+        <p class="acts">
+          <el-button class="go" native-type="submit">Freeze {{ many }}</el-button>
+        </p>
+      </form>
+    </el-dialog>
     <el-dialog v-model="probing" title="How hot is the food?" width="min(420px, 94vw)" append-to-body>
       <form @submit.prevent="keepProbe">
         <el-form-item label="The probe reads" :error="probeSays">
