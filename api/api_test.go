@@ -479,6 +479,11 @@ func TestVersions(t *testing.T) {
 	k.call("GET", at+"/versions", nil, &list)
 	require.Len(t, list.Items, 1)
 	assert.Equal(t, "The one for Sundays", list.Items[0].Name)
+	var states struct{ Items []struct{ Changed []string } }
+	k.call("GET", at+"/revisions", nil, &states)
+	require.Len(t, states.Items, 2)
+	assert.Equal(t, []string{"beetroot 320 g → 400 g"}, states.Items[0].Changed)
+	assert.Empty(t, states.Items[1].Changed, "it began so")
 	var then savedDoc
 	k.call("GET", at+"/revisions/1", nil, &then)
 	assert.Equal(t, string(d.Document), string(then.Document), "the state that was named is still what it was")

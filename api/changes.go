@@ -134,10 +134,11 @@ func (s *Server) states(c *gin.Context, kind store.Kind, id string) {
 		Revision int64     `json:"revision"`
 		SavedAt  time.Time `json:"saved_at"`
 		Name     string    `json:"name,omitempty"`
+		Changed  []string  `json:"changed,omitempty"`
 	}
 	out := []item{}
 	for _, f := range found {
-		out = append(out, item{f.Revision, f.SavedAt, f.Name})
+		out = append(out, item{f.Revision, f.SavedAt, f.Name, f.Changed})
 	}
 	c.JSON(http.StatusOK, map[string]any{"items": out})
 }

@@ -123,9 +123,27 @@ func (k *Kitchen) UnnameVersion(ctx context.Context, id string, revision int64) 
 	return k.store.Unname(ctx, store.Variation, id, revision)
 }
 
+// State is a state of a base or variation, and what was done in it to the one before; empty where that was first.
+type State struct {
+	store.State
+	Changed []string
+}
+
 // States lists what is kept of the past of a base or variation, the newest first.
-func (k *Kitchen) States(ctx context.Context, kind store.Kind, id string) ([]store.State, error) {
-	return k.store.States(ctx, kind, id)
+func (k *Kitchen) States(ctx context.Context, kind store.Kind, id string) ([]State, error) {
+	in, err := k.Setting(ctx)
+	if err != nil {
+		return nil, err
+	}
+	kept, err := k.store.States(ctx, kind, id)
+	out := make([]State, len(kept))
+	for i, s := range kept {
+		out[i].State = s
+		if i+1 < len(kept) {
+			out[i].Changed = document.Changed(kept[i+1].Body, s.Body, in.Table)
+		}
+	}
+	return out, err
 }
 
 // LookAside is a base or variation that was put aside, by its name and as plain text.

@@ -46,6 +46,7 @@ type State struct {
 	Revision int64
 	SavedAt  time.Time
 	Name     string // empty when it has none
+	Body     []byte
 }
 
 // States lists those that are kept of a document, the newest first; the first one is how it is now.
@@ -54,10 +55,10 @@ func (s *Store) States(ctx context.Context, kind Kind, id string) ([]State, erro
 		return nil, err
 	}
 	var out []State
-	err := each(ctx, s.db, `SELECT r.revision, r.saved_at, coalesce(v.name, '') FROM revisions r
+	err := each(ctx, s.db, `SELECT r.revision, r.saved_at, coalesce(v.name, ''), r.body FROM revisions r
 		LEFT JOIN versions v ON v.id = r.id AND v.revision = r.revision WHERE r.id = ? ORDER BY r.revision DESC`, func(rows *sql.Rows) error {
 		var st State
-		err := rows.Scan(&st.Revision, moment{&st.SavedAt}, &st.Name)
+		err := rows.Scan(&st.Revision, moment{&st.SavedAt}, &st.Name, &st.Body)
 		out = append(out, st)
 		return err
 	}, id)

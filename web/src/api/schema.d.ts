@@ -2691,6 +2691,8 @@ export interface components {
             /** Format: date-time */
             saved_at: string;
             name?: string;
+            /** @description What was done in it to the state before: milk 780 g → 595 g, walnuts out; missing for the first */
+            changed?: string[];
         };
         StateList: {
             items: components["schemas"]["State"][];

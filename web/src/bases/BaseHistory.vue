@@ -53,7 +53,7 @@ function choose() {
       <li v-for="(s, i) in states" :key="s.revision" :class="{ here: looking?.state.revision === s.revision }">
         <span class="what"
           ><b>{{ savedAt(s.saved_at) }}</b
-          ><small v-if="!i">as it is now</small></span
+          ><small v-if="!i">as it is now</small><small v-if="s.changed">{{ s.changed.join(', ') }}</small></span
         >
         <el-button v-if="i" :aria-label="`Compare with now: ${savedAt(s.saved_at)}`" @click="look(s)">Compare with now</el-button>
       </li>

@@ -116,6 +116,7 @@ function goBack() {
         <template v-else>
           <b>{{ called(v) }}</b><small v-if="v.name">{{ savedAt(v.saved_at) }}</small
           ><small v-if="every && !i">as it is now</small>
+          <small v-if="every && v.changed" class="did">{{ v.changed.join(', ') }}</small>
           <el-button v-if="!every || i" :aria-label="`Compare with now: “${called(v)}”`" @click="look(v)">Compare with now</el-button>
           <el-button :aria-label="`${v.name ? 'Rename' : 'Name it:'} “${called(v)}”`" @click="beginNaming(v)">{{
             v.name ? 'Rename' : 'Name it'
@@ -158,6 +159,11 @@ function goBack() {
 }
 .rows > li {
   flex-wrap: wrap;
+}
+.did {
+  order: 1;
+  flex: 1 0 100%;
+  overflow-wrap: anywhere;
 }
 li b {
   flex: 1 1 160px;
