@@ -407,6 +407,9 @@ func (c cook) keepsTheRules(width int64, where string) {
 			for (const e of document.querySelectorAll('main > header')) {
 				if (e.scrollHeight > e.clientHeight + 1) bad.push('the bar covers what is below it: ' + e.scrollHeight + ' in ' + e.clientHeight)
 			}
+			const title = document.querySelector('[aria-label="Name of the variation"]')?.closest('.bar > .title')
+			const share = title && title.offsetWidth / title.parentElement.offsetWidth
+			if (title && innerWidth > 700 && innerWidth <= 900 && share < 0.6) bad.push('the name has only ' + share + ' of its row')
 			const foot = document.querySelector('[aria-label=Verdict]')
 			if (foot && foot.scrollHeight > foot.clientHeight + 1) bad.push('the verdict is clipped')
 			for (const e of document.querySelectorAll('button, input, [role=slider]')) {

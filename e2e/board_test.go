@@ -130,7 +130,7 @@ func TestAMorningAtTheBoard(t *testing.T) {
 	c.sees(`document.querySelector('[data-flat] .time').innerText.startsWith('bag')`)
 	c.click("[data-bag]")
 	c.sees(`document.querySelector('.el-dialog .contains')?.innerText.includes('walnut')`)
-	c.click(".el-dialog form .go")
+	c.click(".el-overlay:not([style*=none]) form .go")
 	c.closed()
 	c.click("[aria-label=More]")
 	c.sees(`(() => { const i = [...document.querySelectorAll('.board-more li')].find(l => l.offsetParent && l.innerText.includes('freezer')); i?.click(); return !!i })()`)

@@ -298,6 +298,7 @@ func TestTheSheetOnTwoTabletsAndWhileAway(t *testing.T) {
 	at := must(stage.Ask[string](one.p, `location.pathname`))
 	two := sits(t, k, 820, 1180)
 	two.sees(`document.querySelector('.under-way')`)
+	two.keepsTheRules(820, "a bowl is under way")
 	two.click(".under-way")
 	two.inHand("Plain wheat flour")
 	two.reachable("sheet at 820")

@@ -2,7 +2,7 @@
 import { readFileSync } from 'node:fs'
 import { gzipSync } from 'node:zlib'
 
-const budget = 350_000 // bytes, gzipped
+const budget = 200_000 // bytes, gzipped
 const html = readFileSync('dist/index.html', 'utf8')
 const files = [...html.matchAll(/(?:src|href)="\/(assets\/[^"]+\.js)"/g)].map((m) => m[1])
 const size = files.reduce((sum, f) => sum + gzipSync(readFileSync(`dist/${f}`)).length, 0)

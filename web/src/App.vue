@@ -1,15 +1,22 @@
 <script setup lang="ts">
+import { useEverOpen } from '@/parts/everOpen'
 import { computed, defineAsyncComponent, onMounted, ref, watch } from 'vue'
-import { useMutationObserver, useTitle } from '@vueuse/core'
+import { useEventListener, useMutationObserver, useTitle } from '@vueuse/core'
 import { useRoute } from 'vue-router'
 import { useBench } from './bench/bench'
-import GoDialog from './find/GoDialog.vue'
 import { signedOut } from './api/client'
 import { flush } from './away/outbox'
 import Rail from './parts/Rail.vue'
 import { useTakeBack } from './parts/takeBack'
+const GoDialog = defineAsyncComponent(() => import('./find/GoDialog.vue'))
 
 const finding = ref(false)
+const everFinding = useEverOpen(finding)
+useEventListener(window, 'keydown', (e: KeyboardEvent) => {
+  if (!(e.ctrlKey || e.metaKey) || e.altKey || e.key.toLowerCase() !== 'k') return
+  e.preventDefault()
+  finding.value = true
+})
 const waiting = ref(false)
 const WaitingDialog = defineAsyncComponent(() => import('./away/WaitingDialog.vue'))
 const SignIn = defineAsyncComponent(() => import('./house/SignIn.vue'))
@@ -53,7 +60,7 @@ const skip = () => document.getElementById('work')?.focus()
     <a class="skip" href="#work" @click.prevent="skip">To the work</a>
     <Rail @find="finding = true" @waiting="waiting = true" />
     <router-view />
-    <GoDialog v-model="finding" />
+    <GoDialog v-if="everFinding" v-model="finding" />
     <WaitingDialog v-if="waiting" v-model="waiting" />
     <SignIn v-if="asked" />
   </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useEverOpen } from '@/parts/everOpen'
 import { computed, defineAsyncComponent, nextTick, onMounted, ref, watch } from 'vue'
 import { useMediaQuery } from '@vueuse/core'
 import { useRoute, useRouter } from 'vue-router'
@@ -12,25 +13,25 @@ import { useBench } from './bench'
 import BalanceStrip from '@/bench/balance/BalanceStrip.vue'
 import TwoSides from '@/parts/TwoSides.vue'
 import HandDock from '@/bench/hand/HandDock.vue'
-import HeatPanel from '@/bench/heat/HeatPanel.vue'
 import HeatReasons from '@/bench/heat/HeatReasons.vue'
-import HelpDialog from '@/help/HelpDialog.vue'
 import { useHeat } from '@/bench/heat/heat'
 import { useMaking } from '@/bench/make/making'
 import LedgerTable from '@/bench/ledger/LedgerTable.vue'
-import NotesPanel from '@/bench/notes/NotesPanel.vue'
 import NotesStrip from '@/bench/notes/NotesStrip.vue'
 import PortionPanel from '@/bench/portion/PortionPanel.vue'
 import ShelfPanel from '@/bench/shelf/ShelfPanel.vue'
-import SwapPanel from '@/bench/swap/SwapPanel.vue'
 import TopBar from './TopBar.vue'
-import VariationsDrawer from '@/bench/dialogs/VariationsDrawer.vue'
 import VerdictLine from './VerdictLine.vue'
-import VersionsDialog from '@/bench/dialogs/VersionsDialog.vue'
-import WhyPanel from '@/bench/why/WhyPanel.vue'
 import ZoneSwitch, { type Zone } from './ZoneSwitch.vue'
 import { useBenchKeys } from './useBenchKeys'
 
+const HelpDialog = defineAsyncComponent(() => import('@/help/HelpDialog.vue'))
+const NotesPanel = defineAsyncComponent(() => import('@/bench/notes/NotesPanel.vue'))
+const SwapPanel = defineAsyncComponent(() => import('@/bench/swap/SwapPanel.vue'))
+const VariationsDrawer = defineAsyncComponent(() => import('@/bench/dialogs/VariationsDrawer.vue'))
+const VersionsDialog = defineAsyncComponent(() => import('@/bench/dialogs/VersionsDialog.vue'))
+const WhyPanel = defineAsyncComponent(() => import('@/bench/why/WhyPanel.vue'))
+const HeatPanel = defineAsyncComponent(() => import('@/bench/heat/HeatPanel.vue'))
 const PrintDialog = defineAsyncComponent(() => import('@/bench/print/PrintDialog.vue'))
 const ToppingsDialog = defineAsyncComponent(() => import('@/bench/dialogs/ToppingsDialog.vue'))
 const PullingDialog = defineAsyncComponent(() => import('@/bench/make/PullingDialog.vue'))
@@ -72,6 +73,14 @@ const steps = ref(false)
 const pulling = ref(false)
 const toppings = ref(false)
 const making = useMaking()
+const ever = {
+  variations: useEverOpen(variations),
+  versions: useEverOpen(versions),
+  help: useEverOpen(help),
+  printing: useEverOpen(printing),
+  pulling: useEverOpen(pulling),
+  toppings: useEverOpen(toppings),
+}
 
 /** What stands beside the list: the working of a figure, the notes, else what is in hand and the portion. */
 const beside = computed(() => (bench.why ? 'why' : bench.swapping ? 'swap' : notes.value ? 'notes' : undefined))
@@ -231,13 +240,13 @@ watch(
       </p>
     </section>
     <p v-else-if="!signedOut" class="panel wait">Opening the bench</p>
-    <VariationsDrawer v-model="variations" />
-    <VersionsDialog v-model="versions" />
-    <HelpDialog v-model="help" :can-tour="!!bench.sheet" @tour="startTour" />
+    <VariationsDrawer v-if="ever.variations.value" v-model="variations" />
+    <VersionsDialog v-if="ever.versions.value" v-model="versions" />
+    <HelpDialog v-if="ever.help.value" v-model="help" :can-tour="!!bench.sheet" @tour="startTour" />
     <BenchTour v-if="touring" v-model="touring" @zone="zone = $event" />
-    <PrintDialog v-if="bench.doc" v-model="printing" />
-    <PullingDialog v-if="bench.doc" v-model="pulling" />
-    <ToppingsDialog v-if="bench.doc" v-model="toppings" />
+    <PrintDialog v-if="bench.doc && ever.printing.value" v-model="printing" />
+    <PullingDialog v-if="bench.doc && ever.pulling.value" v-model="pulling" />
+    <ToppingsDialog v-if="bench.doc && ever.toppings.value" v-model="toppings" />
     <GuestDialog v-if="inviting" v-model="inviting" :card="bench.id" :name="bench.doc?.name" />
     <TwoSides past :conflict="bench.conflict" @settle="bench.settle" />
   </main>

@@ -12,6 +12,7 @@ import VariationTitle from './VariationTitle.vue'
 const emit = defineEmits<{ variations: []; versions: []; help: []; print: []; guest: []; steps: []; pulling: []; toppings: [] }>()
 const bench = useBench()
 const phone = useMediaQuery('(max-width: 700px)')
+const narrow = useMediaQuery('(max-width: 900px)') // the name comes first: what is rarely wanted stands behind it
 const wide = useMediaQuery('(min-width: 1040px)')
 const form = computed({
   get: () => bench.doc?.form,
@@ -42,7 +43,15 @@ function choose(command: string) {
     <VariationTitle />
     <UnderWay />
     <button v-if="bench.plain" type="button" class="chip plain" @click="bench.togglePlain">plain base, for comparison <kbd>B</kbd></button>
-    <div v-if="!phone" class="forms">
+    <el-dropdown v-if="narrow && !phone" trigger="click" @command="form = $event">
+      <el-button class="form" :aria-label="`Form: ${shown[0]?.label}`">{{ shown[0]?.label }}<Icon name="down" :size="18" /></el-button>
+      <template #dropdown>
+        <el-dropdown-menu>
+          <el-dropdown-item v-for="f in rest" :key="f.value" :command="f.value">{{ f.label }}</el-dropdown-item>
+        </el-dropdown-menu>
+      </template>
+    </el-dropdown>
+    <div v-else-if="!phone" class="forms">
       <el-radio-group v-model="form" class="pick" aria-label="Form">
         <el-radio-button v-for="f in shown" :key="f.value" :value="f.value">{{ f.label }}</el-radio-button>
       </el-radio-group>
@@ -55,23 +64,25 @@ function choose(command: string) {
         </template>
       </el-dropdown>
     </div>
-    <el-radio-group v-if="!phone" v-model="unitsShown" class="pick" aria-label="Units">
+    <el-radio-group v-if="!narrow" v-model="unitsShown" class="pick" aria-label="Units">
       <el-radio-button value="grams">g</el-radio-button><el-radio-button value="cups">cups</el-radio-button>
     </el-radio-group>
     <div class="hands">
       <el-button class="ghost" aria-label="Undo" title="Undo (Ctrl+Z)" :disabled="!bench.canUndo" @click="bench.undo"><Icon name="undo" /></el-button>
-      <el-button v-if="!phone" class="ghost" aria-label="Redo" title="Redo (Ctrl+Shift+Z)" :disabled="!bench.canRedo" @click="bench.redo"
+      <el-button v-if="!narrow" class="ghost" aria-label="Redo" title="Redo (Ctrl+Shift+Z)" :disabled="!bench.canRedo" @click="bench.redo"
         ><Icon name="redo"
       /></el-button>
       <el-dropdown trigger="click" @command="choose">
         <el-button class="ghost" aria-label="More" title="More"><Icon name="more" /></el-button>
         <template #dropdown>
           <el-dropdown-menu class="bench-more">
-            <el-dropdown-item v-if="phone" command="redo" :disabled="!bench.canRedo"><Icon name="redo" />Redo</el-dropdown-item>
+            <el-dropdown-item v-if="narrow" command="redo" :disabled="!bench.canRedo"><Icon name="redo" />Redo</el-dropdown-item>
             <template v-if="phone">
               <el-dropdown-item v-for="f in rest" :key="f.value" :command="f.value"><Icon name="pour" />As {{ f.many }}</el-dropdown-item>
-              <el-dropdown-item command="units"><Icon name="scale" />In {{ other === 'cups' ? 'cups and spoons' : 'grams' }}</el-dropdown-item>
             </template>
+            <el-dropdown-item v-if="narrow" command="units"
+              ><Icon name="scale" />In {{ other === 'cups' ? 'cups and spoons' : 'grams' }}</el-dropdown-item
+            >
             <el-dropdown-item command="steps"><Icon name="list" />Read the steps</el-dropdown-item>
             <el-dropdown-item command="toppings"><Icon name="drop" />What goes on top</el-dropdown-item>
             <el-dropdown-item command="pulling"><Icon name="shelf" />What has to be out</el-dropdown-item>
@@ -107,6 +118,10 @@ function choose(command: string) {
   display: flex;
   align-items: center;
   flex: none;
+}
+.form {
+  gap: 2px;
+  padding: 0 4px 0 var(--s2);
 }
 .hands .el-button {
   width: var(--touch);

@@ -1,16 +1,17 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { useEverOpen } from '@/parts/everOpen'
+import { computed, ref, defineAsyncComponent } from 'vue'
 import { useBench } from './bench'
 import { useHeat } from './heat/heat'
-import InsideDialog from '@/bench/dialogs/InsideDialog.vue'
 import HadDialog from '@/bench/make/HadDialog.vue'
 import { useMaking } from '@/bench/make/making'
-import MixDialog from '@/bench/dialogs/MixDialog.vue'
 import AllergenLine from '@/parts/AllergenLine.vue'
 import type { Worksheet } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
 import { unbroken } from '@/parts/figures'
 import type { IconName } from '@/parts/icons'
+const InsideDialog = defineAsyncComponent(() => import('@/bench/dialogs/InsideDialog.vue'))
+const MixDialog = defineAsyncComponent(() => import('@/bench/dialogs/MixDialog.vue'))
 
 const props = defineProps<{ sheet: Worksheet }>()
 
@@ -28,9 +29,11 @@ const clauses = computed(() => {
 const isLong = (v: Worksheet['verdict'][number]) => v.kind === 'allergens' && v.lead.length + v.reason.length > 90
 const cautions = ref(false)
 const steps = defineModel<boolean>('steps', { required: true })
+const everSteps = useEverOpen(steps)
 const making = useMaking()
 const whole = ref(false)
 const inside = ref(false)
+const everInside = useEverOpen(inside)
 function whyEnergy() {
   inside.value = false
   bench.why = { figure: 'energy' }
@@ -75,9 +78,9 @@ function whyEnergy() {
       >
       <el-button class="go" title="Weigh, mix and rest it, step by step (M)" :loading="making.beginning" @click="making.make()">Make this</el-button>
     </div>
-    <MixDialog v-model="steps" :sheet="sheet" />
+    <MixDialog v-if="everSteps" v-model="steps" :sheet="sheet" />
     <HadDialog />
-    <InsideDialog v-model="inside" :sheet="sheet" @why="whyEnergy" />
+    <InsideDialog v-if="everInside" v-model="inside" :sheet="sheet" @why="whyEnergy" />
     <el-dialog v-model="cautions" title="Take care" width="min(560px, 96vw)" append-to-body>
       <ul>
         <li v-for="c in sheet.cautions" :key="c.text">{{ c.text }}</li>

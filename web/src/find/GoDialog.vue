@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { useDebounceFn, useEventListener } from '@vueuse/core'
+import { useDebounceFn } from '@vueuse/core'
 import { api, got, said, useLatest, type Schemas } from '@/api/client'
 import { forms } from '@/bench/choices'
 import { addressOf } from '@/parts/address'
@@ -104,11 +104,15 @@ async function search(): Promise<boolean> {
 }
 const searchSoon = useDebounceFn(search, 80)
 watch(text, () => void searchSoon())
-watch(open, (now) => {
-  if (!now) return
-  text.value = ''
-  void search()
-})
+watch(
+  open,
+  (now) => {
+    if (!now) return
+    text.value = ''
+    void search()
+  },
+  { immediate: true },
+)
 
 function ready() {
   field.value?.input?.setAttribute('role', 'combobox') // the kit passes every attribute on but this one
@@ -128,12 +132,6 @@ function take(row?: Row) {
   open.value = false
   void row.go()
 }
-
-useEventListener(window, 'keydown', (e: KeyboardEvent) => {
-  if (!(e.ctrlKey || e.metaKey) || e.altKey || e.key.toLowerCase() !== 'k') return
-  e.preventDefault()
-  open.value = true
-})
 </script>
 
 <template>

@@ -8,7 +8,7 @@ const shown = defineModel<boolean>({ required: true })
 const props = defineProps<{ sheet: Worksheet }>()
 const emit = defineEmits<{ why: [] }>()
 const bench = useBench()
-watch(shown, (open) => bench.include('nutrition', open))
+watch(shown, (open) => bench.include('nutrition', open), { immediate: true })
 /** What the figures are of. */
 const counted = computed(() => {
   const { served, pan_fat_g: fat } = props.sheet

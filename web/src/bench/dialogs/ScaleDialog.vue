@@ -15,14 +15,18 @@ const left = ref(300)
 const trouble = ref('')
 const lines = computed(() => bench.sheet?.lines ?? [])
 
-watch(shown, (open) => {
-  if (!open || !bench.sheet) return
-  trouble.value = ''
-  count.value = bench.sheet.portion.count || 12
-  flour.value = Number(bench.sheet.batter.flour_g.toFixed(0))
-  // Another variation may lie on the bench by now, with other lines.
-  if (!lines.value.some((l) => l.id === line.value)) line.value = bench.shelf[0]?.addition.id ?? lines.value[0]?.id
-})
+watch(
+  shown,
+  (open) => {
+    if (!open || !bench.sheet) return
+    trouble.value = ''
+    count.value = bench.sheet.portion.count || 12
+    flour.value = Number(bench.sheet.batter.flour_g.toFixed(0))
+    // Another variation may lie on the bench by now, with other lines.
+    if (!lines.value.some((l) => l.id === line.value)) line.value = bench.shelf[0]?.addition.id ?? lines.value[0]?.id
+  },
+  { immediate: true },
+)
 
 async function scale() {
   try {

@@ -90,7 +90,7 @@ function set(t: Topping, grams: number) {
     else delete d.parts
   })
 }
-watch(shown, (open) => bench.include('nutrition', open))
+watch(shown, (open) => bench.include('nutrition', open), { immediate: true })
 const energy = computed(() => bench.sheet?.nutrition_per_portion?.energy_kcal)
 </script>
 

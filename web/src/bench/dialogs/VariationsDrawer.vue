@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, nextTick, ref } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import { api, got, Refusal, said, type ListItem } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
 import { focusNear } from '@/parts/focus'
@@ -72,6 +72,8 @@ async function opened() {
   }
 }
 
+watch(shown, (open) => open && void opened(), { immediate: true })
+
 async function attempt(f: () => Promise<unknown>) {
   busy.value = true
   try {
@@ -125,7 +127,7 @@ async function remove(v: ListItem) {
 </script>
 
 <template>
-  <el-drawer v-model="shown" title="Variations" size="min(760px, 100%)" direction="ltr" class="variations" @open="opened">
+  <el-drawer v-model="shown" title="Variations" size="min(760px, 100%)" direction="ltr" class="variations">
     <p v-if="trouble" class="trouble" role="alert"><i class="sign high" />{{ trouble }}</p>
     <section v-if="beginning || !bench.list.length" class="new well" aria-label="A new variation" @keydown.esc.stop="beginning = false">
       <h3>On which base?</h3>

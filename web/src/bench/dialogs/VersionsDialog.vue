@@ -20,15 +20,6 @@ const name = ref('')
 const trouble = ref('')
 const looking = ref<{ version: Schemas['State']; document: Schemas['Variation']; difference: Schemas['Comparison'] }>()
 
-watch(shown, (open) => {
-  if (!open) return
-  looking.value = undefined
-  naming.value = undefined
-  states.value = undefined
-  upTo.value = more
-  void load()
-})
-
 /** Runs a request and shows its sentence when it fails. */
 async function attempt(f: () => Promise<void>) {
   trouble.value = ''
@@ -56,6 +47,20 @@ const call = (revision: number, as: string) =>
   api.POST('/variations/{id}/versions', { params: { path: { id: bench.id ?? '' } }, body: { name: as, revision } })
 const naming = ref<number>() // the revision whose name is being written
 const written = ref('')
+
+watch(
+  shown,
+  (open) => {
+    if (!open) return
+    looking.value = undefined
+    naming.value = undefined
+    states.value = undefined
+    upTo.value = more
+    void load()
+  },
+  { immediate: true },
+)
+
 function beginNaming(v: Schemas['State']) {
   naming.value = v.revision
   written.value = v.name ?? ''

@@ -5,7 +5,7 @@ import { strategies } from '@/bench/choices'
 
 const shown = defineModel<boolean>({ required: true })
 const bench = useBench()
-watch(shown, (open) => bench.include('strategies', open))
+watch(shown, (open) => bench.include('strategies', open), { immediate: true })
 const ways = computed(() => strategies.map((s) => ({ ...s, preview: bench.sheet?.strategies?.find((p) => p.strategy === s.value) })))
 const chosen = computed(() => bench.doc?.offset?.strategy ?? 'hold_back_liquid')
 

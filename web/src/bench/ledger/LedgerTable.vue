@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { useEverOpen } from '@/parts/everOpen'
+import { computed, ref, defineAsyncComponent } from 'vue'
 import { useMediaQuery } from '@vueuse/core'
 import type { SheetLine, Worksheet } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
@@ -8,10 +9,10 @@ import { onStep, unbroken } from '@/parts/figures'
 import { unitsShown } from '@/parts/settings'
 import { useBench } from '@/bench/bench'
 import { stages } from '@/bench/choices'
-import HoldsDialog from '@/bench/dialogs/HoldsDialog.vue'
 import OffsetPicker from './OffsetPicker.vue'
 import RowMenu from './RowMenu.vue'
-import WaysDialog from '@/bench/dialogs/WaysDialog.vue'
+const WaysDialog = defineAsyncComponent(() => import('@/bench/dialogs/WaysDialog.vue'))
+const HoldsDialog = defineAsyncComponent(() => import('@/bench/dialogs/HoldsDialog.vue'))
 
 const props = defineProps<{ sheet: Worksheet; active?: string; asked?: string; stale: boolean }>()
 const emit = defineEmits<{ pick: [id: string]; make: [] }>()
@@ -27,6 +28,8 @@ const bowls = computed(() =>
 const stageOf = (l: SheetLine) => stages.find((s) => s.value === l.stage)?.label
 const holdsOpen = ref(false)
 const waysOpen = ref(false)
+const everHolds = useEverOpen(holdsOpen)
+const everWays = useEverOpen(waysOpen)
 const why = (line: string) => (bench.why = { line })
 
 const matter: Record<string, { icon: IconName; tone: string }> = {
@@ -114,7 +117,7 @@ const early = computed(() => {
         ></span
       >
       <span v-if="sheet.batter.class" class="end"
-        >pours <b>{{ sheet.batter.class }}</b><template v-if="early">, now {{ early }}</template></span
+        >pours <b>{{ sheet.batter.class }}</b><template v-if="early">, {{ early }} just mixed</template></span
       >
       <template v-if="wide">
         <el-button class="tool" :class="{ end: !sheet.batter.class }" @click="holdsOpen = true">Match the base</el-button>
@@ -122,8 +125,8 @@ const early = computed(() => {
       </template>
       <el-button v-else-if="phone" class="go" :class="{ end: !sheet.batter.class }" @click="emit('make')">Make this</el-button>
     </div>
-    <HoldsDialog v-model="holdsOpen" />
-    <WaysDialog v-model="waysOpen" />
+    <HoldsDialog v-if="everHolds" v-model="holdsOpen" />
+    <WaysDialog v-if="everWays" v-model="waysOpen" />
   </section>
 </template>
 

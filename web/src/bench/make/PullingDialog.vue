@@ -31,15 +31,19 @@ async function listFor(mine: Variation) {
   return ask('/pulling', { variations: [mine, ...(await Promise.all(more)).map((s) => s.document as Variation)] })
 }
 
-watch(open, async (is) => {
-  if (!is) return
-  chosen.value = []
-  try {
-    others.value = (await got(api.GET('/variations', { params: { query: { limit: 200 } } }))).items.filter((v) => v.id !== bench.id)
-  } catch {
-    others.value = [] // then the list is for this one
-  }
-})
+watch(
+  open,
+  async (is) => {
+    if (!is) return
+    chosen.value = []
+    try {
+      others.value = (await got(api.GET('/variations', { params: { query: { limit: 200 } } }))).items.filter((v) => v.id !== bench.id)
+    } catch {
+      others.value = [] // then the list is for this one
+    }
+  },
+  { immediate: true },
+)
 const pull = () => void question.now()
 /** Several of one base: weighed and mixed once, and split into their bowls. */
 const splitting = ref(false)
@@ -61,7 +65,7 @@ async function split() {
     splitting.value = false
   }
 }
-watch([open, chosen], () => void pull())
+watch([open, chosen], () => void pull(), { immediate: true })
 const several = computed(() => (list.value?.bowls.length ?? 0) > 1)
 </script>
 

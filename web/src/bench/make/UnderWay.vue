@@ -14,7 +14,8 @@ const more = computed(() => making.underWay.length - 1)
 <template>
   <el-dropdown v-if="first && more" trigger="click" @command="making.goOn($event)">
     <el-button class="under-way" :aria-label="`${making.underWay.length} bowls are under way`"
-      ><Icon name="bench" :size="18" />{{ making.underWay.length }}<span class="words"> under way</span></el-button
+      ><Icon name="bench" :size="18" /><b>{{ making.underWay.length }}</b
+      ><span class="words">&nbsp;under way</span></el-button
     >
     <template #dropdown>
       <el-dropdown-menu>
@@ -28,7 +29,8 @@ const more = computed(() => making.underWay.length - 1)
     </template>
   </el-dropdown>
   <router-link v-else-if="first" class="el-button under-way" :to="sheetOf(first.id)" :title="`${first.name}: ${first.doing || 'ready to cook'}`"
-    ><Icon name="bench" :size="18" /><span>{{ first.doing || 'ready to cook' }}</span></router-link
+    ><Icon name="bench" :size="18" /><span>{{ first.doing || 'ready to cook' }}</span
+    ><b class="sign-of" aria-hidden="true">1</b></router-link
   >
 </template>
 
@@ -48,7 +50,18 @@ a span {
   overflow: hidden;
   text-overflow: ellipsis;
 }
-@media (max-width: 700px) {
+/* Where the name needs the room it is a sign with a number. */
+.sign-of {
+  display: none;
+}
+@media (max-width: 900px) {
+  .under-way {
+    min-width: var(--touch);
+    padding: 0 6px;
+  }
+  .sign-of {
+    display: inline;
+  }
   a span,
   .words {
     position: absolute;

@@ -17,16 +17,20 @@ const bites = ref<Record<string, number>>({})
 const pieces = ref<Record<string, number>>({})
 const uses = ref<Record<string, number>>({})
 const simulated = ref<Schemas['Simulation']>()
-watch(shown, (open) => {
-  if (!open) return
-  trouble.value = ''
-  simulated.value = undefined
-  for (const x of inclusions.value) {
-    bites.value[x.line] = 8
-    pieces.value[x.line] = Math.max(1, Math.round(x.pieces_mean))
-    uses.value[x.line] = Math.round(props.sheet.lines.find((l) => l.id === x.line)?.weigh_g ?? 0)
-  }
-})
+watch(
+  shown,
+  (open) => {
+    if (!open) return
+    trouble.value = ''
+    simulated.value = undefined
+    for (const x of inclusions.value) {
+      bites.value[x.line] = 8
+      pieces.value[x.line] = Math.max(1, Math.round(x.pieces_mean))
+      uses.value[x.line] = Math.round(props.sheet.lines.find((l) => l.id === x.line)?.weigh_g ?? 0)
+    }
+  },
+  { immediate: true },
+)
 
 // What was simulated belongs to the bowl that was there then.
 watch(

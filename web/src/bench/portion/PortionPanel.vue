@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { useEverOpen } from '@/parts/everOpen'
+import { computed, ref, defineAsyncComponent } from 'vue'
 import { useMediaQuery } from '@vueuse/core'
 import { say } from '@/parts/say'
 import type { Worksheet } from '@/api/client'
@@ -11,11 +12,11 @@ import PullChoices from '@/bench/balance/PullChoices.vue'
 import HeatCard from '@/bench/heat/HeatCard.vue'
 import LadlePicker from './LadlePicker.vue'
 import LoadMeter from './LoadMeter.vue'
-import PortionDialog from './PortionDialog.vue'
 import PortionDrawing from './PortionDrawing.vue'
 import SpreadRow from './SpreadRow.vue'
 import { inMould, shapeOf } from './shape'
-import ScaleDialog from '@/bench/dialogs/ScaleDialog.vue'
+const PortionDialog = defineAsyncComponent(() => import('./PortionDialog.vue'))
+const ScaleDialog = defineAsyncComponent(() => import('@/bench/dialogs/ScaleDialog.vue'))
 
 const props = defineProps<{ sheet: Worksheet }>()
 const wide = useMediaQuery('(min-width: 1200px)')
@@ -31,6 +32,8 @@ const inclusions = computed(() => p.value.inclusions ?? [])
 const loaded = computed(() => inclusions.value.find((x) => x.placing === 'folded') ?? inclusions.value[0])
 const scaleOpen = ref(false)
 const viewOpen = ref(false)
+const everScale = useEverOpen(scaleOpen)
+const everView = useEverOpen(viewOpen)
 /** Steps that are still to be asked for: a held button steps on, and one question at a time is under way. */
 const wanted = ref<number>()
 async function toCount(by: number) {
@@ -142,8 +145,8 @@ const claims = computed(() => {
       </li>
     </ul>
     <LoadMeter v-if="p.load && loaded" class="load" :load="p.load" :line="loaded.line" :label="loaded.label" />
-    <ScaleDialog v-model="scaleOpen" />
-    <PortionDialog v-if="inclusions.length" v-model="viewOpen" :sheet="sheet" :shape="shape" :waffle="waffle" />
+    <ScaleDialog v-if="everScale" v-model="scaleOpen" />
+    <PortionDialog v-if="inclusions.length && everView" v-model="viewOpen" :sheet="sheet" :shape="shape" :waffle="waffle" />
   </section>
 </template>
 
