@@ -43,20 +43,15 @@ function choose(command: string) {
     <VariationTitle />
     <UnderWay />
     <button v-if="bench.plain" type="button" class="chip plain" @click="bench.togglePlain">plain base, for comparison <kbd>B</kbd></button>
-    <el-dropdown v-if="narrow && !phone" trigger="click" @command="form = $event">
-      <el-button class="form" :aria-label="`Form: ${shown[0]?.label}`">{{ shown[0]?.label }}<Icon name="down" :size="18" /></el-button>
-      <template #dropdown>
-        <el-dropdown-menu>
-          <el-dropdown-item v-for="f in rest" :key="f.value" :command="f.value">{{ f.label }}</el-dropdown-item>
-        </el-dropdown-menu>
-      </template>
-    </el-dropdown>
-    <div v-else-if="!phone" class="forms">
-      <el-radio-group v-model="form" class="pick" aria-label="Form">
+    <div v-if="!phone" class="forms">
+      <el-radio-group v-if="!narrow" v-model="form" class="pick" aria-label="Form">
         <el-radio-button v-for="f in shown" :key="f.value" :value="f.value">{{ f.label }}</el-radio-button>
       </el-radio-group>
       <el-dropdown trigger="click" @command="form = $event">
-        <el-button class="ghost" aria-label="More forms"><Icon name="down" /></el-button>
+        <el-button v-if="narrow" class="form" :aria-label="`Form: ${shown[0]?.label}`"
+          >{{ shown[0]?.label }}<Icon name="down" :size="18"
+        /></el-button>
+        <el-button v-else class="ghost" aria-label="More forms"><Icon name="down" /></el-button>
         <template #dropdown>
           <el-dropdown-menu>
             <el-dropdown-item v-for="f in rest" :key="f.value" :command="f.value">{{ f.label }}</el-dropdown-item>
