@@ -24,12 +24,7 @@ const name = () => props.base.document.name
   <li ref="card" class="panel card" :data-base="name()" :data-base-id="base.id" :class="{ asked, drawn }">
     <header>
       <h2>{{ name() }}</h2>
-      <el-checkbox
-        v-if="drawn"
-        class="end"
-        :model-value="ticked"
-        :aria-label="`Compare ${name()}`"
-        @update:model-value="emit('tick', $event as boolean)" />
+      <el-checkbox class="end" :model-value="ticked" :aria-label="`Compare ${name()}`" @update:model-value="emit('tick', $event as boolean)" />
     </header>
     <template v-if="drawn">
       <p class="chips">
@@ -46,10 +41,10 @@ const name = () => props.base.document.name
       <p class="of">{{ base.line_names.join(', ') }}</p>
     </template>
     <AllergenLine :text="base.allergen_text" />
-    <p v-if="drawn" class="acts">
+    <p class="acts">
       <el-button @click="emit('bench')"><Icon name="bench" :size="18" />To the bench</el-button>
       <el-button @click="emit('change')">Change</el-button>
-      <ExportMenu kind="bases" :id="base.id" :name="name()" />
+      <ExportMenu v-if="drawn" kind="bases" :id="base.id" :name="name()" />
       <el-button class="ghost bin" :aria-label="`Put aside ${name()}`" @click="emit('aside')"><Icon name="bin" :size="18" /></el-button>
     </p>
   </li>
