@@ -204,7 +204,7 @@ func (c cook) agrees(ingredient string) float64 {
 	c.saved()
 	_, doc := c.stored()
 	want := c.worked(doc)[ingredient]
-	c.sees(fmt.Sprintf("document.querySelector('[data-line=%s] .out').innerText.replace(/\\s+/g,' ').trim() === '%.0f g'", ingredient, want))
+	c.sees(fmt.Sprintf("document.querySelector('[data-line=%s] .out')?.innerText.replace(/\\s+/g,' ').trim() === '%.0f g'", ingredient, want))
 	return want
 }
 
