@@ -67,11 +67,10 @@ type Document struct {
 
 // Store is the database. It is safe for concurrent use.
 type Store struct {
-	db      *sql.DB
-	path    string
-	watch   *sql.Conn // never writes, so that it sees what anybody else commits
-	version *sql.Stmt // asks the watch for the file's counter
-	now     func() time.Time
+	db    *sql.DB
+	path  string
+	watch *sql.Conn // never writes, so that it sees what anybody else commits
+	now   func() time.Time
 }
 
 // busyMS is how long a writer waits for another [ms] (modelling choice: longer than any
@@ -110,14 +109,11 @@ func Open(ctx context.Context, path string, now func() time.Time) (*Store, error
 	if s.watch, err = db.Conn(ctx); err != nil {
 		return nil, errors.Join(fmt.Errorf("opening %s: %w", path, err), db.Close())
 	}
-	if s.version, err = s.watch.PrepareContext(ctx, `PRAGMA data_version`); err != nil {
-		return nil, errors.Join(fmt.Errorf("opening %s: %w", path, err), s.watch.Close(), db.Close())
-	}
 	return s, nil
 }
 
 // Close closes the file.
-func (s *Store) Close() error { return errors.Join(s.version.Close(), s.watch.Close(), s.db.Close()) }
+func (s *Store) Close() error { return errors.Join(s.watch.Close(), s.db.Close()) }
 
 // Commits is a number that changes whenever anybody commits anything to the file. It costs a
 // few microseconds, so that what was read may be kept until it changes. It is asked to the end
@@ -125,7 +121,7 @@ func (s *Store) Close() error { return errors.Join(s.version.Close(), s.watch.Cl
 // the middle would break off whoever asks next.
 func (s *Store) Commits(ctx context.Context) (int64, error) {
 	var n int64
-	err := s.version.QueryRowContext(context.WithoutCancel(ctx)).Scan(&n)
+	err := s.watch.QueryRowContext(context.WithoutCancel(ctx), `PRAGMA data_version`).Scan(&n)
 	return n, err
 }
 
