@@ -2856,6 +2856,8 @@ type PullHold string
 
 // Ratio defines model for Ratio.
 type Ratio struct {
+	// Brief The unit where there is little room: % for % of flour
+	Brief    *string    `json:"brief,omitempty"`
 	Decimals int        `json:"decimals"`
 	High     *float64   `json:"high,omitempty"`
 	Key      string     `json:"key"`

@@ -148,3 +148,17 @@ func TestANewerProgramIsOffered(t *testing.T) {
 	c.sees(`!document.querySelector('.rail .told')`)
 	c.p.ForgetConsole() // requests that met the stopped program
 }
+
+// A door that was never open before needs the program: while that is away it says so, and opens when it is back.
+func TestADoorWaitsForTheProgram(t *testing.T) {
+	k := kitchen(t)
+	c := sits(t, k, 1280, 800)
+	c.saved()
+	require.NoError(t, c.p.FirstVisit())
+	require.NoError(t, k.Stop())
+	c.click("[aria-label=Variations]")
+	c.sees(`[...document.querySelectorAll('.el-message')].some(m => m.innerText.includes('opens as soon as it does'))`)
+	require.NoError(t, k.Start())
+	c.sees(`document.querySelectorAll('.el-drawer [data-card]').length === 7 && document.activeElement.closest('.el-drawer')`)
+	c.p.ForgetConsole() // the browser itself reports every request that failed
+}

@@ -20,6 +20,7 @@ type Ratio struct {
 	Key      string               `json:"key"`
 	Name     string               `json:"name"`
 	Unit     string               `json:"unit"`
+	Brief    string               `json:"brief,omitzero"` // the unit where there is little room: “%” for “% of flour”
 	Value    float64              `json:"value"`
 	Low      *float64             `json:"low,omitzero"` // nil when nothing is usual
 	High     *float64             `json:"high,omitzero"`
@@ -123,7 +124,7 @@ func FingerprintOf(ctx context.Context, v batter.Variation, k batter.Kitchen) (F
 		if m.flour <= 0 {
 			return
 		}
-		r := Ratio{Key: key, Name: name, Unit: "% of flour", Value: 100 * g / m.flour, Decimals: decimals}
+		r := Ratio{Key: key, Name: name, Unit: "% of flour", Brief: "%", Value: 100 * g / m.flour, Decimals: decimals}
 		f.add(r.in(bandOf(v, key)))
 	}
 	percent("liquid", "liquid", m.liquid, 0)
@@ -137,6 +138,7 @@ func FingerprintOf(ctx context.Context, v batter.Variation, k batter.Kitchen) (F
 		case worksheet.Thickness:
 			r = r.in(g.Band())
 		case worksheet.Lifting:
+			r.Brief = "ml"
 			r = r.in(batter.LiftBand(v.Form), v.Form != batter.Flourless && v.Base.Style != batter.Yeast && !v.Base.Whips())
 		case worksheet.Tang:
 			r = r.in(batter.TangBand(), v.Form != batter.Flourless)

@@ -354,10 +354,13 @@ func (w *described) inBowlAt(n int) int {
 	return 0
 }
 
+// shareless is from where on a share says nothing: it is one of as good as nothing [%] (modelling choice).
+const shareless = 200
+
 // percentOff is how far a figure is from the one it should be, in words.
 func percentOff(v, from float64) string {
 	switch off := 100 * math.Abs(v/from-1); {
-	case !(off < 200): // beside as good as nothing a share says nothing
+	case !(off < shareless):
 		return "a lot"
 	case off < 1:
 		return "less than 1 %"

@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { useEverOpen } from '@/parts/everOpen'
-import { computed, defineAsyncComponent, onMounted, ref, watch } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 import { useEventListener, useMutationObserver, useTitle } from '@vueuse/core'
 import { useRoute } from 'vue-router'
 import { useBench } from './bench/bench'
@@ -8,7 +7,10 @@ import { signedOut } from './api/client'
 import { flush } from './away/outbox'
 import Rail from './parts/Rail.vue'
 import { useTakeBack } from './parts/takeBack'
-const GoDialog = defineAsyncComponent(() => import('./find/GoDialog.vue'))
+import { useEverOpen } from '@/parts/everOpen'
+import { later } from '@/parts/later'
+
+const GoDialog = later(() => import('./find/GoDialog.vue'))
 
 const finding = ref(false)
 const everFinding = useEverOpen(finding)
@@ -18,8 +20,8 @@ useEventListener(window, 'keydown', (e: KeyboardEvent) => {
   finding.value = true
 })
 const waiting = ref(false)
-const WaitingDialog = defineAsyncComponent(() => import('./away/WaitingDialog.vue'))
-const SignIn = defineAsyncComponent(() => import('./house/SignIn.vue'))
+const WaitingDialog = later(() => import('./away/WaitingDialog.vue'))
+const SignIn = later(() => import('./house/SignIn.vue'))
 const asked = ref(false) // for the passcode, once
 watch(signedOut, (out) => {
   asked.value ||= out

@@ -2468,6 +2468,8 @@ export interface components {
             key: string;
             name: string;
             unit: string;
+            /** @description The unit where there is little room: % for % of flour */
+            brief?: string;
             /** Format: double */
             value: number;
             /** Format: double */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue'
+import { ref } from 'vue'
 import { useElementVisibility } from '@vueuse/core'
 import { forms } from '@/bench/choices'
 import AllergenLine from '@/parts/AllergenLine.vue'
@@ -14,9 +14,7 @@ import { styles } from './words'
 const props = defineProps<{ base: Shelved; ticked: boolean; asked: boolean }>()
 const emit = defineEmits<{ tick: [on: boolean]; bench: []; change: []; aside: [] }>()
 const card = ref<HTMLElement>()
-const drawn = ref(false)
-const near = useElementVisibility(card, { rootMargin: '400px 0px', once: true })
-watch(near, (now) => now && (drawn.value = true), { immediate: true })
+const drawn = useElementVisibility(card, { rootMargin: '400px 0px', once: true })
 const name = () => props.base.document.name
 </script>
 

@@ -4,6 +4,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { say } from '@/parts/say'
 import { useBench } from '@/bench/bench'
 import Icon from '@/parts/Icon.vue'
+import { useAskedBy } from '@/parts/askedBy'
 import { focusNear } from '@/parts/focus'
 import { sayPutAside } from '@/parts/undo'
 import ArchiveDialog from './ArchiveDialog.vue'
@@ -20,6 +21,7 @@ const route = useRoute()
 const router = useRouter()
 onMounted(() => bases.load())
 const readerOpen = ref(false)
+useAskedBy('read', readerOpen) // by whoever has a recipe to paste
 const archiveOpen = ref(false)
 const editorOpen = ref(false)
 const edited = ref<Shelved>()
@@ -55,16 +57,6 @@ const toBench = (b: Shelved) =>
     await bench.begin(b)
     await router.push('/')
   })
-/** Whoever has a recipe to paste comes with the reader open. */
-watch(
-  () => route.query.read,
-  (asked) => {
-    if (asked === undefined) return
-    readerOpen.value = true
-    void router.replace({ query: { ...route.query, read: undefined } })
-  },
-  { immediate: true },
-)
 /** The base that the address asks for comes into sight. */
 watch(
   [() => route.query.base, () => bases.shelf],

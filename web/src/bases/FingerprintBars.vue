@@ -8,9 +8,6 @@ const props = defineProps<{ print: Fingerprint; few?: boolean }>()
 const shown = new Set(['liquid', 'egg', 'fat', 'sugar', 'thickness', 'lift'])
 const rows = computed(() => props.print.ratios.filter((r) => !props.few || shown.has(r.key)))
 
-/** The unit where there is little room: of what it is told is said by the title. */
-const brief = (unit: string) => /^(%|ml(?=\/100))/.exec(unit)?.[0] ?? ''
-
 /** Where a value stands on the strip in per cent: the band is its middle third. */
 function place(r: Fingerprint['ratios'][number]) {
   if (r.low === undefined || r.high === undefined) return undefined
@@ -28,7 +25,7 @@ function place(r: Fingerprint['ratios'][number]) {
         <i v-if="place(r) !== undefined" class="mark" :class="r.state" :style="{ left: `${place(r)}%` }" />
       </span>
       <b :title="r.unit"
-        >{{ figure(r.value, r.decimals) }}<span v-if="few" class="unit">{{ brief(r.unit) }}</span></b
+        >{{ figure(r.value, r.decimals) }}<span v-if="few" class="unit">{{ r.brief }}</span></b
       >
       <small v-if="!few"
         >{{ r.unit

@@ -180,15 +180,15 @@ async function keep(recipe: boolean) {
   try {
     const { id: source_text } = await got(api.POST('/texts', { body: { text: text.value } }))
     if (recipe) {
+      const called = name.value || reading.value.variation.name
       const kept = await bench.createRecipe({
         ...reading.value.variation,
-        name: name.value || reading.value.variation.name,
+        name: called,
         base: { ...reading.value.variation.base, name: base.value.name, source_text },
       })
       open.value = false
       void router.push('/')
-      if (kept.sauces.length)
-        offerUndo(`“${base.value.name}” is kept, with ${kept.sauces.map((n) => `“${n}”`).join(' and ')} among the sauces.`, kept.undo)
+      if (kept.sauces.length) offerUndo(`“${called}” is kept, with ${kept.sauces.map((n) => `“${n}”`).join(' and ')} among the sauces.`, kept.undo)
       return
     }
     const saved = await bases.create(copyOf({ ...base.value, source_text }) as Base)

@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { useEverOpen } from '@/parts/everOpen'
-import { computed, defineAsyncComponent, nextTick, onMounted, ref, watch } from 'vue'
+import { computed, nextTick, onMounted, ref, watch } from 'vue'
 import { useMediaQuery } from '@vueuse/core'
 import { useRoute, useRouter } from 'vue-router'
 import { addressOf } from '@/parts/address'
@@ -24,19 +23,22 @@ import TopBar from './TopBar.vue'
 import VerdictLine from './VerdictLine.vue'
 import ZoneSwitch, { type Zone } from './ZoneSwitch.vue'
 import { useBenchKeys } from './useBenchKeys'
+import { useAskedBy } from '@/parts/askedBy'
+import { useEverOpen } from '@/parts/everOpen'
+import { later } from '@/parts/later'
 
-const HelpDialog = defineAsyncComponent(() => import('@/help/HelpDialog.vue'))
-const NotesPanel = defineAsyncComponent(() => import('@/bench/notes/NotesPanel.vue'))
-const SwapPanel = defineAsyncComponent(() => import('@/bench/swap/SwapPanel.vue'))
-const VariationsDrawer = defineAsyncComponent(() => import('@/bench/dialogs/VariationsDrawer.vue'))
-const VersionsDialog = defineAsyncComponent(() => import('@/bench/dialogs/VersionsDialog.vue'))
-const WhyPanel = defineAsyncComponent(() => import('@/bench/why/WhyPanel.vue'))
-const HeatPanel = defineAsyncComponent(() => import('@/bench/heat/HeatPanel.vue'))
-const PrintDialog = defineAsyncComponent(() => import('@/bench/print/PrintDialog.vue'))
-const ToppingsDialog = defineAsyncComponent(() => import('@/bench/dialogs/ToppingsDialog.vue'))
-const PullingDialog = defineAsyncComponent(() => import('@/bench/make/PullingDialog.vue'))
-const GuestDialog = defineAsyncComponent(() => import('@/house/GuestDialog.vue'))
-const BenchTour = defineAsyncComponent(() => import('@/help/BenchTour.vue'))
+const HelpDialog = later(() => import('@/help/HelpDialog.vue'))
+const NotesPanel = later(() => import('@/bench/notes/NotesPanel.vue'))
+const SwapPanel = later(() => import('@/bench/swap/SwapPanel.vue'))
+const VariationsDrawer = later(() => import('@/bench/dialogs/VariationsDrawer.vue'))
+const VersionsDialog = later(() => import('@/bench/dialogs/VersionsDialog.vue'))
+const WhyPanel = later(() => import('@/bench/why/WhyPanel.vue'))
+const HeatPanel = later(() => import('@/bench/heat/HeatPanel.vue'))
+const PrintDialog = later(() => import('@/bench/print/PrintDialog.vue'))
+const ToppingsDialog = later(() => import('@/bench/dialogs/ToppingsDialog.vue'))
+const PullingDialog = later(() => import('@/bench/make/PullingDialog.vue'))
+const GuestDialog = later(() => import('@/house/GuestDialog.vue'))
+const BenchTour = later(() => import('@/help/BenchTour.vue'))
 
 const bench = useBench()
 const route = useRoute()
@@ -49,16 +51,7 @@ const zone = ref<Zone>('list')
 const shelf = ref<InstanceType<typeof ShelfPanel>>()
 const shelfOpen = ref(false)
 const variations = ref(false)
-/** Whoever looks for a variation from elsewhere comes with the list open. */
-watch(
-  () => route.query.variations,
-  (asked) => {
-    if (asked === undefined) return
-    variations.value = true
-    void router.replace({ query: { ...route.query, variations: undefined } })
-  },
-  { immediate: true },
-)
+useAskedBy('variations', variations) // by whoever looks for one from elsewhere
 const help = ref(false)
 const versions = ref(false)
 const notes = ref(false)

@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { useEverOpen } from '@/parts/everOpen'
-import { computed, ref, defineAsyncComponent } from 'vue'
+import { computed, ref } from 'vue'
 import { useBench } from './bench'
 import { useHeat } from './heat/heat'
 import HadDialog from '@/bench/make/HadDialog.vue'
@@ -10,8 +9,11 @@ import type { Worksheet } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
 import { unbroken } from '@/parts/figures'
 import type { IconName } from '@/parts/icons'
-const InsideDialog = defineAsyncComponent(() => import('@/bench/dialogs/InsideDialog.vue'))
-const MixDialog = defineAsyncComponent(() => import('@/bench/dialogs/MixDialog.vue'))
+import { useEverOpen } from '@/parts/everOpen'
+import { later } from '@/parts/later'
+
+const InsideDialog = later(() => import('@/bench/dialogs/InsideDialog.vue'))
+const MixDialog = later(() => import('@/bench/dialogs/MixDialog.vue'))
 
 const props = defineProps<{ sheet: Worksheet }>()
 

@@ -18,6 +18,8 @@ const plate = ref<string>()
 const says = ref('')
 const busy = ref(false)
 
+/** The keys of bowls that were begun here: asked for again after an error it is the same one. */
+const begun = new Map<string, string>()
 const taken = computed(() => new Set((board.state?.bowls ?? []).map((b) => b.batch)))
 const can = computed(() => batches.value.filter((b) => !b.trouble && b.count > 0 && !taken.value.has(b.id)))
 const batch = computed(() => can.value.find((b) => b.id === chosen.value))
@@ -32,6 +34,7 @@ watch(
   async (now) => {
     if (!now) return
     says.value = trouble.value = ''
+    begun.clear()
     loading.value = true
     try {
       const [made, all] = await Promise.all([got(api.GET('/batches')), got(api.GET('/variations', { params: { query: { limit: 200 } } }))])
@@ -58,16 +61,14 @@ function settle() {
 watch(chosen, settle)
 const many = (form: string) => forms.find((f) => f.value === form)?.many ?? 'portions'
 
-/** A bowl of a variation that nobody weighed with the sheet; asked for again after an error it is the same one. */
-const begun = new Map<string, string>()
+/** A bowl of a variation that nobody weighed with the sheet. */
 async function mixed(v: ListItem) {
-  const had = begun.get(v.id)
-  if (had) return had
+  const key = begun.get(v.id) ?? newKey()
+  begun.set(v.id, key)
   const { document } = await got(api.GET('/variations/{id}', { params: { path: { id: v.id } } }))
   const body = { variation: document, from: { id: v.id, revision: v.revision } }
-  const { id } = await got(api.POST('/batches', { params: { header: { 'Idempotency-Key': newKey() } }, body }))
-  await got(api.POST('/batches/{id}/events', { params: { path: { id } }, body: { id: newKey(), kind: 'made' } }))
-  begun.set(v.id, id)
+  const { id } = await got(api.POST('/batches', { params: { header: { 'Idempotency-Key': key } }, body }))
+  await got(api.POST('/batches/{id}/events', { params: { path: { id } }, body: { id: key, kind: 'made' } }))
   return id
 }
 async function put() {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { onScopeDispose, ref, watch } from 'vue'
-import { useIntersectionObserver } from '@vueuse/core'
+import { useElementVisibility } from '@vueuse/core'
 import type { ListItem } from '@/api/client'
 import { isLocal } from '@/away/drafts'
 import { forms } from '@/bench/choices'
@@ -15,16 +15,7 @@ import { heatOf } from './heats'
 const props = defineProps<{ card: ListItem; here: boolean; busy: boolean; now: Date }>()
 const emit = defineEmits<{ open: []; duplicate: []; remove: [] }>()
 const el = ref<HTMLElement>()
-const near = ref(false)
-const { stop } = useIntersectionObserver(
-  el,
-  (seen) => {
-    if (!seen.some((s) => s.isIntersecting)) return
-    near.value = true
-    stop()
-  },
-  { rootMargin: '400px 0px' },
-)
+const near = useElementVisibility(el, { rootMargin: '400px 0px', once: true })
 const heat = ref('')
 let shown = true
 onScopeDispose(() => (shown = false))
@@ -107,6 +98,10 @@ li.here {
 }
 .open svg {
   flex: none;
+}
+.open > span {
+  min-width: 0;
+  overflow-wrap: anywhere;
 }
 .open b {
   display: block;

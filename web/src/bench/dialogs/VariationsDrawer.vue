@@ -167,6 +167,8 @@ async function remove(v: ListItem) {
         multiple
         collapse-tags
         :max-collapse-tags="2"
+        default-first-option
+        :reserve-keyword="false"
         filterable>
         <el-option v-for="a in allergens" :key="a" :value="a" :label="`without ${a}`" />
       </el-select>

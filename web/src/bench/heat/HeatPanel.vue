@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, onMounted, onUnmounted, ref } from 'vue'
+import { computed, onMounted, onUnmounted, ref } from 'vue'
+import { later } from '@/parts/later'
 import { useEventListener } from '@vueuse/core'
 import type { Worksheet } from '@/api/client'
 import { useBench } from '@/bench/bench'
@@ -17,7 +18,7 @@ import SideCard from './SideCard.vue'
 import WaysRow from './WaysRow.vue'
 import { froms, useHeat } from './heat'
 
-const HeatCurves = defineAsyncComponent(() => import('./HeatCurves.vue'))
+const HeatCurves = later(() => import('./HeatCurves.vue'))
 
 defineProps<{ sheet: Worksheet }>()
 const bench = useBench()

@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { useEverOpen } from '@/parts/everOpen'
-import { computed, ref, defineAsyncComponent } from 'vue'
+import { computed, ref } from 'vue'
 import { useMediaQuery } from '@vueuse/core'
 import type { SheetLine, Worksheet } from '@/api/client'
 import Icon from '@/parts/Icon.vue'
@@ -11,8 +10,11 @@ import { useBench } from '@/bench/bench'
 import { stages } from '@/bench/choices'
 import OffsetPicker from './OffsetPicker.vue'
 import RowMenu from './RowMenu.vue'
-const WaysDialog = defineAsyncComponent(() => import('@/bench/dialogs/WaysDialog.vue'))
-const HoldsDialog = defineAsyncComponent(() => import('@/bench/dialogs/HoldsDialog.vue'))
+import { useEverOpen } from '@/parts/everOpen'
+import { later } from '@/parts/later'
+
+const WaysDialog = later(() => import('@/bench/dialogs/WaysDialog.vue'))
+const HoldsDialog = later(() => import('@/bench/dialogs/HoldsDialog.vue'))
 
 const props = defineProps<{ sheet: Worksheet; active?: string; asked?: string; stale: boolean }>()
 const emit = defineEmits<{ pick: [id: string]; make: [] }>()

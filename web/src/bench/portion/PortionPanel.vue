@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { useEverOpen } from '@/parts/everOpen'
-import { computed, ref, defineAsyncComponent } from 'vue'
+import { computed, ref } from 'vue'
 import { useMediaQuery } from '@vueuse/core'
 import { say } from '@/parts/say'
 import type { Worksheet } from '@/api/client'
@@ -15,8 +14,11 @@ import LoadMeter from './LoadMeter.vue'
 import PortionDrawing from './PortionDrawing.vue'
 import SpreadRow from './SpreadRow.vue'
 import { inMould, shapeOf } from './shape'
-const PortionDialog = defineAsyncComponent(() => import('./PortionDialog.vue'))
-const ScaleDialog = defineAsyncComponent(() => import('@/bench/dialogs/ScaleDialog.vue'))
+import { useEverOpen } from '@/parts/everOpen'
+import { later } from '@/parts/later'
+
+const PortionDialog = later(() => import('./PortionDialog.vue'))
+const ScaleDialog = later(() => import('@/bench/dialogs/ScaleDialog.vue'))
 
 const props = defineProps<{ sheet: Worksheet }>()
 const wide = useMediaQuery('(min-width: 1200px)')
