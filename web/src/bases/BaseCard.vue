@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { useElementVisibility } from '@vueuse/core'
 import { forms } from '@/bench/choices'
 import AllergenLine from '@/parts/AllergenLine.vue'
 import { waitingFor } from '@/away/outbox'
 import Icon from '@/parts/Icon.vue'
 import ExportMenu from '@/parts/ExportMenu.vue'
+import { useNear } from '@/parts/useNear'
 import FingerprintBars from './FingerprintBars.vue'
 import type { Shelved } from './bases'
 import { styles } from './words'
@@ -14,7 +14,7 @@ import { styles } from './words'
 const props = defineProps<{ base: Shelved; ticked: boolean; asked: boolean }>()
 const emit = defineEmits<{ tick: [on: boolean]; bench: []; change: []; aside: [] }>()
 const card = ref<HTMLElement>()
-const drawn = useElementVisibility(card, { rootMargin: '400px 0px', once: true })
+const drawn = useNear(card)
 const name = () => props.base.document.name
 </script>
 

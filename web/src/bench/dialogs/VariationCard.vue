@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { onScopeDispose, ref, watch } from 'vue'
-import { useElementVisibility } from '@vueuse/core'
 import type { ListItem } from '@/api/client'
 import { isLocal } from '@/away/drafts'
 import { forms } from '@/bench/choices'
@@ -9,13 +8,14 @@ import ExportMenu from '@/parts/ExportMenu.vue'
 import Icon from '@/parts/Icon.vue'
 import PortionDisc from '@/parts/PortionDisc.vue'
 import { ago, unbroken } from '@/parts/figures'
+import { useNear } from '@/parts/useNear'
 import { heatOf } from './heats'
 
 /** A variation in the list. What is far from sight is its name only, so that hundreds of them open at once. */
 const props = defineProps<{ card: ListItem; here: boolean; busy: boolean; now: Date }>()
 const emit = defineEmits<{ open: []; duplicate: []; remove: [] }>()
 const el = ref<HTMLElement>()
-const near = useElementVisibility(el, { rootMargin: '400px 0px', once: true })
+const near = useNear(el)
 const heat = ref('')
 let shown = true
 onScopeDispose(() => (shown = false))
